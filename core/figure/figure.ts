@@ -1,0 +1,128 @@
+import { z } from 'zod'
+import type { Vec } from '../motion'
+import { nearestTurn, polar } from '../motion'
+import { finite, idSchema, label } from '../shot/basic'
+
+const vecSchema = z.object({ x: finite, y: finite })
+
+/** What is drawn on a bone. Points and sizes in px of the figure at size 1, as [along the bone, across it]. */
+export const shapeSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('limb'), width: z.number().positive().max(400) }),
+  z.object({ kind: z.literal('ellipse'), at: z.number(), along: z.number().positive(), across: z.number().positive(), fill: z.enum(['paper', 'tone']) }),
+  z.object({ kind: z.literal('polygon'), points: z.array(z.tuple([finite, finite])).min(2).max(64), closed: z.boolean(), width: z.number().positive().max(100), fill: z.enum(['paper', 'tone', 'ink', 'glow']).nullable() }),
+])
+
+/** One part of a figure: a stiff length that turns about its beginning. */
+export const boneSchema = z.object({
+  id: idSchema,
+  name: label,
+  /** The bone at whose end this one begins; null begins at the figure's place. */
+  parent: idSchema.nullable(),
+  /** px at size 1. */
+  length: z.number().positive().max(4000),
+  /** Angle to the parent's direction (or to the figure's turn) when the pose's own angle is 0; radians. */
+  rest: finite,
+  /** Hangs free: its angle is measured against the picture, not against its parent. */
+  hangs: z.boolean().optional(),
+  side: z.enum(['near', 'far', 'middle']),
+  shapes: z.array(shapeSchema).max(12),
+})
+
+/** Two bones that reach together for a point: an arm, a leg. */
+export const chainSchema = z.object({
+  id: idSchema,
+  name: label,
+  upper: idSchema,
+  lower: idSchema,
+  /** To which side the joint between them bends: +1 clockwise of the way to the end, −1 the other way. */
+  bend: z.union([z.literal(1), z.literal(-1)]),
+  /** Stands: an end that is at the same place in two poses stays there between them, and the bone beyond keeps its angle. */
+  stands: z.boolean(),
+  /** The bone beyond the end (a foot, a hand), if any. */
+  tip: idSchema.nullable(),
+})
+
+/** A jointed figure, as data. Bones are listed from back to front. */
+export const figureSchema = z.object({
+  id: idSchema,
+  name: label,
+  version: z.number().int().min(1),
+  /** Squashes and stretches along its first bone, its area kept. */
+  stretches: z.boolean(),
+  bones: z.array(boneSchema).min(1).max(64),
+  chains: z.array(chainSchema).max(16),
+}).superRefine((f, ctx) => {
+  const ids = new Set(f.bones.map(b => b.id))
+  if (ids.size !== f.bones.length) ctx.addIssue({ code: 'custom', message: 'Two bones have the same id.' })
+  const parents = new Map(f.bones.map(b => [b.id, b.parent]))
+  for (const b of f.bones) {
+    let at: string | null | undefined = b.parent
+    for (let i = 0; at !== null; i++) {
+      if (at === undefined || !parents.has(at) || i > f.bones.length) {
+        ctx.addIssue({ code: 'custom', message: `The bone ${b.name} has no parent that leads to the figure's place.` })
+        return
+      }
+      at = parents.get(at)
+    }
+  }
+  for (const c of f.chains) {
+    if (![c.upper, c.lower, ...(c.tip ? [c.tip] : [])].every(id => ids.has(id))) ctx.addIssue({ code: 'custom', message: `The chain ${c.name} names a bone that is not there.` })
+  }
+})
+
+/** How a figure stands in one drawing. Angles in radians over the rest, clockwise as seen; whole turns are kept. */
+export const poseSchema = z.object({
+  place: vecSchema,
+  turn: finite,
+  size: z.number().min(0.01).max(100),
+  /** Length along the figure's axis over its rest length; across it is 1/stretch, so the area is kept. */
+  stretch: z.number().min(0.1).max(10),
+  angles: z.record(idSchema, finite),
+})
+
+export type Shape = z.infer<typeof shapeSchema>
+export type Bone = z.infer<typeof boneSchema>
+export type Chain = z.infer<typeof chainSchema>
+export type Figure = z.infer<typeof figureSchema>
+export type Pose = z.infer<typeof poseSchema>
+
+/** Where a bone lies in the picture: px and radians. */
+export interface Laid { readonly start: Vec, readonly tip: Vec, readonly angle: number }
+
+/** The pose in which every bone lies as the figure was made. */
+export const restPose = (place: Vec, size = 1): Pose => ({ place, turn: 0, size, stretch: 1, angles: {} })
+
+export const boneOf = (f: Figure, id: string): Bone => {
+  const bone = f.bones.find(b => b.id === id)
+  if (!bone) throw new RangeError(`${f.name} has no bone ${id}.`)
+  return bone
+}
+
+/** Length of a bone in the picture, px: stretched on the first bone of a figure that stretches. */
+export const boneLength = (f: Figure, bone: Bone, pose: Pose): number =>
+  bone.length * pose.size * (f.stretches && bone === f.bones[0] ? pose.stretch : 1)
+
+/** Forward kinematics: where each bone of a posed figure lies. */
+export function layBones(f: Figure, pose: Pose): Map<string, Laid> {
+  const laid = new Map<string, Laid>()
+  const lay = (bone: Bone): Laid => {
+    const known = laid.get(bone.id)
+    if (known) return known
+    const parent = bone.parent === null ? null : lay(boneOf(f, bone.parent))
+    const start = parent ? parent.tip : pose.place
+    const from = bone.hangs || !parent ? pose.turn : parent.angle
+    const angle = from + bone.rest + (pose.angles[bone.id] ?? 0)
+    const out = { start, angle, tip: polar(start, boneLength(f, bone, pose), angle) }
+    laid.set(bone.id, out)
+    return out
+  }
+  f.bones.forEach(lay)
+  return laid
+}
+
+/** The pose with one bone turned so that it lies in a direction of the picture; the stored angle stays nearest to the old one. */
+export function turnBone(f: Figure, pose: Pose, boneId: string, direction: number): Pose {
+  const lying = layBones(f, pose).get(boneOf(f, boneId).id)!
+  const old = pose.angles[boneId] ?? 0
+  return { ...pose, angles: { ...pose.angles, [boneId]: nearestTurn(old + direction - lying.angle, old) } }
+}

@@ -1,0 +1,42 @@
+import type { Vec } from '../motion'
+import { directionOf, distance } from '../motion'
+import type { Figure, Pose } from './figure'
+import { boneLength, layBones, turnBone } from './figure'
+import { moveOverFeet, reach } from './reach'
+
+/** A point of a posed figure that can be taken hold of. */
+export type Handle =
+  | { readonly kind: 'place', readonly id: string, readonly name: string, readonly at: Vec }
+  | { readonly kind: 'reach', readonly id: string, readonly name: string, readonly at: Vec }
+  | { readonly kind: 'turn', readonly id: string, readonly name: string, readonly at: Vec }
+
+/** The handles of a figure: its place, the ends of its chains (pulled), the ends of the other bones (turned). */
+export function handlesOf(f: Figure, pose: Pose): Handle[] {
+  const laid = layBones(f, pose)
+  const reaching = new Set(f.chains.map(c => c.lower))
+  const turning = f.bones.filter(b => !reaching.has(b.id))
+  return [
+    ...turning.map(b => ({ kind: 'turn' as const, id: b.id, name: b.name, at: laid.get(b.id)!.tip })),
+    ...f.chains.map(c => ({ kind: 'reach' as const, id: c.id, name: c.name, at: laid.get(c.lower)!.tip })),
+    { kind: 'place' as const, id: 'place', name: f.name, at: pose.place },
+  ]
+}
+
+/**
+ * The pose after a handle is pulled to a point. Pulling the place moves the figure over its feet; `whole` takes the feet
+ * along. Pulling the end of the first bone of a figure that stretches turns and stretches it.
+ */
+export function pull(f: Figure, pose: Pose, handle: { kind: Handle['kind'], id: string }, to: Vec, whole = false): Pose {
+  if (handle.kind === 'place') return whole ? { ...pose, place: to } : moveOverFeet(f, pose, to)
+  if (handle.kind === 'reach') {
+    const chain = f.chains.find(c => c.id === handle.id)
+    return chain ? reach(f, pose, chain, to) : pose
+  }
+  const lying = layBones(f, pose).get(handle.id)
+  if (!lying || distance(lying.start, to) < 1e-6) return pose
+  const turned = turnBone(f, pose, handle.id, directionOf(lying.start, to))
+  const first = f.bones[0]!
+  if (!f.stretches || first.id !== handle.id) return turned
+  const stretch = distance(lying.start, to) / boneLength(f, first, { ...pose, stretch: 1 })
+  return { ...turned, stretch: Math.min(4, Math.max(0.25, stretch)) }
+}

@@ -1,0 +1,5 @@
+export * from './blend'
+export * from './figure'
+export * from './handles'
+export * from './library'
+export * from './reach'

@@ -1,0 +1,2 @@
+export * from './arc'
+export * from './vec'

@@ -1,0 +1,124 @@
+/** An exposure: a drawing, or a blank (null), for a whole number of frames, at least one. */
+export interface Run { readonly id: string, readonly drawing: string | null, readonly frames: number }
+
+interface Chunk { readonly runs: readonly Run[], readonly frames: number }
+
+/**
+ * The exposures of a column from frame 1 on, immutable. Kept in chunks with their sums, so that a lookup or an edit
+ * touches one chunk and the list of chunks, not every exposure of the shot.
+ */
+export interface Runs { readonly chunks: readonly Chunk[], readonly frames: number, readonly count: number }
+
+/** Where a run stands: its first frame, and its place in the chunks. */
+export interface Place { readonly run: Run, readonly start: number, readonly chunk: number, readonly index: number }
+
+const CHUNK = 32
+
+const framesIn = (runs: readonly Run[]): number => runs.reduce((sum, r) => sum + r.frames, 0)
+
+function chunked(runs: readonly Run[]): Chunk[] {
+  const pieces = Math.ceil(runs.length / CHUNK)
+  return Array.from({ length: pieces }, (_, i) => {
+    const part = runs.slice(Math.floor(i * runs.length / pieces), Math.floor((i + 1) * runs.length / pieces))
+    return { runs: part, frames: framesIn(part) }
+  })
+}
+
+function fromChunks(chunks: readonly Chunk[], frames: number, count: number): Runs {
+  return { chunks, frames, count }
+}
+
+/** Runs in order from frame 1. Throws RangeError for a run that lasts less than a whole frame. */
+export function runsOf(list: readonly Run[]): Runs {
+  const bad = list.find(r => !Number.isSafeInteger(r.frames) || r.frames < 1)
+  if (bad) throw new RangeError(`The exposure ${bad.id} lasts ${bad.frames} frames; it needs a whole number from 1.`)
+  return fromChunks(chunked(list), framesIn(list), list.length)
+}
+
+/** All runs in order, as a plain list. */
+export const listOf = (runs: Runs): Run[] => runs.chunks.flatMap(c => c.runs as Run[])
+
+/** The run that is exposed on a frame; null before frame 1 and after the last run. */
+export function runAt(runs: Runs, frame: number): Place | null {
+  if (frame < 1 || frame > runs.frames) return null
+  let start = 1
+  let chunk = 0
+  while (start + runs.chunks[chunk]!.frames <= frame) start += runs.chunks[chunk++]!.frames
+  const inside = runs.chunks[chunk]!.runs
+  let index = 0
+  while (start + inside[index]!.frames <= frame) start += inside[index++]!.frames
+  return { run: inside[index]!, start, chunk, index }
+}
+
+/** The last run, null in an empty column. */
+export const lastRun = (runs: Runs): Place | null => runAt(runs, runs.frames)
+
+/** What is seen on a frame: after the last run its drawing stays. Null where nothing is exposed yet. */
+export const shownAt = (runs: Runs, frame: number): Place | null => runAt(runs, Math.min(frame, runs.frames))
+
+/** The run before a place, and the one after it; null at the ends. */
+export const runBefore = (runs: Runs, p: Place): Place | null => runAt(runs, p.start - 1)
+export const runAfter = (runs: Runs, p: Place): Place | null => runAt(runs, p.start + p.run.frames)
+
+/** Where the run with this id stands. `hint` is the frame it was last seen on; looked at first, then everywhere. */
+export function findRun(runs: Runs, id: string, hint = 0): Place | null {
+  const guess = runAt(runs, hint)
+  if (guess?.run.id === id) return guess
+  let start = 1
+  for (const [chunk, c] of runs.chunks.entries()) {
+    for (const [index, run] of c.runs.entries()) {
+      if (run.id === id) return { run, start, chunk, index }
+      start += run.frames
+    }
+  }
+  return null
+}
+
+/**
+ * Takes `remove` runs away from `place` on and puts others in their stead; `place` null means at the end.
+ * Chunks that are not touched are shared with the old value.
+ */
+export function splice(runs: Runs, place: Place | null, remove: number, insert: readonly Run[]): Runs {
+  const first = place ? place.chunk : Math.max(0, runs.chunks.length - 1)
+  const head = runs.chunks[first]?.runs.slice(0, place ? place.index : undefined) ?? []
+  let last = first
+  const taken: Run[] = []
+  let rest = runs.chunks[first]?.runs.slice(head.length) ?? []
+  while (taken.length < remove) {
+    const some = rest.slice(0, remove - taken.length)
+    taken.push(...some)
+    rest = rest.slice(some.length)
+    if (taken.length === remove) break
+    const next = runs.chunks[++last]
+    if (!next) throw new RangeError('There are not that many exposures to take away.')
+    rest = next.runs.slice()
+  }
+  const made = chunked([...head, ...insert, ...rest])
+  const chunks = runs.chunks.slice()
+  chunks.splice(first, last - first + 1, ...made)
+  return fromChunks(chunks, runs.frames - framesIn(taken) + framesIn(insert), runs.count - remove + insert.length)
+}
+
+/** The runs from `place` on that `count` frames reach into, `place` first. */
+export function runsFrom(runs: Runs, place: Place, frames: number): Run[] {
+  const out: Run[] = []
+  let p: Place | null = place
+  let left = frames
+  while (p && left > 0) {
+    out.push(p.run)
+    left -= p.run.frames
+    p = runAfter(runs, p)
+  }
+  return out
+}
+
+/** Each run with its first frame, in order. */
+export function* eachRun(runs: Runs): Generator<{ run: Run, start: number }> {
+  let start = 1
+  for (const c of runs.chunks) {
+    for (const run of c.runs) {
+      yield { run, start }
+      start += run.frames
+    }
+  }
+}

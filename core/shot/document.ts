@@ -1,0 +1,121 @@
+import { z } from 'zod'
+import { recipeSchema } from '../chart'
+import { figureSchema, poseSchema } from '../figure'
+import type { Runs } from '../sheet'
+import { listOf, runsOf } from '../sheet'
+import { colour, finite, frames, hashSchema, idSchema, label } from './basic'
+
+/** The number of this form of the document and of the commands. */
+export const SCHEMA = 1
+
+export const roleSchema = z.enum(['key', 'extreme', 'breakdown', 'in-between'])
+export const coreRoleSchema = z.enum(['key', 'extreme', 'breakdown'])
+
+/** What keeps its identity from drawing to drawing. A figure carries its definition. */
+export const subjectSchema = z.object({ id: idSchema, name: label, kind: z.literal('figure'), figure: figureSchema })
+
+export const strokeRefSchema = z.object({ id: idSchema, hash: hashSchema })
+export const contentSchema = z.object({
+  poses: z.record(idSchema, poseSchema),
+  strokes: z.array(strokeRefSchema).max(5000),
+})
+
+export const numberSchema = z.string().trim().min(1, 'A drawing has a number.').max(12, 'A number has at most 12 letters.')
+export const drawingSchema = z.object({
+  id: idSchema,
+  number: numberSchema,
+  role: roleSchema,
+  /** False for an in-between whose content is computed from its chart. */
+  own: z.boolean(),
+  content: contentSchema,
+})
+
+export const stackSchema = z.object({
+  id: idSchema,
+  subjects: z.record(idSchema, subjectSchema),
+  drawings: z.record(idSchema, drawingSchema),
+})
+
+export const tickSchema = z.object({ drawing: idSchema, u: finite })
+export const chartSchema = z.object({
+  id: idSchema,
+  stack: idSchema,
+  from: idSchema,
+  to: idSchema,
+  step: z.number().int().min(1).max(24),
+  path: z.enum(['arc', 'straight']),
+  recipe: recipeSchema,
+  ticks: z.array(tickSchema).max(200),
+})
+
+export const runSchema = z.object({ id: idSchema, drawing: idSchema.nullable(), frames })
+
+export const columnSchema = z.object({
+  id: idSchema,
+  name: label,
+  stack: idSchema,
+  ink: colour,
+  /** The exposure step of new drawings, frames. */
+  step: z.number().int().min(1).max(24),
+  background: z.boolean(),
+  locked: z.boolean(),
+  hidden: z.boolean(),
+  runs: z.array(runSchema).max(14_400).transform(runsOf),
+})
+
+export const planSchema = z.object({
+  id: idSchema,
+  name: label,
+  /** Columns by id, and their order from left to right (from back to front in the picture). */
+  columns: z.record(idSchema, columnSchema),
+  order: z.array(idSchema),
+  charts: z.record(idSchema, chartSchema),
+})
+
+export const pictureSchema = z.object({ width: z.number().int().min(16).max(8192), height: z.number().int().min(16).max(8192) })
+export const rateSchema = z.object({ num: z.number().int().min(1).max(240_000), den: z.number().int().min(1).max(10_000) })
+
+export const shotSchema = z.object({
+  schema: z.literal(SCHEMA),
+  id: idSchema,
+  name: label,
+  picture: pictureSchema,
+  rate: rateSchema,
+  length: frames,
+  paper: colour,
+  stacks: z.record(idSchema, stackSchema),
+  plans: z.record(idSchema, planSchema),
+  planOrder: z.array(idSchema).min(1),
+})
+
+export type Role = z.infer<typeof roleSchema>
+export type CoreRole = z.infer<typeof coreRoleSchema>
+export type Subject = z.infer<typeof subjectSchema>
+export type Content = z.infer<typeof contentSchema>
+export type StrokeRef = z.infer<typeof strokeRefSchema>
+export type Drawing = z.infer<typeof drawingSchema>
+export type Stack = z.infer<typeof stackSchema>
+export type Tick = z.infer<typeof tickSchema>
+export type Chart = z.infer<typeof chartSchema>
+export type Column = Omit<z.infer<typeof columnSchema>, 'runs'> & { readonly runs: Runs }
+export type Plan = Omit<z.infer<typeof planSchema>, 'columns'> & { readonly columns: Record<string, Column> }
+export type Shot = Omit<z.infer<typeof shotSchema>, 'plans'> & { readonly plans: Record<string, Plan> }
+/** A shot as it is stored and sent: plain JSON, exposures as a list. */
+export type StoredShot = z.input<typeof shotSchema>
+
+export const emptyContent: Content = { poses: {}, strokes: [] }
+
+/** The plain form of a shot. */
+export function storeShot(shot: Shot): StoredShot {
+  const plans = mapValues(shot.plans, plan => ({ ...plan, columns: mapValues(plan.columns, c => ({ ...c, runs: listOf(c.runs) })) }))
+  return { ...shot, plans }
+}
+
+const mapValues = <T, U>(record: Record<string, T>, f: (value: T) => U): Record<string, U> =>
+  Object.fromEntries(Object.entries(record).map(([k, v]) => [k, f(v)]))
+
+/** The hashes of all strokes that a shot names, each once. */
+export function strokeHashes(shot: Shot): string[] {
+  const all = Object.values(shot.stacks).flatMap(s => Object.values(s.drawings)).flatMap(d => d.content.strokes.map(x => x.hash))
+  return [...new Set(all)]
+}

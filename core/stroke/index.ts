@@ -1,0 +1,2 @@
+export * from './outline'
+export * from './stroke'

@@ -1,0 +1,5 @@
+export * from './clock'
+export * from './feet'
+export * from './length'
+export * from './rate'
+export * from './timecode'
