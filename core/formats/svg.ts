@@ -1,0 +1,23 @@
+import type { Layer, Mark, Palette } from '../picture'
+
+const n = (x: number): string => String(Math.round(x * 10) / 10)
+
+function path(points: readonly number[], closed: boolean): string {
+  let d = ''
+  for (let i = 0; i < points.length; i += 2) d += `${i ? 'L' : 'M'}${n(points[i]!)} ${n(points[i + 1]!)}`
+  return closed ? `${d}Z` : d
+}
+
+function element(m: Mark, p: Palette): string {
+  if (m.kind === 'stroke') return `<path d="${path(m.outline, true)}" fill="${m.colour}"/>`
+  const line = `stroke="${p[m.ink]}" stroke-width="${n(m.width)}" fill="${m.fill ? p[m.fill] : 'none'}"`
+  if (m.kind === 'line') return `<path d="${path(m.points, m.closed)}" ${line}/>`
+  return `<ellipse cx="${n(m.at.x)}" cy="${n(m.at.y)}" rx="${n(m.rx)}" ry="${n(m.ry)}" transform="rotate(${n((m.turn * 180) / Math.PI)} ${n(m.at.x)} ${n(m.at.y)})" ${line}/>`
+}
+
+/** One frame as an SVG picture (W3C SVG 2), px of the picture. Text of the document never enters it. */
+export function writeSvg(size: { width: number, height: number }, paper: string | null, layers: readonly Layer[]): string {
+  const ground = paper ? `<rect width="100%" height="100%" fill="${paper}"/>` : ''
+  const body = layers.map(l => `<g stroke-linecap="round" stroke-linejoin="round">${l.marks.map(m => element(m, l.palette)).join('')}</g>`).join('')
+  return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${size.width} ${size.height}">${ground}${body}</svg>`
+}

@@ -1,0 +1,20 @@
+import type { Contents } from '../pass'
+import { drawingShown } from '../pass'
+import type { Plan, Shot } from '../shot/document'
+import type { Stroke } from '../stroke'
+import { contentMarks, type Mark } from './marks'
+import { paletteOf, type Palette } from './tones'
+
+export interface Layer { readonly column: string, readonly drawing: string, readonly marks: readonly Mark[], readonly palette: Palette }
+
+/** The display list of a frame as it goes out: every column that is not hidden, from back to front. */
+export function layersAt(contents: Contents, shot: Shot, plan: Plan, frame: number, strokeBy: (hash: string) => Stroke | undefined, withBackground = true): Layer[] {
+  return plan.order.flatMap((id): Layer[] => {
+    const column = plan.columns[id]!
+    if (column.hidden || (column.background && !withBackground)) return []
+    const drawing = drawingShown(column, frame)
+    if (drawing === null) return []
+    const stack = shot.stacks[column.stack]!
+    return [{ column: id, drawing, marks: contentMarks(stack, contents.of(shot, plan, stack, drawing), strokeBy), palette: paletteOf(column.ink, shot.paper) }]
+  })
+}

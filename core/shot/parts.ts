@@ -1,0 +1,59 @@
+import { z } from 'zod'
+import type { NewId, Place, Runs } from '../sheet'
+import { findRun, lastRun } from '../sheet'
+import { idSchema } from './basic'
+import type { Chart, Column, Drawing, Plan, Shot, Stack } from './document'
+import { refuse } from './refusal'
+
+/** What a command is applied with: the ids it may make. */
+export interface Making { readonly newId: NewId }
+
+/** A run by id, with the frame it was last seen on. */
+export const runRefSchema = z.object({ run: idSchema, at: z.number().int().min(0) })
+/** A frame told by the exposure it is in: the run, and how many frames after its first. */
+export const spotSchema = runRefSchema.extend({ offset: z.number().int().min(0).max(14_400) })
+export type RunRef = z.infer<typeof runRefSchema>
+export type Spot = z.infer<typeof spotSchema>
+
+export const planOf = (shot: Shot, id: string): Plan => shot.plans[id] ?? refuse('gone', 'The plan is not there any more.')
+export const columnOf = (shot: Shot, plan: string, id: string): Column => planOf(shot, plan).columns[id] ?? refuse('gone', 'The column is not there any more.')
+export const stackOf = (shot: Shot, id: string): Stack => shot.stacks[id] ?? refuse('gone', 'The stack of drawings is not there any more.')
+export const drawingOf = (shot: Shot, stack: string, id: string): Drawing => stackOf(shot, stack).drawings[id] ?? refuse('gone', 'The drawing is not there any more.')
+export const chartOf = (shot: Shot, plan: string, id: string): Chart => planOf(shot, plan).charts[id] ?? refuse('gone', 'The chart is not there any more.')
+
+/** The column, refused when it is locked. */
+export function openColumn(shot: Shot, plan: string, id: string): Column {
+  const column = columnOf(shot, plan, id)
+  return column.locked ? refuse('locked', `The column ${column.name} is locked.`) : column
+}
+
+export const withPlan = (shot: Shot, plan: Plan): Shot => ({ ...shot, plans: { ...shot.plans, [plan.id]: plan } })
+export const withColumn = (shot: Shot, plan: string, column: Column): Shot => {
+  const p = planOf(shot, plan)
+  return withPlan(shot, { ...p, columns: { ...p.columns, [column.id]: column } })
+}
+export const withChart = (shot: Shot, plan: string, chart: Chart): Shot => {
+  const p = planOf(shot, plan)
+  return withPlan(shot, { ...p, charts: { ...p.charts, [chart.id]: chart } })
+}
+export const withStack = (shot: Shot, stack: Stack): Shot => ({ ...shot, stacks: { ...shot.stacks, [stack.id]: stack } })
+export const withDrawings = (shot: Shot, stackId: string, drawings: readonly Drawing[]): Shot => {
+  const stack = stackOf(shot, stackId)
+  return withStack(shot, { ...stack, drawings: { ...stack.drawings, ...Object.fromEntries(drawings.map(d => [d.id, d])) } })
+}
+
+export const without = <T>(record: Record<string, T>, ids: Iterable<string>): Record<string, T> => {
+  const gone = new Set(ids)
+  return Object.fromEntries(Object.entries(record).filter(([id]) => !gone.has(id)))
+}
+
+/** Where a named run stands; refused when it is not in the column any more. */
+export const placeOf = (runs: Runs, ref: RunRef): Place =>
+  findRun(runs, ref.run, ref.at) ?? refuse('gone', 'The exposure is not there any more.')
+
+/** The frame of a spot. Behind the last run its drawing stays, so a spot there may lie beyond it. */
+export function frameOf(runs: Runs, spot: Spot): number {
+  const place = placeOf(runs, spot)
+  if (spot.offset >= place.run.frames && place.run.id !== lastRun(runs)!.run.id) return refuse('changed', 'The exposure is shorter now.')
+  return place.start + spot.offset
+}
