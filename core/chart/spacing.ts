@@ -51,7 +51,7 @@ export const sameSpacing = (a: readonly number[], b: readonly number[]): boolean
   a.length === b.length && a.every((u, i) => Math.abs(u - b[i]!) < 1e-3)
 
 /** How far beyond the core drawings a tick may be dragged, in spans. */
-export const BEYOND = 0.5
+export const BEYOND = 0.25
 
 /** Keeps a dragged place within its order: between the neighbouring ticks, and not further beyond the poses than there is room. */
 export function placed(u: number, before: number | undefined, after: number | undefined): number {

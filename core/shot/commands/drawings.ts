@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import type { Runs } from '../../sheet'
 import { eachRun, findRun, giveAway, insertRun, lastRun } from '../../sheet'
-import { idSchema } from '../basic'
+import { frames, idSchema } from '../basic'
 import { command } from '../command'
 import type { Content, Drawing, Shot, Stack } from '../document'
 import { contentSchema, coreRoleSchema, emptyContent, numberSchema, strokeRefSchema, subjectSchema } from '../document'
@@ -44,8 +44,8 @@ export const addPose = command(
   z.object({
     plan: idSchema, column: idSchema,
     drawing: z.object({ id: idSchema, number: numberSchema, role: coreRoleSchema, content: contentSchema }),
-    /** At a frame told by its exposure, or a number of frames after the beginning of the last exposure. */
-    where: z.union([spotSchema, z.object({ afterLast: z.number().int().min(1).max(14_400) })]),
+    /** At a frame told by its exposure; a number of frames after the beginning of the last one; on a frame of an empty column. */
+    where: z.union([spotSchema, z.object({ afterLast: frames }), z.object({ onFrame: frames })]),
   }),
   ({ drawing }) => `Add the ${drawing.role} ${drawing.number}`,
   (shot, { plan, column: id, drawing, where }, { newId }) => {
@@ -54,7 +54,8 @@ export const addPose = command(
     if (stack.drawings[drawing.id]) refuse('invalid', 'A drawing with this id is there already.')
     checkPoses(stack, drawing.content)
     const last = lastRun(column.runs)
-    const frame = 'run' in where ? frameOf(column.runs, where) : last ? last.start + where.afterLast : 1
+    if ('onFrame' in where && last) refuse('changed', 'The column has exposures now.')
+    const frame = 'run' in where ? frameOf(column.runs, where) : 'onFrame' in where ? where.onFrame : last ? last.start + where.afterLast : 1
     const run = { id: newId(), drawing: drawing.id, frames: column.step }
     const added = withDrawings(shot, column.stack, [{ ...drawing, own: true }])
     return withColumn(added, plan, { ...column, runs: insertRun(column.runs, frame, run, newId) })

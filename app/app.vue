@@ -1,0 +1,13 @@
+<script setup lang="ts">
+import { Toaster } from 'vue-sonner'
+import 'vue-sonner/style.css'
+
+useTheme()
+</script>
+
+<template>
+  <div class="h-full">
+    <NuxtPage />
+    <ClientOnly><Toaster position="bottom-center" :visible-toasts="3" close-button /></ClientOnly>
+  </div>
+</template>

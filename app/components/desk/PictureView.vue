@@ -1,0 +1,278 @@
+<script setup lang="ts">
+import { computed, onMounted, ref, shallowRef } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { Eraser, Pencil, PersonStanding } from '@lucide/vue'
+import type { Figure, Handle, Pose } from '#core/figure'
+import { handlesOf, pull } from '#core/figure'
+import type { Vec } from '#core/motion'
+import { distance } from '#core/motion'
+import { contentMarks, layersAt } from '#core/picture'
+import { runAfter, runBefore, shownAt } from '#core/sheet'
+import type { Stroke } from '#core/stroke'
+import { strokeOutline, touches } from '#core/stroke'
+import type { Content } from '#core/shot'
+import { drawGhost, drawLayers } from '~/desk/draw-picture'
+import { SANS, theme } from '~/desk/theme'
+import { fixOf, newPose } from '~/desk/wishes'
+import { newId } from '~/sync/ids'
+import type { Wish } from '~/sync/session'
+import { toast } from 'vue-sonner'
+
+const desk = useDesk()
+const canvas = ref<HTMLCanvasElement | null>(null)
+const wet = shallowRef<Stroke[]>([])
+const hovered = shallowRef<{ subject: string, handle: Handle } | null>(null)
+const dropped = shallowRef<{ x: number, y: number } | null>(null)
+
+interface View { scale: number, x: number, y: number }
+function viewOf(width: number, height: number): View {
+  const { width: w, height: h } = desk.shown!.picture
+  const scale = Math.min((width - 88) / w, (height - 28) / h)
+  return { scale, x: 60 + (width - 76 - w * scale) / 2, y: (height - h * scale) / 2 }
+}
+function pointOf(e: PointerEvent): Vec {
+  const box = canvas.value!.getBoundingClientRect()
+  const v = viewOf(canvas.value!.parentElement!.clientWidth, canvas.value!.parentElement!.clientHeight)
+  return { x: (e.clientX - box.left - v.x) / v.scale, y: (e.clientY - box.top - v.y) / v.scale }
+}
+
+const content = computed<Content | null>(() => (desk.drawing ? desk.contents.of(desk.shown!, desk.plan!, desk.stack!, desk.drawing.id) : null))
+const posed = computed(() => Object.values(desk.stack?.subjects ?? {}).flatMap((s) => {
+  const pose = content.value?.poses[s.id]
+  return pose ? [{ subject: s, pose }] : []
+}))
+const workable = computed(() => !!desk.column && !desk.column.locked && !desk.column.hidden)
+
+/** The neighbouring drawings of the active column, for its ghosts. */
+const neighbours = computed(() => {
+  const runs = desk.column?.runs
+  const here = runs && shownAt(runs, desk.frame)
+  if (!runs || !here) return { before: null, after: null }
+  const other = (p: ReturnType<typeof runAfter>) => (p?.run.drawing && p.run.drawing !== here.run.drawing ? p.run.drawing : null)
+  return { before: other(runBefore(runs, here)), after: other(runAfter(runs, here)) }
+})
+
+usePaint(canvas, [() => desk.shown, () => desk.frame, () => desk.columnId, () => desk.ghosts, () => desk.playing, () => desk.tool, () => desk.strokesSeen, () => desk.moves, wet, hovered, useTheme().name], (c, width, height) => {
+  if (!desk.shown || !desk.plan) return
+  const t = theme()
+  const { picture, paper } = desk.shown
+  const v = viewOf(width, height)
+  c.fillStyle = t.board
+  c.fillRect(0, 0, width, height)
+  c.save()
+  c.translate(v.x, v.y)
+  c.scale(v.scale, v.scale)
+  c.fillStyle = paper
+  c.fillRect(0, 0, picture.width, picture.height)
+  c.beginPath()
+  c.rect(0, 0, picture.width, picture.height)
+  c.clip()
+  const layers = layersAt(desk.contents, desk.shown, desk.plan, desk.frame, desk.session!.strokeBy)
+  const active = layers.findIndex(l => l.column === desk.column?.id)
+  drawLayers(c, layers.slice(0, Math.max(0, active)))
+  if (desk.ghosts && !desk.playing && desk.stack) {
+    const marks = (id: string) => contentMarks(desk.stack!, desk.contents.of(desk.shown!, desk.plan!, desk.stack!, id), desk.session!.strokeBy)
+    c.globalAlpha = 0.85
+    if (neighbours.value.before) drawGhost(c, marks(neighbours.value.before), t.before, true)
+    if (neighbours.value.after) drawGhost(c, marks(neighbours.value.after), t.after, false)
+    c.globalAlpha = 1
+  }
+  drawLayers(c, active < 0 ? layers : layers.slice(active))
+  for (const s of wet.value) drawLayers(c, [{ column: '', drawing: '', palette: { ink: '', far: '', paper: '', tone: '', glow: '' }, marks: [{ kind: 'stroke', outline: strokeOutline(s), colour: s.colour }] }])
+  c.restore()
+  c.strokeStyle = t.edge
+  c.lineWidth = 1
+  c.strokeRect(v.x - 0.5, v.y - 0.5, picture.width * v.scale + 1, picture.height * v.scale + 1)
+  if (desk.tool === 'pose' && !desk.playing && workable.value) drawHandles(c, v)
+  if (desk.tool === 'rubber' && dropped.value) {
+    c.strokeStyle = t.signal
+    c.beginPath()
+    c.arc(v.x + dropped.value.x * v.scale, v.y + dropped.value.y * v.scale, RUBBER, 0, Math.PI * 2)
+    c.stroke()
+  }
+  canvas.value!.dataset.move = String(desk.moves)
+  canvas.value!.dataset.frame = String(desk.frame)
+})
+
+const GRAB = 11
+const RUBBER = 9
+
+function drawHandles(c: CanvasRenderingContext2D, v: View): void {
+  const t = theme()
+  for (const { subject, pose } of posed.value) {
+    for (const h of handlesOf(subject.figure, pose)) {
+      const [x, y] = [v.x + h.at.x * v.scale, v.y + h.at.y * v.scale]
+      const held = hovered.value?.subject === subject.id && hovered.value.handle.id === h.id
+      c.beginPath()
+      if (h.kind === 'place') c.rect(x - 5, y - 5, 10, 10)
+      else c.arc(x, y, h.kind === 'reach' ? 5.5 : 3.4, 0, Math.PI * 2)
+      c.fillStyle = held ? t.signal : t.sheet
+      c.fill()
+      c.strokeStyle = held ? t.signal : t.ledger
+      c.lineWidth = 1.6
+      c.stroke()
+      if (!held) continue
+      const words = h.kind === 'place' ? `${subject.name}: move (Shift takes the feet along)` : h.kind === 'reach' ? `pull the ${h.name}` : `turn the ${h.name}`
+      c.font = `500 11px ${SANS}`
+      const w = c.measureText(words).width + 10
+      c.fillStyle = t.graphite
+      c.fillRect(x + 10, y - 24, w, 17)
+      c.fillStyle = t.sheet
+      c.textAlign = 'left'
+      c.textBaseline = 'middle'
+      c.fillText(words, x + 15, y - 15)
+    }
+  }
+}
+
+function handleAt(p: Vec): { subject: string, figure: Figure, pose: Pose, handle: Handle } | null {
+  const v = viewOf(canvas.value!.parentElement!.clientWidth, canvas.value!.parentElement!.clientHeight)
+  const all = posed.value.flatMap(({ subject, pose }) => handlesOf(subject.figure, pose).map(handle => ({ subject: subject.id, figure: subject.figure, pose, handle })))
+  const near = all.map(h => ({ ...h, far: distance(h.handle.at, p) * v.scale })).filter(h => h.far < GRAB)
+  // Near limbs lie on top, and are taken before the far ones under them.
+  return near.sort((a, b) => a.far - b.far + (a.handle.id.startsWith('far') ? 3 : 0) - (b.handle.id.startsWith('far') ? 3 : 0))[0] ?? null
+}
+
+// — the pointer —
+
+let posing: { subject: string, figure: Figure, start: Pose, handle: Handle, off: Vec } | null = null
+let drawing: { points: number[], pen: boolean } | null = null
+let rubbing: Set<string> | null = null
+
+function refuseWork(): boolean {
+  if (workable.value) return false
+  toast(`The column ${desk.column?.name ?? ''} is ${desk.column?.locked ? 'locked' : 'hidden'}: nothing can be changed on it.`, { description: 'Click its head twice to change that.' })
+  return true
+}
+
+function down(e: PointerEvent): void {
+  if (e.button !== 0 || !desk.column) return
+  canvas.value!.setPointerCapture(e.pointerId)
+  const p = pointOf(e)
+  if (desk.tool === 'pose') {
+    const hit = handleAt(p)
+    if (!hit || refuseWork()) return
+    desk.playing = false
+    posing = { subject: hit.subject, figure: hit.figure, start: hit.pose, handle: hit.handle, off: { x: hit.handle.at.x - p.x, y: hit.handle.at.y - p.y } }
+    return
+  }
+  if (refuseWork()) return
+  desk.playing = false
+  if (desk.tool === 'rubber') {
+    rubbing = new Set()
+    rub(p)
+    return
+  }
+  drawing = { points: [p.x, p.y, e.pressure || 0.5], pen: e.pointerType === 'pen' }
+  wet.value = [...wet.value, strokeNow()]
+}
+
+function move(e: PointerEvent): void {
+  const p = pointOf(e)
+  if (posing) return poseTo({ x: p.x + posing.off.x, y: p.y + posing.off.y }, e.shiftKey)
+  if (rubbing) return rub(p)
+  if (drawing) {
+    const all = e.getCoalescedEvents?.() ?? []
+    for (const each of all.length ? all : [e]) {
+      const q = pointOf(each)
+      drawing.points.push(q.x, q.y, each.pressure || 0.5)
+    }
+    wet.value = [...wet.value.slice(0, -1), strokeNow()]
+    return
+  }
+  if (desk.tool === 'rubber') dropped.value = p
+  const hit = desk.tool === 'pose' && !desk.playing && workable.value ? handleAt(p) : null
+  if (hit?.handle.id !== hovered.value?.handle.id || hit?.subject !== hovered.value?.subject) hovered.value = hit
+}
+
+function poseTo(to: Vec, whole: boolean): void {
+  const { subject, figure, start, handle } = posing!
+  const pose = pull(figure, start, handle, to, whole)
+  const base = desk.shot!.stacks[desk.stack!.id]!.drawings[desk.drawing!.id]!
+  desk.tryOut({ name: 'drawing.pose', args: { stack: desk.stack!.id, drawing: base.id, poses: { [subject]: pose }, ...fixOf({ ...desk, drawing: base }, base) } }, `${handle.kind === 'turn' ? 'Turn' : 'Pull'}: ${handle.name}`)
+}
+
+function rub(p: Vec): void {
+  dropped.value = p
+  const d = desk.drawing
+  if (!d || !rubbing) return
+  const v = viewOf(canvas.value!.parentElement!.clientWidth, canvas.value!.parentElement!.clientHeight)
+  for (const ref of desk.shot!.stacks[desk.stack!.id]!.drawings[d.id]!.content.strokes) {
+    const stroke = desk.session!.strokeBy(ref.hash)
+    if (stroke && touches(stroke, p, RUBBER / v.scale)) rubbing.add(ref.id)
+  }
+  if (rubbing.size) desk.tryOut({ name: 'stroke.remove', args: { stack: desk.stack!.id, drawing: d.id, strokes: [...rubbing] } }, `Rub out ${rubbing.size} stroke${rubbing.size === 1 ? '' : 's'}`)
+  else desk.moves += 1
+}
+
+const strokeNow = (): Stroke => ({ schema: 1, colour: desk.pencil.colour, width: desk.pencil.width, pressure: drawing!.pen, points: drawing!.points })
+
+async function up(): Promise<void> {
+  if (posing || rubbing) {
+    posing = null
+    rubbing = null
+    if (desk.preview) desk.take()
+    return
+  }
+  if (!drawing) return
+  const stroke = strokeNow()
+  drawing = null
+  const hash = await desk.session!.addStroke(stroke)
+  const d = desk.drawing
+  const strokes = [{ id: newId(), hash }]
+  const wishes: Wish[] = []
+  const id = d?.id ?? newId()
+  if (!d) wishes.push(newPose(desk, 'blank', 'playhead', 'key', id))
+  wishes.push({ name: 'stroke.add', args: { stack: desk.stack!.id, drawing: id, strokes, ...(d ? fixOf(desk, d) : {}) } })
+  desk.run(...wishes)
+  wet.value = wet.value.slice(1)
+}
+
+function cancel(): void {
+  posing = null
+  rubbing = null
+  if (drawing) wet.value = wet.value.slice(0, -1)
+  drawing = null
+  desk.drop()
+}
+onMounted(() => useEventListener(window, 'keydown', (e: KeyboardEvent) => {
+  if (e.key === 'Escape' && (posing || rubbing || drawing)) cancel()
+}))
+
+const told = computed(() => {
+  const d = desk.drawing
+  if (!d) return { number: '', rest: desk.column?.runs.count ? 'blank here' : 'nothing exposed yet' }
+  const at = desk.place ? desk.frame - desk.place.start + 1 : 1
+  const stays = desk.column && desk.frame > desk.column.runs.frames
+  return { number: d.number, rest: `${d.role} · ${stays ? 'stays to the end' : at === 1 ? 'shown here first' : `held, frame ${at} of ${desk.place!.run.frames}`}` }
+})
+const state = computed(() => (desk.drawing ? desk.contents.state(desk.shown!, desk.plan!, desk.stack!, desk.drawing.id) : null))
+const STATE = { empty: 'empty: pose or draw on it', computed: 'worked out from its chart', own: 'made by hand' }
+const tools = [
+  { id: 'pose', name: 'Pose the figure (P)', icon: PersonStanding },
+  { id: 'pencil', name: 'Pencil (D)', icon: Pencil },
+  { id: 'rubber', name: 'Rub out strokes (U)', icon: Eraser },
+] as const
+const WIDTHS = [{ px: 3, name: 'Fine' }, { px: 6, name: 'Middle' }, { px: 14, name: 'Broad' }]
+const COLOURS = [{ hex: '#26302c', name: 'Graphite' }, { hex: '#1f5aa8', name: 'Blue pencil' }, { hex: '#8a5a2b', name: 'Brown pencil' }]
+</script>
+
+<template>
+  <div class="relative min-h-0 flex-1 overflow-hidden bg-board">
+    <canvas ref="canvas" class="absolute inset-0 touch-none" data-part="picture" role="img" :aria-label="`Picture at frame ${desk.frame}`" :style="{ cursor: desk.tool === 'pose' ? (hovered ? 'grab' : 'default') : 'crosshair' }" @pointerdown="down" @pointermove="move" @pointerup="up" @pointercancel="cancel" @pointerleave="dropped = null" />
+    <div class="absolute top-3 left-3 flex flex-col gap-1.5" role="toolbar" aria-label="Tools" aria-orientation="vertical">
+      <button v-for="t in tools" :key="t.id" type="button" class="grid size-9 place-items-center rounded-md border border-edge bg-sheet text-graphite hover:bg-wash" :class="{ 'push-button-chosen': desk.tool === t.id }" :aria-pressed="desk.tool === t.id" :aria-label="t.name" :title="t.name" @click="desk.tool = t.id"><component :is="t.icon" :size="18" :stroke-width="1.8" /></button>
+      <template v-if="desk.tool === 'pencil'">
+        <span class="my-0.5 h-px bg-edge" />
+        <button v-for="w in WIDTHS" :key="w.px" type="button" class="grid size-9 place-items-center rounded-md border bg-sheet hover:bg-wash" :class="desk.pencil.width === w.px ? 'border-graphite border-2' : 'border-edge'" :aria-pressed="desk.pencil.width === w.px" :aria-label="`${w.name}, ${w.px} px`" :title="`${w.name}, ${w.px} px`" @click="desk.pencil = { ...desk.pencil, width: w.px }"><span class="w-5 rounded-full bg-graphite" :style="{ height: `${Math.max(1.5, w.px / 2)}px` }" /></button>
+        <button v-for="k in COLOURS" :key="k.hex" type="button" class="grid size-9 place-items-center rounded-md border bg-sheet hover:bg-wash" :class="desk.pencil.colour === k.hex ? 'border-graphite border-2' : 'border-edge'" :aria-pressed="desk.pencil.colour === k.hex" :aria-label="k.name" :title="k.name" @click="desk.pencil = { ...desk.pencil, colour: k.hex }"><span class="size-4 rounded-full" :style="{ background: k.hex }" /></button>
+      </template>
+    </div>
+    <div class="pointer-events-none absolute top-3 left-[60px] rounded bg-sheet/90 px-2 py-1 leading-tight">
+      <span class="font-semibold">{{ desk.column?.name }}</span>
+      <template v-if="told.number"> · drawing <span class="font-mono font-semibold">{{ told.number }}</span></template> · {{ told.rest }}
+      <span v-if="state" class="block text-[11.5px] text-soft">{{ STATE[state] }}</span>
+    </div>
+    <slot />
+  </div>
+</template>

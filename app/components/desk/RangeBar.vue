@@ -1,0 +1,47 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { rangeName, tryRange } from '~/desk/actions'
+import type { RangeWish } from '~/desk/wishes'
+import { outcome, overRange, rangeWords } from '~/desk/wishes'
+
+const desk = useDesk()
+const by = ref<'push' | 'thin'>('push')
+const words = computed(() => (desk.column ? rangeWords(desk) : ''))
+
+/** Resting on a button shows what it gives; pressing it takes it. */
+function show(wish: RangeWish): void {
+  const made = overRange(desk, wish)
+  if (!made) return
+  const before = desk.shot!
+  if (desk.tryOut(made)) desk.drop()
+  else desk.preview = { ...desk.preview!, words: `${rangeName(wish)}: ${outcome(desk, before, desk.preview!.shot)}.` }
+}
+function take(wish: RangeWish): void {
+  const made = overRange(desk, wish)
+  if (made) desk.run(made)
+}
+const steps = (n: number): RangeWish => ({ kind: 'expose', step: n, by: by.value })
+function flipBy(to: 'push' | 'thin'): void {
+  by.value = to
+  const last = desk.preview?.wish
+  if (last?.name === 'range.expose') tryRange(desk, { kind: 'expose', step: last.args.step, by: to })
+}
+</script>
+
+<template>
+  <div class="border-t border-edge bg-panel px-2.5 py-2" @pointerleave="desk.preview?.wish.name.startsWith('range.') && desk.drop()">
+    <p class="min-h-[34px] leading-[17px]" aria-live="polite">
+      <template v-if="desk.preview"><span class="text-signal">{{ desk.preview.words }}</span> <span v-if="desk.preview.wish.name.startsWith('range.')" class="text-soft">Enter or a click takes it, Esc leaves it.</span></template>
+      <template v-else>{{ words }}</template>
+    </p>
+    <div class="mt-1 flex flex-wrap items-center gap-1">
+      <button v-for="n in 4" :key="n" type="button" class="push-button px-2" :disabled="!desk.place" :title="`${['Ones', 'Twos', 'Threes', 'Fours'][n - 1]} over this range (${by === 'push' ? n : `Shift ${n}`})`" @pointerenter="show(steps(n))" @focus="show(steps(n))" @blur="desk.drop()" @click="take(steps(n))">{{ ['Ones', 'Twos', 'Threes', 'Fours'][n - 1] }}</button>
+      <div class="mx-1 flex rounded border border-edge" role="radiogroup" aria-label="How the step is made">
+        <button type="button" role="radio" :aria-checked="by === 'push'" class="h-[26px] rounded-l px-2" :class="by === 'push' ? 'bg-bottle text-on-bottle' : 'bg-sheet'" title="Every drawing kept, the length changes" @click="flipBy('push')">push</button>
+        <button type="button" role="radio" :aria-checked="by === 'thin'" class="h-[26px] rounded-r px-2" :class="by === 'thin' ? 'bg-bottle text-on-bottle' : 'bg-sheet'" title="The length stays, fewer drawings are shown" @click="flipBy('thin')">thin</button>
+      </div>
+      <button type="button" class="push-button px-2" :disabled="!desk.place" title="Hold the first drawing over these frames (H)" @pointerenter="show({ kind: 'hold' })" @focus="show({ kind: 'hold' })" @blur="desk.drop()" @click="take({ kind: 'hold' })">Hold</button>
+      <button type="button" class="push-button px-2" :disabled="!desk.place" title="Clear these exposures to a blank (⌫). The drawings stay." @pointerenter="show({ kind: 'clear' })" @focus="show({ kind: 'clear' })" @blur="desk.drop()" @click="take({ kind: 'clear' })">Blank</button>
+    </div>
+  </div>
+</template>

@@ -1,0 +1,35 @@
+import { tinykeys } from 'tinykeys'
+import { onMounted, onScopeDispose } from 'vue'
+import type { Action } from '~/desk/actions'
+import type { Desk } from '~/stores/desk'
+
+const typing = (t: EventTarget | null): boolean =>
+  t instanceof HTMLElement && (t.isContentEditable || t.matches('input:not([type=checkbox]):not([type=radio]):not([type=range]), textarea, select'))
+const ownsKeys = (t: EventTarget | null): boolean => t instanceof HTMLElement && !!t.closest('[role="dialog"], [role="listbox"], [role="menu"]')
+const pressable = (t: EventTarget | null): boolean => t instanceof HTMLElement && t.matches('button, a[href], [role="radio"], [role="switch"], summary, input')
+
+/** Listens for the keys of the actions. Fields, dialogs and focused buttons keep the keys that are theirs. */
+export function useKeys(desk: Desk, actions: readonly Action[]): void {
+  let stop: (() => void) | null = null
+  onMounted(() => {
+    const bindings: Record<string, (e: KeyboardEvent) => void> = {}
+    for (const action of actions) {
+      for (const key of action.keys) {
+        bindings[key] = (e) => {
+          if (typing(e.target) || ownsKeys(e.target)) return
+          if ((key === 'Space' || key === 'Enter') && pressable(e.target)) return
+          if (e.repeat && !action.repeats) return
+          e.preventDefault()
+          if (action.can?.(desk) ?? true) action.do(desk)
+        }
+      }
+    }
+    bindings.Escape = (e) => {
+      if (typing(e.target)) (e.target as HTMLElement).blur()
+      if (desk.preview) desk.drop()
+      else if (desk.selection) desk.selection = null
+    }
+    stop = tinykeys(window, bindings)
+  })
+  onScopeDispose(() => stop?.())
+}

@@ -1,0 +1,198 @@
+import type { Bar, Stretch } from '#core/pass'
+import { onScale } from '#core/pass'
+import type { Desk } from '~/stores/desk'
+import { drawOver, drawRules, drawState } from './draw-sheet'
+import { HEAD, LADDER, RAIL, ROW, xOfU, yOfFrame } from './layout'
+import { MONO, SANS, theme } from './theme'
+
+type C = CanvasRenderingContext2D
+
+export const BAR = 8
+
+function ring(c: C, x: number, y: number, filled: string, stroke: string): void {
+  c.beginPath()
+  c.arc(x, y, 4.6, 0, Math.PI * 2)
+  c.fillStyle = filled
+  c.fill()
+  c.strokeStyle = stroke
+  c.lineWidth = 1.6
+  c.stroke()
+}
+
+function roundBar(c: C, x: number, y: number, w: number, h: number): void {
+  c.beginPath()
+  c.roundRect(x - w / 2, y, w, h, Math.min(3, w / 2))
+}
+
+function drawBar(c: C, desk: Desk, bar: Bar, held: boolean): void {
+  const t = theme()
+  const [x, y, h] = [xOfU(bar.x), yOfFrame(bar.start) + 1.5, bar.run.frames * ROW - 3]
+  if (bar.kind === 'blank') return
+  if (bar.kind === 'core') {
+    const tint = bar.role === 'breakdown' ? t.pencil : t.ledger
+    c.globalAlpha = 0.32
+    roundBar(c, x, y, BAR, h)
+    c.fillStyle = tint
+    c.fill()
+    c.globalAlpha = 1
+    ring(c, x, y + ROW / 2 - 1.5, bar.state === 'empty' ? t.sheet : tint, tint)
+    if (bar.arrives) ring(c, xOfU(1), y + ROW / 2 - 1.5, t.sheet, t.ledger)
+  }
+  else if (bar.kind === 'loose') {
+    c.strokeStyle = t.soft
+    c.setLineDash([2, 2])
+    roundBar(c, 10, y, BAR, h)
+    c.stroke()
+    c.setLineDash([])
+    return
+  }
+  else {
+    roundBar(c, x, y, BAR, h)
+    c.fillStyle = held ? t.signal : bar.state === 'empty' ? t.sheet : t.ledger
+    c.fill()
+    c.lineWidth = 1.4
+    c.strokeStyle = held ? t.signal : t.ledger
+    c.setLineDash(bar.state === 'empty' ? [3, 2] : [])
+    c.stroke()
+    c.setLineDash([])
+    if (bar.state === 'own') drawState(c, x + BAR, y + 4, 'own')
+  }
+}
+
+function drawWay(c: C, bars: readonly Bar[]): void {
+  const t = theme()
+  c.strokeStyle = t.edge
+  c.lineWidth = 1
+  let before: Bar | null = null
+  for (const bar of bars) {
+    if (bar.kind === 'blank') before = null
+    if (bar.kind === 'blank' || bar.kind === 'loose') continue
+    if (before) {
+      const x = bar.kind === 'core' && bar.arrives ? 1 : bar.x
+      c.beginPath()
+      c.moveTo(xOfU(before.x), yOfFrame(before.start + before.run.frames) - 1.5)
+      c.lineTo(xOfU(x), yOfFrame(bar.start) + (bar.kind === 'core' ? ROW / 2 : 1.5))
+      c.stroke()
+    }
+    before = bar
+  }
+}
+
+/** The chart as an in-betweener knows it: a ladder with a tick for each in-between, poses at its ends. */
+function drawLadder(c: C, desk: Desk, stretch: Stretch): void {
+  const t = theme()
+  const stack = desk.stack!
+  const parts = stretch.parts.filter(p => p.pass.members.length)
+  if (!parts.length) return
+  // As tall as the in-betweens and their arrival, not as the hold before them.
+  const firstPart = stretch.parts[0]!
+  const from = firstPart.pass.members[0]?.start ?? firstPart.pass.to.start
+  const [top, bottom] = [yOfFrame(Math.max(stretch.start, from - 1)) + ROW / 2, yOfFrame(stretch.end) + ROW / 2]
+  const y = (s: number) => top + Math.max(-0.04, Math.min(1.04, s)) * (bottom - top)
+  c.strokeStyle = t.graphite
+  c.lineWidth = 1.4
+  c.beginPath()
+  c.moveTo(LADDER + 12, top)
+  c.lineTo(LADDER, top)
+  c.lineTo(LADDER, bottom)
+  c.lineTo(LADDER + 12, bottom)
+  c.stroke()
+  c.font = `400 9.5px ${MONO}`
+  c.textAlign = 'left'
+  c.textBaseline = 'middle'
+  let lastLabel = -Infinity
+  for (const part of stretch.parts) {
+    for (const m of part.pass.members) {
+      const at = y(onScale(part, m.u))
+      c.beginPath()
+      c.moveTo(LADDER, at)
+      c.lineTo(LADDER + 8, at)
+      c.stroke()
+      if (at - lastLabel >= 9) {
+        c.fillStyle = t.soft
+        c.fillText(stack.drawings[m.drawing]!.number, LADDER + 15, at)
+        lastLabel = at
+      }
+    }
+    if (part.to < 1) {
+      const at = y(part.to)
+      c.save()
+      c.strokeStyle = t.pencil
+      c.lineWidth = 2
+      c.beginPath()
+      c.moveTo(LADDER, at)
+      c.lineTo(LADDER + 13, at)
+      c.stroke()
+      c.restore()
+    }
+  }
+}
+
+function drawHead(c: C, desk: Desk): void {
+  const t = theme()
+  c.fillStyle = t.sheet
+  c.fillRect(0, 0, RAIL, HEAD)
+  c.fillStyle = t.graphite
+  c.font = `600 12px ${SANS}`
+  c.textAlign = 'left'
+  c.textBaseline = 'alphabetic'
+  c.fillText(desk.column ? `Spacing of ${desk.column.name}` : 'Spacing', 12, HEAD - 22)
+  c.font = `400 10px ${SANS}`
+  c.fillStyle = t.soft
+  c.textAlign = 'center'
+  for (const [u, word] of [[0, 'first'], [0.5, '½'], [1, 'second']] as const) c.fillText(word, xOfU(u), HEAD - 7)
+  c.textAlign = 'left'
+  c.fillText('chart', LADDER, HEAD - 7)
+  c.fillStyle = t.graphite
+  c.fillRect(0, HEAD - 1.5, RAIL, 1.5)
+}
+
+/** The rail of the active column, row for row with the sheet. `held` is the exposure that is being dragged. */
+export function drawRail(c: C, desk: Desk, width: number, height: number, scroll: number, held: string | null): void {
+  const t = theme()
+  c.fillStyle = t.sheet
+  c.fillRect(0, 0, width, height)
+  const first = Math.max(1, Math.floor(scroll / ROW))
+  const last = Math.min(desk.rows, first + Math.ceil(height / ROW) + 1)
+  const { bars, stretches } = desk.rail
+  c.save()
+  c.beginPath()
+  c.rect(0, HEAD, width, height - HEAD)
+  c.clip()
+  c.translate(0, HEAD - scroll)
+  drawRules(c, desk, width, first, last)
+  for (const [u, dash] of [[0, []], [0.5, [2, 3]], [1, []]] as const) {
+    c.strokeStyle = t.edge
+    c.lineWidth = 1
+    c.setLineDash([...dash])
+    c.beginPath()
+    c.moveTo(Math.round(xOfU(u)) + 0.5, yOfFrame(first))
+    c.lineTo(Math.round(xOfU(u)) + 0.5, yOfFrame(last + 1))
+    c.stroke()
+    c.setLineDash([])
+  }
+  const near = bars.filter(b => b.start + b.run.frames >= first - 60 && b.start <= last + 60)
+  drawWay(c, near)
+  for (const stretch of stretches) {
+    if (stretch.end < first - 1 || stretch.start > last + 1) continue
+    drawLadder(c, desk, stretch)
+    for (const { pass } of stretch.parts) {
+      if (!pass.backward) continue
+      c.font = `500 10px ${SANS}`
+      c.textAlign = 'left'
+      c.fillStyle = t.soft
+      c.fillText('return', 8, yOfFrame(pass.to.start) - 4)
+    }
+    if (desk.litChart && stretch.parts.some(p => p.pass.chart?.id === desk.litChart)) {
+      c.save()
+      c.fillStyle = t.signal
+      c.globalAlpha = 0.06
+      for (const p of stretch.parts) if (p.pass.chart?.id === desk.litChart) c.fillRect(0, yOfFrame(p.pass.from.start), width, (p.pass.to.start - p.pass.from.start) * ROW)
+      c.restore()
+    }
+  }
+  drawOver(c, desk, width, first, last)
+  for (const bar of near) drawBar(c, desk, bar, bar.run.id === held)
+  c.restore()
+  drawHead(c, desk)
+}

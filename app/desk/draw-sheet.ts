@@ -1,0 +1,259 @@
+import type { State } from '#core/pass'
+import { eachRun } from '#core/sheet'
+import { perSecond } from '#core/time'
+import type { Desk } from '~/stores/desk'
+import { COLUMN, HEAD, MARGIN, ROW, yOfFrame } from './layout'
+import { MONO, SANS, theme } from './theme'
+
+type C = CanvasRenderingContext2D
+
+/** Rules of a ledger: fine at each frame, stronger every 8, strongest at each second. Shared with the rail. */
+export function drawRules(c: C, desk: Desk, width: number, first: number, last: number): void {
+  const t = theme()
+  const second = Math.round(perSecond(desk.shown!.rate))
+  for (let f = first; f <= last + 1; f++) {
+    const y = Math.round(yOfFrame(f)) + 0.5
+    const [atSecond, atEight] = [(f - 1) % second === 0, (f - 1) % 8 === 0]
+    c.strokeStyle = atSecond ? t.ledger : atEight ? t.edge : t.rule
+    c.lineWidth = 1
+    c.beginPath()
+    c.moveTo(0, y)
+    c.lineTo(width, y)
+    c.stroke()
+  }
+}
+
+/** What lies beyond the end of the shot is shaded, with the end itself as a double line; then the playhead's row. */
+export function drawOver(c: C, desk: Desk, width: number, first: number, last: number): void {
+  const t = theme()
+  const end = yOfFrame(desk.shown!.length + 1)
+  if (last > desk.shown!.length) {
+    c.save()
+    c.fillStyle = t.board
+    c.globalAlpha = 0.42
+    c.fillRect(0, end, width, yOfFrame(last + 2) - end)
+    c.restore()
+    c.strokeStyle = t.graphite
+    c.lineWidth = 1
+    for (const d of [0.5, 3.5]) {
+      c.beginPath()
+      c.moveTo(0, Math.round(end) + d)
+      c.lineTo(width, Math.round(end) + d)
+      c.stroke()
+    }
+  }
+  if (desk.frame >= first && desk.frame <= last) {
+    c.save()
+    c.fillStyle = t.signal
+    c.globalAlpha = 0.13
+    c.fillRect(0, yOfFrame(desk.frame), width, ROW)
+    c.restore()
+    c.fillStyle = t.signal
+    c.fillRect(0, yOfFrame(desk.frame) + ROW - 1, width, 1)
+  }
+}
+
+function drawMargin(c: C, desk: Desk, first: number, last: number): void {
+  const t = theme()
+  c.textAlign = 'right'
+  c.textBaseline = 'middle'
+  const range = desk.loop
+  if (range) {
+    c.fillStyle = t.ledger
+    c.fillRect(1, yOfFrame(range.first), 3, (range.last - range.first + 1) * ROW)
+  }
+  for (let f = first; f <= last; f++) {
+    const here = f === desk.frame
+    c.font = `${here ? 600 : 400} 11px ${MONO}`
+    c.fillStyle = here ? t.signal : f % 2 ? t.graphite : t.soft
+    c.globalAlpha = here || f % 2 ? 1 : 0.75
+    c.fillText(String(f), MARGIN - 10, yOfFrame(f) + ROW / 2 + 0.5)
+  }
+  c.globalAlpha = 1
+}
+
+/** A drawing's number where it is first shown, marked by what it is: key ringed, breakdown underlined, extreme underlined heavily. */
+function drawNumber(c: C, x: number, y: number, number: string, role: string, state: State): void {
+  const t = theme()
+  const mid = y + ROW / 2
+  const core = role !== 'in-between'
+  c.textAlign = 'center'
+  c.textBaseline = 'middle'
+  c.font = `${core ? 600 : 400} 11.5px ${MONO}`
+  const w = Math.max(16, c.measureText(number).width + 10)
+  c.fillStyle = t.sheet
+  c.fillRect(x - w / 2, y + 1, w, ROW - 2)
+  c.strokeStyle = t.graphite
+  c.lineWidth = 1.3
+  if (role === 'key') {
+    c.setLineDash(state === 'empty' ? [2, 2] : [])
+    c.beginPath()
+    c.ellipse(x, mid, w / 2 + 1, ROW / 2 - 0.5, 0, 0, Math.PI * 2)
+    c.stroke()
+    c.setLineDash([])
+  }
+  c.fillStyle = role === 'breakdown' ? t.pencil : state === 'own' ? t.graphite : t.soft
+  c.fillText(number, x, mid + 0.5)
+  if (role === 'breakdown' || role === 'extreme') {
+    c.strokeStyle = role === 'breakdown' ? t.pencil : t.graphite
+    c.lineWidth = role === 'breakdown' ? 1.2 : 2.6
+    c.setLineDash(state === 'empty' ? [2, 2] : [])
+    c.beginPath()
+    c.moveTo(x - w / 2 + 3, y + ROW - 1.5)
+    c.lineTo(x + w / 2 - 3, y + ROW - 1.5)
+    c.stroke()
+    c.setLineDash([])
+  }
+  if (!core) drawState(c, x + w / 2 + 3, mid, state)
+}
+
+/** An in-between's state beside its number: own is a filled dot, empty a hollow one, computed has none. */
+export function drawState(c: C, x: number, y: number, state: State): void {
+  if (state === 'computed') return
+  const t = theme()
+  c.beginPath()
+  c.arc(x, y, 2.3, 0, Math.PI * 2)
+  c.lineWidth = 1.1
+  c.strokeStyle = t.graphite
+  c.fillStyle = t.graphite
+  if (state === 'own') c.fill()
+  else c.stroke()
+}
+
+function drawColumn(c: C, desk: Desk, index: number, first: number, last: number): void {
+  const t = theme()
+  const column = desk.columns[index]!
+  const stack = desk.shown!.stacks[column.stack]!
+  const left = MARGIN + index * COLUMN
+  const x = left + COLUMN / 2
+  c.globalAlpha = column.hidden ? 0.4 : 1
+  for (const { run, start } of eachRun(column.runs)) {
+    if (start > last + 1) break
+    const end = start + run.frames - 1
+    if (end < first - 1) continue
+    const [top, bottom] = [yOfFrame(start), yOfFrame(end + 1)]
+    if (run.drawing === null) {
+      c.font = `400 11.5px ${MONO}`
+      c.textAlign = 'center'
+      c.fillStyle = t.soft
+      c.fillText('X', x, top + ROW / 2 + 0.5)
+      continue
+    }
+    const drawing = stack.drawings[run.drawing]!
+    if (run.frames > 1) {
+      c.strokeStyle = t.soft
+      c.lineWidth = 1
+      c.beginPath()
+      c.moveTo(x, top + ROW)
+      c.lineTo(x, bottom - 3.5)
+      if (run.frames > 2) {
+        c.moveTo(x - 4, bottom - 3.5)
+        c.lineTo(x + 4, bottom - 3.5)
+      }
+      c.stroke()
+    }
+    drawNumber(c, x, top, drawing.number, drawing.role, desk.contents.state(desk.shown!, desk.plan!, stack, run.drawing))
+  }
+  const total = column.runs.frames
+  if (total && total < desk.shown!.length) {
+    // The last drawing stays: said by a dotted line down to the end of the shot.
+    c.strokeStyle = t.edge
+    c.setLineDash([1, 4])
+    c.beginPath()
+    c.moveTo(x, yOfFrame(total + 1))
+    c.lineTo(x, yOfFrame(desk.shown!.length + 1))
+    c.stroke()
+    c.setLineDash([])
+  }
+  c.globalAlpha = 1
+}
+
+function drawSelection(c: C, desk: Desk): void {
+  const s = desk.selection
+  const index = s ? desk.columns.findIndex(col => col.id === s.column) : -1
+  if (!s || index < 0) return
+  const t = theme()
+  const [x, y, w, h] = [MARGIN + index * COLUMN + 1.5, yOfFrame(s.first) + 0.5, COLUMN - 3, (s.last - s.first + 1) * ROW]
+  c.save()
+  c.fillStyle = t.ledger
+  c.globalAlpha = 0.13
+  c.fillRect(x, y, w, h)
+  c.globalAlpha = 1
+  c.strokeStyle = desk.preview ? t.signal : t.ledger
+  c.setLineDash(desk.preview ? [4, 3] : [])
+  c.lineWidth = 1.5
+  c.strokeRect(x, y, w, h)
+  c.restore()
+}
+
+function drawHead(c: C, desk: Desk, width: number): void {
+  const t = theme()
+  c.fillStyle = t.sheet
+  c.fillRect(0, 0, width, HEAD)
+  c.textBaseline = 'alphabetic'
+  c.font = `500 11px ${SANS}`
+  c.fillStyle = t.soft
+  c.textAlign = 'right'
+  c.fillText('frame', MARGIN - 8, HEAD - 10)
+  c.textAlign = 'center'
+  desk.columns.forEach((col, i) => {
+    const x = MARGIN + i * COLUMN
+    const active = col.id === desk.column?.id
+    if (active) {
+      c.fillStyle = t.ledger
+      c.fillRect(x + 1, 0, COLUMN - 1, 4)
+    }
+    c.font = `${active ? 700 : 500} 12px ${SANS}`
+    c.fillStyle = active ? t.graphite : t.soft
+    c.fillText(fitText(c, col.name, COLUMN - 8), x + COLUMN / 2, HEAD - 18)
+    c.font = `400 10px ${SANS}`
+    c.fillStyle = t.soft
+    c.fillText(col.locked ? 'locked' : col.hidden ? 'hidden' : col.background ? 'behind' : ['', 'ones', 'twos', 'threes', 'fours'][col.step] ?? `on ${col.step}s`, x + COLUMN / 2, HEAD - 6)
+  })
+  c.fillStyle = t.graphite
+  c.fillRect(0, HEAD - 1.5, width, 1.5)
+}
+
+export function fitText(c: C, text: string, width: number): string {
+  if (c.measureText(text).width <= width) return text
+  let cut = text
+  while (cut.length > 1 && c.measureText(`${cut}…`).width > width) cut = cut.slice(0, -1)
+  return `${cut}…`
+}
+
+/** The exposure sheet from a scroll offset on. */
+export function drawSheet(c: C, desk: Desk, width: number, height: number, scroll: number, scrollX: number): void {
+  const t = theme()
+  c.fillStyle = t.sheet
+  c.fillRect(0, 0, width, height)
+  const first = Math.max(1, Math.floor(scroll / ROW))
+  const last = Math.min(desk.rows, first + Math.ceil(height / ROW) + 1)
+  c.save()
+  c.beginPath()
+  c.rect(0, HEAD, width, height - HEAD)
+  c.clip()
+  c.translate(0, HEAD - scroll)
+  drawRules(c, desk, width, first, last)
+  c.save()
+  c.translate(-scrollX, 0)
+  c.strokeStyle = t.rule
+  c.lineWidth = 1
+  for (let i = 0; i <= desk.columns.length; i++) {
+    c.beginPath()
+    c.moveTo(MARGIN + i * COLUMN + 0.5, yOfFrame(first))
+    c.lineTo(MARGIN + i * COLUMN + 0.5, yOfFrame(last + 1))
+    c.stroke()
+  }
+  desk.columns.forEach((_, i) => drawColumn(c, desk, i, first, last))
+  drawSelection(c, desk)
+  c.restore()
+  c.fillStyle = t.sheet
+  if (scrollX) c.fillRect(0, yOfFrame(first), MARGIN, (last - first + 2) * ROW)
+  drawOver(c, desk, width, first, last)
+  drawMargin(c, desk, first, last)
+  c.restore()
+  c.save()
+  c.translate(-scrollX, 0)
+  drawHead(c, desk, width + scrollX)
+  c.restore()
+}

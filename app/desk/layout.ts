@@ -1,0 +1,17 @@
+/** Sizes that the sheet and the rail share, CSS px: they stand row for row. */
+export const ROW = 15
+export const HEAD = 40
+export const MARGIN = 46
+export const COLUMN = 62
+export const RAIL = 236
+
+/** The frame of a height in the scrolled sheet, and the height at which a frame begins. */
+export const frameAtY = (y: number): number => Math.floor(y / ROW) + 1
+export const yOfFrame = (frame: number): number => (frame - 1) * ROW
+
+/** The rail's scale: u 0 and 1, with room beyond both. */
+export const U0 = 40
+export const U1 = 150
+export const LADDER = 190
+export const xOfU = (u: number): number => U0 + u * (U1 - U0)
+export const uOfX = (x: number): number => (x - U0) / (U1 - U0)

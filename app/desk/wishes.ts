@@ -1,0 +1,126 @@
+import type { Recipe } from '#core/chart'
+import { roomFor, spread } from '#core/chart'
+import type { Pass } from '#core/pass'
+import { isCore } from '#core/pass'
+import { eachRun, lastRun, summary } from '#core/sheet'
+import type { Content, CoreRole, Drawing, Shot } from '#core/shot'
+import { emptyContent, freeNumber, onStep } from '#core/shot'
+import { newId } from '~/sync/ids'
+import type { Wish } from '~/sync/session'
+import type { Desk } from '~/stores/desk'
+import { rangeSpots, refOf, spotAt } from './spots'
+
+/** Where a new pose goes: under the playhead, or a number of frames after the beginning of the last exposure. */
+export type PoseWhere = 'playhead' | { readonly afterLast: number }
+/** What a new pose begins with: nothing, or the content of a drawing. */
+export type PoseFrom = 'blank' | { readonly copyOf: string }
+
+/** The content of a drawing with strokes of its own (their hashes are shared, their ids are not). */
+const copied = (content: Content): Content => ({ poses: content.poses, strokes: content.strokes.map(s => ({ ...s, id: newId() })) })
+
+export const planAndColumn = (desk: Desk) => ({ plan: desk.plan!.id, column: desk.column!.id })
+
+/** The core drawing exposed last before a frame (or at it); the last of the column when there is none. */
+export function lastPose(desk: Desk, frame = Infinity): Drawing | null {
+  let found: Drawing | null = null
+  for (const { run, start } of eachRun(desk.column!.runs)) {
+    const d = run.drawing ? desk.stack!.drawings[run.drawing] : undefined
+    if (d && isCore(d) && (start <= frame || !found)) found = d
+  }
+  return found
+}
+
+/** The frame a new pose would come to stand on. */
+export function poseFrame(desk: Desk, where: PoseWhere): number {
+  const last = lastRun(desk.column!.runs)
+  return where === 'playhead' ? desk.frame : last ? last.start + where.afterLast : 1
+}
+
+/** A new pose in the active column, numbered by the frame it falls on. */
+export function newPose(desk: Desk, from: PoseFrom, where: PoseWhere, role: CoreRole = 'key', id = newId()): Wish {
+  const stack = desk.stack!
+  const source = from === 'blank' ? undefined : stack.drawings[from.copyOf]
+  const content = source ? copied(desk.contents.of(desk.shot!, desk.plan!, stack, source.id)) : emptyContent
+  const spot = spotAt(desk.column!.runs, desk.frame)
+  const place = where === 'playhead' ? spot ?? { onFrame: desk.frame } : where
+  const number = freeNumber(stack, String(poseFrame(desk, where)))
+  return { name: 'pose.add', args: { ...planAndColumn(desk), drawing: { id, number, role, content }, where: place } }
+}
+
+/** The content that a computed in-between is fixed with when someone works on it; nothing for a drawing that is its own. */
+export const fixOf = (desk: Desk, drawing: Drawing): { fix?: Content } =>
+  (drawing.own ? {} : { fix: desk.contents.of(desk.shot!, desk.plan!, desk.stack!, drawing.id) })
+
+/** How many in-betweens fit in a pass on a step. */
+export const mostIn = (pass: Pass, step: number): number => roomFor(pass.from.start, pass.to.start, step)
+
+/** Charts a pass with a number of in-betweens: those it has are kept in order, new ones are named by the frame they fall on. */
+export function fill(desk: Desk, pass: Pass, count: number, wish: { recipe?: Recipe, step?: number } = {}): Wish {
+  const chart = pass.chart
+  const step = wish.step ?? chart?.step ?? desk.column!.step
+  const recipe = wish.recipe ?? chart?.recipe ?? { family: 'halves', slow: 'both' }
+  const places = spread(recipe, count, chart?.ticks.map(t => t.u))
+  const total = pass.to.start - pass.from.start
+  const each = Math.max(1, count ? Math.min(step, Math.floor((total - 1) / count)) : step)
+  const known = chart?.ticks ?? []
+  const keep = count >= known.length ? known : known.filter((_, i) => Math.floor((i * count) / known.length) !== Math.floor(((i - 1) * count) / known.length) || i === 0).slice(0, count)
+  const taken: string[] = []
+  const ticks = places.map((u, i) => {
+    const old = keep[i]
+    if (old) return { drawing: old.drawing, number: desk.stack!.drawings[old.drawing]!.number, u }
+    const at = pass.backward ? pass.from.start + total - each * (count - (count - 1 - i)) : pass.to.start - each * (count - i)
+    const number = freeNumber(desk.stack!, String(at), taken)
+    taken.push(number)
+    return { drawing: newId(), number, u }
+  })
+  return { name: 'chart.fill', args: { ...planAndColumn(desk), chart: chart?.id ?? newId(), from: refOf(pass.from), to: refOf(pass.to), ticks, recipe, step } }
+}
+
+/** Spaces the chart of a pass by a recipe; a return is spaced as it is seen, so its slow ends are exchanged. */
+export function space(desk: Desk, pass: Pass, recipe: Recipe): Wish | null {
+  if (!pass.chart) return null
+  const turned: Recipe = pass.backward && recipe.family === 'halves' && recipe.slow !== 'both' ? { family: 'halves', slow: recipe.slow === 'first' ? 'second' : 'first' } : recipe
+  const places = spread(turned, pass.chart.ticks.length, pass.chart.ticks.map(t => t.u))
+  return { name: 'chart.space', args: { plan: desk.plan!.id, chart: pass.chart.id, recipe: turned, places } }
+}
+
+export type RangeWish = { kind: 'expose', step: number, by: 'push' | 'thin' } | { kind: 'hold' } | { kind: 'clear' }
+
+/** A change of exposure over the range that is chosen. Null in an empty column. */
+export function overRange(desk: Desk, wish: RangeWish): Wish | null {
+  const { first, last } = desk.range
+  const spots = desk.column && rangeSpots(desk.column.runs, first, last)
+  if (!spots) return null
+  const args = { ...planAndColumn(desk), ...spots }
+  if (wish.kind === 'expose') return { name: 'range.expose', args: { ...args, step: wish.step, by: wish.by } }
+  return wish.kind === 'hold' ? { name: 'range.hold', args } : { name: 'range.clear', args }
+}
+
+const s = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's'}`
+
+/** What a change of exposure gives, in words: length and drawings of the column before and after. */
+export function outcome(desk: Desk, before: Shot, after: Shot): string {
+  const runsOf = (shot: Shot) => shot.plans[desk.plan!.id]!.columns[desk.column!.id]!.runs
+  const [a, b] = [summary(runsOf(before)), summary(runsOf(after))]
+  const over = b.frames - after.length
+  const dropped = a.drawings - b.drawings
+  return [
+    a.frames === b.frames ? `length stays ${s(b.frames, 'frame')}` : `${a.frames} → ${s(b.frames, 'frame')}`,
+    a.drawings === b.drawings ? `all ${s(b.drawings, 'drawing')} kept` : `${a.drawings} → ${s(b.drawings, 'drawing')}${dropped > 0 ? ` (${dropped} no longer exposed)` : ''}`,
+    over > 0 ? `${over} beyond the end of the shot` : '',
+  ].filter(Boolean).join(', ')
+}
+
+/** What a range is, in words. */
+export function rangeWords(desk: Desk): string {
+  const { first, last } = desk.range
+  const runs = desk.column?.runs
+  if (!runs || !runs.count) return 'Nothing is exposed in this column yet.'
+  const inside = [...eachRun(runs)].filter(({ run, start }) => start <= last && start + run.frames > first && run.drawing !== null)
+  const { drawings } = summary(runs, first, last)
+  const lengths = inside.map(({ run, start }) => Math.min(last, start + run.frames - 1) - Math.max(first, start) + 1)
+  const longest = Math.max(0, ...lengths)
+  const usual = lengths.length > 1 && lengths.every(n => n === lengths[0]) ? `, ${onStep(lengths[0]!)}` : ''
+  const hold = !usual && longest > 3 ? `, longest hold ${longest}` : ''
+  return `${first === last ? `Frame ${first}` : `Frames ${first}–${last}`}: ${s(last - first + 1, 'frame')}, ${s(drawings, 'drawing')}${usual}${hold}`
+}

@@ -1,0 +1,146 @@
+import { defineStore } from 'pinia'
+import { useLocalStorage } from '@vueuse/core'
+import { computed, markRaw, ref, shallowRef } from 'vue'
+import { toast } from 'vue-sonner'
+import { Contents, drawingShown, isCore, passAt, railOf } from '#core/pass'
+import { shownAt } from '#core/sheet'
+import type { Shot } from '#core/shot'
+import type { Saving, Wish } from '~/sync/session'
+import { ShotSession } from '~/sync/session'
+
+export type Tool = 'pose' | 'pencil' | 'rubber'
+export interface Selection { readonly column: string, readonly first: number, readonly last: number }
+/** What a change would give, shown before it is taken. */
+export interface Preview { readonly wish: Wish, readonly shot: Shot, readonly words: string }
+
+/** The desk of one shot: what is shown and chosen. The shot itself is changed by commands alone (`run`). */
+export const useDesk = defineStore('desk', () => {
+  const session = shallowRef<ShotSession | null>(null)
+  const shot = shallowRef<Shot | null>(null)
+  const saving = shallowRef<Saving>({ state: 'saved', kept: 0 })
+  const undoLabel = ref<string | null>(null)
+  const redoLabel = ref<string | null>(null)
+  const preview = shallowRef<Preview | null>(null)
+  const contents = markRaw(new Contents())
+
+  const frame = ref(1)
+  const columnId = ref('')
+  const selection = shallowRef<Selection | null>(null)
+  const loop = shallowRef<{ first: number, last: number } | null>(null)
+  const playing = ref(false)
+  const skipped = ref(0)
+  /** Counts the pointer moves that changed something; each canvas carries the one it last drew. */
+  const moves = ref(0)
+  /** Counts changes that no document shows, such as strokes that arrived. */
+  const strokesSeen = ref(0)
+  const litChart = ref<string | null>(null)
+  const chartPanel = shallowRef<{ run: string } | null>(null)
+
+  const tool = useLocalStorage<Tool>('fintro-tool', 'pose')
+  const ghosts = useLocalStorage('fintro-ghosts', true)
+  const pencil = useLocalStorage('fintro-pencil', { width: 6, colour: '#26302c' })
+
+  /** The shot as it is shown: with the change that is being tried out. */
+  const shown = computed(() => preview.value?.shot ?? shot.value)
+  const plan = computed(() => (shown.value ? shown.value.plans[shown.value.planOrder[0]!]! : null))
+  const columns = computed(() => plan.value?.order.map(id => plan.value!.columns[id]!) ?? [])
+  const column = computed(() => plan.value?.columns[columnId.value] ?? columns.value[0] ?? null)
+  const stack = computed(() => (column.value ? shown.value!.stacks[column.value.stack]! : null))
+  const place = computed(() => (column.value ? shownAt(column.value.runs, frame.value) : null))
+  const drawing = computed(() => {
+    const id = column.value ? drawingShown(column.value, frame.value) : null
+    return id ? stack.value!.drawings[id] ?? null : null
+  })
+  const passes = computed(() => (column.value ? contents.passes(shown.value!, plan.value!, column.value) : []))
+  const pass = computed(() => passAt(passes.value, frame.value))
+  const rail = computed(() => (column.value ? railOf(contents, shown.value!, plan.value!, column.value) : { bars: [], stretches: [] }))
+  /** Frames on the sheet: the shot and what overhangs it, with room to go on. */
+  const rows = computed(() => {
+    const longest = Math.max(0, ...columns.value.map(c => c.runs.frames))
+    return Math.max(shown.value?.length ?? 0, longest) + 12
+  })
+  const overhang = computed(() => Math.max(0, ...columns.value.map(c => c.runs.frames)) - (shown.value?.length ?? 0))
+  const playRange = computed(() => {
+    const length = shown.value?.length ?? 1
+    const first = Math.min(loop.value?.first ?? 1, length)
+    return { first, last: Math.max(first, Math.min(loop.value?.last ?? length, length)) }
+  })
+  /** The frames that range commands work on: the selection, or the exposure under the playhead. */
+  const range = computed(() => {
+    if (selection.value && selection.value.column === column.value?.id) return { first: selection.value.first, last: selection.value.last }
+    const p = place.value
+    return p ? { first: p.start, last: p.start + p.run.frames - 1 } : { first: frame.value, last: frame.value }
+  })
+
+  function refresh(): void {
+    const s = session.value
+    if (!s) return
+    if (shot.value !== s.shot) {
+      shot.value = s.shot
+      preview.value = null
+    }
+    strokesSeen.value += 1
+    saving.value = s.saving
+    undoLabel.value = s.undoLabel
+    redoLabel.value = s.redoLabel
+  }
+
+  async function open(id: string): Promise<void> {
+    session.value = markRaw(await ShotSession.open(id, { changed: refresh, tell: t => toast(t.message, { description: t.detail, duration: 9000 }) }))
+    refresh()
+    frame.value = 1
+    columnId.value = plan.value?.order.find(c => !plan.value!.columns[c]!.background) ?? plan.value?.order[0] ?? ''
+  }
+
+  function close(): void {
+    session.value?.close()
+    session.value = null
+    shot.value = null
+    preview.value = null
+    selection.value = null
+    loop.value = null
+    chartPanel.value = null
+    playing.value = false
+  }
+
+  /** Does commands as one undo step; true when they fitted. */
+  function run(...wishes: Wish[]): boolean {
+    preview.value = null
+    return session.value?.run(...wishes).ok ?? false
+  }
+
+  /** Shows what a command would give. Gives the reason where it is refused. */
+  function tryOut(wish: Wish, words = ''): string | null {
+    const out = session.value?.tryOut(wish)
+    if (!out) return null
+    preview.value = out.ok ? { wish, shot: out.shot, words: words || out.label } : null
+    moves.value += 1
+    return out.ok ? null : out.refusal.message
+  }
+
+  /** Ends a preview by doing it. */
+  function take(): boolean {
+    const wish = preview.value?.wish
+    return wish ? run(wish) : false
+  }
+
+  const drop = (): void => {
+    preview.value = null
+  }
+
+  function goTo(f: number): void {
+    const to = Math.max(1, Math.min(Math.round(f), rows.value))
+    if (to !== frame.value) frame.value = to
+  }
+
+  return {
+    session, shot, saving, undoLabel, redoLabel, preview, contents, frame, columnId, selection, loop, playing, skipped, moves, strokesSeen, litChart, chartPanel,
+    tool, ghosts, pencil, shown, plan, columns, column, stack, place, drawing, passes, pass, rail, rows, overhang, playRange, range,
+    refresh, open, close, run, tryOut, take, drop, goTo,
+    undo: () => session.value?.undo(),
+    redo: () => session.value?.redo(),
+    isCore,
+  }
+})
+
+export type Desk = ReturnType<typeof useDesk>

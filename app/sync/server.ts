@@ -1,0 +1,44 @@
+import type { Command, Refusal, StoredShot } from '#core/shot'
+import type { Stroke } from '#core/stroke'
+
+export interface JournalEntry { revision: number, command: Command }
+export type Outcome = { id: string, status: 'applied', revision: number } | { id: string, status: 'refused', refusal: Refusal }
+export interface Committed { revision: number, missed: JournalEntry[], outcomes: Outcome[] }
+
+/** The server said no: a problem document. */
+export class ServerRefusal extends Error {
+  constructor(readonly status: number, readonly code: string, detail: string) {
+    super(detail)
+  }
+}
+
+/** The server could not be reached, or is not ready. */
+export class ServerAway extends Error {}
+
+async function ask<T>(url: string, init?: RequestInit): Promise<T> {
+  let response: Response
+  try {
+    response = await fetch(url, init)
+  }
+  catch {
+    throw new ServerAway('The server does not answer.')
+  }
+  if (response.ok) return await response.json() as T
+  if (response.status >= 500) throw new ServerAway(`The server answers with fault ${response.status}.`)
+  const problem = await response.json().catch(() => ({})) as { code?: string, detail?: string }
+  throw new ServerRefusal(response.status, problem.code ?? 'refused', problem.detail ?? `The server refused (${response.status}).`)
+}
+
+const post = <T>(url: string, body: unknown): Promise<T> =>
+  ask<T>(url, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+
+/** Every call to the server that the desk makes. */
+export const server = {
+  shot: (id: string) => ask<{ revision: number, production: string, document: StoredShot }>(`/api/shots/${id}`),
+  strokes: (id: string) => ask<{ strokes: Record<string, Stroke> }>(`/api/shots/${id}/strokes`),
+  findStrokes: (hashes: string[]) => post<{ strokes: Record<string, Stroke> }>('/api/strokes/find', { hashes }),
+  keepStrokes: (strokes: Stroke[]) => post<{ hashes: string[] }>('/api/strokes', { strokes }),
+  commit: (id: string, base: number, commands: Command[]) => post<Committed>(`/api/shots/${id}/commands`, { base, commands }),
+  journal: (id: string, after: number) => ask<{ entries: JournalEntry[] }>(`/api/shots/${id}/journal?after=${after}`),
+  events: (id: string) => new EventSource(`/api/shots/${id}/events`),
+}

@@ -1,0 +1,6 @@
+import { lanternLift } from './lantern-lift'
+
+export const PRODUCTION = 'Gull Point Lamp'
+
+/** The made-up production, shot by shot, with the strokes it is drawn with. */
+export const demoShots = () => [lanternLift()]

@@ -1,0 +1,113 @@
+import type { Figure, Pose } from '#core/figure'
+import { layBones, personWithLantern, pull, restPose, turnBone } from '#core/figure'
+import type { Shot } from '#core/shot'
+import { makeShot } from '#core/shot'
+import type { Stroke } from '#core/stroke'
+import { rate } from '#core/time'
+import { drawingId, Planner } from './planner'
+
+const GROUND = 905
+const HOOK = { x: 1298, y: 262 }
+const down = Math.PI / 2
+
+/** How Marrow stands in one drawing, told as an animator would: hips, back, head, hands, feet, lantern. */
+interface Stance { hips: [number, number], back: number, head: number, near: [number, number], far: [number, number], feet?: [number, number], lantern: number }
+
+const marrow: Figure = { ...personWithLantern, id: 'marrow', name: 'Marrow' }
+
+function stand(s: Stance): Pose {
+  const [nearFoot, farFoot] = s.feet ?? [1010, 930]
+  let pose = restPose({ x: s.hips[0], y: s.hips[1] })
+  pose = turnBone(marrow, pose, 'spine', s.back - down)
+  pose = turnBone(marrow, pose, 'neck', s.back - down + 0.2 + s.head)
+  pose = turnBone(marrow, pose, 'head', s.back - down + 0.1 + s.head)
+  pose = pull(marrow, pose, { kind: 'reach', id: 'near-step' }, { x: nearFoot, y: GROUND - 14 })
+  pose = pull(marrow, pose, { kind: 'reach', id: 'far-step' }, { x: farFoot, y: GROUND - 24 })
+  for (const foot of ['near-foot', 'far-foot']) pose = turnBone(marrow, pose, foot, 0.06)
+  pose = pull(marrow, pose, { kind: 'reach', id: 'near-reach' }, { x: s.near[0], y: s.near[1] })
+  pose = pull(marrow, pose, { kind: 'reach', id: 'far-reach' }, { x: s.far[0], y: s.far[1] })
+  const hand = layBones(marrow, pose).get('near-forearm')!
+  pose = turnBone(marrow, pose, 'near-hand', hand.angle)
+  return turnBone(marrow, pose, 'lantern', down + s.lantern)
+}
+
+/** A rope of four links that hangs from the wall; each link turns about the end of the one above. */
+const rope: Figure = {
+  id: 'rope-end', name: 'Rope', version: 1, stretches: false, chains: [],
+  bones: [0, 1, 2, 3].map(i => ({
+    id: `link-${i + 1}`, name: `${['first', 'second', 'third', 'last'][i]} link of the rope`, parent: i ? `link-${i}` : null, length: 62, rest: i ? 0 : down, side: 'middle' as const,
+    shapes: [{ kind: 'limb' as const, width: 11 - i }, ...(i === 3 ? [{ kind: 'ellipse' as const, at: 62, along: 10, across: 9, fill: 'tone' as const }] : [])],
+  })),
+}
+const hang = (...bends: [number, number, number, number]): Pose => ({ ...restPose({ x: 1392, y: 300 }), angles: Object.fromEntries(bends.map((a, i) => [`link-${i + 1}`, a])) })
+
+const stoop = stand({ hips: [915, 705], back: 0.95, head: -0.45, near: [1128, 772], far: [1040, 800], lantern: 0 })
+const anticipation = stand({ hips: [880, 745], back: 1.12, head: -0.62, near: [1112, 790], far: [1010, 838], lantern: 0.06 })
+const swing = stand({ hips: [968, 668], back: 0.3, head: -0.05, near: [1178, 560], far: [1010, 690], lantern: 0.42 })
+const lift = stand({ hips: [1002, 634], back: -0.16, head: -0.42, near: [1168, 290], far: [930, 640], lantern: -0.3 })
+const reachUp = stand({ hips: [1012, 648], back: 0.06, head: -0.4, near: [1215, 268], far: [958, 662], lantern: 0.16 })
+const toHook = stand({ hips: [1030, 650], back: 0.2, head: -0.32, near: [1268, 222], far: [962, 650], lantern: -0.2 })
+const set = stand({ hips: [1036, 652], back: 0.17, head: -0.3, near: [1284, 250], far: [975, 668], lantern: 0 })
+
+/** Shot 020, "Lantern lift": Marrow stoops to a heavy lantern, gathers herself, lifts it past its hook, settles it on. */
+export function lanternLift(): { shot: Shot, strokes: Stroke[] } {
+  const p = new Planner(makeShot('gull-point-020', { name: '020 Lantern lift', picture: { width: 1920, height: 1080 }, rate: rate(24), paper: '#fffdf6', length: 61 }))
+  const [first] = p.plan.order
+  p.do('column.set', { plan: p.plan.id, column: first!, name: 'Lamp room', background: true, ink: '#5a4632' })
+  drawRoom(p, first!)
+  p.column('rope', 'Rope', '#5a4632', { step: 3 })
+  p.column('keeper', 'Keeper', '#26302c')
+  p.do('subject.add', { stack: 'keeper-stack', subject: { id: 'marrow', name: 'Marrow', kind: 'figure', figure: marrow }, drawing: null, pose: null })
+  const poses = [[1, 'key', stoop], [13, 'extreme', anticipation], [21, 'breakdown', swing], [26, 'extreme', lift], [31, 'key', reachUp], [41, 'breakdown', toHook], [49, 'key', set]] as const
+  for (const [frame, role, pose] of poses) p.pose('keeper', frame, role, { poses: { marrow: pose }, strokes: [] })
+  p.chart('keeper', 1, 13, 3, 2, { family: 'halves', slow: 'first' })
+  p.chart('keeper', 13, 21, 2, 2, { family: 'halves', slow: 'first' })
+  p.chart('keeper', 21, 26, 4, 1, { family: 'halves', slow: 'second' })
+  p.chart('keeper', 26, 31, 2, 2, { family: 'even' })
+  p.chart('keeper', 31, 41, 2, 2, { family: 'halves', slow: 'first' })
+  p.chart('keeper', 41, 49, 3, 2, { family: 'halves', slow: 'second' })
+  const column = p.plan.columns.keeper!
+  p.do('run.push', { plan: p.plan.id, column: 'keeper', run: { run: column.runs.chunks.at(-1)!.runs.at(-1)!.id, at: 49 }, delta: 11 })
+  planRope(p)
+  return { shot: p.shot, strokes: p.strokes }
+}
+
+function planRope(p: Planner): void {
+  p.do('subject.add', { stack: 'rope-stack', subject: { id: 'rope', name: 'Rope', kind: 'figure', figure: rope }, drawing: null, pose: null })
+  const poses = [[1, 'key', hang(0.02, 0, 0.02, 0.05)], [29, 'extreme', hang(-0.22, -0.1, 0.12, 0.3)], [38, 'extreme', hang(0.2, 0.14, 0.02, -0.28)], [47, 'extreme', hang(-0.1, -0.07, -0.02, 0.14)], [56, 'key', hang(0.03, 0.02, 0.03, 0.03)]] as const
+  for (const [frame, role, pose] of poses) p.pose('rope', frame, role, { poses: { rope: pose }, strokes: [] })
+  p.chart('rope', 1, 29, 2, 3, { family: 'halves', slow: 'first' })
+  for (const [a, b] of [[29, 38], [38, 47], [47, 56]] as const) p.chart('rope', a, b, 2, 3, { family: 'halves', slow: 'both' })
+  const last = p.plan.columns.rope!.runs.chunks.at(-1)!.runs.at(-1)!
+  p.do('run.push', { plan: p.plan.id, column: 'rope', run: { run: last.id, at: 56 }, delta: 3 })
+}
+
+function drawRoom(p: Planner, column: string): void {
+  const wood = '#8a7a64'
+  const pale = '#b9ad99'
+  const line = (x1: number, y1: number, x2: number, y2: number, n = 10) => Array.from({ length: n + 1 }, (_, i): [number, number] => [x1 + ((x2 - x1) * i) / n, y1 + ((y2 - y1) * i) / n + 2.5 * Math.sin(i * 2.3)])
+  const round = (cx: number, cy: number, r: number, from: number, to: number, n = 18) => Array.from({ length: n + 1 }, (_, i): [number, number] => {
+    const a = from + ((to - from) * i) / n
+    return [cx + r * Math.cos(a), cy + r * Math.sin(a)]
+  })
+  const strokes = [
+    p.stroke(wood, 9, line(120, GROUND + 6, 1800, GROUND + 2, 24)),
+    p.stroke(pale, 5, line(160, GROUND + 62, 1780, GROUND + 58, 24)),
+    ...[330, 640, 960, 1290, 1610].map(x => p.stroke(pale, 4, line(x, GROUND + 6, x - 40, GROUND + 110, 4))),
+    p.stroke(wood, 7, round(480, 420, 172, 0, Math.PI * 2, 30)),
+    p.stroke(pale, 4, round(480, 420, 146, 0.1, Math.PI * 2 + 0.05, 30)),
+    p.stroke(pale, 4, line(480, 276, 480, 564, 6)),
+    p.stroke(pale, 4, line(336, 420, 624, 422, 6)),
+    p.stroke(pale, 4, [[350, 470], [400, 458], [440, 470], [500, 460], [560, 470], [610, 462]]),
+    p.stroke(wood, 11, line(1262, 88, 1478, 84, 8)),
+    p.stroke(wood, 8, line(HOOK.x, 92, HOOK.x, HOOK.y - 66, 5)),
+    p.stroke(wood, 8, round(HOOK.x, HOOK.y - 34, 32, -Math.PI / 2, Math.PI * 0.92, 14)),
+    p.stroke(wood, 6, line(1392, 88, 1392, 300, 6)),
+    p.stroke(wood, 7, line(1640, 420, 1640, GROUND, 10)),
+    p.stroke(wood, 7, line(1500, 520, 1640, 516, 6)),
+    p.stroke(pale, 4, line(1516, 520, 1516, 640, 5)),
+    p.stroke(pale, 4, round(1560, 470, 26, 0, Math.PI * 2, 16)),
+  ]
+  p.pose(column, 1, 'key', { poses: {}, strokes: [] })
+  p.do('stroke.add', { stack: p.plan.columns[column]!.stack, drawing: drawingId(column, 1), strokes })
+}

@@ -1,0 +1,13 @@
+import { getQuery } from 'h3'
+import { z } from 'zod'
+import { database } from '../db/connection'
+import { MAX_ARCHIVE_BYTES, readArchive } from '../services/archive'
+import { parsed } from '../services/problem'
+import { shotIdSchema } from '../services/shots'
+
+const query = z.object({ id: shotIdSchema })
+
+export default api(async (event) => {
+  const { id } = parsed(query, getQuery(event))
+  return readArchive(database(), await bodyBytes(event, MAX_ARCHIVE_BYTES, 'The archive is larger than 512 MB, the most that Fintro reads.'), id)
+})

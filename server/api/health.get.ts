@@ -1,0 +1,6 @@
+import { database } from '../db/connection'
+
+export default api(async () => {
+  await database().query('SELECT 1')
+  return { ok: true }
+})

@@ -1,0 +1,9 @@
+import { z } from 'zod'
+import { hashSchema } from '#core/shot'
+import { database } from '../../db/connection'
+import { parsed } from '../../services/problem'
+import { findStrokes } from '../../services/strokes'
+
+const body = z.object({ hashes: z.array(hashSchema).min(1).max(5000) })
+
+export default api(async event => ({ strokes: await findStrokes(database(), parsed(body, await bodyJson(event, 1024 * 1024)).hashes) }))

@@ -1,0 +1,64 @@
+import type { Sequelize } from 'sequelize'
+import { DataTypes, Model } from 'sequelize'
+
+export class Production extends Model {
+  declare id: string
+  declare name: string
+  declare shots?: ShotRow[]
+}
+
+export class ShotRow extends Model {
+  declare id: string
+  declare productionId: string
+  declare name: string
+  declare revision: number
+  declare schema: number
+  /** The stored shot, JSON. */
+  declare document: string
+  declare createdAt: Date
+  declare updatedAt: Date
+  declare deletedAt: Date | null
+  declare production?: Production
+}
+
+export class JournalRow extends Model {
+  declare shotId: string
+  declare revision: number
+  declare commandId: string
+  declare schema: number
+  declare command: string
+}
+
+export class StrokeRow extends Model {
+  declare hash: string
+  declare body: string
+}
+
+export class ShotStroke extends Model {
+  declare shotId: string
+  declare hash: string
+}
+
+const known = new WeakSet<Sequelize>()
+
+/** The models, set up on a pool once. */
+export function models(db: Sequelize) {
+  if (!known.has(db)) {
+    // Sequelize writes into what it is given, so each attribute gets an object of its own.
+    const text = () => ({ type: DataTypes.TEXT, allowNull: false })
+    const whole = () => ({ type: DataTypes.INTEGER, allowNull: false })
+    const time = () => ({ type: DataTypes.DATE })
+    Production.init({ id: { ...text(), primaryKey: true }, name: text() }, { sequelize: db, tableName: 'productions' })
+    ShotRow.init({
+      id: { ...text(), primaryKey: true }, productionId: text(), name: text(), revision: { ...whole(), defaultValue: 0 }, schema: whole(),
+      document: text(), createdAt: time(), updatedAt: time(), deletedAt: time(),
+    }, { sequelize: db, tableName: 'shots' })
+    JournalRow.init({ shotId: { ...text(), primaryKey: true }, revision: { ...whole(), primaryKey: true }, commandId: text(), schema: whole(), command: text() }, { sequelize: db, tableName: 'journal' })
+    StrokeRow.init({ hash: { ...text(), primaryKey: true }, body: text() }, { sequelize: db, tableName: 'strokes' })
+    ShotStroke.init({ shotId: { ...text(), primaryKey: true }, hash: { ...text(), primaryKey: true } }, { sequelize: db, tableName: 'shot_strokes' })
+    Production.hasMany(ShotRow, { foreignKey: 'productionId', as: 'shots' })
+    ShotRow.belongsTo(Production, { foreignKey: 'productionId', as: 'production' })
+    known.add(db)
+  }
+  return { Production, ShotRow, JournalRow, StrokeRow, ShotStroke }
+}

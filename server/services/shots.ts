@@ -1,0 +1,74 @@
+import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
+import { z } from 'zod'
+import { pictureSchema, rateSchema } from '#core/shot/document'
+import type { Shot } from '#core/shot'
+import { colour, frames, label, makeShot, openShot, storeShot, strokeHashes } from '#core/shot'
+import { rate } from '#core/time'
+import { models } from '../db/models'
+import { Problem } from './problem'
+
+export const shotIdSchema = z.string().regex(/^[A-Za-z0-9_-]{8,36}$/, 'A shot id has 8 to 36 letters, digits, “-” or “_”.')
+
+export const newShotSchema = z.object({
+  id: shotIdSchema, production: label, name: label, picture: pictureSchema, rate: rateSchema, paper: colour, length: frames,
+})
+
+export interface ShotInList { id: string, name: string, revision: number, updatedAt: string, length: number, rate: { num: number, den: number }, picture: { width: number, height: number } }
+export interface ProductionInList { id: string, name: string, shots: ShotInList[] }
+
+/** All productions with their shots, by name; shots that were put away are left out. */
+export async function listShots(db: Sequelize): Promise<ProductionInList[]> {
+  const rows = await db.query<{ pid: string, pname: string, id: string, name: string, revision: number, updated_at: Date, head: { length: number, rate: ShotInList['rate'], picture: ShotInList['picture'] } }>(`
+    SELECT p.id AS pid, p.name AS pname, s.id, s.name, s.revision, s.updated_at,
+      json_build_object('length', s.document::json -> 'length', 'rate', s.document::json -> 'rate', 'picture', s.document::json -> 'picture') AS head
+    FROM productions p JOIN shots s ON s.production_id = p.id WHERE s.deleted_at IS NULL ORDER BY p.created_at, p.name, s.name`, { type: QueryTypes.SELECT })
+  const productions = new Map<string, ProductionInList>()
+  for (const r of rows) {
+    const p = productions.get(r.pid) ?? { id: r.pid, name: r.pname, shots: [] }
+    p.shots.push({ id: r.id, name: r.name, revision: r.revision, updatedAt: r.updated_at.toISOString(), ...r.head })
+    productions.set(r.pid, p)
+  }
+  return [...productions.values()]
+}
+
+/** Keeps a new shot under its id. Asking twice with the same id gives the same shot. */
+export async function createShot(db: Sequelize, wish: z.output<typeof newShotSchema>): Promise<{ id: string }> {
+  const { id, production, ...rest } = wish
+  return keepShot(db, makeShot(id, { ...rest, rate: rate(rest.rate.num, rest.rate.den) }), production)
+}
+
+/** Stores a whole shot as a new one of a production (made when there is none of this name). */
+export async function keepShot(db: Sequelize, shot: Shot, production: string, outer?: Transaction): Promise<{ id: string }> {
+  const { Production, ShotRow, ShotStroke } = models(db)
+  const work = async (transaction: Transaction) => {
+    const known = await ShotRow.findByPk(shot.id, { attributes: ['id'], transaction })
+    if (known) return { id: shot.id }
+    const [home] = await Production.findOrCreate({ where: { name: production }, defaults: { id: `p-${shot.id}` }, transaction })
+    const now = new Date()
+    await ShotRow.create({ id: shot.id, productionId: home.id, name: shot.name, revision: 0, schema: shot.schema, document: JSON.stringify(storeShot(shot)), createdAt: now, updatedAt: now }, { transaction })
+    await ShotStroke.bulkCreate(strokeHashes(shot).map(hash => ({ shotId: shot.id, hash })), { transaction })
+    return { id: shot.id }
+  }
+  return outer ? work(outer) : db.transaction(work)
+}
+
+/** The stored row of a shot; a problem where it is not there or was put away. */
+export async function requireShot(db: Sequelize, id: string) {
+  const { ShotRow, Production } = models(db)
+  const row = await ShotRow.findByPk(id, { include: [{ model: Production, as: 'production' }] })
+  if (!row || row.deletedAt) throw new Problem(404, 'no-shot', 'There is no such shot. It may have been put away.')
+  return row
+}
+
+/** A stored document read by the core; a fault of ours where it cannot be. */
+export function readDocument(document: string): Shot {
+  const opened = openShot(JSON.parse(document))
+  if (!opened.ok) throw new Problem(500, opened.code, opened.message)
+  return opened.shot
+}
+
+/** Puts a shot away (it can be taken back), or takes it back. */
+export async function putAway(db: Sequelize, id: string, away: boolean): Promise<void> {
+  const [count] = await models(db).ShotRow.update({ deletedAt: away ? new Date() : null }, { where: { id } })
+  if (!count) throw new Problem(404, 'no-shot', 'There is no such shot.')
+}

@@ -1,0 +1,52 @@
+import type { H3Event } from 'h3'
+import { defineEventHandler, getHeader, getRouterParam, readRawBody, setResponseHeader, setResponseStatus } from 'h3'
+import { parsed, Problem } from '../services/problem'
+import { shotIdSchema } from '../services/shots'
+
+/** The one place where a refusal or a fault becomes a problem document; what was not foreseen becomes a plain sentence. */
+export const api = <T>(handler: (event: H3Event) => Promise<T>) => defineEventHandler(async (event) => {
+  try {
+    setResponseHeader(event, 'cache-control', 'no-store')
+    return await handler(event)
+  }
+  catch (error) {
+    return answerProblem(event, asProblem(error))
+  }
+})
+
+function asProblem(error: unknown): Problem {
+  if (error instanceof Problem) return error
+  const name = (error as Error)?.name ?? ''
+  if (name.startsWith('SequelizeConnection')) return new Problem(503, 'no-database', 'The database does not answer. What you did is kept in the browser and sent again.')
+  console.error(error)
+  return new Problem(500, 'fault', 'Something went wrong in the server. What you did is kept in the browser.')
+}
+
+export function answerProblem(event: H3Event, problem: Problem) {
+  setResponseStatus(event, problem.status)
+  setResponseHeader(event, 'content-type', 'application/problem+json')
+  return problem.body
+}
+
+/** The shot named by the route. */
+export const shotId = (event: H3Event): string => parsed(shotIdSchema, getRouterParam(event, 'id'))
+
+/** The bytes of the body, refused above a limit (by its stated length first). */
+export async function bodyBytes(event: H3Event, limit: number, sentence: string): Promise<Buffer> {
+  if (Number(getHeader(event, 'content-length') ?? 0) > limit) throw new Problem(413, 'too-large', sentence)
+  const body = await readRawBody(event, false)
+  if (!body?.length) throw new Problem(400, 'empty', 'The request came without a body.')
+  if (body.length > limit) throw new Problem(413, 'too-large', sentence)
+  return body
+}
+
+/** The body as JSON, refused above a limit. */
+export async function bodyJson(event: H3Event, limit: number): Promise<unknown> {
+  const bytes = await bodyBytes(event, limit, `A request has at most ${Math.round(limit / 1024 / 1024)} MB.`)
+  try {
+    return JSON.parse(bytes.toString('utf8'))
+  }
+  catch {
+    throw new Problem(400, 'not-json', 'The request is not JSON.')
+  }
+}
