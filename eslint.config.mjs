@@ -19,7 +19,7 @@ export default withNuxt(
   {
     // The core is pure: no interface, no browser, no Node, no clock, no randomness.
     files: ['core/**/*.ts'],
-    ignores: ['core/**/*.test.ts'],
+    ignores: ['core/**/*.test.ts', 'core/**/*.test-helper.ts'],
     rules: {
       'no-restricted-imports': ['error', {
         patterns: [{

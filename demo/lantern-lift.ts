@@ -53,10 +53,10 @@ const set = stand({ hips: [1036, 652], back: 0.17, head: -0.3, near: [1284, 250]
 export function lanternLift(): { shot: Shot, strokes: Stroke[] } {
   const p = new Planner(makeShot('gull-point-020', { name: '020 Lantern lift', picture: { width: 1920, height: 1080 }, rate: rate(24), paper: '#fffdf6', length: 61 }))
   const [first] = p.plan.order
-  p.do('column.set', { plan: p.plan.id, column: first!, name: 'Lamp room', background: true, ink: '#5a4632' })
+  p.do('column.set', { plan: p.plan.id, column: first!, name: 'Room', background: true, ink: '#5a4632' })
   drawRoom(p, first!)
-  p.column('rope', 'Rope', '#5a4632', { step: 3 })
   p.column('keeper', 'Keeper', '#26302c')
+  p.column('rope', 'Rope', '#5a4632', { step: 3 })
   p.do('subject.add', { stack: 'keeper-stack', subject: { id: 'marrow', name: 'Marrow', kind: 'figure', figure: marrow }, drawing: null, pose: null })
   const poses = [[1, 'key', stoop], [13, 'extreme', anticipation], [21, 'breakdown', swing], [26, 'extreme', lift], [31, 'key', reachUp], [41, 'breakdown', toHook], [49, 'key', set]] as const
   for (const [frame, role, pose] of poses) p.pose('keeper', frame, role, { poses: { marrow: pose }, strokes: [] })

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue'
 import { useElementSize } from '@vueuse/core'
+import { Plus } from '@lucide/vue'
 import type { Bar } from '#core/pass'
 import { fromScale } from '#core/pass'
 import { placed, placeName, recipeName } from '#core/chart'
@@ -11,6 +12,7 @@ import { refOf } from '~/desk/spots'
 import { planAndColumn } from '~/desk/wishes'
 import type { Wish } from '~/sync/session'
 
+const emit = defineEmits<{ 'add-column': [] }>()
 const desk = useDesk()
 const scroller = ref<HTMLElement | null>(null)
 const sheet = ref<HTMLCanvasElement | null>(null)
@@ -20,8 +22,9 @@ const scrollX = ref(0)
 const railOpen = ref(true)
 const { height: viewHeight } = useElementSize(scroller)
 
-const sheetWidth = computed(() => MARGIN + Math.min(4, Math.max(1, desk.columns.length)) * COLUMN + 1)
-const overflow = computed(() => Math.max(0, MARGIN + desk.columns.length * COLUMN + 1 - sheetWidth.value))
+const ADD = 22
+const sheetWidth = computed(() => MARGIN + Math.min(4, Math.max(2, desk.columns.length)) * COLUMN + ADD)
+const overflow = computed(() => Math.max(0, MARGIN + desk.columns.length * COLUMN + ADD - sheetWidth.value))
 const spacer = computed(() => desk.rows * ROW + HEAD)
 
 const sources = [() => desk.shown, () => desk.frame, () => desk.columnId, () => desk.selection, () => desk.loop, scroll, scrollX, () => desk.strokesSeen, useTheme().name]
@@ -212,12 +215,13 @@ const told = computed(() => {
 
 <template>
   <div class="relative flex min-h-0 flex-1">
-    <div ref="scroller" class="min-h-0 overflow-x-hidden overflow-y-scroll bg-sheet" :style="{ width: `${sheetWidth + (railOpen ? RAIL : 0) + 14}px`, scrollbarWidth: 'thin' }" tabindex="-1" @scroll="scroll = ($event.target as HTMLElement).scrollTop" @wheel.passive="wheel">
+    <div ref="scroller" class="min-h-0 overflow-x-hidden overflow-y-scroll bg-sheet" :style="{ width: `${sheetWidth + (railOpen ? RAIL : 0) + 11}px`, scrollbarWidth: 'thin' }" tabindex="-1" @scroll="scroll = ($event.target as HTMLElement).scrollTop" @wheel.passive="wheel">
       <div :style="{ height: `${spacer}px` }">
         <div class="sticky top-0 flex" :style="{ height: `${viewHeight}px` }">
           <div class="relative h-full shrink-0" :style="{ width: `${sheetWidth}px` }">
             <canvas ref="sheet" class="touch-none" role="img" aria-label="Exposure sheet. Arrow keys step by frame and by drawing." data-part="sheet" @pointerdown="sheetDown" @pointermove="sheetMove" @pointerup="sheetUp" @pointercancel="sheetUp" />
             <button v-for="h in heads" :key="h.id" type="button" class="absolute top-0 rounded-sm hover:bg-ledger/10" :style="{ left: `${h.left + 1}px`, width: `${COLUMN - 1}px`, height: `${HEAD - 2}px` }" :aria-pressed="desk.columnId === h.id" :aria-label="`Column ${h.name}`" :title="desk.columnId === h.id ? `${h.name}: settings of the column` : `Work on ${h.name}`" @click="headClick(h.id)" />
+            <button type="button" class="absolute top-1.5 right-0.5 grid h-7 w-[19px] place-items-center rounded-sm border border-edge bg-sheet text-soft hover:bg-wash hover:text-graphite" title="Add a column" aria-label="Add a column" @click="emit('add-column')"><Plus :size="13" /></button>
           </div>
           <div v-show="railOpen" class="relative h-full shrink-0 border-l border-edge" :style="{ width: `${RAIL}px` }">
             <canvas ref="rail" class="touch-none" role="img" aria-label="Rail: where each drawing sits between its two poses, row for row with the sheet." data-part="rail" :style="{ cursor }" @pointerdown="railDown" @pointermove="railMove" @pointerup="railUp" @pointercancel="railCancel" @pointerleave="drag || (desk.litChart = null)" @keydown.esc="railCancel" />

@@ -2,6 +2,10 @@
 import { onBeforeUnmount, onMounted, ref } from 'vue'
 import { deskActions } from '~/desk/actions'
 import { ServerAway } from '~/sync/server'
+</script>
+
+<script lang="ts">
+import { newId as makeId } from '~/sync/ids'
 
 const route = useRoute()
 const desk = useDesk()
@@ -43,22 +47,18 @@ function addColumn(): void {
 }
 </script>
 
-<script lang="ts">
-import { newId as makeId } from '~/sync/ids'
-</script>
-
 <template>
   <div class="flex h-screen min-w-[1024px] flex-col overflow-hidden">
     <template v-if="ready && desk.shot">
       <TopBar :production="desk.session?.production ?? ''" @play="toggle" @search="dialog = 'search'" @shortcuts="dialog = 'shortcuts'" @hand-off="dialog = 'hand-off'" />
       <main class="relative flex min-h-0 flex-1">
         <section class="flex min-h-0 shrink-0 flex-col border-r border-edge" aria-label="Sheet and rail">
-          <SheetAndRail />
+          <SheetAndRail @add-column="addColumn" />
           <div v-if="desk.overhang > 0" class="flex items-center gap-2 border-t border-edge bg-panel px-2.5 py-1.5">
             <span><strong>{{ desk.overhang }} frame{{ desk.overhang === 1 ? '' : 's' }}</strong> overhang the end of the shot.</span>
             <button type="button" class="push-button" title="Make the shot as long as what is exposed (F)" @click="desk.run({ name: 'shot.set', args: { length: desk.shot.length + desk.overhang } })">Make it {{ desk.shot.length + desk.overhang }} long</button>
           </div>
-          <div class="relative"><RangeBar /><button type="button" class="push-button absolute right-2 bottom-2 px-2" title="Add a column at the right" aria-label="Add a column" @click="addColumn">+ Column</button></div>
+          <RangeBar />
         </section>
         <section class="flex min-h-0 min-w-0 flex-1 flex-col" aria-label="Picture">
           <PictureView />

@@ -1,0 +1,14 @@
+import type { Sequelize } from 'sequelize'
+import { demoShots, PRODUCTION } from '../../demo'
+import { keepShot } from '../../server/services/shots'
+import { keepStrokes } from '../../server/services/strokes'
+import { renamed, openShot } from '#core/shot'
+
+/** Loads the demo's first shot under an id. */
+export async function loadDemo(db: Sequelize, id: string): Promise<void> {
+  const { shot, strokes } = demoShots()[0]!
+  const opened = openShot(renamed(shot, id))
+  if (!opened.ok) throw new Error(opened.message)
+  await keepStrokes(db, strokes)
+  await keepShot(db, opened.shot, PRODUCTION)
+}
