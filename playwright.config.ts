@@ -8,6 +8,7 @@ export default defineConfig({
   expect: { timeout: 20_000 },
   reporter: [['list'], ['json', { outputFile: '.cache/browser.json' }]],
   outputDir: 'test-results',
+  tsconfig: './tsconfig.tools.json',
   use: {
     viewport: { width: 1280, height: 800 },
     launchOptions: {

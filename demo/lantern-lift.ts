@@ -1,4 +1,5 @@
 import type { Figure, Pose } from '#core/figure'
+import type { Vec } from '#core/motion'
 import { layBones, personWithLantern, pull, restPose, turnBone } from '#core/figure'
 import type { Shot } from '#core/shot'
 import { makeShot } from '#core/shot'
@@ -7,25 +8,30 @@ import { rate } from '#core/time'
 import { drawingId, Planner } from './planner'
 
 const GROUND = 905
-const HOOK = { x: 1298, y: 262 }
+const MIDDLE = 960
+const SIZE = 1.25
 const down = Math.PI / 2
 
-/** How Marrow stands in one drawing, told as an animator would: hips, back, head, hands, feet, lantern. */
+/**
+ * How Marrow stands in one drawing, told as an animator would: hips, back, head, hands, feet, lantern. Points are px of a
+ * figure at size 1 about the middle of the ground.
+ */
 interface Stance { hips: [number, number], back: number, head: number, near: [number, number], far: [number, number], feet?: [number, number], lantern: number }
 
 const marrow: Figure = { ...personWithLantern, id: 'marrow', name: 'Marrow' }
+const sized = ([x, y]: readonly [number, number]): Vec => ({ x: MIDDLE + (x - MIDDLE) * SIZE, y: GROUND + (y - GROUND) * SIZE })
 
 function stand(s: Stance): Pose {
   const [nearFoot, farFoot] = s.feet ?? [1010, 930]
-  let pose = restPose({ x: s.hips[0], y: s.hips[1] })
+  let pose = restPose(sized(s.hips), SIZE)
   pose = turnBone(marrow, pose, 'spine', s.back - down)
   pose = turnBone(marrow, pose, 'neck', s.back - down + 0.2 + s.head)
   pose = turnBone(marrow, pose, 'head', s.back - down + 0.1 + s.head)
-  pose = pull(marrow, pose, { kind: 'reach', id: 'near-step' }, { x: nearFoot, y: GROUND - 14 })
-  pose = pull(marrow, pose, { kind: 'reach', id: 'far-step' }, { x: farFoot, y: GROUND - 24 })
+  pose = pull(marrow, pose, { kind: 'reach', id: 'near-step' }, sized([nearFoot, GROUND - 14]))
+  pose = pull(marrow, pose, { kind: 'reach', id: 'far-step' }, sized([farFoot, GROUND - 22]))
   for (const foot of ['near-foot', 'far-foot']) pose = turnBone(marrow, pose, foot, 0.06)
-  pose = pull(marrow, pose, { kind: 'reach', id: 'near-reach' }, { x: s.near[0], y: s.near[1] })
-  pose = pull(marrow, pose, { kind: 'reach', id: 'far-reach' }, { x: s.far[0], y: s.far[1] })
+  pose = pull(marrow, pose, { kind: 'reach', id: 'near-reach' }, sized(s.near))
+  pose = pull(marrow, pose, { kind: 'reach', id: 'far-reach' }, sized(s.far))
   const hand = layBones(marrow, pose).get('near-forearm')!
   pose = turnBone(marrow, pose, 'near-hand', hand.angle)
   return turnBone(marrow, pose, 'lantern', down + s.lantern)
@@ -39,15 +45,17 @@ const rope: Figure = {
     shapes: [{ kind: 'limb' as const, width: 11 - i }, ...(i === 3 ? [{ kind: 'ellipse' as const, at: 62, along: 10, across: 9, fill: 'tone' as const }] : [])],
   })),
 }
-const hang = (...bends: [number, number, number, number]): Pose => ({ ...restPose({ x: 1392, y: 300 }), angles: Object.fromEntries(bends.map((a, i) => [`link-${i + 1}`, a])) })
+const hang = (...bends: [number, number, number, number]): Pose => ({ ...restPose({ x: 1430, y: 250 }), angles: Object.fromEntries(bends.map((a, i) => [`link-${i + 1}`, a])) })
 
-const stoop = stand({ hips: [915, 705], back: 0.95, head: -0.45, near: [1128, 772], far: [1040, 800], lantern: 0 })
-const anticipation = stand({ hips: [880, 745], back: 1.12, head: -0.62, near: [1112, 790], far: [1010, 838], lantern: 0.06 })
-const swing = stand({ hips: [968, 668], back: 0.3, head: -0.05, near: [1178, 560], far: [1010, 690], lantern: 0.42 })
-const lift = stand({ hips: [1002, 634], back: -0.16, head: -0.42, near: [1168, 290], far: [930, 640], lantern: -0.3 })
-const reachUp = stand({ hips: [1012, 648], back: 0.06, head: -0.4, near: [1215, 268], far: [958, 662], lantern: 0.16 })
-const toHook = stand({ hips: [1030, 650], back: 0.2, head: -0.32, near: [1268, 222], far: [962, 650], lantern: -0.2 })
-const set = stand({ hips: [1036, 652], back: 0.17, head: -0.3, near: [1284, 250], far: [975, 668], lantern: 0 })
+const stoop = stand({ hips: [918, 712], back: 0.92, head: -0.45, near: [1106, 768], far: [1030, 800], lantern: 0 })
+const anticipation = stand({ hips: [884, 752], back: 1.1, head: -0.62, near: [1092, 776], far: [1010, 838], lantern: 0.05 })
+const swing = stand({ hips: [962, 672], back: 0.32, head: -0.08, near: [1150, 560], far: [1010, 690], lantern: 0.5 })
+const lift = stand({ hips: [992, 640], back: -0.18, head: -0.45, near: [1046, 330], far: [916, 640], lantern: -0.34 })
+const reachUp = stand({ hips: [1000, 652], back: 0.02, head: -0.42, near: [1098, 362], far: [938, 662], lantern: 0.2 })
+const toHook = stand({ hips: [1026, 652], back: 0.2, head: -0.34, near: [1158, 366], far: [962, 650], lantern: -0.24 })
+const set = stand({ hips: [1030, 655], back: 0.17, head: -0.3, near: [1152, 384], far: [972, 668], lantern: 0 })
+/** The hook is where the lantern's ring is when she has set it. */
+const HOOK = layBones(marrow, set).get('near-hand')!.tip
 
 /** Shot 020, "Lantern lift": Marrow stoops to a heavy lantern, gathers herself, lifts it past its hook, settles it on. */
 export function lanternLift(): { shot: Shot, strokes: Stroke[] } {
@@ -99,10 +107,10 @@ function drawRoom(p: Planner, column: string): void {
     p.stroke(pale, 4, line(480, 276, 480, 564, 6)),
     p.stroke(pale, 4, line(336, 420, 624, 422, 6)),
     p.stroke(pale, 4, [[350, 470], [400, 458], [440, 470], [500, 460], [560, 470], [610, 462]]),
-    p.stroke(wood, 11, line(1262, 88, 1478, 84, 8)),
-    p.stroke(wood, 8, line(HOOK.x, 92, HOOK.x, HOOK.y - 66, 5)),
-    p.stroke(wood, 8, round(HOOK.x, HOOK.y - 34, 32, -Math.PI / 2, Math.PI * 0.92, 14)),
-    p.stroke(wood, 6, line(1392, 88, 1392, 300, 6)),
+    p.stroke(wood, 12, line(HOOK.x - 90, 62, 1500, 58, 10)),
+    p.stroke(wood, 8, line(HOOK.x + 6, 64, HOOK.x + 6, HOOK.y - 52, 5)),
+    p.stroke(wood, 8, round(HOOK.x + 6, HOOK.y - 24, 28, -Math.PI / 2, Math.PI * 0.9, 14)),
+    p.stroke(wood, 7, line(1430, 62, 1430, 250, 6)),
     p.stroke(wood, 7, line(1640, 420, 1640, GROUND, 10)),
     p.stroke(wood, 7, line(1500, 520, 1640, 516, 6)),
     p.stroke(pale, 4, line(1516, 520, 1516, 640, 5)),

@@ -20,7 +20,9 @@ export function useKeys(desk: Desk, actions: readonly Action[]): void {
           if ((key === 'Space' || key === 'Enter') && pressable(e.target)) return
           if (e.repeat && !action.repeats) return
           e.preventDefault()
-          if (action.can?.(desk) ?? true) action.do(desk)
+          const tried = desk.preview
+          desk.drop()
+          if (action.can?.(desk) ?? true) action.do(desk, tried)
         }
       }
     }

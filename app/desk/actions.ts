@@ -1,8 +1,9 @@
+import { toast } from 'vue-sonner'
 import { recipes } from '#core/chart'
 import { isCore } from '#core/pass'
 import { runAfter, runAt, runBefore } from '#core/sheet'
 import type { CoreRole } from '#core/shot'
-import type { Desk } from '~/stores/desk'
+import type { Desk, Preview } from '~/stores/desk'
 import type { RangeWish } from './wishes'
 import { fill, fixOf, lastPose, newPose, outcome, overRange, planAndColumn, space } from './wishes'
 import { refOf } from './spots'
@@ -17,7 +18,8 @@ export interface Action {
   /** May be asked again while the key is held. */
   readonly repeats?: boolean
   readonly can?: (d: Desk) => boolean
-  readonly do: (d: Desk) => void
+  /** `tried` is what was being shown when it was asked; it has been dropped by then. */
+  readonly do: (d: Desk, tried: Preview | null) => void
 }
 
 /** What the desk's parts offer to actions: things that belong to the page, not to the document. */
@@ -54,16 +56,17 @@ function movePose(d: Desk, delta: number): void {
 }
 
 /** Shows what an exposure over the range gives; asked a second time, it is taken. */
-export function tryRange(d: Desk, wish: RangeWish): void {
+export function tryRange(d: Desk, wish: RangeWish, tried: Preview | null = null): void {
+  d.drop()
   const made = overRange(d, wish)
   if (!made) return
-  if (d.preview && JSON.stringify(d.preview.wish) === JSON.stringify(made)) {
-    d.take()
+  if (tried && JSON.stringify(tried.wish) === JSON.stringify(made)) {
+    d.run(made)
     return
   }
   const before = d.shot!
   const why = d.tryOut(made)
-  if (why) d.preview = null
+  if (why) toast(why)
   else d.preview = { ...d.preview!, words: `${rangeName(wish)}: ${outcome(d, before, d.preview!.shot)}.` }
 }
 
@@ -98,8 +101,8 @@ const corePose = (d: Desk) => !!d.drawing && isCore(d.drawing)
 export function deskActions(doors: Doors): Action[] {
   const role = (r: CoreRole, key: string): Action => ({ id: `role-${r}`, name: `Make this drawing ${r === 'extreme' ? 'an' : 'a'} ${r}`, group: 'Poses', keys: [key], can: corePose, do: d => setRole(d, r) })
   const step = (n: number): Action[] => [
-    { id: `push-${n}`, name: `${STEP_NAMES[n]} by push: every drawing kept, the length changes`, group: 'Exposure', keys: [`Digit${n}`], can: hasExposure, do: d => tryRange(d, { kind: 'expose', step: n, by: 'push' }) },
-    { id: `thin-${n}`, name: `${STEP_NAMES[n]} by thinning: the length stays, fewer drawings`, group: 'Exposure', keys: [`Shift+Digit${n}`], can: hasExposure, do: d => tryRange(d, { kind: 'expose', step: n, by: 'thin' }) },
+    { id: `push-${n}`, name: `${STEP_NAMES[n]} by push: every drawing kept, the length changes`, group: 'Exposure', keys: [`Digit${n}`], can: hasExposure, do: (d, tried) => tryRange(d, { kind: 'expose', step: n, by: 'push' }, tried) },
+    { id: `thin-${n}`, name: `${STEP_NAMES[n]} by thinning: the length stays, fewer drawings`, group: 'Exposure', keys: [`Shift+Digit${n}`], can: hasExposure, do: (d, tried) => tryRange(d, { kind: 'expose', step: n, by: 'thin' }, tried) },
   ]
   const spacing = recipes.map((r, i): Action => ({
     id: `space-${i}`, name: `Space: ${r.family === 'even' ? 'even' : `halves, slow ${r.family === 'halves' && r.slow === 'both' ? 'at both ends' : r.family === 'halves' && r.slow === 'first' ? 'out of the first' : 'into the second'}`}`,
@@ -140,11 +143,11 @@ export function deskActions(doors: Doors): Action[] {
     { id: 'own', name: 'Keep the in-between as it is, as its own', group: 'In-betweens', keys: ['o'], can: d => inChart(d) && !d.drawing!.own, do: d => d.run({ name: 'drawing.pose', args: { stack: d.stack!.id, drawing: d.drawing!.id, poses: {}, ...fixOf(d, d.drawing!) } }) },
     { id: 'release', name: 'Give the in-between back to its chart', group: 'In-betweens', keys: ['b'], can: d => inChart(d) && d.drawing!.own, do: d => d.run({ name: 'drawing.release', args: { plan: d.plan!.id, chart: d.contents.chartOf(d.plan!, d.drawing!.id)!.id, drawing: d.drawing!.id } }) },
     ...[1, 2, 3, 4].flatMap(step),
-    { id: 'hold', name: 'Hold the first drawing over the chosen frames', group: 'Exposure', keys: ['h'], can: hasExposure, do: d => tryRange(d, { kind: 'hold' }) },
-    { id: 'clear', name: 'Clear the chosen exposures to a blank', group: 'Exposure', keys: ['Backspace'], can: hasExposure, do: d => tryRange(d, { kind: 'clear' }) },
+    { id: 'hold', name: 'Hold the first drawing over the chosen frames', group: 'Exposure', keys: ['h'], can: hasExposure, do: (d, tried) => tryRange(d, { kind: 'hold' }, tried) },
+    { id: 'clear', name: 'Clear the chosen exposures to a blank', group: 'Exposure', keys: ['Backspace'], can: hasExposure, do: (d, tried) => tryRange(d, { kind: 'clear' }, tried) },
     { id: 'frame-more', name: 'One frame more of this drawing', group: 'Exposure', keys: ['Equal', 'Shift+Equal', 'NumpadAdd'], repeats: true, can: hasExposure, do: d => moreFrames(d, 1) },
     { id: 'frame-less', name: 'One frame less of this drawing', group: 'Exposure', keys: ['Minus', 'NumpadSubtract'], repeats: true, can: d => (d.place?.run.frames ?? 0) > 1, do: d => moreFrames(d, -1) },
-    { id: 'take', name: 'Take what is shown', group: 'Exposure', keys: ['Enter'], can: d => !!d.preview, do: d => d.take() },
+    { id: 'take', name: 'Take what is shown', group: 'Exposure', keys: ['Enter'], do: (d, tried) => { if (tried) d.run(tried.wish) } },
     { id: 'fit', name: 'Make the shot as long as what is exposed', group: 'Shot', keys: ['f'], can: d => d.overhang > 0, do: d => d.run({ name: 'shot.set', args: { length: d.shot!.length + d.overhang } }) },
     { id: 'tool-pose', name: 'Pose the figure', group: 'Draw', keys: ['p'], do: (d) => { d.tool = 'pose' } },
     { id: 'tool-pencil', name: 'Pencil', group: 'Draw', keys: ['d'], do: (d) => { d.tool = 'pencil' } },
@@ -154,7 +157,7 @@ export function deskActions(doors: Doors): Action[] {
     { id: 'hand-off', name: 'Hand off: images or the whole shot …', group: 'Shot', keys: ['Shift+E'], do: doors.handOff },
     { id: 'theme', name: 'Day or night colours', group: 'Shot', keys: [], do: doors.theme },
     { id: 'search', name: 'Find a command by name …', group: 'Shot', keys: ['Slash'], do: doors.search },
-    { id: 'shortcuts', name: 'All shortcuts', group: 'Shot', keys: ['Shift+Slash', 'Shift+?'], do: doors.shortcuts },
+    { id: 'shortcuts', name: 'All shortcuts', group: 'Shot', keys: ['Shift+Slash', '?'], do: doors.shortcuts },
   ]
 }
 
@@ -162,6 +165,6 @@ const CAPS: Record<string, string> = { ArrowDown: '↓', ArrowUp: '↑', ArrowLe
 
 /** A key as it is written on its cap: "Ctrl Shift Z". The question mark is one key to the reader. */
 export function keyCaps(keys: string): string[] {
-  if (keys === 'Shift+Slash' || keys === 'Shift+?') return ['?']
+  if (keys === 'Shift+Slash') return ['?']
   return keys.split('+').map(k => CAPS[k] ?? k.replace(/^(Key|Digit)/, '').replace(/^[a-z]$/, c => c.toUpperCase()))
 }

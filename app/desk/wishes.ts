@@ -63,17 +63,27 @@ export function fill(desk: Desk, pass: Pass, count: number, wish: { recipe?: Rec
   const total = pass.to.start - pass.from.start
   const each = Math.max(1, count ? Math.min(step, Math.floor((total - 1) / count)) : step)
   const known = chart?.ticks ?? []
-  const keep = count >= known.length ? known : known.filter((_, i) => Math.floor((i * count) / known.length) !== Math.floor(((i - 1) * count) / known.length) || i === 0).slice(0, count)
+  const keep = kept(desk, known.map(t => t.drawing), count, pass.backward)
   const taken: string[] = []
+  const fresh = count - keep.length
   const ticks = places.map((u, i) => {
-    const old = keep[i]
-    if (old) return { drawing: old.drawing, number: desk.stack!.drawings[old.drawing]!.number, u }
-    const at = pass.backward ? pass.from.start + total - each * (count - (count - 1 - i)) : pass.to.start - each * (count - i)
+    // In-betweens stand right before the second pose, so new ones come at the beginning of the pass.
+    const old = pass.backward ? keep[i] : keep[i - fresh]
+    if (old) return { drawing: old, number: desk.stack!.drawings[old]!.number, u }
+    const at = pass.to.start - each * (pass.backward ? i + 1 : count - i)
     const number = freeNumber(desk.stack!, String(at), taken)
     taken.push(number)
     return { drawing: newId(), number, u }
   })
   return { name: 'chart.fill', args: { ...planAndColumn(desk), chart: chart?.id ?? newId(), from: refOf(pass.from), to: refOf(pass.to), ticks, recipe, step } }
+}
+
+/** The in-betweens that stay when there shall be fewer: those first in time go first, computed ones before own ones. */
+function kept(desk: Desk, drawings: readonly string[], count: number, backward: boolean): string[] {
+  const inTime = backward ? [...drawings].reverse() : [...drawings]
+  const byWorth = [...inTime.filter(d => !desk.stack!.drawings[d]!.own), ...inTime.filter(d => desk.stack!.drawings[d]!.own)]
+  const gone = new Set(byWorth.slice(0, Math.max(0, drawings.length - count)))
+  return drawings.filter(d => !gone.has(d))
 }
 
 /** Spaces the chart of a pass by a recipe; a return is spaced as it is seen, so its slow ends are exchanged. */

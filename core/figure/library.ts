@@ -20,7 +20,7 @@ const leg = (which: 'near' | 'far', width: number): Bone[] => side(which, [
 
 const trunk: Bone[] = side('middle', [
   { id: 'spine', name: 'back', parent: null, length: 150, rest: UP, shapes: [
-    { kind: 'polygon', points: [[-26, -27], [-30, 25], [46, 25], [112, 36], [146, 22], [152, -2], [140, -26], [60, -24]], closed: true, width: 7, fill: 'tone' },
+    { kind: 'polygon', points: [[-34, -30], [-40, -4], [-36, 24], [-8, 28], [30, 24], [70, 28], [108, 35], [132, 31], [148, 18], [154, -2], [148, -18], [132, -27], [96, -27], [56, -24], [16, -26]], closed: true, width: 7, fill: 'tone' },
   ] },
   { id: 'neck', name: 'neck', parent: 'spine', length: 24, rest: 0.16, shapes: [limb(14)] },
   { id: 'head', name: 'head', parent: 'neck', length: 84, rest: -0.16, shapes: [

@@ -16,7 +16,7 @@ const can = (a: Action) => a.can?.(desk) ?? true
 function choose(a: Action | null): void {
   if (!a) return
   emit('close')
-  if (can(a)) requestAnimationFrame(() => a.do(desk))
+  if (can(a)) requestAnimationFrame(() => a.do(desk, null))
 }
 </script>
 

@@ -104,12 +104,12 @@ function drawHandles(c: CanvasRenderingContext2D, v: View): void {
       const [x, y] = [v.x + h.at.x * v.scale, v.y + h.at.y * v.scale]
       const held = hovered.value?.subject === subject.id && hovered.value.handle.id === h.id
       c.beginPath()
-      if (h.kind === 'place') c.rect(x - 5, y - 5, 10, 10)
-      else c.arc(x, y, h.kind === 'reach' ? 5.5 : 3.4, 0, Math.PI * 2)
+      if (h.kind === 'place') c.rect(x - 4.5, y - 4.5, 9, 9)
+      else c.arc(x, y, h.kind === 'reach' ? 4.6 : 2.8, 0, Math.PI * 2)
       c.fillStyle = held ? t.signal : t.sheet
       c.fill()
       c.strokeStyle = held ? t.signal : t.ledger
-      c.lineWidth = 1.6
+      c.lineWidth = 1.4
       c.stroke()
       if (!held) continue
       const words = h.kind === 'place' ? `${subject.name}: move (Shift takes the feet along)` : h.kind === 'reach' ? `pull the ${h.name}` : `turn the ${h.name}`
@@ -259,7 +259,7 @@ const COLOURS = [{ hex: '#26302c', name: 'Graphite' }, { hex: '#1f5aa8', name: '
 
 <template>
   <div class="relative min-h-0 flex-1 overflow-hidden bg-board">
-    <canvas ref="canvas" class="absolute inset-0 touch-none" data-part="picture" role="img" :aria-label="`Picture at frame ${desk.frame}`" :style="{ cursor: desk.tool === 'pose' ? (hovered ? 'grab' : 'default') : 'crosshair' }" @pointerdown="down" @pointermove="move" @pointerup="up" @pointercancel="cancel" @pointerleave="dropped = null" />
+    <canvas ref="canvas" class="absolute inset-0 touch-none" data-part="picture" role="img" :aria-label="`Picture at frame ${desk.frame}`" :style="{ cursor: desk.tool === 'pose' ? (hovered ? 'grab' : 'default') : 'crosshair' }" @pointerdown="down" @pointermove="move" @pointerup="up" @pointercancel="cancel" @pointerleave="dropped = hovered = null" />
     <div class="absolute top-3 left-3 flex flex-col gap-1.5" role="toolbar" aria-label="Tools" aria-orientation="vertical">
       <button v-for="t in tools" :key="t.id" type="button" class="grid size-9 place-items-center rounded-md border" :class="desk.tool === t.id ? 'border-bottle bg-bottle text-on-bottle' : 'border-edge bg-sheet text-graphite hover:bg-wash'" :aria-pressed="desk.tool === t.id" :aria-label="t.name" :title="t.name" @click="desk.tool = t.id"><component :is="t.icon" :size="18" :stroke-width="1.8" /></button>
       <template v-if="desk.tool === 'pencil'">

@@ -1,22 +1,17 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { rangeName, tryRange } from '~/desk/actions'
+import { tryRange } from '~/desk/actions'
 import type { RangeWish } from '~/desk/wishes'
-import { outcome, overRange, rangeWords } from '~/desk/wishes'
+import { overRange, rangeWords } from '~/desk/wishes'
 
 const desk = useDesk()
 const by = ref<'push' | 'thin'>('push')
 const words = computed(() => (desk.column ? rangeWords(desk) : ''))
 
 /** Resting on a button shows what it gives; pressing it takes it. */
-function show(wish: RangeWish): void {
-  const made = overRange(desk, wish)
-  if (!made) return
-  const before = desk.shot!
-  if (desk.tryOut(made)) desk.drop()
-  else desk.preview = { ...desk.preview!, words: `${rangeName(wish)}: ${outcome(desk, before, desk.preview!.shot)}.` }
-}
+const show = (wish: RangeWish): void => tryRange(desk, wish)
 function take(wish: RangeWish): void {
+  desk.drop()
   const made = overRange(desk, wish)
   if (made) desk.run(made)
 }

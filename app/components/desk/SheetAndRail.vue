@@ -23,6 +23,7 @@ const railOpen = ref(true)
 const { height: viewHeight } = useElementSize(scroller)
 
 const ADD = 22
+const U_LABEL = 52
 const sheetWidth = computed(() => MARGIN + Math.min(4, Math.max(2, desk.columns.length)) * COLUMN + ADD)
 const overflow = computed(() => Math.max(0, MARGIN + desk.columns.length * COLUMN + ADD - sheetWidth.value))
 const spacer = computed(() => desk.rows * ROW + HEAD)
@@ -215,7 +216,7 @@ const told = computed(() => {
 
 <template>
   <div class="relative flex min-h-0 flex-1">
-    <div ref="scroller" class="min-h-0 overflow-x-hidden overflow-y-scroll bg-sheet" :style="{ width: `${sheetWidth + (railOpen ? RAIL : 0) + 11}px`, scrollbarWidth: 'thin' }" tabindex="-1" @scroll="scroll = ($event.target as HTMLElement).scrollTop" @wheel.passive="wheel">
+    <div ref="scroller" class="min-h-0 overflow-x-hidden overflow-y-scroll bg-sheet outline-none" :style="{ width: `${sheetWidth + (railOpen ? RAIL : 0) + 11}px`, scrollbarWidth: 'thin' }" tabindex="-1" @scroll="scroll = ($event.target as HTMLElement).scrollTop" @wheel.passive="wheel">
       <div :style="{ height: `${spacer}px` }">
         <div class="sticky top-0 flex" :style="{ height: `${viewHeight}px` }">
           <div class="relative h-full shrink-0" :style="{ width: `${sheetWidth}px` }">
@@ -235,7 +236,3 @@ const told = computed(() => {
     <p class="sr-only" aria-live="polite">{{ desk.playing ? '' : told }}</p>
   </div>
 </template>
-
-<script lang="ts">
-const U_LABEL = 52
-</script>

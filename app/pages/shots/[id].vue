@@ -2,10 +2,7 @@
 import { onBeforeUnmount, onMounted, ref } from 'vue'
 import { deskActions } from '~/desk/actions'
 import { ServerAway } from '~/sync/server'
-</script>
-
-<script lang="ts">
-import { newId as makeId } from '~/sync/ids'
+import { newId } from '~/sync/ids'
 
 const route = useRoute()
 const desk = useDesk()
@@ -40,7 +37,7 @@ onMounted(load)
 onBeforeUnmount(() => desk.close())
 
 function addColumn(): void {
-  const [column, stack] = [makeId(), makeId()]
+  const [column, stack] = [newId(), newId()]
   const name = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ'[desk.columns.length] ?? `Column ${desk.columns.length + 1}`
   desk.run({ name: 'column.add', args: { plan: desk.plan!.id, index: desk.columns.length, stack: { id: stack, subjects: {}, drawings: {} }, column: { id: column, name, stack, ink: '#26302c', step: 2, background: false, locked: false, hidden: false, runs: [] } } })
   desk.columnId = column

@@ -1,0 +1,136 @@
+import type { Locator, Page } from '@playwright/test'
+import { expect, test as base } from '@playwright/test'
+import type { Sequelize } from 'sequelize'
+import type { Shot } from '#core/shot'
+import { openShot } from '#core/shot'
+import { eachRun } from '#core/sheet'
+import { HEAD, MARGIN, COLUMN, ROW, xOfU, yOfFrame } from '../../app/desk/layout'
+import { loadDemo } from '../support/demo'
+import type { FintroServer } from '../support/server'
+import { newTestId, serve } from '../support/server'
+
+interface Running { server: FintroServer, db: Sequelize, stop: () => Promise<void> }
+
+/** What a person has in hand on the desk of one shot. */
+export class Desk {
+  readonly sheet: Locator
+  readonly rail: Locator
+  readonly picture: Locator
+  constructor(readonly page: Page, readonly server: FintroServer, readonly id: string) {
+    this.sheet = page.locator('[data-part=sheet]')
+    this.rail = page.locator('[data-part=rail]')
+    this.picture = page.locator('[data-part=picture]')
+  }
+
+  async open(): Promise<void> {
+    await this.page.goto(`${this.server.url}/shots/${this.id}`)
+    await expect(this.picture).toBeVisible()
+    await this.settled()
+  }
+
+  /** All is stored by the server. */
+  async saved(): Promise<void> {
+    await expect(this.page.locator('[data-part=saving]')).toHaveText('All saved')
+  }
+
+  /** The canvases have drawn what there is to draw. */
+  async settled(): Promise<void> {
+    await this.page.evaluate(() => new Promise<void>(done => requestAnimationFrame(() => requestAnimationFrame(() => done()))))
+  }
+
+  /** The shot as the server keeps it. */
+  async shot(): Promise<Shot> {
+    await this.saved()
+    const { document } = await (await fetch(`${this.server.url}/api/shots/${this.id}`)).json() as { document: unknown }
+    const opened = openShot(document)
+    if (!opened.ok) throw new Error(opened.message)
+    return opened.shot
+  }
+
+  /** Exposures of a column as "number*frames", in order. */
+  async exposures(column = 'keeper'): Promise<string> {
+    const shot = await this.shot()
+    const c = shot.plans[shot.planOrder[0]!]!.columns[column]!
+    return [...eachRun(c.runs)].map(({ run }) => `${run.drawing === null ? 'X' : shot.stacks[c.stack]!.drawings[run.drawing]!.number}*${run.frames}`).join(' ')
+  }
+
+  async goTo(frame: number): Promise<void> {
+    await this.scrollTo(frame)
+    const box = (await this.sheet.boundingBox())!
+    await this.page.mouse.click(box.x + 14, box.y + HEAD + await this.y(frame))
+    await expect(this.page.getByLabel('Frame', { exact: true })).toHaveText(String(frame))
+  }
+
+  private async scrollTo(frame: number): Promise<void> {
+    await this.sheet.evaluate((el, top) => {
+      const scroller = el.closest('.overflow-y-scroll')!
+      if (top < scroller.scrollTop || top > scroller.scrollTop + scroller.clientHeight - 120) scroller.scrollTop = Math.max(0, top - 60)
+    }, yOfFrame(frame))
+    await this.settled()
+  }
+
+  private async y(frame: number): Promise<number> {
+    const scroll = await this.sheet.evaluate(el => el.closest('.overflow-y-scroll')!.scrollTop)
+    return yOfFrame(frame) - scroll + ROW / 2
+  }
+
+  /** Chooses frames of a column by dragging over them. */
+  async choose(column: number, first: number, last: number): Promise<void> {
+    await this.scrollTo(first)
+    const box = (await this.sheet.boundingBox())!
+    const x = box.x + MARGIN + column * COLUMN + COLUMN / 2
+    await this.drag({ x, y: box.y + HEAD + await this.y(first) }, { x, y: box.y + HEAD + await this.y(last) })
+  }
+
+  /** A point of the rail: a place u across, a frame down, and some px more. */
+  async railPoint(u: number, frame: number, dy = 0): Promise<{ x: number, y: number }> {
+    await this.scrollTo(frame)
+    const box = (await this.rail.boundingBox())!
+    return { x: box.x + xOfU(u), y: box.y + HEAD + await this.y(frame) + dy }
+  }
+
+  /** A point of the picture on the page, from px of the picture. */
+  async picturePoint(x: number, y: number): Promise<{ x: number, y: number }> {
+    const box = (await this.picture.boundingBox())!
+    const shot = await this.shot()
+    const { width: w, height: h } = shot.picture
+    const scale = Math.min((box.width - 88) / w, (box.height - 28) / h)
+    return { x: box.x + 60 + (box.width - 76 - w * scale) / 2 + x * scale, y: box.y + (box.height - h * scale) / 2 + y * scale }
+  }
+
+  async drag(from: { x: number, y: number }, to: { x: number, y: number }, steps = 8, release = true): Promise<void> {
+    await this.page.mouse.move(from.x, from.y)
+    await this.page.mouse.down()
+    await this.page.mouse.move(to.x, to.y, { steps })
+    await this.settled()
+    if (release) await this.page.mouse.up()
+  }
+
+  /** The picture as it is drawn now; equal when nothing in it differs. */
+  async look(): Promise<string> {
+    await this.page.mouse.move(640, 24)
+    await this.settled()
+    return this.picture.evaluate(el => (el as HTMLCanvasElement).toDataURL())
+  }
+}
+
+export const test = base.extend<{ desk: Desk }, { running: Running }>({
+  // eslint-disable-next-line no-empty-pattern
+  running: [async ({}, use) => {
+    const running = await serve()
+    await use(running)
+    await running.stop()
+  }, { scope: 'worker', timeout: 120_000 }],
+  /** The desk of a demo shot of its own. */
+  desk: async ({ page, running }, use) => {
+    const id = newTestId()
+    await loadDemo(running.db, id)
+    const faults: string[] = []
+    page.on('pageerror', e => faults.push(e.message))
+    const desk = new Desk(page, running.server, id)
+    await desk.open()
+    await use(desk)
+    expect(faults, 'faults in the page').toEqual([])
+  },
+})
+export { expect }
