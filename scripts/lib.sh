@@ -31,7 +31,7 @@ need_postgres() {
 }
 
 need_packages() {
-  local want; want=$(cat "$root/package.json" "$root/package-lock.json" | sha256sum)
+  local want; want=$(sha256sum <"$root/package-lock.json")
   [ -d "$root/node_modules" ] && [ "$(cat "$root/node_modules/.fintro-installed" 2>/dev/null)" = "$want" ] && return 0
   say "Installing packages …"
   (cd "$root" && npm ci --no-audit --no-fund >"$root/.cache/npm.log" 2>&1) \

@@ -1,4 +1,4 @@
-import { defineStore } from 'pinia'
+import { defineStore, skipHydrate } from 'pinia'
 import { useLocalStorage } from '@vueuse/core'
 import { computed, markRaw, ref, shallowRef } from 'vue'
 import { toast } from 'vue-sonner'
@@ -135,7 +135,8 @@ export const useDesk = defineStore('desk', () => {
 
   return {
     session, shot, saving, undoLabel, redoLabel, preview, contents, frame, columnId, selection, loop, playing, skipped, moves, strokesSeen, litChart, chartPanel,
-    tool, ghosts, pencil, shown, plan, columns, column, stack, place, drawing, passes, pass, rail, rows, overhang, playRange, range,
+    // Remembered in this browser: what the server rendered must not overwrite it.
+    tool: skipHydrate(tool), ghosts: skipHydrate(ghosts), pencil: skipHydrate(pencil), shown, plan, columns, column, stack, place, drawing, passes, pass, rail, rows, overhang, playRange, range,
     refresh, open, close, run, tryOut, take, drop, goTo,
     undo: () => session.value?.undo(),
     redo: () => session.value?.redo(),

@@ -24,7 +24,7 @@ export interface SessionListener {
 }
 
 const BATCH = 100
-const RETRY_MS = [500, 1000, 2000, 4000, 8000]
+const RETRY_MS = [500, 1000, 2000, 3000]
 
 async function sha256(text: string): Promise<string> {
   const digest = await crypto.subtle.digest('SHA-256', new TextEncoder().encode(text))

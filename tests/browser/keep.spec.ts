@@ -75,8 +75,9 @@ test('an answer that was lost on its way is not applied twice after a reload', a
   await expect(page.getByText(/Frames 1–7: 7 frames/)).toBeVisible()
 })
 
-test('two windows follow each other; a command that no longer fits is refused by name, the rest kept', async ({ desk, page, context }) => {
-  const other = await context.newPage()
+test('two windows follow each other; a command that no longer fits is refused by name, the rest kept', async ({ desk, page, browser }) => {
+  // Another browser profile: windows of one profile share what they still have to send.
+  const other = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()
   const second = new Desk(other, desk.server, desk.id)
   await second.open()
   await page.keyboard.press('+')
@@ -93,6 +94,7 @@ test('two windows follow each other; a command that no longer fits is refused by
   await other.unroute('**/commands')
   await expect(other.getByText(/could not be kept: The drawing is not there any more/)).toBeVisible()
   await expect.poll(() => desk.exposures()).toMatch(/^1\*22 /)
+  await other.context().close()
 })
 
 test('playback loops by the clock, steps by frame and by drawing, scrubs in the margin', async ({ desk, page }) => {

@@ -154,10 +154,10 @@ test.describe('exposing a range', () => {
   test('push and thin are told apart, shown first, and taken', async ({ desk, page }) => {
     await desk.choose(1, 1, 12)
     await page.keyboard.press('3')
-    await expect(page.getByText(/Threes by push: 61 → 60 frames, all 23 drawings kept/)).toBeVisible()
+    await expect(page.getByText(/Threes by push: length stays 61 frames, all 23 drawings kept/)).toBeVisible()
     expect(await desk.exposures()).toBe(START)
     await page.keyboard.press('Shift+Digit3')
-    await expect(page.getByText(/Threes by thinning: length stays/)).toBeVisible()
+    await expect(page.getByText(/Threes by thinning: length stays 61 frames, 23 → 22 drawings \(1 no longer exposed\)/)).toBeVisible()
     await page.keyboard.press('Enter')
     expect(await desk.exposures()).toBe(START.replace('1*6 7*2 9*2 11*2', '1*6 7*3 9*3'))
     await desk.choose(1, 21, 26)

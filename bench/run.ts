@@ -1,0 +1,25 @@
+import { inBrowser } from './browser'
+import type { Row } from './row'
+import { within } from './row'
+import { serverCommit } from './server-commit'
+import { sheetEdit } from './sheet-edit'
+
+/** npm run bench [-- --json] [-- --quick] [-- NAME …]: measures and prints; it never fails on a slow machine. */
+const args = process.argv.slice(2)
+const json = args.includes('--json')
+const quick = args.includes('--quick')
+const only = args.filter(a => !a.startsWith('-'))
+const wants = (...names: string[]) => !only.length || names.some(n => only.includes(n))
+
+const print = (r: Row): void => {
+  if (json) {
+    console.log(JSON.stringify({ ...r, value: Number(r.value.toFixed(4)) }))
+    return
+  }
+  const parts = Object.entries(r.parts).map(([k, v]) => `${k}: ${v}`).join(', ')
+  console.log(`${r.bench.padEnd(22)} ${r.value.toFixed(3).padStart(8)} ${r.unit.padEnd(6)} ${r.better === 'lower' ? 'at most' : 'at least'} ${String(r.bound).padEnd(5)} ${within(r) ? 'within ' : 'OUTSIDE'}  ${parts}`)
+}
+
+if (wants('sheet.edit.growth')) print(sheetEdit(quick))
+if (wants('server.commit.ratio')) print(await serverCommit(quick))
+if (wants('desk.follow', 'play.on-time')) for (const row of await inBrowser(quick)) print(row)

@@ -1,0 +1,80 @@
+import { mkdir } from 'node:fs/promises'
+import { resolve } from 'node:path'
+import type { Page } from '@playwright/test'
+import { chromium } from '@playwright/test'
+import { demoShots, PRODUCTION } from '../demo'
+import { keepShot } from '../server/services/shots'
+import { keepStrokes } from '../server/services/strokes'
+import { HEAD, MARGIN, COLUMN, ROW, yOfFrame } from '../app/desk/layout'
+import { serve } from '../tests/support/server'
+
+/** Makes every picture of docs/screenshots anew, from the demo, on a server and a database of its own. */
+const folder = resolve(import.meta.dirname, '../docs/screenshots')
+await mkdir(folder, { recursive: true })
+const { server, db, stop } = await serve()
+const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] })
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+const take = async (name: string) => {
+  await page.waitForTimeout(400)
+  await page.screenshot({ path: resolve(folder, `${name}.png`) })
+}
+const goTo = async (p: Page, frame: number) => {
+  await p.keyboard.press('Home')
+  for (let i = 1; i < frame; i++) await p.keyboard.press('ArrowDown')
+}
+const overKeeper = async (first: number, last: number) => {
+  const box = (await page.locator('[data-part=sheet]').boundingBox())!
+  const x = box.x + MARGIN + COLUMN * 1.5
+  await page.mouse.move(x, box.y + HEAD + yOfFrame(first) + ROW / 2)
+  await page.mouse.down()
+  await page.mouse.move(x, box.y + HEAD + yOfFrame(last) + ROW / 2, { steps: 4 })
+  await page.mouse.up()
+}
+
+try {
+  for (const { shot, strokes } of demoShots()) {
+    await keepStrokes(db, strokes)
+    await keepShot(db, shot, PRODUCTION)
+  }
+  await page.goto(server.url)
+  await page.getByText('020 Lantern lift').waitFor()
+  await take('list')
+  await page.getByRole('button', { name: 'New shot' }).click()
+  await page.getByLabel('Name').fill('030 Stair')
+  await take('new-shot')
+  await page.goto(`${server.url}/shots/gull-point-020`)
+  await page.locator('[data-part=picture]').waitFor()
+  await goTo(page, 21)
+  await take('desk')
+  await goTo(page, 11)
+  await page.keyboard.press('s')
+  await page.getByRole('option', { name: /slow into the second/ }).hover()
+  await take('spacing')
+  await page.keyboard.press('Escape')
+  await overKeeper(17, 29)
+  await page.keyboard.press('3')
+  await take('exposing')
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('?')
+  await take('shortcuts')
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('Shift+E')
+  await take('hand-off')
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'Night colours' }).click()
+  await goTo(page, 31)
+  await page.getByRole('button', { name: 'Pencil (D)' }).click()
+  const box = (await page.locator('[data-part=picture]').boundingBox())!
+  for (const [x, y] of [[330, 300], [352, 316], [322, 318]] as const) {
+    await page.mouse.move(box.x + x, box.y + y)
+    await page.mouse.down()
+    await page.mouse.move(box.x + x + 34, box.y + y - 60, { steps: 10 })
+    await page.mouse.up()
+  }
+  await page.mouse.move(640, 20)
+  await take('drawing-night')
+}
+finally {
+  await browser.close()
+  await stop()
+}
