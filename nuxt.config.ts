@@ -52,6 +52,8 @@ export default defineNuxtConfig({
     },
   },
   routeRules: {
+    // Routes of the API answer data; server/utils/api.ts gives them their own headers.
+    '/api/**': { security: { enabled: false } },
     '/_nuxt/**': { headers: { 'cross-origin-embedder-policy': 'credentialless' } },
   },
   eslint: { config: { stylistic: false } },

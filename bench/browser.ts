@@ -9,27 +9,26 @@ import type { Row } from './row'
 
 const ARGS = ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync']
 
-/** Counts, in the page, the display frames in which everything on it carries the number of the newest pointer move. */
-function startCounting(page: Page, newest: string, carried: string): Promise<void> {
-  return page.evaluate(([newestBy, carriedBy]) => {
-    const state = { frames: 0, following: 0, on: true }
-    Object.assign(window, { benchState: state })
-    const read = new Function(`return (${newestBy})()`) as () => number
-    const carries = new Function(`return (${carriedBy})()`) as () => number[]
-    const tick = () => {
-      if (!state.on) return
-      // After the painting of this display frame: a task behind it.
-      const channel = new MessageChannel()
-      channel.port1.onmessage = () => {
-        state.frames += 1
-        if (carries().every(n => n === read())) state.following += 1
-      }
-      channel.port2.postMessage(0)
-      requestAnimationFrame(tick)
-    }
+/** What runs in the page, as text: a bundler's helpers are not there. `newest` and `carried` are expressions. */
+const counting = (newest: string, carried: string): string => `(() => {
+  const state = window.benchState = { frames: 0, following: 0, on: true }
+  const channel = new MessageChannel()
+  // A task behind the painting of the display frame.
+  channel.port1.onmessage = () => {
+    if (!state.on) return
+    state.frames += 1
+    if ((${carried}).every(n => n === (${newest}))) state.following += 1
+  }
+  const tick = () => {
+    if (!state.on) return
+    channel.port2.postMessage(0)
     requestAnimationFrame(tick)
-  }, [newest, carried] as const)
-}
+  }
+  requestAnimationFrame(tick)
+})()`
+
+/** Counts, in the page, the display frames in which everything on it carries the number of the newest pointer move. */
+const startCounting = (page: Page, newest: string, carried: string): Promise<unknown> => page.evaluate(counting(newest, carried))
 
 async function stopCounting(page: Page): Promise<{ frames: number, following: number }> {
   return page.evaluate(() => {
@@ -69,7 +68,7 @@ async function emptyPage(browser: Browser, seconds: number): Promise<number> {
       })
     })
   })
-  await startCounting(page, '() => window.moves', '() => [window.drawn]')
+  await startCounting(page, 'window.moves', '[window.drawn]')
   await wave(page, 640, 400, seconds)
   const s = await stopCounting(page)
   await page.close()
@@ -112,7 +111,7 @@ async function deskFollow(browser: Browser, page: Page, shot: Shot, seconds: num
   const p = await picturePoint(page, shot, at.x, at.y)
   const share = async () => {
     // The newest move that reached the desk, and the one that picture (with its ghosts) and rail last drew.
-    await startCounting(page, '() => window.fintroMoves()', '() => ["picture", "rail"].map(n => Number(document.querySelector(`[data-part=${n}]`).dataset.move))')
+    await startCounting(page, 'window.fintroMoves()', '["picture", "rail"].map(n => Number(document.querySelector(`[data-part=${n}]`).dataset.move))')
     await wave(page, p.x, p.y, seconds)
     const s = await stopCounting(page)
     await page.keyboard.press('Control+z')

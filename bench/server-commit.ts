@@ -1,3 +1,4 @@
+import { Agent, request } from 'node:http'
 import pg from 'pg'
 import type { Command, Shot } from '#core/shot'
 import { openShot, SCHEMA } from '#core/shot'
@@ -23,6 +24,18 @@ async function inserts(url: string, seconds: number): Promise<number> {
   return n / seconds
 }
 
+const agent = new Agent({ keepAlive: true, maxSockets: 1 })
+
+/** One request on a connection that stays open, as a browser keeps it. */
+const post = (url: string, body: unknown): Promise<unknown> => new Promise((done, fail) => {
+  const text = JSON.stringify(body)
+  const sent = request(url, { method: 'POST', agent, headers: { 'content-type': 'application/json', 'content-length': Buffer.byteLength(text) } }, (response) => {
+    let answer = ''
+    response.setEncoding('utf8').on('data', (part: string) => { answer += part }).on('end', () => done(JSON.parse(answer)))
+  })
+  sent.on('error', fail).end(text)
+})
+
 async function commits(url: string, id: string, shot: Shot, from: number, seconds: number): Promise<{ rate: number, revision: number }> {
   const runs = listOf(shot.plans[shot.planOrder[0]!]!.columns.keeper!.runs)
   const end = performance.now() + seconds * 1000
@@ -30,8 +43,7 @@ async function commits(url: string, id: string, shot: Shot, from: number, second
   while (performance.now() < end) {
     const i = base % runs.length
     const command: Command = { id: newTestId(), schema: SCHEMA, name: 'run.push', args: { plan: shot.planOrder[0]!, column: 'keeper', run: { run: runs[i]!.id, at: 0 }, delta: Math.floor(base / runs.length) % 2 ? -1 : 1 } }
-    const response = await fetch(`${url}/api/shots/${id}/commands`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ base, commands: [command] }) })
-    const answer = await response.json() as { revision: number, outcomes: { status: string }[] }
+    const answer = await post(`${url}/api/shots/${id}/commands`, { base, commands: [command] }) as { revision: number, outcomes: { status: string }[] }
     if (answer.outcomes[0]!.status !== 'applied') throw new Error(JSON.stringify(answer.outcomes[0]))
     base = answer.revision
   }

@@ -13,12 +13,17 @@ export class ShotRow extends Model {
   declare name: string
   declare revision: number
   declare schema: number
-  /** The stored shot, JSON. */
-  declare document: string
   declare createdAt: Date
   declare updatedAt: Date
   declare deletedAt: Date | null
   declare production?: Production
+}
+
+export class ShotPiece extends Model {
+  declare shotId: string
+  declare path: string
+  /** The piece of the stored shot at this path, JSON. */
+  declare body: string
 }
 
 export class JournalRow extends Model {
@@ -51,8 +56,9 @@ export function models(db: Sequelize) {
     Production.init({ id: { ...text(), primaryKey: true }, name: text() }, { sequelize: db, tableName: 'productions' })
     ShotRow.init({
       id: { ...text(), primaryKey: true }, productionId: text(), name: text(), revision: { ...whole(), defaultValue: 0 }, schema: whole(),
-      document: text(), createdAt: time(), updatedAt: time(), deletedAt: time(),
+      createdAt: time(), updatedAt: time(), deletedAt: time(),
     }, { sequelize: db, tableName: 'shots' })
+    ShotPiece.init({ shotId: { ...text(), primaryKey: true }, path: { ...text(), primaryKey: true }, body: text() }, { sequelize: db, tableName: 'shot_pieces' })
     JournalRow.init({ shotId: { ...text(), primaryKey: true }, revision: { ...whole(), primaryKey: true }, commandId: text(), schema: whole(), command: text() }, { sequelize: db, tableName: 'journal' })
     StrokeRow.init({ hash: { ...text(), primaryKey: true }, body: text() }, { sequelize: db, tableName: 'strokes' })
     ShotStroke.init({ shotId: { ...text(), primaryKey: true }, hash: { ...text(), primaryKey: true } }, { sequelize: db, tableName: 'shot_strokes' })
@@ -60,5 +66,5 @@ export function models(db: Sequelize) {
     ShotRow.belongsTo(Production, { foreignKey: 'productionId', as: 'production' })
     known.add(db)
   }
-  return { Production, ShotRow, JournalRow, StrokeRow, ShotStroke }
+  return { Production, ShotRow, ShotPiece, JournalRow, StrokeRow, ShotStroke }
 }

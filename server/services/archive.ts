@@ -5,7 +5,7 @@ import type { Shot } from '#core/shot'
 import { openShot, renamed, SCHEMA, storeShot, strokeHashes } from '#core/shot'
 import { strokeSchema, strokeText } from '#core/stroke'
 import { Problem } from './problem'
-import { readDocument, requireShot, keepShot } from './shots'
+import { keepShot, opened, readShot } from './shots'
 import { findStrokes, hashOf, keepStrokes } from './strokes'
 
 /** The largest archive that is read, packed or unpacked. */
@@ -17,11 +17,11 @@ const manifestSchema = z.object({ format: z.literal('fintro-shot'), schema: z.nu
 
 /** A whole shot as a zip: fintro.json (what this is), shot.json (the document), strokes/HASH.json. */
 export async function writeArchive(db: Sequelize, id: string): Promise<{ name: string, bytes: Uint8Array }> {
-  const row = await requireShot(db, id)
-  const shot = readDocument(row.document)
+  const row = await readShot(db, id)
+  const shot = opened(row.document)
   const strokes = await findStrokes(db, strokeHashes(shot))
   const document = JSON.stringify(storeShot(shot))
-  const manifest = { format: 'fintro-shot', schema: SCHEMA, production: row.production!.name, document: { file: 'shot.json', sha256: hashOf(document) } }
+  const manifest = { format: 'fintro-shot', schema: SCHEMA, production: row.production, document: { file: 'shot.json', sha256: hashOf(document) } }
   const files: Record<string, Uint8Array> = { 'fintro.json': strToU8(JSON.stringify(manifest, null, 2)), 'shot.json': strToU8(document) }
   for (const [hash, stroke] of Object.entries(strokes)) files[`strokes/${hash}.json`] = strToU8(strokeText(stroke))
   return { name: shot.name, bytes: zipSync(files, { level: 6 }) }
@@ -87,9 +87,9 @@ async function documentOf(files: Record<string, Uint8Array>): Promise<Shot> {
   const document = files['shot.json']
   if (!document) throw DAMAGED('shot.json is missing')
   if (hashOf(strFromU8(document)) !== manifest.document.sha256) throw DAMAGED('shot.json is not what was packed')
-  const opened = openShot(json(files, 'shot.json'))
-  if (!opened.ok) throw new Problem(400, opened.code, opened.message)
-  return opened.shot
+  const read = openShot(json(files, 'shot.json'))
+  if (!read.ok) throw new Problem(400, read.code, read.message)
+  return read.shot
 }
 
 function strokeOf(files: Record<string, Uint8Array>, hash: string) {

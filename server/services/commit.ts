@@ -1,9 +1,9 @@
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import { z } from 'zod'
 import type { Command, Refusal, Shot } from '#core/shot'
-import { applyCommand, commandSchema, SCHEMA, storeShot } from '#core/shot'
+import { applyCommand, changedPieces, commandSchema, SCHEMA } from '#core/shot'
 import { Problem } from './problem'
-import { readDocument } from './shots'
+import { noShot, opened, readShot } from './shots'
 
 /** At most this many commands in one sending, and this many bytes. */
 export const MAX_COMMANDS = 200
@@ -33,28 +33,51 @@ interface Head { revision: number, deleted: boolean, known: Record<string, numbe
  * not seen since `base` comes back with it.
  */
 export async function commit(db: Sequelize, shotId: string, base: number, commands: readonly Command[]): Promise<Committed> {
+  return await commitOnCached(db, shotId, base, commands) ?? commitLocked(db, shotId, base, commands)
+}
+
+/**
+ * The short way for the usual case: the sender is at the revision whose document is at hand, and everything fits. One
+ * statement, itself a transaction, writes it if the row is still at that revision. Null where anything is otherwise.
+ */
+async function commitOnCached(db: Sequelize, shotId: string, base: number, commands: readonly Command[]): Promise<Committed | null> {
+  const cached = cache.get(shotId)
+  if (!cached || cached.revision !== base || new Set(commands.map(c => c.id)).size !== commands.length) return null
+  if (commands.some(c => hashesIn(c).length)) return null
+  let shot = cached.shot
+  for (const command of commands) {
+    const out = applyCommand(shot, command)
+    if (!out.ok) return null
+    shot = out.shot
+  }
+  const written = await write(db, shotId, cached.shot, shot, base, commands).catch((error: Error) => {
+    // A command that is known already: the long way tells which.
+    if (error.name === 'SequelizeUniqueConstraintError') return false
+    throw error
+  })
+  if (!written) return null
+  remember(shotId, base + commands.length, shot)
+  return { revision: base + commands.length, missed: [], outcomes: commands.map((c, i) => ({ id: c.id, status: 'applied', revision: base + i + 1 })) }
+}
+
+/** The long way: the shot's row is locked while commands are looked up, applied and refused one by one. */
+async function commitLocked(db: Sequelize, shotId: string, base: number, commands: readonly Command[]): Promise<Committed> {
   return db.transaction(async (transaction) => {
     const [head] = await db.query<Head>(`
       SELECT revision, deleted_at IS NOT NULL AS deleted,
         (SELECT json_object_agg(command_id, revision) FROM journal WHERE shot_id = $1 AND command_id = ANY($2)) AS known
       FROM shots WHERE id = $1 FOR UPDATE`, { bind: [shotId, commands.map(c => c.id)], type: QueryTypes.SELECT, transaction })
-    if (!head || head.deleted) throw new Problem(404, 'no-shot', 'There is no such shot. It may have been put away.')
+    if (!head || head.deleted) throw noShot()
     if (base > head.revision) throw new Problem(409, 'ahead', 'This window is ahead of the stored shot. Load it again.')
     const missed = base < head.revision ? await entriesAfter(db, shotId, base, transaction) : []
-    const before = await documentAt(db, shotId, head.revision, transaction)
+    const cached = cache.get(shotId)
+    const before = cached?.revision === head.revision ? cached.shot : opened((await readShot(db, shotId, transaction)).document)
     const done = await applyAll(db, before, head, commands, transaction)
-    if (done.applied.length) await write(db, shotId, done.shot, head.revision, done.applied, transaction)
+    if (done.applied.length) await write(db, shotId, before, done.shot, head.revision, done.applied, transaction)
     const revision = head.revision + done.applied.length
     transaction.afterCommit(() => remember(shotId, revision, done.shot))
     return { revision, missed, outcomes: done.outcomes }
   })
-}
-
-async function documentAt(db: Sequelize, id: string, revision: number, transaction: Transaction): Promise<Shot> {
-  const cached = cache.get(id)
-  if (cached?.revision === revision) return cached.shot
-  const [row] = await db.query<{ document: string }>('SELECT document FROM shots WHERE id = $1', { bind: [id], type: QueryTypes.SELECT, transaction })
-  return readDocument(row!.document)
 }
 
 async function applyAll(db: Sequelize, before: Shot, head: Head, commands: readonly Command[], transaction: Transaction) {
@@ -97,22 +120,34 @@ async function keptHashes(db: Sequelize, commands: readonly Command[], transacti
   return new Set(rows.map(r => r.hash))
 }
 
-/** One statement: the journal, the document, what it names, and the announcement of the revision to other servers. */
-async function write(db: Sequelize, shotId: string, shot: Shot, from: number, applied: readonly Command[], transaction: Transaction): Promise<void> {
-  const rows = applied.map((c, i) => ({ r: from + i + 1, i: c.id, c: JSON.stringify(c) }))
-  await db.query(`
-    WITH kept AS (
+/**
+ * One statement: the journal, the pieces of the document that changed, what they name, and the announcement of the revision
+ * to other servers. Writes nothing, and gives false, where the row is not at revision `from` any more.
+ */
+async function write(db: Sequelize, shotId: string, before: Shot, after: Shot, from: number, applied: readonly Command[], transaction?: Transaction): Promise<boolean> {
+  const journal = applied.map((c, i) => ({ r: from + i + 1, i: c.id, c: JSON.stringify(c) }))
+  const { put, gone } = changedPieces(before, after)
+  const pieces = Object.entries(put).map(([p, value]) => ({ p, b: JSON.stringify(value) }))
+  const rows = await db.query<{ written: boolean }>(`
+    WITH made AS (
+      UPDATE shots SET name = $2, schema = $3, revision = $4, updated_at = now() WHERE id = $1 AND revision = $5 AND deleted_at IS NULL RETURNING id
+    ), kept AS (
       INSERT INTO journal (shot_id, revision, command_id, schema, command)
-      SELECT $1, x.r, x.i, $2, x.c FROM jsonb_to_recordset($3::jsonb) AS x (r integer, i text, c text)
+      SELECT made.id, x.r, x.i, $3, x.c FROM made, json_to_recordset($6::json) AS x (r integer, i text, c text)
+    ), put AS (
+      INSERT INTO shot_pieces (shot_id, path, body)
+      SELECT made.id, x.p, x.b FROM made, json_to_recordset($7::json) AS x (p text, b text)
+      ON CONFLICT (shot_id, path) DO UPDATE SET body = excluded.body
+    ), gone AS (
+      DELETE FROM shot_pieces USING made WHERE shot_id = made.id AND path = ANY($8::text[])
     ), named AS (
-      INSERT INTO shot_strokes (shot_id, hash) SELECT $1, unnest($4::text[]) ON CONFLICT DO NOTHING
-    ), made AS (
-      UPDATE shots SET document = $5, name = $6, schema = $2, revision = $7, updated_at = now() WHERE id = $1
+      INSERT INTO shot_strokes (shot_id, hash) SELECT made.id, unnest($9::text[]) FROM made ON CONFLICT DO NOTHING
     )
-    SELECT pg_notify('fintro_revision', $1 || ' ' || $7)`, {
-    bind: [shotId, SCHEMA, JSON.stringify(rows), [...new Set(applied.flatMap(hashesIn))], JSON.stringify(storeShot(shot)), shot.name, from + applied.length],
-    transaction,
+    SELECT pg_notify('fintro_revision', id || ' ' || $4::text) IS NOT NULL AS written FROM made`, {
+    bind: [shotId, after.name, SCHEMA, from + applied.length, from, JSON.stringify(journal), JSON.stringify(pieces), gone, [...new Set(applied.flatMap(hashesIn))]],
+    type: QueryTypes.SELECT, transaction,
   })
+  return rows.length > 0
 }
 
 /** The journal of a shot after a revision, in order. */

@@ -4,12 +4,12 @@ import { Contents } from '#core/pass'
 import { layersAt } from '#core/picture'
 import { strokeHashes } from '#core/shot'
 import { eachRun } from '#core/sheet'
-import { readDocument, requireShot } from './shots'
+import { opened, readShot } from './shots'
 import { findStrokes } from './strokes'
 
 /** One frame of a shot as SVG, for the list: the first frame of the key that is longest seen. */
 export async function poster(db: Sequelize, id: string): Promise<string> {
-  const shot = readDocument((await requireShot(db, id)).document)
+  const shot = opened((await readShot(db, id)).document)
   const plan = shot.plans[shot.planOrder[0]!]!
   const strokes = await findStrokes(db, strokeHashes(shot))
   const runs = plan.order.map(c => plan.columns[c]!).filter(c => !c.background).flatMap(c => [...eachRun(c.runs)].map(r => ({ ...r, drawing: r.run.drawing ? shot.stacks[c.stack]!.drawings[r.run.drawing] : undefined })))

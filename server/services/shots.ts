@@ -1,8 +1,8 @@
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import { z } from 'zod'
 import { pictureSchema, rateSchema } from '#core/shot/document'
-import type { Shot } from '#core/shot'
-import { colour, frames, label, makeShot, openShot, storeShot, strokeHashes } from '#core/shot'
+import type { Shot, StoredShot } from '#core/shot'
+import { assemble, colour, frames, label, makeShot, openShot, piecesOf, strokeHashes } from '#core/shot'
 import { rate } from '#core/time'
 import { models } from '../db/models'
 import { Problem } from './problem'
@@ -18,14 +18,15 @@ export interface ProductionInList { id: string, name: string, shots: ShotInList[
 
 /** All productions with their shots, by name; shots that were put away are left out. */
 export async function listShots(db: Sequelize): Promise<ProductionInList[]> {
-  const rows = await db.query<{ pid: string, pname: string, id: string, name: string, revision: number, updated_at: Date, head: { length: number, rate: ShotInList['rate'], picture: ShotInList['picture'] } }>(`
-    SELECT p.id AS pid, p.name AS pname, s.id, s.name, s.revision, s.updated_at,
-      json_build_object('length', s.document::json -> 'length', 'rate', s.document::json -> 'rate', 'picture', s.document::json -> 'picture') AS head
-    FROM productions p JOIN shots s ON s.production_id = p.id WHERE s.deleted_at IS NULL ORDER BY p.created_at, p.name, s.name`, { type: QueryTypes.SELECT })
+  const rows = await db.query<{ pid: string, pname: string, id: string, revision: number, updated_at: Date, head: string }>(`
+    SELECT p.id AS pid, p.name AS pname, s.id, s.revision, s.updated_at, h.body AS head
+    FROM productions p JOIN shots s ON s.production_id = p.id JOIN shot_pieces h ON h.shot_id = s.id AND h.path = 'shot'
+    WHERE s.deleted_at IS NULL ORDER BY p.created_at, p.name, s.name`, { type: QueryTypes.SELECT })
   const productions = new Map<string, ProductionInList>()
   for (const r of rows) {
     const p = productions.get(r.pid) ?? { id: r.pid, name: r.pname, shots: [] }
-    p.shots.push({ id: r.id, name: r.name, revision: r.revision, updatedAt: r.updated_at.toISOString(), ...r.head })
+    const { name, length, rate, picture } = JSON.parse(r.head) as Pick<ShotInList, 'name' | 'length' | 'rate' | 'picture'>
+    p.shots.push({ id: r.id, name, revision: r.revision, updatedAt: r.updated_at.toISOString(), length, rate, picture })
     productions.set(r.pid, p)
   }
   return [...productions.values()]
@@ -39,32 +40,48 @@ export async function createShot(db: Sequelize, wish: z.output<typeof newShotSch
 
 /** Stores a whole shot as a new one of a production (made when there is none of this name). */
 export async function keepShot(db: Sequelize, shot: Shot, production: string, outer?: Transaction): Promise<{ id: string }> {
-  const { Production, ShotRow, ShotStroke } = models(db)
+  const { Production, ShotRow, ShotPiece, ShotStroke } = models(db)
   const work = async (transaction: Transaction) => {
     const known = await ShotRow.findByPk(shot.id, { attributes: ['id'], transaction })
     if (known) return { id: shot.id }
     const [home] = await Production.findOrCreate({ where: { name: production }, defaults: { id: `p-${shot.id}` }, transaction })
     const now = new Date()
-    await ShotRow.create({ id: shot.id, productionId: home.id, name: shot.name, revision: 0, schema: shot.schema, document: JSON.stringify(storeShot(shot)), createdAt: now, updatedAt: now }, { transaction })
+    await ShotRow.create({ id: shot.id, productionId: home.id, name: shot.name, revision: 0, schema: shot.schema, createdAt: now, updatedAt: now }, { transaction })
+    await ShotPiece.bulkCreate(Object.entries(piecesOf(shot)).map(([path, value]) => ({ shotId: shot.id, path, body: JSON.stringify(value) })), { transaction })
     await ShotStroke.bulkCreate(strokeHashes(shot).map(hash => ({ shotId: shot.id, hash })), { transaction })
     return { id: shot.id }
   }
   return outer ? work(outer) : db.transaction(work)
 }
 
-/** The stored row of a shot; a problem where it is not there or was put away. */
+/** The row of a shot with its production; a problem where it is not there or was put away. */
 export async function requireShot(db: Sequelize, id: string) {
   const { ShotRow, Production } = models(db)
   const row = await ShotRow.findByPk(id, { include: [{ model: Production, as: 'production' }] })
-  if (!row || row.deletedAt) throw new Problem(404, 'no-shot', 'There is no such shot. It may have been put away.')
+  if (!row || row.deletedAt) throw noShot()
   return row
 }
 
-/** A stored document read by the core; a fault of ours where it cannot be. */
-export function readDocument(document: string): Shot {
-  const opened = openShot(JSON.parse(document))
-  if (!opened.ok) throw new Problem(500, opened.code, opened.message)
-  return opened.shot
+export const noShot = (): Problem => new Problem(404, 'no-shot', 'There is no such shot. It may have been put away.')
+
+export interface StoredRow { readonly revision: number, readonly production: string, readonly document: StoredShot }
+
+/** A stored shot with its revision, read in one statement so that they belong together. */
+export async function readShot(db: Sequelize, id: string, transaction?: Transaction): Promise<StoredRow> {
+  const rows = await db.query<{ revision: number, production: string, path: string, body: string }>(`
+    SELECT s.revision, p.name AS production, x.path, x.body
+    FROM shots s JOIN productions p ON p.id = s.production_id JOIN shot_pieces x ON x.shot_id = s.id
+    WHERE s.id = $1 AND s.deleted_at IS NULL`, { bind: [id], type: QueryTypes.SELECT, transaction })
+  if (!rows[0]) throw noShot()
+  const document = assemble(Object.fromEntries(rows.map(r => [r.path, JSON.parse(r.body) as unknown])))
+  return { revision: rows[0].revision, production: rows[0].production, document }
+}
+
+/** A stored shot read by the core; a fault of ours where it cannot be. */
+export function opened(document: StoredShot): Shot {
+  const out = openShot(document)
+  if (!out.ok) throw new Problem(500, out.code, out.message)
+  return out.shot
 }
 
 /** Puts a shot away (it can be taken back), or takes it back. */

@@ -1,12 +1,12 @@
 import type { H3Event } from 'h3'
-import { defineEventHandler, getHeader, getRouterParam, readRawBody, setResponseHeader, setResponseStatus } from 'h3'
+import { defineEventHandler, getHeader, getRouterParam, readRawBody, setResponseHeader, setResponseHeaders, setResponseStatus } from 'h3'
 import { parsed, Problem } from '../services/problem'
 import { shotIdSchema } from '../services/shots'
 
 /** The one place where a refusal or a fault becomes a problem document; what was not foreseen becomes a plain sentence. */
 export const api = <T>(handler: (event: H3Event) => Promise<T>) => defineEventHandler(async (event) => {
   try {
-    setResponseHeader(event, 'cache-control', 'no-store')
+    setResponseHeaders(event, { 'cache-control': 'no-store', 'x-content-type-options': 'nosniff', 'cross-origin-resource-policy': 'same-origin', 'content-security-policy': "default-src 'none'; style-src 'unsafe-inline'" })
     return await handler(event)
   }
   catch (error) {

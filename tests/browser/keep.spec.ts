@@ -159,6 +159,7 @@ test('a new shot from nothing: two poses, in-betweens, play', async ({ page, run
 })
 
 test('images go out as a numbered sequence, with and without the background', async ({ desk, page }) => {
+  await desk.saved()
   const take = async (background: boolean) => {
     await page.keyboard.press('Shift+E')
     const dialog = page.getByRole('dialog', { name: 'Hand off' })

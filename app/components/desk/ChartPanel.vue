@@ -55,7 +55,7 @@ onMounted(() => panel.value?.focus())
 </script>
 
 <template>
-  <div ref="panel" role="dialog" :aria-label="pass ? `From ${name(pass.from.drawing)} to ${name(pass.to.drawing)}` : 'Chart'" tabindex="-1" class="absolute top-12 z-20 w-72 rounded-md border border-edge bg-panel p-3 shadow-lg outline-none" :style="{ left: `${props.left}px` }" @keydown.esc.stop="close">
+  <div ref="panel" role="dialog" :aria-label="pass ? `From ${name(pass.from.drawing)} to ${name(pass.to.drawing)}` : 'Chart'" tabindex="-1" class="absolute top-12 z-20 w-[308px] rounded-md border border-edge bg-panel p-3 shadow-lg outline-none" :style="{ left: `${props.left}px` }" @keydown.esc.stop="close">
     <template v-if="pass">
       <div class="flex items-baseline justify-between">
         <h2 class="font-semibold">From {{ name(pass.from.drawing) }} to {{ name(pass.to.drawing) }}<span v-if="pass.backward" class="font-normal text-soft"> (return)</span></h2>
@@ -63,14 +63,14 @@ onMounted(() => panel.value?.focus())
       </div>
       <p class="mt-0.5 text-soft">{{ pass.to.start - pass.from.start }} frames apart, frame {{ pass.from.start }} to {{ pass.to.start }}</p>
       <div class="mt-3 flex items-center gap-2">
-        <span class="w-24">In-betweens</span>
+        <span class="w-20 shrink-0">In-betweens</span>
         <button type="button" class="push-button px-2" :disabled="count < 1" aria-label="One less" @click="setCount(count - 1)">−</button>
         <output class="w-6 text-center font-mono font-semibold" aria-label="Number of in-betweens">{{ count }}</output>
         <button type="button" class="push-button px-2" :disabled="count >= most" aria-label="One more" @click="setCount(count + 1)">+</button>
         <button v-if="count !== usual && usual > 0" type="button" class="push-button px-2" :title="`As many as fit on a step of ${step}`" @click="setCount(usual)">Fill: {{ usual }}</button>
       </div>
       <div class="mt-2 flex items-center gap-2">
-        <span class="w-24">Exposed on</span>
+        <span class="w-20 shrink-0">Exposed on</span>
         <div class="flex gap-1" role="group" aria-label="Step of the in-betweens">
           <button v-for="n in 4" :key="n" type="button" class="push-button px-2" :class="{ 'push-button-chosen': step === n }" :aria-pressed="step === n" :disabled="!count" @click="setStep(n)">{{ ['ones', 'twos', 'threes', 'fours'][n - 1] }}</button>
         </div>
@@ -87,7 +87,7 @@ onMounted(() => panel.value?.focus())
       </div>
       <p v-if="pass.chart?.recipe.family === 'free'" class="mt-1 text-soft">Now set by hand.</p>
       <div v-if="pass.chart" class="mt-2 flex items-center gap-2">
-        <span class="w-24">Moves on</span>
+        <span class="w-20 shrink-0">Moves on</span>
         <div class="flex gap-1" role="group" aria-label="Path">
           <button type="button" class="push-button px-2" :class="{ 'push-button-chosen': pass.chart.path === 'arc' }" :aria-pressed="pass.chart.path === 'arc'" @click="setPath('arc')">an arc</button>
           <button type="button" class="push-button px-2" :class="{ 'push-button-chosen': pass.chart.path === 'straight' }" :aria-pressed="pass.chart.path === 'straight'" @click="setPath('straight')">a straight line</button>

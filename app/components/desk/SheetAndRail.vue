@@ -192,11 +192,12 @@ const cursor = computed(() => {
 })
 
 /** The labels of the passes in sight; each opens the panel of its chart. */
-const labels = computed(() => desk.rail.stretches.flatMap(s => s.parts).map(({ pass }) => {
+const labels = computed(() => desk.rail.stretches.flatMap(s => s.parts).map(({ pass, from }) => {
   const r = pass.chart?.recipe
   const short = !pass.chart?.ticks.length ? 'nothing between' : r!.family === 'even' ? 'even' : r!.family === 'free' ? 'by hand' : `halves ${r!.slow === 'both' ? 'both' : r!.slow === 'first' ? 'out' : 'in'}`
   const n = pass.members.length
-  return { run: pass.from.run.id, top: HEAD + yOfFrame(pass.from.start) - scroll.value, text: n ? `${short} · ${n}` : short, title: pass.chart?.ticks.length ? `${recipeName(r!)}, ${n} in-between${n === 1 ? '' : 's'}. Spacing … (S)` : 'Nothing between. Add in-betweens … (S)' }
+  // Beside the first pose; where that stands further in (a breakdown), at the left edge, clear of the bars.
+  return { run: pass.from.run.id, left: from > 0.2 ? 2 : U_LABEL, top: HEAD + yOfFrame(pass.from.start) - scroll.value, text: n ? `${short} · ${n}` : short, title: pass.chart?.ticks.length ? `${recipeName(r!)}, ${n} in-between${n === 1 ? '' : 's'}. Spacing … (S)` : 'Nothing between. Add in-betweens … (S)' }
 }).filter(l => l.top > HEAD - 6 && l.top < viewHeight.value - 10))
 
 const columnMenu = ref<string | null>(null)
@@ -226,7 +227,7 @@ const told = computed(() => {
           </div>
           <div v-show="railOpen" class="relative h-full shrink-0 border-l border-edge" :style="{ width: `${RAIL}px` }">
             <canvas ref="rail" class="touch-none" role="img" aria-label="Rail: where each drawing sits between its two poses, row for row with the sheet." data-part="rail" :style="{ cursor }" @pointerdown="railDown" @pointermove="railMove" @pointerup="railUp" @pointercancel="railCancel" @pointerleave="drag || (desk.litChart = null)" @keydown.esc="railCancel" />
-            <button v-for="l in labels" :key="l.run" type="button" class="absolute h-[14px] max-w-[88px] truncate rounded-sm bg-sheet/85 px-1 text-[10px] leading-[14px] text-soft hover:bg-wash hover:text-graphite" :style="{ left: `${U_LABEL}px`, top: `${l.top}px` }" :title="l.title" @click="desk.chartPanel = { run: l.run }">{{ l.text }}</button>
+            <button v-for="l in labels" :key="l.run" type="button" class="absolute h-[14px] max-w-[88px] truncate rounded-sm bg-sheet/85 px-1 text-[10px] leading-[14px] text-soft hover:bg-wash hover:text-graphite" :style="{ left: `${l.left}px`, top: `${l.top}px` }" :title="l.title" @click="desk.chartPanel = { run: l.run }">{{ l.text }}</button>
           </div>
         </div>
       </div>

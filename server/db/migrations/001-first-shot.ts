@@ -1,6 +1,6 @@
 import type { Sequelize } from 'sequelize'
 
-/** Productions and shots, their journal, and strokes by the hash of their content. */
+/** Productions and shots, the pieces of their documents, their journal, and strokes by the hash of their content. */
 export const up = async (db: Sequelize): Promise<void> => {
   await db.query(`
     CREATE TABLE productions (
@@ -14,13 +14,17 @@ export const up = async (db: Sequelize): Promise<void> => {
       name text NOT NULL CHECK (length(name) BETWEEN 1 AND 80),
       revision integer NOT NULL DEFAULT 0 CHECK (revision >= 0),
       schema integer NOT NULL CHECK (schema >= 1),
-      document text NOT NULL,
       created_at timestamptz NOT NULL DEFAULT now(),
       updated_at timestamptz NOT NULL DEFAULT now(),
       deleted_at timestamptz
     );
-    ALTER TABLE shots ALTER COLUMN document SET STORAGE EXTERNAL;
     CREATE INDEX shots_of_production ON shots (production_id);
+    CREATE TABLE shot_pieces (
+      shot_id text NOT NULL REFERENCES shots (id) ON DELETE CASCADE,
+      path text NOT NULL,
+      body text NOT NULL,
+      PRIMARY KEY (shot_id, path)
+    );
     CREATE TABLE journal (
       shot_id text NOT NULL REFERENCES shots (id) ON DELETE CASCADE,
       revision integer NOT NULL CHECK (revision >= 1),
@@ -44,5 +48,5 @@ export const up = async (db: Sequelize): Promise<void> => {
 }
 
 export const down = async (db: Sequelize): Promise<void> => {
-  await db.query('DROP TABLE shot_strokes, strokes, journal, shots, productions')
+  await db.query('DROP TABLE shot_strokes, strokes, journal, shot_pieces, shots, productions')
 }

@@ -1,7 +1,4 @@
 import { database } from '../../../db/connection'
-import { requireShot } from '../../../services/shots'
+import { readShot } from '../../../services/shots'
 
-export default api(async (event) => {
-  const row = await requireShot(database(), shotId(event))
-  return { revision: row.revision, production: row.production!.name, document: JSON.parse(row.document) as unknown }
-})
+export default api(async event => readShot(database(), shotId(event)))
