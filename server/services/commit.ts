@@ -3,7 +3,11 @@ import { z } from 'zod'
 import type { Command, Refusal, Shot } from '#core/shot'
 import { applyCommand, changedPieces, commandSchema, SCHEMA } from '#core/shot'
 import { Problem } from './problem'
+import { prepared } from '../db/prepared'
 import { noShot, opened, readShot } from './shots'
+
+/** PostgreSQL's code of a broken uniqueness. */
+const UNIQUE_VIOLATION = '23505'
 
 /** At most this many commands in one sending, and this many bytes. */
 export const MAX_COMMANDS = 200
@@ -52,7 +56,7 @@ async function commitOnCached(db: Sequelize, shotId: string, base: number, comma
   }
   const written = await write(db, shotId, cached.shot, shot, base, commands).catch((error: Error) => {
     // A command that is known already: the long way tells which.
-    if (error.name === 'SequelizeUniqueConstraintError') return false
+    if ((error as { code?: string }).code === UNIQUE_VIOLATION) return false
     throw error
   })
   if (!written) return null
@@ -120,15 +124,10 @@ async function keptHashes(db: Sequelize, commands: readonly Command[], transacti
   return new Set(rows.map(r => r.hash))
 }
 
-/**
- * One statement: the journal, the pieces of the document that changed, what they name, and the announcement of the revision
- * to other servers. Writes nothing, and gives false, where the row is not at revision `from` any more.
- */
-async function write(db: Sequelize, shotId: string, before: Shot, after: Shot, from: number, applied: readonly Command[], transaction?: Transaction): Promise<boolean> {
-  const journal = applied.map((c, i) => ({ r: from + i + 1, i: c.id, c: JSON.stringify(c) }))
-  const { put, gone } = changedPieces(before, after)
-  const pieces = Object.entries(put).map(([p, value]) => ({ p, b: JSON.stringify(value) }))
-  const rows = await db.query<{ written: boolean }>(`
+/** With named strokes and deleted pieces only where there are any: each form is planned once for each connection. */
+const writeStatement = (gone: boolean, named: boolean): { name: string, text: string } => ({
+  name: `fintro-commit${gone ? '-gone' : ''}${named ? '-named' : ''}`,
+  text: `
     WITH made AS (
       UPDATE shots SET name = $2, schema = $3, revision = $4, updated_at = now() WHERE id = $1 AND revision = $5 AND deleted_at IS NULL RETURNING id
     ), kept AS (
@@ -138,16 +137,23 @@ async function write(db: Sequelize, shotId: string, before: Shot, after: Shot, f
       INSERT INTO shot_pieces (shot_id, path, body)
       SELECT made.id, x.p, x.b FROM made, json_to_recordset($7::json) AS x (p text, b text)
       ON CONFLICT (shot_id, path) DO UPDATE SET body = excluded.body
-    ), gone AS (
-      DELETE FROM shot_pieces USING made WHERE shot_id = made.id AND path = ANY($8::text[])
-    ), named AS (
-      INSERT INTO shot_strokes (shot_id, hash) SELECT made.id, unnest($9::text[]) FROM made ON CONFLICT DO NOTHING
-    )
-    SELECT pg_notify('fintro_revision', id || ' ' || $4::text) IS NOT NULL AS written FROM made`, {
-    bind: [shotId, after.name, SCHEMA, from + applied.length, from, JSON.stringify(journal), JSON.stringify(pieces), gone, [...new Set(applied.flatMap(hashesIn))]],
-    type: QueryTypes.SELECT, transaction,
-  })
-  return rows.length > 0
+    )${gone ? ', gone AS (DELETE FROM shot_pieces USING made WHERE shot_id = made.id AND path = ANY($8::text[]))' : ''
+    }${named ? `, named AS (INSERT INTO shot_strokes (shot_id, hash) SELECT made.id, unnest($${gone ? 9 : 8}::text[]) FROM made ON CONFLICT DO NOTHING)` : ''}
+    SELECT pg_notify('fintro_revision', id || ' ' || $4::text) IS NOT NULL AS written FROM made`,
+})
+
+/**
+ * One statement: the journal, the pieces of the document that changed, what they name, and the announcement of the revision
+ * to other servers. Writes nothing, and gives false, where the row is not at revision `from` any more.
+ */
+async function write(db: Sequelize, shotId: string, before: Shot, after: Shot, from: number, applied: readonly Command[], transaction?: Transaction): Promise<boolean> {
+  const journal = applied.map((c, i) => ({ r: from + i + 1, i: c.id, c: JSON.stringify(c) }))
+  const { put, gone } = changedPieces(before, after)
+  const pieces = Object.entries(put).map(([p, value]) => ({ p, b: JSON.stringify(value) }))
+  const named = [...new Set(applied.flatMap(hashesIn))]
+  const values = [shotId, after.name, SCHEMA, from + applied.length, from, JSON.stringify(journal), JSON.stringify(pieces), ...(gone.length ? [gone] : []), ...(named.length ? [named] : [])]
+  const rows = await prepared(db, { ...writeStatement(gone.length > 0, named.length > 0), values }, transaction)
+  return rows > 0
 }
 
 /** The journal of a shot after a revision, in order. */
