@@ -191,7 +191,7 @@ export function drawRail(c: C, desk: Desk, width: number, height: number, scroll
       c.restore()
     }
   }
-  drawOver(c, desk, width, first, last)
+  drawOver(c, desk, width, last)
   for (const bar of near) drawBar(c, desk, bar, bar.run.id === held)
   c.restore()
   drawHead(c, desk)

@@ -23,33 +23,23 @@ export function drawRules(c: C, desk: Desk, width: number, first: number, last: 
   }
 }
 
-/** What lies beyond the end of the shot is shaded, with the end itself as a double line; then the playhead's row. */
-export function drawOver(c: C, desk: Desk, width: number, first: number, last: number): void {
+/** What lies beyond the end of the shot is shaded, with the end itself as a double line. */
+export function drawOver(c: C, desk: Desk, width: number, last: number): void {
+  if (last <= desk.shown!.length) return
   const t = theme()
   const end = yOfFrame(desk.shown!.length + 1)
-  if (last > desk.shown!.length) {
-    c.save()
-    c.fillStyle = t.board
-    c.globalAlpha = 0.42
-    c.fillRect(0, end, width, yOfFrame(last + 2) - end)
-    c.restore()
-    c.strokeStyle = t.graphite
-    c.lineWidth = 1
-    for (const d of [0.5, 3.5]) {
-      c.beginPath()
-      c.moveTo(0, Math.round(end) + d)
-      c.lineTo(width, Math.round(end) + d)
-      c.stroke()
-    }
-  }
-  if (desk.frame >= first && desk.frame <= last) {
-    c.save()
-    c.fillStyle = t.signal
-    c.globalAlpha = 0.13
-    c.fillRect(0, yOfFrame(desk.frame), width, ROW)
-    c.restore()
-    c.fillStyle = t.signal
-    c.fillRect(0, yOfFrame(desk.frame) + ROW - 1, width, 1)
+  c.save()
+  c.fillStyle = t.board
+  c.globalAlpha = 0.42
+  c.fillRect(0, end, width, yOfFrame(last + 2) - end)
+  c.restore()
+  c.strokeStyle = t.graphite
+  c.lineWidth = 1
+  for (const d of [0.5, 3.5]) {
+    c.beginPath()
+    c.moveTo(0, Math.round(end) + d)
+    c.lineTo(width, Math.round(end) + d)
+    c.stroke()
   }
 }
 
@@ -63,10 +53,9 @@ function drawMargin(c: C, desk: Desk, first: number, last: number): void {
     c.fillRect(1, yOfFrame(range.first), 3, (range.last - range.first + 1) * ROW)
   }
   for (let f = first; f <= last; f++) {
-    const here = f === desk.frame
-    c.font = `${here ? 600 : 400} 11px ${MONO}`
-    c.fillStyle = here ? t.signal : f % 2 ? t.graphite : t.soft
-    c.globalAlpha = here || f % 2 ? 1 : 0.75
+    c.font = `400 11px ${MONO}`
+    c.fillStyle = f % 2 ? t.graphite : t.soft
+    c.globalAlpha = f % 2 ? 1 : 0.75
     c.fillText(String(f), MARGIN - 10, yOfFrame(f) + ROW / 2 + 0.5)
   }
   c.globalAlpha = 1
@@ -249,7 +238,7 @@ export function drawSheet(c: C, desk: Desk, width: number, height: number, scrol
   c.restore()
   c.fillStyle = t.sheet
   if (scrollX) c.fillRect(0, yOfFrame(first), MARGIN, (last - first + 2) * ROW)
-  drawOver(c, desk, width, first, last)
+  drawOver(c, desk, width, last)
   drawMargin(c, desk, first, last)
   c.restore()
   c.save()

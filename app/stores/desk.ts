@@ -1,6 +1,6 @@
 import { defineStore, skipHydrate } from 'pinia'
 import { useLocalStorage } from '@vueuse/core'
-import { computed, markRaw, ref, shallowRef } from 'vue'
+import { computed, markRaw, ref, shallowRef, watch } from 'vue'
 import { toast } from 'vue-sonner'
 import { Contents, drawingShown, isCore, passAt, railOf } from '#core/pass'
 import { shownAt } from '#core/sheet'
@@ -46,13 +46,18 @@ export const useDesk = defineStore('desk', () => {
   const columns = computed(() => plan.value?.order.map(id => plan.value!.columns[id]!) ?? [])
   const column = computed(() => plan.value?.columns[columnId.value] ?? columns.value[0] ?? null)
   const stack = computed(() => (column.value ? shown.value!.stacks[column.value.stack]! : null))
-  const place = computed(() => (column.value ? shownAt(column.value.runs, frame.value) : null))
+  /** The frame that is worked on: while it plays, the one it was started from, so that only the picture runs. */
+  const workFrame = ref(1)
+  watch([frame, playing], () => {
+    if (!playing.value) workFrame.value = frame.value
+  }, { flush: 'sync' })
+  const place = computed(() => (column.value ? shownAt(column.value.runs, workFrame.value) : null))
   const drawing = computed(() => {
-    const id = column.value ? drawingShown(column.value, frame.value) : null
+    const id = column.value ? drawingShown(column.value, workFrame.value) : null
     return id ? stack.value!.drawings[id] ?? null : null
   })
   const passes = computed(() => (column.value ? contents.passes(shown.value!, plan.value!, column.value) : []))
-  const pass = computed(() => passAt(passes.value, frame.value))
+  const pass = computed(() => passAt(passes.value, workFrame.value))
   const rail = computed(() => (column.value ? railOf(contents, shown.value!, plan.value!, column.value) : { bars: [], stretches: [] }))
   /** Frames on the sheet: the shot and what overhangs it, with room to go on. */
   const rows = computed(() => {
@@ -69,7 +74,7 @@ export const useDesk = defineStore('desk', () => {
   const range = computed(() => {
     if (selection.value && selection.value.column === column.value?.id) return { first: selection.value.first, last: selection.value.last }
     const p = place.value
-    return p ? { first: p.start, last: p.start + p.run.frames - 1 } : { first: frame.value, last: frame.value }
+    return p ? { first: p.start, last: p.start + p.run.frames - 1 } : { first: workFrame.value, last: workFrame.value }
   })
 
   function refresh(): void {
@@ -134,7 +139,7 @@ export const useDesk = defineStore('desk', () => {
   }
 
   return {
-    session, shot, saving, undoLabel, redoLabel, preview, contents, frame, columnId, selection, loop, playing, skipped, moves, strokesSeen, litChart, chartPanel,
+    session, shot, saving, undoLabel, redoLabel, preview, contents, frame, workFrame, columnId, selection, loop, playing, skipped, moves, strokesSeen, litChart, chartPanel,
     // Remembered in this browser: what the server rendered must not overwrite it.
     tool: skipHydrate(tool), ghosts: skipHydrate(ghosts), pencil: skipHydrate(pencil), shown, plan, columns, column, stack, place, drawing, passes, pass, rail, rows, overhang, playRange, range,
     refresh, open, close, run, tryOut, take, drop, goTo,

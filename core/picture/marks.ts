@@ -49,17 +49,23 @@ function shapeMark(shape: Shape, b: Frame): Mark {
   return { kind: 'line', points, closed: shape.closed, width: shape.width * b.size, ink: b.ink, fill: shape.fill }
 }
 
-/** The display list of a drawing: its figures in the order of the stack, then its strokes. A stroke not at hand yet is left out. */
+const lists = new WeakMap<Content, { subjects: Stack['subjects'], marks: Mark[] }>()
+
+/**
+ * The display list of a drawing: its figures in the order of the stack, then its strokes. A stroke not at hand yet is left
+ * out. The same content gives the same list, so that what is made from it can be kept too.
+ */
 export function contentMarks(stack: Stack, content: Content, strokeBy: (hash: string) => Stroke | undefined): Mark[] {
+  const known = lists.get(content)
+  if (known?.subjects === stack.subjects) return known.marks
   const figures = Object.values(stack.subjects).flatMap((s) => {
     const pose = content.poses[s.id]
     return pose ? figureMarks(s.figure, pose) : []
   })
-  const strokes = content.strokes.flatMap(({ hash }): Mark[] => {
-    const stroke = strokeBy(hash)
-    return stroke ? [{ kind: 'stroke', outline: outlineOf(stroke), colour: stroke.colour }] : []
-  })
-  return [...figures, ...strokes]
+  const found = content.strokes.map(({ hash }) => strokeBy(hash)).filter(s => s !== undefined)
+  const marks = [...figures, ...found.map((s): Mark => ({ kind: 'stroke', outline: outlineOf(s), colour: s.colour }))]
+  if (found.length === content.strokes.length) lists.set(content, { subjects: stack.subjects, marks })
+  return marks
 }
 
 /** Where a posed figure's bones reach, px; for fitting a picture of it into a small frame. */

@@ -6,6 +6,7 @@ import type { Figure, Handle, Pose } from '#core/figure'
 import { handlesOf, pull } from '#core/figure'
 import type { Vec } from '#core/motion'
 import { distance } from '#core/motion'
+import type { Layer, Mark } from '#core/picture'
 import { contentMarks, layersAt } from '#core/picture'
 import { runAfter, runBefore, shownAt } from '#core/sheet'
 import type { Stroke } from '#core/stroke'
@@ -46,7 +47,7 @@ const workable = computed(() => !!desk.column && !desk.column.locked && !desk.co
 /** The neighbouring drawings of the active column, for its ghosts. */
 const neighbours = computed(() => {
   const runs = desk.column?.runs
-  const here = runs && shownAt(runs, desk.frame)
+  const here = runs && shownAt(runs, desk.workFrame)
   if (!runs || !here) return { before: null, after: null }
   const other = (p: ReturnType<typeof runAfter>) => (p?.run.drawing && p.run.drawing !== here.run.drawing ? p.run.drawing : null)
   return { before: other(runBefore(runs, here)), after: other(runAfter(runs, here)) }
@@ -69,7 +70,7 @@ usePaint(canvas, [() => desk.shown, () => desk.frame, () => desk.columnId, () =>
   c.clip()
   const layers = layersAt(desk.contents, desk.shown, desk.plan, desk.frame, desk.session!.strokeBy)
   const active = layers.findIndex(l => l.column === desk.column?.id)
-  drawLayers(c, layers.slice(0, Math.max(0, active)))
+  drawBehind(c, layers.slice(0, Math.max(0, active)))
   if (desk.ghosts && !desk.playing && desk.stack) {
     const marks = (id: string) => contentMarks(desk.stack!, desk.contents.of(desk.shown!, desk.plan!, desk.stack!, id), desk.session!.strokeBy)
     c.globalAlpha = 0.85
@@ -93,6 +94,27 @@ usePaint(canvas, [() => desk.shown, () => desk.frame, () => desk.columnId, () =>
   canvas.value!.dataset.move = String(desk.moves)
   canvas.value!.dataset.frame = String(desk.frame)
 })
+
+interface Behind { marks: readonly (readonly Mark[])[], key: string, image: HTMLCanvasElement }
+let behind: Behind | null = null
+
+/** What stands behind the active column is drawn once and kept, as long as it is the same and as large. */
+function drawBehind(c: CanvasRenderingContext2D, layers: readonly Layer[]): void {
+  if (!layers.length) return
+  const { width, height } = desk.shown!.picture
+  const ratio = c.getTransform().a
+  const key = [ratio, width, height, ...layers.map(l => l.palette.ink)].join(' ')
+  if (behind?.key !== key || behind.marks.length !== layers.length || layers.some((l, i) => l.marks !== behind!.marks[i])) {
+    const image = document.createElement('canvas')
+    image.width = Math.ceil(width * ratio)
+    image.height = Math.ceil(height * ratio)
+    const ic = image.getContext('2d')!
+    ic.scale(ratio, ratio)
+    drawLayers(ic, layers)
+    behind = { marks: layers.map(l => l.marks), key, image }
+  }
+  c.drawImage(behind.image, 0, 0, width, height)
+}
 
 const GRAB = 11
 const RUBBER = 9
@@ -242,8 +264,8 @@ onMounted(() => useEventListener(window, 'keydown', (e: KeyboardEvent) => {
 const told = computed(() => {
   const d = desk.drawing
   if (!d) return { number: '', rest: desk.column?.runs.count ? 'blank here' : 'nothing exposed yet' }
-  const at = desk.place ? desk.frame - desk.place.start + 1 : 1
-  const stays = desk.column && desk.frame > desk.column.runs.frames
+  const at = desk.place ? desk.workFrame - desk.place.start + 1 : 1
+  const stays = desk.column && desk.workFrame > desk.column.runs.frames
   return { number: d.number, rest: `${d.role} · ${stays ? 'stays to the end' : at === 1 ? 'shown here first' : `held, frame ${at} of ${desk.place!.run.frames}`}` }
 })
 const state = computed(() => (desk.drawing ? desk.contents.state(desk.shown!, desk.plan!, desk.stack!, desk.drawing.id) : null))
@@ -259,7 +281,7 @@ const COLOURS = [{ hex: '#26302c', name: 'Graphite' }, { hex: '#1f5aa8', name: '
 
 <template>
   <div class="relative min-h-0 flex-1 overflow-hidden bg-board">
-    <canvas ref="canvas" class="absolute inset-0 touch-none" data-part="picture" role="img" :aria-label="`Picture at frame ${desk.frame}`" :style="{ cursor: desk.tool === 'pose' ? (hovered ? 'grab' : 'default') : 'crosshair' }" @pointerdown="down" @pointermove="move" @pointerup="up" @pointercancel="cancel" @pointerleave="dropped = hovered = null" />
+    <canvas ref="canvas" class="absolute inset-0 touch-none" data-part="picture" role="img" :aria-label="`Picture at frame ${desk.workFrame}`" :style="{ cursor: desk.tool === 'pose' ? (hovered ? 'grab' : 'default') : 'crosshair' }" @pointerdown="down" @pointermove="move" @pointerup="up" @pointercancel="cancel" @pointerleave="dropped = hovered = null" />
     <div class="absolute top-3 left-3 flex flex-col gap-1.5" role="toolbar" aria-label="Tools" aria-orientation="vertical">
       <button v-for="t in tools" :key="t.id" type="button" class="grid size-9 place-items-center rounded-md border" :class="desk.tool === t.id ? 'border-bottle bg-bottle text-on-bottle' : 'border-edge bg-sheet text-graphite hover:bg-wash'" :aria-pressed="desk.tool === t.id" :aria-label="t.name" :title="t.name" @click="desk.tool = t.id"><component :is="t.icon" :size="18" :stroke-width="1.8" /></button>
       <template v-if="desk.tool === 'pencil'">

@@ -48,7 +48,7 @@ const spares = computed(() => {
   const exposed = new Set([...eachRun(desk.column!.runs)].map(r => r.run.drawing))
   return Object.values(desk.stack?.drawings ?? {}).filter(d => !exposed.has(d.id))
 })
-const current = computed(() => cards.value.find(c => desk.frame >= c.start && desk.frame < c.end)?.run)
+const current = computed(() => cards.value.find(c => desk.workFrame >= c.start && desk.workFrame < c.end)?.run)
 
 usePaint(canvas, [() => desk.shown, cards, width, () => desk.strokesSeen, useTheme().name], (c, w, h) => {
   c.clearRect(0, 0, w, h)
@@ -137,7 +137,7 @@ function expose(drawing: string): void {
       <div v-if="!cards.length" class="absolute inset-0 grid place-items-center rounded border border-dashed border-edge text-soft">
         <span>No pose in this column yet. <button type="button" class="font-medium text-ledger underline" @click="emit('add')">Add the first one</button> (A), or draw on the picture (D).</span>
       </div>
-      <div v-if="width" class="pointer-events-none absolute -top-1 bottom-[-4px] w-px bg-signal" :style="{ left: `${(desk.frame - 0.5) * pxPerFrame}px` }" />
+      <PoseRowPlayhead v-if="width" :px-per-frame="pxPerFrame" />
     </div>
   </section>
 </template>

@@ -28,7 +28,7 @@ const sheetWidth = computed(() => MARGIN + Math.min(4, Math.max(2, desk.columns.
 const overflow = computed(() => Math.max(0, MARGIN + desk.columns.length * COLUMN + ADD - sheetWidth.value))
 const spacer = computed(() => desk.rows * ROW + HEAD)
 
-const sources = [() => desk.shown, () => desk.frame, () => desk.columnId, () => desk.selection, () => desk.loop, scroll, scrollX, () => desk.strokesSeen, useTheme().name]
+const sources = [() => desk.shown, () => desk.columnId, () => desk.selection, () => desk.loop, scroll, scrollX, () => desk.strokesSeen, useTheme().name]
 usePaint(sheet, [...sources, () => desk.preview], (c, w, h) => desk.shown && drawSheet(c, desk, w, h, scroll.value, scrollX.value))
 
 interface Drag { bar: Bar, part: 'body' | 'end', x: number, y: number, axis: 'x' | 'y' | null, pointer: number, alt: boolean }
@@ -209,9 +209,9 @@ const heads = computed(() => desk.columns.map((c, i) => ({ id: c.id, name: c.nam
 const told = computed(() => {
   const d = desk.drawing
   if (!desk.column) return ''
-  if (!d) return `Frame ${desk.frame}, column ${desk.column.name}: blank`
-  const at = desk.place ? desk.frame - desk.place.start + 1 : 1
-  return `Frame ${desk.frame}, column ${desk.column.name}: drawing ${d.number}, ${d.role}, ${at === 1 ? 'shown here first' : `held, frame ${at}`}`
+  if (!d) return `Frame ${desk.workFrame}, column ${desk.column.name}: blank`
+  const at = desk.place ? desk.workFrame - desk.place.start + 1 : 1
+  return `Frame ${desk.workFrame}, column ${desk.column.name}: drawing ${d.number}, ${d.role}, ${at === 1 ? 'shown here first' : `held, frame ${at}`}`
 })
 </script>
 
@@ -225,6 +225,7 @@ const told = computed(() => {
             <button v-for="h in heads" :key="h.id" type="button" class="absolute top-0 rounded-sm hover:bg-ledger/10" :style="{ left: `${h.left + 1}px`, width: `${COLUMN - 1}px`, height: `${HEAD - 2}px` }" :aria-pressed="desk.columnId === h.id" :aria-label="`Column ${h.name}`" :title="desk.columnId === h.id ? `${h.name}: settings of the column` : `Work on ${h.name}`" @click="headClick(h.id)" />
             <button type="button" class="absolute top-1.5 right-0.5 grid h-7 w-[19px] place-items-center rounded-sm border border-edge bg-sheet text-soft hover:bg-wash hover:text-graphite" title="Add a column" aria-label="Add a column" @click="emit('add-column')"><Plus :size="13" /></button>
           </div>
+          <SheetPlayhead :scroll="scroll" :width="sheetWidth + (railOpen ? RAIL : 0)" />
           <div v-show="railOpen" class="relative h-full shrink-0 border-l border-edge" :style="{ width: `${RAIL}px` }">
             <canvas ref="rail" class="touch-none" role="img" aria-label="Rail: where each drawing sits between its two poses, row for row with the sheet." data-part="rail" :style="{ cursor }" @pointerdown="railDown" @pointermove="railMove" @pointerup="railUp" @pointercancel="railCancel" @pointerleave="drag || (desk.litChart = null)" @keydown.esc="railCancel" />
             <button v-for="l in labels" :key="l.run" type="button" class="absolute h-[14px] max-w-[88px] truncate rounded-sm bg-sheet/85 px-1 text-[10px] leading-[14px] text-soft hover:bg-wash hover:text-graphite" :style="{ left: `${l.left}px`, top: `${l.top}px` }" :title="l.title" @click="desk.chartPanel = { run: l.run }">{{ l.text }}</button>
