@@ -24,7 +24,7 @@ export const commandSchema = z.object({
   id: z.string().regex(/^[A-Za-z0-9_-]{8,40}$/),
   schema: z.literal(SCHEMA),
   name: z.enum(Object.keys(commands) as [CommandName, ...CommandName[]]),
-  args: z.record(z.string(), z.json()),
+  args: z.record(z.string(), z.unknown()),
 })
 
 export const isId = (text: string): boolean => idSchema.safeParse(text).success

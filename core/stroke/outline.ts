@@ -6,7 +6,7 @@ import type { Stroke } from './stroke'
 export function strokeOutline(s: Stroke): number[] {
   const points: number[][] = []
   for (let i = 0; i < s.points.length; i += 3) points.push(s.points.slice(i, i + 3))
-  return getStroke(points, { size: s.width * 1.6, thinning: 0.6, smoothing: 0.5, streamline: 0.35, simulatePressure: !s.pressure, last: true }).flat()
+  return getStroke(points, { size: s.width * 1.6, thinning: s.pressure ? 0.6 : 0.35, smoothing: 0.5, streamline: 0.35, simulatePressure: !s.pressure, last: true }).flat()
 }
 
 /** True where a round rubber of radius `r` px at `p` touches the stroke's line. */

@@ -4,6 +4,7 @@ import type { Command, Refusal, Shot } from '#core/shot'
 import { applyCommand, changedPieces, commandSchema, SCHEMA } from '#core/shot'
 import { Problem } from './problem'
 import { prepared } from '../db/prepared'
+import { announce } from './events'
 import { noShot, opened, readShot } from './shots'
 
 /** PostgreSQL's code of a broken uniqueness. */
@@ -37,7 +38,9 @@ interface Head { revision: number, deleted: boolean, known: Record<string, numbe
  * not seen since `base` comes back with it.
  */
 export async function commit(db: Sequelize, shotId: string, base: number, commands: readonly Command[]): Promise<Committed> {
-  return await commitOnCached(db, shotId, base, commands) ?? commitLocked(db, shotId, base, commands)
+  const done = await commitOnCached(db, shotId, base, commands) ?? await commitLocked(db, shotId, base, commands)
+  if (done.revision > base + done.missed.length) announce(db, shotId, done.revision)
+  return done
 }
 
 /**
@@ -139,12 +142,11 @@ const writeStatement = (gone: boolean, named: boolean): { name: string, text: st
       ON CONFLICT (shot_id, path) DO UPDATE SET body = excluded.body
     )${gone ? ', gone AS (DELETE FROM shot_pieces USING made WHERE shot_id = made.id AND path = ANY($8::text[]))' : ''
     }${named ? `, named AS (INSERT INTO shot_strokes (shot_id, hash) SELECT made.id, unnest($${gone ? 9 : 8}::text[]) FROM made ON CONFLICT DO NOTHING)` : ''}
-    SELECT pg_notify('fintro_revision', id || ' ' || $4::text) IS NOT NULL AS written FROM made`,
+    SELECT id FROM made`,
 })
 
 /**
- * One statement: the journal, the pieces of the document that changed, what they name, and the announcement of the revision
- * to other servers. Writes nothing, and gives false, where the row is not at revision `from` any more.
+ * One statement: the journal, the pieces of the document that changed, and the strokes they name. Writes nothing, and gives false, where the row is not at revision `from` any more.
  */
 async function write(db: Sequelize, shotId: string, before: Shot, after: Shot, from: number, applied: readonly Command[], transaction?: Transaction): Promise<boolean> {
   const journal = applied.map((c, i) => ({ r: from + i + 1, i: c.id, c: JSON.stringify(c) }))

@@ -1,5 +1,6 @@
 import { EventEmitter } from 'node:events'
 import pg from 'pg'
+import type { Sequelize } from 'sequelize'
 import { databaseUrl } from '../db/connection'
 
 const heard = new EventEmitter()
@@ -33,6 +34,26 @@ function ensure(): Promise<void> {
     setTimeout(() => void ensure(), RETRY_MS).unref()
   })
   return listening
+}
+
+/** Revisions that other servers have not been told yet, by shot. */
+const untold = new Map<string, number>()
+const TELL_MS = 25
+
+/**
+ * Tells a new revision: to the windows of this server at once, to other servers within a moment, many in one. Should this
+ * server end before it has told them, they find out at their next look (see the events route).
+ */
+export function announce(db: Sequelize, shotId: string, revision: number): void {
+  heard.emit(shotId, revision)
+  if (!untold.size) setTimeout(() => void tellOthers(db), TELL_MS).unref()
+  untold.set(shotId, revision)
+}
+
+async function tellOthers(db: Sequelize): Promise<void> {
+  const payloads = [...untold].map(([shot, revision]) => `${shot} ${revision}`)
+  untold.clear()
+  await db.query('SELECT pg_notify(\'fintro_revision\', x) FROM unnest($1::text[]) AS x', { bind: [payloads] }).catch(() => {})
 }
 
 /** Calls back with each new revision of a shot, until the returned function is called. */

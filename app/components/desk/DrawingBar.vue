@@ -68,7 +68,7 @@ const remove = () => desk.run({ name: 'drawing.remove', args: { stack: desk.stac
 </script>
 
 <template>
-  <div class="flex h-10 items-center gap-2 border-t border-edge bg-panel px-3">
+  <div class="flex h-10 min-w-0 items-center gap-2 border-t border-edge bg-panel px-3">
     <button type="button" class="push-button" :class="{ 'push-button-chosen': desk.ghosts }" :aria-pressed="desk.ghosts" title="Ghosts on or off (G)" @click="desk.ghosts = !desk.ghosts"><Ghost :size="14" />Ghosts</button>
     <span v-if="desk.ghosts" class="flex items-center gap-3 text-[12px] text-soft">
       <span class="flex items-center gap-1"><svg width="18" height="6" aria-hidden="true"><path d="M0 3h18" stroke="var(--before)" stroke-width="2.5" stroke-dasharray="5 3" /></svg>before</span>

@@ -24,7 +24,7 @@ function flipBy(to: 'push' | 'thin'): void {
 </script>
 
 <template>
-  <div class="border-t border-edge bg-panel px-2.5 py-2" @pointerleave="desk.preview?.wish.name.startsWith('range.') && desk.drop()">
+  <div class="w-0 min-w-full border-t border-edge bg-panel px-2.5 py-2" @pointerleave="desk.preview?.wish.name.startsWith('range.') && desk.drop()">
     <p class="min-h-[34px] pr-1 leading-[17px]" aria-live="polite">
       <template v-if="desk.preview"><span class="text-signal">{{ desk.preview.words }}</span> <span v-if="desk.preview.wish.name.startsWith('range.')" class="text-soft">Enter or a click takes it, Esc leaves it.</span></template>
       <template v-else>{{ words }}</template>

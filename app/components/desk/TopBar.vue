@@ -44,7 +44,7 @@ function setLength(e: Event): void {
       <output class="w-12 text-right font-mono text-[22px] leading-none font-semibold" aria-label="Frame">{{ desk.frame }}</output>
       <span class="w-[132px] font-mono text-[11.5px] text-on-bottle-soft" title="Timecode and feet+frames">{{ desk.shot ? timecode(desk.frame, desk.shot.rate) : '' }} · {{ feetFrames(desk.frame) }}</span>
       <button type="button" class="bar-button px-2" aria-label="To the first frame" title="To the first frame (Home)" @click="desk.goTo(desk.playRange.first)"><SkipBack :size="14" /></button>
-      <button type="button" class="bar-button w-[76px] justify-center bg-on-bottle font-semibold text-[#17372f] hover:bg-white" :title="desk.playing ? 'Stop (Space)' : 'Play (Space)'" @click="emit('play')"><component :is="desk.playing ? Pause : Play" :size="14" />{{ desk.playing ? 'Stop' : 'Play' }}</button>
+      <button type="button" class="play-button" :title="desk.playing ? 'Stop (Space)' : 'Play (Space)'" @click="emit('play')"><component :is="desk.playing ? Pause : Play" :size="14" />{{ desk.playing ? 'Stop' : 'Play' }}</button>
       <button type="button" class="bar-button" :aria-pressed="!!desk.loop" :class="{ 'bg-white/20': desk.loop }" title="Loop over the chosen frames, or over the whole shot (L)" @click="desk.loop = !desk.loop && desk.selection ? { first: desk.selection.first, last: desk.selection.last } : null"><Repeat :size="13" />{{ looped }}</button>
       <span class="text-on-bottle-soft" title="The shot's own rate">{{ desk.shot ? rateLabel(desk.shot.rate) : '' }} fps</span>
       <label class="flex items-center gap-1 text-on-bottle-soft">of<input class="h-7 w-14 rounded border border-white/30 bg-transparent px-1 text-center font-mono text-on-bottle" :value="desk.shot?.length" aria-label="Length of the shot: frames, seconds (2.5 s) or feet+frames (3+13)" title="Length: frames, seconds (2.5 s) or feet+frames (3+13)" @change="setLength" @keydown.enter="($event.target as HTMLElement).blur()"></label>
@@ -65,5 +65,6 @@ function setLength(e: Event): void {
 
 <style scoped>
 @reference "~/assets/main.css";
+.play-button { @apply inline-flex h-7 w-[76px] items-center justify-center gap-1.5 rounded bg-on-bottle font-semibold text-[#17372f] hover:bg-white; }
 .bar-button { @apply inline-flex h-7 items-center gap-1.5 rounded border border-white/25 px-2.5 whitespace-nowrap hover:bg-white/10 disabled:opacity-40 disabled:hover:bg-transparent; }
 </style>

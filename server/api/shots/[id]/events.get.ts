@@ -1,5 +1,6 @@
 import { createEventStream } from 'h3'
 import { database } from '../../../db/connection'
+import { models } from '../../../db/models'
 import { onRevision } from '../../../services/events'
 import { requireShot } from '../../../services/shots'
 
@@ -11,7 +12,12 @@ export default api(async (event) => {
   const row = await requireShot(database(), id)
   const stream = createEventStream(event)
   const off = await onRevision(id, revision => void stream.push(String(revision)))
-  const ping = setInterval(() => void stream.push({ event: 'ping', data: '' }), PING_MS)
+  // Keeps the connection open, and heals an announcement that was lost with another server.
+  const ping = setInterval(() => {
+    models(database()).ShotRow.findByPk(id, { attributes: ['revision'] })
+      .then(now => stream.push(String(now?.revision ?? row.revision)))
+      .catch(() => stream.push({ event: 'ping', data: '' }))
+  }, PING_MS)
   stream.onClosed(() => {
     clearInterval(ping)
     off()
