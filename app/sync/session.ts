@@ -1,4 +1,4 @@
-import type { Applied, ArgsOf, Command, CommandName, Refusal, Shot } from '#core/shot'
+import type { Applied, ArgsOf, Command, CommandName, Shot } from '#core/shot'
 import { applyCommand, changesBack, openShot, revertCommand, SCHEMA, strokeHashes } from '#core/shot'
 import type { Stroke } from '#core/stroke'
 import { strokeText, tidy } from '#core/stroke'
@@ -46,6 +46,7 @@ export class ShotSession {
   private tries = 0
   private closed = false
   private sending = false
+  private readonly toldLost = new Set<string>()
 
   private constructor(readonly id: string, readonly production: string, private pending: Pending, private readonly listener: SessionListener) {
     this.channel = new BroadcastChannel(`fintro-${id}`)
@@ -304,10 +305,13 @@ export class ShotSession {
 
   private refused(lost: readonly Lost[]): void {
     const ids = new Set(lost.map(l => l.command.id))
+    // What the journal made impossible here is refused by the server as well: told once.
+    const fresh = lost.filter(l => !this.toldLost.has(l.command.id))
+    const names = [...new Set(fresh.map(({ command, refusal }) => `“${this.steps.find(s => s.id === command.id)?.label ?? command.name}” could not be kept: ${refusal.message}`))]
+    for (const id of ids) this.toldLost.add(id)
     this.forget(ids)
     this.write(() => browserStore.dropWaiting(this.id, ids))
-    const names = [...new Set(lost.map(l => nameOf(l)))]
-    this.listener.tell({ message: `${names.join(' ')}`, detail: 'It was changed in another window. Everything else was kept.' })
+    if (names.length) this.listener.tell({ message: names.join(' '), detail: 'It was changed in another window. Everything else was kept.' })
   }
 
   /** Takes commands that will not be kept out of the shot and the undo steps. */
@@ -322,5 +326,3 @@ export class ShotSession {
     this.listener.changed()
   }
 }
-
-const nameOf = ({ command, refusal }: { command: Command, refusal: Refusal }): string => `“${command.name}” could not be kept: ${refusal.message}`

@@ -1,38 +1,48 @@
-import type { Shot, StoredShot } from './document'
+import { listOf } from '../sheet'
+import type { Column, Plan, Shot, Stack, StoredShot } from './document'
+import { equal } from './equal'
 
 /** A stored shot taken apart by path, so that a change writes just what it changed. The values are plain JSON. */
 export type Pieces = Record<string, unknown>
 
-interface Piece { readonly path: string, readonly value: unknown, readonly plain: () => unknown }
+const path = { stack: (s: string) => `stacks/${s}`, plan: (p: string) => `plans/${p}` }
+const headOf = ({ stacks: _s, plans: _p, ...head }: Shot) => head
+const stackHead = ({ drawings: _d, ...stack }: Stack) => stack
+const planHead = ({ columns: _c, charts: _h, ...plan }: Plan) => plan
+const plainColumn = (c: Column) => ({ ...c, runs: listOf(c.runs) })
+const nothing = {}
 
-/** The pieces of a shot: its head, each stack's head and drawings, each plan's head, columns and charts. */
-function* pieces(shot: Shot): Generator<Piece> {
-  const { stacks, plans, ...head } = shot
-  // The head is small and has no object of its own in the document; it is compared by its text.
-  yield { path: 'shot', value: JSON.stringify(head), plain: () => head }
-  for (const { drawings, ...stack } of Object.values(stacks)) {
-    yield { path: `stacks/${stack.id}`, value: stack.subjects, plain: () => stack }
-    for (const d of Object.values(drawings)) yield { path: `stacks/${stack.id}/drawings/${d.id}`, value: d, plain: () => d }
-  }
-  for (const { columns, charts, ...plan } of Object.values(plans)) {
-    yield { path: `plans/${plan.id}`, value: JSON.stringify(plan), plain: () => plan }
-    for (const c of Object.values(columns)) yield { path: `plans/${plan.id}/columns/${c.id}`, value: c, plain: () => ({ ...c, runs: c.runs.chunks.flatMap(k => k.runs) }) }
-    for (const c of Object.values(charts)) yield { path: `plans/${plan.id}/charts/${c.id}`, value: c, plain: () => c }
-  }
-}
+/** All pieces of a shot: its head, each stack's head and drawings, each plan's head, columns and charts. */
+export const piecesOf = (shot: Shot): Pieces => changedPieces(null, shot).put
 
-/** All pieces of a shot. */
-export const piecesOf = (shot: Shot): Pieces => Object.fromEntries([...pieces(shot)].map(p => [p.path, p.plain()]))
-
-/** The pieces that are others in `after`, and the paths that are gone. Parts that are the same object are not looked into. */
-export function changedPieces(before: Shot, after: Shot): { put: Pieces, gone: string[] } {
-  const old = new Map([...pieces(before)].map(p => [p.path, p.value]))
+/**
+ * The pieces that are others in `after`, and the paths that are gone. Records and entries that are the same object are not
+ * looked into, so thousands of drawings cost nothing where none has changed. Without a shot before, all are put.
+ */
+export function changedPieces(before: Shot | null, after: Shot): { put: Pieces, gone: string[] } {
   const put: Pieces = {}
-  for (const p of pieces(after)) {
-    if (old.get(p.path) !== p.value) put[p.path] = p.plain()
-    old.delete(p.path)
+  const gone: string[] = []
+  const compare = <T>(prefix: string, old: Record<string, T> = nothing, now: Record<string, T> = nothing, plain: (value: T) => unknown = v => v, inside?: (id: string, old: T | undefined, now: T | undefined) => void) => {
+    if (old === now) return
+    for (const id in now) {
+      if (old[id] === now[id]) continue
+      const value = plain(now[id]!)
+      if (old[id] === undefined || !inside || !equal(value, plain(old[id]))) put[`${prefix}/${id}`] = value
+      inside?.(id, old[id], now[id])
+    }
+    for (const id in old) {
+      if (now[id] !== undefined) continue
+      gone.push(`${prefix}/${id}`)
+      inside?.(id, old[id], undefined)
+    }
   }
-  return { put, gone: [...old.keys()] }
+  if (!before || !equal(headOf(before), headOf(after))) put.shot = headOf(after)
+  compare('stacks', before?.stacks, after.stacks, stackHead, (id, old, now) => compare(`${path.stack(id)}/drawings`, old?.drawings, now?.drawings))
+  compare('plans', before?.plans, after.plans, planHead, (id, old, now) => {
+    compare(`${path.plan(id)}/columns`, old?.columns, now?.columns, plainColumn)
+    compare(`${path.plan(id)}/charts`, old?.charts, now?.charts)
+  })
+  return { put, gone }
 }
 
 type Holder = Record<string, Record<string, unknown>>
@@ -42,11 +52,11 @@ export function assemble(all: Pieces): StoredShot {
   const stacks: Record<string, Holder> = {}
   const plans: Record<string, Holder> = {}
   const paths = Object.keys(all).sort((a, b) => a.split('/').length - b.split('/').length)
-  for (const path of paths) {
-    const [kind, id, part, inner] = path.split('/') as [string, string?, string?, string?]
+  for (const at of paths) {
+    const [kind, id, part, inner] = at.split('/') as [string, string?, string?, string?]
     const home = kind === 'stacks' ? stacks : plans
-    if (id && !part) home[id] = kind === 'stacks' ? { ...(all[path] as Holder), drawings: {} } : { ...(all[path] as Holder), columns: {}, charts: {} }
-    else if (id && part && inner) home[id]![part]![inner] = all[path]
+    if (id && !part) home[id] = kind === 'stacks' ? { ...(all[at] as Holder), drawings: {} } : { ...(all[at] as Holder), columns: {}, charts: {} }
+    else if (id && part && inner) home[id]![part]![inner] = all[at]
   }
   return { ...(all.shot as object), stacks, plans } as unknown as StoredShot
 }

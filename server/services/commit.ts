@@ -135,13 +135,13 @@ const writeStatement = (gone: boolean, named: boolean): { name: string, text: st
       UPDATE shots SET name = $2, schema = $3, revision = $4, updated_at = now() WHERE id = $1 AND revision = $5 AND deleted_at IS NULL RETURNING id
     ), kept AS (
       INSERT INTO journal (shot_id, revision, command_id, schema, command)
-      SELECT made.id, x.r, x.i, $3, x.c FROM made, json_to_recordset($6::json) AS x (r integer, i text, c text)
+      SELECT made.id, x.r, x.i, $3, x.c FROM made, unnest($6::integer[], $7::text[], $8::text[]) AS x (r, i, c)
     ), put AS (
       INSERT INTO shot_pieces (shot_id, path, body)
-      SELECT made.id, x.p, x.b FROM made, json_to_recordset($7::json) AS x (p text, b text)
+      SELECT made.id, x.p, x.b FROM made, unnest($9::text[], $10::text[]) AS x (p, b)
       ON CONFLICT (shot_id, path) DO UPDATE SET body = excluded.body
-    )${gone ? ', gone AS (DELETE FROM shot_pieces USING made WHERE shot_id = made.id AND path = ANY($8::text[]))' : ''
-    }${named ? `, named AS (INSERT INTO shot_strokes (shot_id, hash) SELECT made.id, unnest($${gone ? 9 : 8}::text[]) FROM made ON CONFLICT DO NOTHING)` : ''}
+    )${gone ? ', gone AS (DELETE FROM shot_pieces USING made WHERE shot_id = made.id AND path = ANY($11::text[]))' : ''
+    }${named ? `, named AS (INSERT INTO shot_strokes (shot_id, hash) SELECT made.id, unnest($${gone ? 12 : 11}::text[]) FROM made ON CONFLICT DO NOTHING)` : ''}
     SELECT id FROM made`,
 })
 
@@ -149,11 +149,11 @@ const writeStatement = (gone: boolean, named: boolean): { name: string, text: st
  * One statement: the journal, the pieces of the document that changed, and the strokes they name. Writes nothing, and gives false, where the row is not at revision `from` any more.
  */
 async function write(db: Sequelize, shotId: string, before: Shot, after: Shot, from: number, applied: readonly Command[], transaction?: Transaction): Promise<boolean> {
-  const journal = applied.map((c, i) => ({ r: from + i + 1, i: c.id, c: JSON.stringify(c) }))
+  const journal = [applied.map((_, i) => from + i + 1), applied.map(c => c.id), applied.map(c => JSON.stringify(c))]
   const { put, gone } = changedPieces(before, after)
-  const pieces = Object.entries(put).map(([p, value]) => ({ p, b: JSON.stringify(value) }))
+  const pieces = [Object.keys(put), Object.values(put).map(value => JSON.stringify(value))]
   const named = [...new Set(applied.flatMap(hashesIn))]
-  const values = [shotId, after.name, SCHEMA, from + applied.length, from, JSON.stringify(journal), JSON.stringify(pieces), ...(gone.length ? [gone] : []), ...(named.length ? [named] : [])]
+  const values = [shotId, after.name, SCHEMA, from + applied.length, from, ...journal, ...pieces, ...(gone.length ? [gone] : []), ...(named.length ? [named] : [])]
   const rows = await prepared(db, { ...writeStatement(gone.length > 0, named.length > 0), values }, transaction)
   return rows > 0
 }

@@ -92,7 +92,7 @@ test('two windows follow each other; a command that no longer fits is refused by
   await page.keyboard.press('Delete')
   await expect.poll(() => desk.exposures()).not.toContain('13*')
   await other.unroute('**/commands')
-  await expect(other.getByText(/could not be kept: The drawing is not there any more/)).toBeVisible()
+  await expect(other.getByText('“Make 13 a key” could not be kept: The drawing is not there any more.')).toBeVisible()
   await expect.poll(() => desk.exposures()).toMatch(/^1\*22 /)
   await other.context().close()
 })
