@@ -2,7 +2,8 @@ import { fileURLToPath } from 'node:url'
 import { defineConfig } from 'vitest/config'
 
 const core = fileURLToPath(new URL('./core', import.meta.url))
-const alias = [{ find: /^#core(?=\/|$)/, replacement: core }]
+const app = fileURLToPath(new URL('./app', import.meta.url))
+const alias = [{ find: /^#core(?=\/|$)/, replacement: core }, { find: /^~(?=\/)/, replacement: app }]
 
 export default defineConfig({
   test: {

@@ -50,7 +50,7 @@ const hang = (...bends: [number, number, number, number]): Pose => ({ ...restPos
 const stoop = stand({ hips: [918, 712], back: 0.92, head: -0.45, near: [1106, 768], far: [1030, 800], lantern: 0 })
 const anticipation = stand({ hips: [884, 752], back: 1.1, head: -0.62, near: [1092, 776], far: [1010, 838], lantern: 0.05 })
 const swing = stand({ hips: [962, 672], back: 0.32, head: -0.08, near: [1150, 560], far: [1010, 690], lantern: 0.5 })
-const lift = stand({ hips: [992, 640], back: -0.18, head: -0.45, near: [1046, 330], far: [916, 640], lantern: -0.34 })
+const lift = stand({ hips: [992, 645], back: -0.18, head: -0.45, near: [1046, 330], far: [916, 640], lantern: -0.34 })
 const reachUp = stand({ hips: [1000, 652], back: 0.02, head: -0.42, near: [1098, 362], far: [938, 662], lantern: 0.2 })
 const toHook = stand({ hips: [1026, 652], back: 0.2, head: -0.34, near: [1158, 366], far: [962, 650], lantern: -0.24 })
 const set = stand({ hips: [1030, 655], back: 0.17, head: -0.3, near: [1152, 384], far: [972, 668], lantern: 0 })

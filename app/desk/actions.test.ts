@@ -1,0 +1,22 @@
+import { expect, it } from 'vitest'
+import { deskActions, keyCaps } from './actions'
+
+const nothing = () => {}
+const actions = deskActions({ play: nothing, search: nothing, shortcuts: nothing, addPose: nothing, handOff: nothing, theme: nothing })
+const keys = actions.flatMap(a => a.keys.map(k => k.toUpperCase()))
+
+it('no key does two things, and no action stands twice', () => {
+  expect(new Set(keys).size).toBe(keys.length)
+  expect(new Set(actions.map(a => a.id)).size).toBe(actions.length)
+  expect(new Set(actions.map(a => a.name)).size).toBe(actions.length)
+})
+it("leaves the browser's own keys alone", () => {
+  const browsers = ['L', 'T', 'W', 'N', 'R', 'F', 'P', 'S', 'O', 'K', 'E', 'D', 'J', 'H', 'A'].flatMap(k => [`$MOD+${k}`, `$MOD+KEY${k}`, `$MOD+SHIFT+KEY${k}`])
+  expect(keys.filter(k => browsers.includes(k) || /^F\d+$/.test(k) || k === 'TAB')).toEqual([])
+})
+it('writes keys as on their caps', () => {
+  expect(keyCaps('$mod+Shift+KeyZ')).toEqual(['Ctrl', 'Shift', 'Z'])
+  expect(keyCaps('Shift+Slash')).toEqual(['?'])
+  expect(keyCaps('Alt+ArrowUp')).toEqual(['Alt', '↑'])
+  expect(keyCaps('n')).toEqual(['N'])
+})

@@ -1,0 +1,95 @@
+import { describe, expect, it } from 'vitest'
+import { Contents, passAt } from '#core/pass'
+import type { Command, Shot } from '#core/shot'
+import { applyCommand, SCHEMA } from '#core/shot'
+import type { Desk } from '~/stores/desk'
+import type { Wish } from '~/sync/session'
+import { charted, columnIn, done, drawn, emptyShot, exposures, PLAN, posedShot, runOn, STACK, standing } from '../../core/shot/fixture.test-helper'
+import { rangeSpots, spotAt } from './spots'
+import { fill, fixOf, lastPose, newPose, outcome, overRange, rangeWords, space } from './wishes'
+
+/** As much of a desk as wishes look at. */
+function deskOn(shot: Shot, frame = 1, range = { first: frame, last: frame }): Desk {
+  const contents = new Contents()
+  const plan = shot.plans[PLAN]!
+  const column = columnIn(shot)
+  const pass = passAt(contents.passes(shot, plan, column), frame)
+  return { shot, shown: shot, plan, column, stack: shot.stacks[STACK]!, contents, frame, range, pass } as unknown as Desk
+}
+function after(shot: Shot, wish: Wish | null): Shot {
+  const out = applyCommand(shot, { id: `wish-${Math.random().toString(36).slice(2, 10)}`, schema: SCHEMA, ...wish! } as Command)
+  if (!out.ok) throw new Error(out.refusal.message)
+  return out.shot
+}
+const numbers = (shot: Shot) => Object.values(shot.plans[PLAN]!.charts)[0]!.ticks.map(t => drawn(shot)[t.drawing]!.number)
+
+describe('spots', () => {
+  const { runs } = columnIn(posedShot())
+  it('tell a frame by its exposure, also behind the last', () => {
+    expect(spotAt(runs, 15)).toMatchObject({ at: 13, offset: 2 })
+    expect(spotAt(runs, 40)).toMatchObject({ at: 25, offset: 15 })
+    expect(spotAt(columnIn(emptyShot()).runs, 3)).toBeNull()
+  })
+  it('tell a range by both ends and its length', () => expect(rangeSpots(runs, 3, 14)).toMatchObject({ first: { offset: 2 }, last: { offset: 1 }, frames: 12 }))
+})
+
+describe('a new pose', () => {
+  it('in an empty column stands on the frame it was asked for', () => expect(exposures(after(emptyShot(), newPose(deskOn(emptyShot(), 5), 'blank', 'playhead')))).toBe('X*4 5*2'))
+  it('is numbered by its frame, with a letter where the number is taken', () => {
+    const shot = posedShot()
+    expect(exposures(after(shot, newPose(deskOn(shot, 13), 'blank', 'playhead')))).toBe('1*12 13a*2 13*12 25*6')
+    expect(exposures(after(shot, newPose(deskOn(shot), 'blank', { afterLast: 8 })))).toBe('1*12 13*12 25*8 33*2')
+  })
+  it('copies what a drawing shows, computed ones too', () => {
+    const shot = charted(posedShot(), '1', '13', ['9'])
+    const desk = deskOn(shot, 20)
+    const copy = after(shot, newPose(desk, { copyOf: 'd9' }, 'playhead', 'breakdown', 'copy'))
+    expect(drawn(copy).copy).toMatchObject({ role: 'breakdown', own: true, content: desk.contents.of(shot, shot.plans[PLAN]!, shot.stacks[STACK]!, 'd9') })
+  })
+  it('looks for the last pose up to a frame', () => {
+    const desk = deskOn(posedShot())
+    expect([lastPose(desk)!.number, lastPose(desk, 14)!.number, lastPose(deskOn(emptyShot()))]).toEqual(['25', '13', null])
+  })
+})
+
+describe('in-betweens of a pass', () => {
+  it('are named by the frames they fall on, and stay when more come before them', () => {
+    const shot = posedShot()
+    const three = after(shot, fill(deskOn(shot), deskOn(shot).pass!, 3))
+    expect([numbers(three), exposures(three)]).toEqual([['7', '9', '11'], '1*6 7*2 9*2 11*2 13*12 25*6'])
+    const four = after(three, fill(deskOn(three), deskOn(three).pass!, 4))
+    expect(numbers(four)).toEqual(['5', '7', '9', '11'])
+    const two = after(four, fill(deskOn(four), deskOn(four).pass!, 2))
+    expect([numbers(two), exposures(two)]).toEqual([['9', '11'], '1*8 9*2 11*2 13*12 25*6'])
+  })
+  it('give computed drawings up before own ones', () => {
+    let shot = charted(posedShot(), '1', '13', ['7', '9', '11'])
+    shot = done(shot, 'drawing.pose', { stack: STACK, drawing: 'd7', poses: { keeper: standing }, ...fixOf(deskOn(shot), drawn(shot).d7!) })
+    expect(numbers(after(shot, fill(deskOn(shot), deskOn(shot).pass!, 2)))).toEqual(['7', '11'])
+  })
+  it('are spaced as they are seen on a return', () => {
+    let shot = charted(posedShot(), '1', '13', ['9', '11'])
+    shot = done(shot, 'drawing.remove', { stack: STACK, drawing: 'd25' })
+    for (const drawing of ['d11', 'd9', 'd1']) shot = done(shot, 'run.expose', { plan: PLAN, column: columnIn(shot).id, drawing, at: null, frames: 2 })
+    const desk = deskOn(shot, 26)
+    expect(desk.pass!.backward).toBe(true)
+    expect(space(desk, desk.pass!, { family: 'halves', slow: 'first' })!.args).toMatchObject({ recipe: { slow: 'second' }, places: [1 / 2, 3 / 4] })
+  })
+})
+
+describe('a range', () => {
+  it('says what it is and what comes out', () => {
+    const shot = charted(posedShot(), '1', '13', ['5', '7', '9', '11'])
+    const desk = deskOn(shot, 5, { first: 5, last: 12 })
+    expect(rangeWords(desk)).toBe('Frames 5–12: 8 frames, 4 drawings, on twos')
+    const pushed = after(shot, overRange(desk, { kind: 'expose', step: 1, by: 'push' }))
+    expect(outcome(desk, shot, pushed)).toBe('30 → 26 frames, all 7 drawings kept')
+    const thinned = after(shot, overRange(desk, { kind: 'expose', step: 4, by: 'thin' }))
+    expect(outcome(desk, shot, thinned)).toBe('length stays 30 frames, 7 → 5 drawings (2 no longer exposed)')
+  })
+  it('beyond the end is told', () => {
+    const shot = posedShot()
+    const desk = deskOn(shot, 25, { first: 25, last: 30 })
+    expect(outcome(desk, shot, done(shot, 'run.push', { plan: PLAN, column: columnIn(shot).id, run: runOn(shot, '25'), delta: 20 }))).toBe('30 → 50 frames, all 3 drawings kept, 2 beyond the end of the shot')
+  })
+})

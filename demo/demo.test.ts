@@ -1,0 +1,58 @@
+import { describe, expect, it } from 'vitest'
+import { layBones } from '#core/figure'
+import { distance } from '#core/motion'
+import { Contents, railOf } from '#core/pass'
+import { listOf, summary } from '#core/sheet'
+import { openShot, storeShot, strokeHashes } from '#core/shot'
+import { strokeText } from '#core/stroke'
+import { createHash } from 'node:crypto'
+import { demoShots } from '.'
+
+const { shot, strokes } = demoShots()[0]!
+const plan = shot.plans[shot.planOrder[0]!]!
+const keeper = plan.columns.keeper!
+const stack = shot.stacks['keeper-stack']!
+const contents = new Contents()
+const marrow = (id: string) => layBones(stack.subjects.marrow!.figure, contents.of(shot, plan, stack, id).poses.marrow!)
+
+describe('shot 020, Lantern lift', () => {
+  it('is a good shot, the same each time, with every stroke it names', () => {
+    expect(openShot(JSON.parse(JSON.stringify(storeShot(shot)))).ok).toBe(true)
+    expect(storeShot(demoShots()[0]!.shot)).toEqual(storeShot(shot))
+    const hashes = strokes.map(s => createHash('sha256').update(strokeText(s)).digest('hex'))
+    expect(strokeHashes(shot).every(h => hashes.includes(h))).toBe(true)
+  })
+  it('is on twos with holds and a few ones, and fills its length', () => {
+    const lengths = listOf(keeper.runs).map(r => r.frames)
+    expect(lengths.filter(n => n === 2).length).toBeGreaterThan(lengths.length / 2)
+    expect(lengths.filter(n => n === 1).length).toBeGreaterThan(2)
+    expect(Math.max(...lengths)).toBeGreaterThanOrEqual(12)
+    expect(summary(keeper.runs).frames).toBe(shot.length)
+  })
+  it('names every drawing by the frame it is first seen on', () => {
+    let frame = 1
+    const seen = new Set<string>()
+    for (const run of listOf(keeper.runs)) {
+      const d = stack.drawings[run.drawing!]!
+      if (!seen.has(d.id)) expect(d.number).toBe(String(frame))
+      seen.add(d.id)
+      frame += run.frames
+    }
+  })
+  it('keeps both feet where they stand in every drawing', () => {
+    const first = marrow('keeper-1')
+    for (const id of Object.keys(stack.drawings)) {
+      for (const shin of ['near-shin', 'far-shin']) expect(distance(marrow(id).get(shin)!.tip, first.get(shin)!.tip), `${id} ${shin}`).toBeLessThan(1.5)
+    }
+  })
+  it('gathers herself low, lifts past where it settles, and swings the lantern', () => {
+    const hand = (id: string) => marrow(id).get('near-hand')!.tip
+    expect(hand('keeper-26').y).toBeLessThan(hand('keeper-49').y)
+    expect(contents.of(shot, plan, stack, 'keeper-13').poses.marrow!.place.y).toBeGreaterThan(contents.of(shot, plan, stack, 'keeper-1').poses.marrow!.place.y)
+    const angles = ['keeper-21', 'keeper-26', 'keeper-31', 'keeper-49'].map(id => marrow(id).get('lantern')!.angle - Math.PI / 2)
+    expect(angles.map(a => Math.sign(Math.round(a * 100)))).toEqual([1, -1, 1, 0])
+  })
+  it('has no loose drawing on its rail', () => {
+    for (const column of Object.values(plan.columns)) expect(railOf(contents, shot, plan, column).bars.filter(b => b.kind === 'loose')).toEqual([])
+  })
+})
