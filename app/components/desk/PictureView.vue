@@ -134,7 +134,7 @@ function drawHandles(c: CanvasRenderingContext2D, v: View): void {
       c.lineWidth = 1.4
       c.stroke()
       if (!held) continue
-      const words = h.kind === 'place' ? `${subject.name}: move (Shift takes the feet along)` : h.kind === 'reach' ? `pull the ${h.name}` : `turn the ${h.name}`
+      const words = h.kind === 'place' ? `${subject.name}: move${subject.figure.chains.some(k => k.stands) ? ' (Shift takes the feet along)' : ''}` : h.kind === 'reach' ? `pull the ${h.name}` : subject.figure.stretches ? `turn and stretch: ${h.name}` : `turn the ${h.name}`
       c.font = `500 11px ${SANS}`
       const w = c.measureText(words).width + 10
       c.fillStyle = t.graphite

@@ -71,7 +71,7 @@ usePaint(canvas, [() => desk.shown, cards, width, () => desk.strokesSeen, useThe
     const box = extents.length
       ? { left: Math.min(...extents.map(e => e.left)), right: Math.max(...extents.map(e => e.right)), top: Math.min(...extents.map(e => e.top)), bottom: Math.max(...extents.map(e => e.bottom)) }
       : { left: 0, top: 0, right: desk.shown!.picture.width, bottom: desk.shown!.picture.height }
-    const scale = Math.min((HIGH - 22) / (box.bottom - box.top), 0.4)
+    const scale = Math.min((HIGH - 22) / (box.bottom - box.top), 0.16)
     c.save()
     c.beginPath()
     c.rect(x, 0, cardWidth, HIGH)
@@ -135,7 +135,7 @@ function expose(drawing: string): void {
         <span v-if="(card.end - card.start) * pxPerFrame > 56" class="absolute right-1 bottom-0.5 text-[10.5px] text-[#5a6862]">{{ card.end - card.start }} f</span>
       </button>
       <div v-if="!cards.length" class="absolute inset-0 grid place-items-center rounded border border-dashed border-edge text-soft">
-        <span>No pose in this column yet. <button type="button" class="font-medium text-ledger underline" @click="emit('add')">Add the first one</button> (A), or draw on the picture (D).</span>
+        <span>No pose in this column yet. <button type="button" class="font-medium text-ledger underline" @click="emit('add')">Add the first one</button> (A), place a figure, or draw on the picture (D).</span>
       </div>
       <PoseRowPlayhead v-if="width" :px-per-frame="pxPerFrame" />
     </div>
