@@ -74,8 +74,8 @@ usePaint(canvas, [() => desk.shown, () => desk.frame, () => desk.columnId, () =>
   if (desk.ghosts && !desk.playing && desk.stack) {
     const marks = (id: string) => contentMarks(desk.stack!, desk.contents.of(desk.shown!, desk.plan!, desk.stack!, id), desk.session!.strokeBy)
     c.globalAlpha = 0.85
-    if (neighbours.value.before) drawGhost(c, marks(neighbours.value.before), t.before, true)
-    if (neighbours.value.after) drawGhost(c, marks(neighbours.value.after), t.after, false)
+    if (neighbours.value.before) drawGhost(c, marks(neighbours.value.before), GHOSTS.before, true)
+    if (neighbours.value.after) drawGhost(c, marks(neighbours.value.after), GHOSTS.after, false)
     c.globalAlpha = 1
   }
   drawLayers(c, active < 0 ? layers : layers.slice(active))
@@ -116,6 +116,8 @@ function drawBehind(c: CanvasRenderingContext2D, layers: readonly Layer[]): void
   c.drawImage(behind.image, 0, 0, width, height)
 }
 
+/** Ghosts lie on the paper, which is light by night too. */
+const GHOSTS = { before: '#a2660f', after: '#14757f' }
 const GRAB = 11
 const RUBBER = 9
 
@@ -283,7 +285,7 @@ const COLOURS = [{ hex: '#26302c', name: 'Graphite' }, { hex: '#1f5aa8', name: '
   <div class="relative min-h-0 flex-1 overflow-hidden bg-board">
     <canvas ref="canvas" class="absolute inset-0 touch-none" data-part="picture" role="img" :aria-label="`Picture at frame ${desk.workFrame}`" :style="{ cursor: desk.tool === 'pose' ? (hovered ? 'grab' : 'default') : 'crosshair' }" @pointerdown="down" @pointermove="move" @pointerup="up" @pointercancel="cancel" @pointerleave="dropped = hovered = null" />
     <div class="absolute top-3 left-3 flex flex-col gap-1.5" role="toolbar" aria-label="Tools" aria-orientation="vertical">
-      <button v-for="t in tools" :key="t.id" type="button" class="grid size-9 place-items-center rounded-md border" :class="desk.tool === t.id ? 'border-bottle bg-bottle text-on-bottle' : 'border-edge bg-sheet text-graphite hover:bg-wash'" :aria-pressed="desk.tool === t.id" :aria-label="t.name" :title="t.name" @click="desk.tool = t.id"><component :is="t.icon" :size="18" :stroke-width="1.8" /></button>
+      <button v-for="t in tools" :key="t.id" type="button" class="grid size-9 place-items-center rounded-md border" :class="desk.tool === t.id ? 'border-bottle bg-bottle text-on-bottle night:border-on-bottle night:border-2' : 'border-edge bg-sheet text-graphite hover:bg-wash'" :aria-pressed="desk.tool === t.id" :aria-label="t.name" :title="t.name" @click="desk.tool = t.id"><component :is="t.icon" :size="18" :stroke-width="1.8" /></button>
       <template v-if="desk.tool === 'pencil'">
         <span class="my-0.5 h-px bg-edge" />
         <button v-for="w in WIDTHS" :key="w.px" type="button" class="grid size-9 place-items-center rounded-md border bg-sheet hover:bg-wash" :class="desk.pencil.width === w.px ? 'border-graphite border-2' : 'border-edge'" :aria-pressed="desk.pencil.width === w.px" :aria-label="`${w.name}, ${w.px} px`" :title="`${w.name}, ${w.px} px`" @click="desk.pencil = { ...desk.pencil, width: w.px }"><span class="w-5 rounded-full bg-graphite" :style="{ height: `${Math.max(1.5, w.px / 2)}px` }" /></button>
