@@ -268,13 +268,21 @@ export class ShotSession {
       if (Number(data) > this.pending.revision && !this.sending) void this.catchUp()
     }
     this.events.onerror = () => {
-      if (!this.closed && this.saving.state !== 'gone') this.sendingFailed(new ServerAway())
+      if (this.closed || this.saving.state === 'gone') return
+      this.sendingFailed(new ServerAway())
+      // The browser tries again by itself, unless the server answered with a fault.
+      if (this.events?.readyState === EventSource.CLOSED) setTimeout(() => this.closed || this.listen(), RETRY_MS.at(-1))
     }
   }
 
   private async catchUp(): Promise<void> {
-    const { entries } = await server.journal(this.id, this.pending.revision).catch(() => ({ entries: [] }))
-    await this.takeIn(entries)
+    try {
+      const { entries } = await server.journal(this.id, this.pending.revision)
+      await this.takeIn(entries)
+    }
+    catch (error) {
+      this.sendingFailed(error)
+    }
   }
 
   private async takeIn(entries: readonly JournalEntry[]): Promise<void> {

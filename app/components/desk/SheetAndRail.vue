@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, nextTick, ref, watch } from 'vue'
-import { useElementSize } from '@vueuse/core'
+import { useElementSize, useWindowSize } from '@vueuse/core'
 import { Plus } from '@lucide/vue'
 import type { Bar } from '#core/pass'
 import { fromScale } from '#core/pass'
@@ -19,7 +19,10 @@ const sheet = ref<HTMLCanvasElement | null>(null)
 const rail = ref<HTMLCanvasElement | null>(null)
 const scroll = ref(0)
 const scrollX = ref(0)
-const railOpen = ref(true)
+/** On a narrow window the rail folds away first. */
+const NARROW = 1160
+const { width: windowWidth } = useWindowSize()
+const railOpen = computed(() => windowWidth.value >= NARROW)
 const { height: viewHeight } = useElementSize(scroller)
 
 const ADD = 22
