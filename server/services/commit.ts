@@ -127,18 +127,21 @@ async function keptHashes(db: Sequelize, commands: readonly Command[], transacti
   return new Set(rows.map(r => r.hash))
 }
 
-/** With named strokes and deleted pieces only where there are any: each form is planned once for each connection. */
-const writeStatement = (gone: boolean, named: boolean): { name: string, text: string } => ({
-  name: `fintro-commit${gone ? '-gone' : ''}${named ? '-named' : ''}`,
+/**
+ * With named strokes and deleted pieces only where there are any, and with plain values for the usual single command that
+ * changes a single piece: each form is planned once for each connection.
+ */
+const writeStatement = (gone: boolean, named: boolean, single: boolean): { name: string, text: string } => ({
+  name: `fintro-commit${gone ? '-gone' : ''}${named ? '-named' : ''}${single ? '-single' : ''}`,
   text: `
     WITH made AS (
       UPDATE shots SET name = $2, schema = $3, revision = $4, updated_at = now() WHERE id = $1 AND revision = $5 AND deleted_at IS NULL RETURNING id
     ), kept AS (
       INSERT INTO journal (shot_id, revision, command_id, schema, command)
-      SELECT made.id, x.r, x.i, $3, x.c FROM made, unnest($6::integer[], $7::text[], $8::text[]) AS x (r, i, c)
+      ${single ? 'SELECT id, $6::integer, $7::text, $3, $8::text FROM made' : 'SELECT made.id, x.r, x.i, $3, x.c FROM made, unnest($6::integer[], $7::text[], $8::text[]) AS x (r, i, c)'}
     ), put AS (
       INSERT INTO shot_pieces (shot_id, path, body)
-      SELECT made.id, x.p, x.b FROM made, unnest($9::text[], $10::text[]) AS x (p, b)
+      ${single ? 'SELECT id, $9::text, $10::text FROM made' : 'SELECT made.id, x.p, x.b FROM made, unnest($9::text[], $10::text[]) AS x (p, b)'}
       ON CONFLICT (shot_id, path) DO UPDATE SET body = excluded.body
     )${gone ? ', gone AS (DELETE FROM shot_pieces USING made WHERE shot_id = made.id AND path = ANY($11::text[]))' : ''
     }${named ? `, named AS (INSERT INTO shot_strokes (shot_id, hash) SELECT made.id, unnest($${gone ? 12 : 11}::text[]) FROM made ON CONFLICT DO NOTHING)` : ''}
@@ -153,8 +156,10 @@ async function write(db: Sequelize, shotId: string, before: Shot, after: Shot, f
   const { put, gone } = changedPieces(before, after)
   const pieces = [Object.keys(put), Object.values(put).map(value => JSON.stringify(value))]
   const named = [...new Set(applied.flatMap(hashesIn))]
-  const values = [shotId, after.name, SCHEMA, from + applied.length, from, ...journal, ...pieces, ...(gone.length ? [gone] : []), ...(named.length ? [named] : [])]
-  const rows = await prepared(db, { ...writeStatement(gone.length > 0, named.length > 0), values }, transaction)
+  const single = applied.length === 1 && pieces[0]!.length === 1
+  const lists: unknown[] = [...journal, ...pieces]
+  const values = [shotId, after.name, SCHEMA, from + applied.length, from, ...(single ? lists.map(l => (l as unknown[])[0]) : lists), ...(gone.length ? [gone] : []), ...(named.length ? [named] : [])]
+  const rows = await prepared(db, { ...writeStatement(gone.length > 0, named.length > 0, single), values }, transaction)
   return rows > 0
 }
 

@@ -38,7 +38,7 @@ function ensure(): Promise<void> {
 
 /** Revisions that other servers have not been told yet, by shot. */
 const untold = new Map<string, number>()
-const TELL_MS = 25
+const TELL_MS = 100
 
 /**
  * Tells a new revision: to the windows of this server at once, to other servers within a moment, many in one. Should this
