@@ -1,7 +1,7 @@
 import type { Bar, Stretch } from '#core/pass'
 import { onScale } from '#core/pass'
 import type { Desk } from '~/stores/desk'
-import { drawOver, drawRules, drawState } from './draw-sheet'
+import { drawOver, drawState, openLedger } from './draw-sheet'
 import { HEAD, LADDER, RAIL, ROW, xOfU, yOfFrame } from './layout'
 import { MONO, SANS, theme } from './theme'
 
@@ -150,17 +150,8 @@ function drawHead(c: C, desk: Desk): void {
 /** The rail of the active column, row for row with the sheet. `held` is the exposure that is being dragged. */
 export function drawRail(c: C, desk: Desk, width: number, height: number, scroll: number, held: string | null): void {
   const t = theme()
-  c.fillStyle = t.sheet
-  c.fillRect(0, 0, width, height)
-  const first = Math.max(1, Math.floor(scroll / ROW))
-  const last = Math.min(desk.rows, first + Math.ceil(height / ROW) + 1)
   const { bars, stretches } = desk.rail
-  c.save()
-  c.beginPath()
-  c.rect(0, HEAD, width, height - HEAD)
-  c.clip()
-  c.translate(0, HEAD - scroll)
-  drawRules(c, desk, width, first, last)
+  const { first, last } = openLedger(c, desk, width, height, scroll)
   for (const [u, dash] of [[0, []], [0.5, [2, 3]], [1, []]] as const) {
     c.strokeStyle = t.edge
     c.lineWidth = 1

@@ -7,8 +7,8 @@ import { MONO, SANS, theme } from './theme'
 
 type C = CanvasRenderingContext2D
 
-/** Rules of a ledger: fine at each frame, stronger every 8, strongest at each second. Shared with the rail. */
-export function drawRules(c: C, desk: Desk, width: number, first: number, last: number): void {
+/** Rules of a ledger: fine at each frame, stronger every 8, strongest at each second. */
+function drawRules(c: C, desk: Desk, width: number, first: number, last: number): void {
   const t = theme()
   const second = Math.round(perSecond(desk.shown!.rate))
   for (let f = first; f <= last + 1; f++) {
@@ -210,10 +210,12 @@ export function fitText(c: C, text: string, width: number): string {
   return `${cut}…`
 }
 
-/** The exposure sheet from a scroll offset on. */
-export function drawSheet(c: C, desk: Desk, width: number, height: number, scroll: number, scrollX: number): void {
-  const t = theme()
-  c.fillStyle = t.sheet
+/**
+ * The ground that sheet and rail share: the paper and its rules, below the head. Saves the context, clipped and moved to the
+ * rows; the caller restores it. Gives the first and the last frame in sight.
+ */
+export function openLedger(c: C, desk: Desk, width: number, height: number, scroll: number): { first: number, last: number } {
+  c.fillStyle = theme().sheet
   c.fillRect(0, 0, width, height)
   const first = Math.max(1, Math.floor(scroll / ROW))
   const last = Math.min(desk.rows, first + Math.ceil(height / ROW) + 1)
@@ -223,6 +225,13 @@ export function drawSheet(c: C, desk: Desk, width: number, height: number, scrol
   c.clip()
   c.translate(0, HEAD - scroll)
   drawRules(c, desk, width, first, last)
+  return { first, last }
+}
+
+/** The exposure sheet from a scroll offset on. */
+export function drawSheet(c: C, desk: Desk, width: number, height: number, scroll: number, scrollX: number): void {
+  const t = theme()
+  const { first, last } = openLedger(c, desk, width, height, scroll)
   c.save()
   c.translate(-scrollX, 0)
   c.strokeStyle = t.rule

@@ -15,10 +15,3 @@ export function summary(runs: Runs, first = 1, last = runs.frames): Summary {
   }
   return { frames: Math.max(0, last - first + 1), drawings: seen.size, exposures }
 }
-
-/** The drawings a column exposes, each once, in order of first exposure. */
-export function exposedDrawings(runs: Runs): string[] {
-  const seen = new Set<string>()
-  for (const { run } of eachRun(runs)) if (run.drawing !== null) seen.add(run.drawing)
-  return [...seen]
-}

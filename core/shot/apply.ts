@@ -1,5 +1,4 @@
 import { z } from 'zod'
-import { idSchema } from './basic'
 import type { Change } from './change'
 import { diff, inverse } from './change'
 import type { CommandKind } from './command'
@@ -26,8 +25,6 @@ export const commandSchema = z.object({
   name: z.enum(Object.keys(commands) as [CommandName, ...CommandName[]]),
   args: z.record(z.string(), z.unknown()),
 })
-
-export const isId = (text: string): boolean => idSchema.safeParse(text).success
 
 /**
  * The shot after a command, or a refusal with a reason. Pure: the same shot and command give the same outcome everywhere;
