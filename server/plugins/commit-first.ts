@@ -15,6 +15,8 @@ export default defineNitroPlugin((nitro) => {
     const answer = await (commands as unknown as (e: H3Event) => Promise<unknown>)(event)
     const { res } = event.node
     if (!res.hasHeader('content-type')) res.setHeader('content-type', 'application/json')
-    res.end(JSON.stringify(answer))
+    const body = Buffer.from(JSON.stringify(answer))
+    res.setHeader('content-length', body.length)
+    res.end(body)
   }
 })

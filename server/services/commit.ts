@@ -116,9 +116,21 @@ async function applyAll(db: Sequelize, before: Shot, head: Head, commands: reado
   return { shot, applied, outcomes }
 }
 
+/** A command as JSON, as the journal keeps it, made once for each command that comes in. */
+const texts = new WeakMap<Command, string>()
+function textOf(command: Command): string {
+  const known = texts.get(command)
+  if (known !== undefined) return known
+  const text = JSON.stringify(command)
+  texts.set(command, text)
+  return text
+}
+
 /** The hashes that a command names, wherever in its arguments. */
-export const hashesIn = (command: Command): string[] =>
-  [...new Set([...JSON.stringify(command.args).matchAll(/"hash":"([0-9a-f]{64})"/g)].map(m => m[1]!))]
+export function hashesIn(command: Command): string[] {
+  const text = textOf(command)
+  return text.includes('"hash":"') ? [...new Set([...text.matchAll(/"hash":"([0-9a-f]{64})"/g)].map(m => m[1]!))] : []
+}
 
 async function keptHashes(db: Sequelize, commands: readonly Command[], transaction: Transaction): Promise<Set<string>> {
   const named = [...new Set(commands.flatMap(hashesIn))]
@@ -152,7 +164,7 @@ const writeStatement = (gone: boolean, named: boolean, single: boolean): { name:
  * One statement: the journal, the pieces of the document that changed, and the strokes they name. Writes nothing, and gives false, where the row is not at revision `from` any more.
  */
 async function write(db: Sequelize, shotId: string, before: Shot, after: Shot, from: number, applied: readonly Command[], transaction?: Transaction): Promise<boolean> {
-  const journal = [applied.map((_, i) => from + i + 1), applied.map(c => c.id), applied.map(c => JSON.stringify(c))]
+  const journal = [applied.map((_, i) => from + i + 1), applied.map(c => c.id), applied.map(textOf)]
   const { put, gone } = changedPieces(before, after)
   const pieces = [Object.keys(put), Object.values(put).map(value => JSON.stringify(value))]
   const named = [...new Set(applied.flatMap(hashesIn))]
