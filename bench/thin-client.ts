@@ -7,7 +7,7 @@ import { connect } from 'node:net'
  */
 export class ThinClient {
   private readonly socket: Socket
-  private heard = Buffer.alloc(0)
+  private heard: Buffer = Buffer.alloc(0)
   private done: ((answer: unknown) => void) | null = null
   private fail: ((error: Error) => void) | null = null
 
