@@ -1,7 +1,7 @@
 import type { Recipe } from '#core/chart'
-import { roomFor, spread } from '#core/chart'
+import { roomFor, spread, turnedRecipe } from '#core/chart'
 import type { Pass } from '#core/pass'
-import { isCore } from '#core/pass'
+import { isCore, timesOf } from '#core/pass'
 import { eachRun, lastRun, summary } from '#core/sheet'
 import type { Content, CoreRole, Drawing, Shot } from '#core/shot'
 import { emptyContent, freeNumber, onStep } from '#core/shot'
@@ -59,7 +59,7 @@ export function fill(desk: Desk, pass: Pass, count: number, wish: { recipe?: Rec
   const chart = pass.chart
   const step = wish.step ?? chart?.step ?? desk.column!.step
   const recipe = wish.recipe ?? chart?.recipe ?? { family: 'halves', slow: 'both' }
-  const places = spread(recipe, count, chart?.ticks.map(t => t.u))
+  const places = spread(recipe, count, { current: chart?.ticks.map(t => t.u) })
   const total = pass.to.start - pass.from.start
   const each = Math.max(1, count ? Math.min(step, Math.floor((total - 1) / count)) : step)
   const known = chart?.ticks ?? []
@@ -86,12 +86,18 @@ function kept(desk: Desk, drawings: readonly string[], count: number, backward: 
   return drawings.filter(d => !gone.has(d))
 }
 
-/** Spaces the chart of a pass by a recipe; a return is spaced as it is seen, so its slow ends are exchanged. */
+/** A recipe as the chart of a pass keeps it: a return is spaced as it is seen, so it is turned round. */
+export const asKept = (pass: Pass, recipe: Recipe): Recipe => (pass.backward ? turnedRecipe(recipe) : recipe)
+
+/** The places that a recipe gives in a pass, as its chart keeps them. */
+export function placesIn(pass: Pass, recipe: Recipe): number[] {
+  const ticks = pass.chart?.ticks.map(t => t.u) ?? []
+  return spread(asKept(pass, recipe), ticks.length, { current: ticks, times: timesOf(pass) ?? undefined })
+}
+
+/** Spaces the chart of a pass by a recipe, as it is seen there. */
 export function space(desk: Desk, pass: Pass, recipe: Recipe): Wish | null {
-  if (!pass.chart) return null
-  const turned: Recipe = pass.backward && recipe.family === 'halves' && recipe.slow !== 'both' ? { family: 'halves', slow: recipe.slow === 'first' ? 'second' : 'first' } : recipe
-  const places = spread(turned, pass.chart.ticks.length, pass.chart.ticks.map(t => t.u))
-  return { name: 'chart.space', args: { plan: desk.plan!.id, chart: pass.chart.id, recipe: turned, places } }
+  return pass.chart ? { name: 'chart.space', args: { plan: desk.plan!.id, chart: pass.chart.id, recipe: asKept(pass, recipe), places: placesIn(pass, recipe) } } : null
 }
 
 export type RangeWish = { kind: 'expose', step: number, by: 'push' | 'thin' } | { kind: 'hold' } | { kind: 'clear' }

@@ -1,2 +1,5 @@
+export * from './divide'
+export * from './order'
+export * from './places'
 export * from './recipe'
 export * from './spacing'

@@ -1,34 +1,82 @@
-import type { Path } from '../motion'
+import type { Path, Vec } from '../motion'
 import { distance, mix, mixVec, straight } from '../motion'
-import type { Figure, Pose } from './figure'
+import type { Figure, Fixed, Pose } from './figure'
 import { layBones, turnBone } from './figure'
 import { chainEnd, reach } from './reach'
 
 /** Ends nearer than this in two poses stand at the same place, px. */
 const SAME_PLACE = 1
 
-/**
- * The pose a share `u` of the way from a to b. Angles blend by their stored values, so limbs keep their lengths; the place
- * follows `path` (straight if none is given). An end that stands at one place in both poses stays there.
- */
-export function blend(f: Figure, a: Pose, b: Pose, u: number, path: Path = straight(a.place, b.place)): Pose {
-  if (u === 0) return a
-  if (u === 1) return b
-  const bones = new Set([...Object.keys(a.angles), ...Object.keys(b.angles)])
-  const angles: Record<string, number> = {}
-  for (const id of bones) angles[id] = mix(a.angles[id] ?? 0, b.angles[id] ?? 0, u)
-  const mixed: Pose = {
-    place: path(u),
-    turn: mix(a.turn, b.turn, u),
-    size: Math.max(0.01, mix(a.size, b.size, u)),
-    stretch: Math.min(10, Math.max(0.1, mix(a.stretch, b.stretch, u))),
-    angles,
-  }
-  return stand(f, a, b, u, mixed)
+/** What a breakdown of some parts fixes, and where on the way it stands. */
+export interface Knot extends Fixed { readonly u: number }
+
+/** How a figure goes from one pose to another where it is not the plain way. */
+export interface Way {
+  /** The way of its place; straight if none is given. */
+  readonly path?: Path
+  /** The share of the way that a part reads (a bone's id, or `place`), for parts that lead or drag. */
+  readonly shareOf?: (part: string) => number
+  /** What is fixed in between, in order of u. */
+  readonly knots?: readonly Knot[]
 }
 
-function stand(f: Figure, a: Pose, b: Pose, u: number, mixed: Pose): Pose {
-  const standing = f.chains.filter(c => c.stands && distance(chainEnd(f, a, c), chainEnd(f, b, c)) < SAME_PLACE)
+/**
+ * The pose a share `u` of the way from a to b. Angles blend by their stored values, so limbs keep their lengths; the place
+ * follows the path. An end that stands at one place in both poses stays there, unless a knot fixes its limb.
+ */
+export function blend(f: Figure, a: Pose, b: Pose, u: number, { path = straight(a.place, b.place), shareOf, knots = [] }: Way = {}): Pose {
+  if (u === 0) return a
+  if (u === 1) return b
+  const angles: Record<string, number> = {}
+  for (const { id } of f.bones) {
+    const [from, to] = [a.angles[id], b.angles[id]]
+    if (from === undefined && to === undefined && !knots.length) continue
+    angles[id] = through(from ?? 0, to ?? 0, shareOf ? shareOf(id) : u, knots, k => k.angles[id])
+  }
+  const own = shareOf ? shareOf('place') : u
+  const mixed: Pose = {
+    place: placeThrough(a.place, b.place, own, path, knots),
+    turn: through(a.turn, b.turn, own, knots, k => k.turn),
+    size: Math.max(0.01, through(a.size, b.size, own, knots, k => k.size)),
+    stretch: Math.min(10, Math.max(0.1, through(a.stretch, b.stretch, own, knots, k => k.stretch))),
+    angles,
+  }
+  return stand(f, a, b, u, mixed, knots)
+}
+
+/** A value on the way from one to another over what knots fix of it. */
+function through(a: number, b: number, u: number, knots: readonly Knot[], of: (k: Knot) => number | undefined): number {
+  if (!knots.length) return a + (b - a) * u
+  const [from, to] = around(knots.filter(k => of(k) !== undefined), u)
+  const [u0, u1] = [from?.u ?? 0, to?.u ?? 1]
+  return mix(from ? of(from)! : a, to ? of(to)! : b, (u - u0) / (u1 - u0))
+}
+
+/** The knots before and after a share of the way. */
+function around(knots: readonly Knot[], u: number): [Knot | undefined, Knot | undefined] {
+  const after = knots.findIndex(k => k.u > u)
+  return after < 0 ? [knots.at(-1), undefined] : [knots[after - 1], knots[after]]
+}
+
+/** The path, bent so that it goes through the places that knots fix. */
+function placeThrough(a: Vec, b: Vec, u: number, path: Path, knots: readonly Knot[]): Vec {
+  const fixed = knots.filter(k => k.place)
+  if (!fixed.length) return path(u)
+  const here = path(u)
+  const off = (k: Knot | undefined): Vec => {
+    const at = k ? path(k.u) : { x: 0, y: 0 }
+    return k ? { x: k.place!.x - at.x, y: k.place!.y - at.y } : at
+  }
+  const [from, to] = around(fixed, u)
+  const [u0, u1] = [from?.u ?? 0, to?.u ?? 1]
+  const bend = mixVec(off(from), off(to), Math.max(0, Math.min(1, (u - u0) / (u1 - u0))))
+  return { x: here.x + bend.x, y: here.y + bend.y }
+}
+
+function stand(f: Figure, a: Pose, b: Pose, u: number, mixed: Pose, knots: readonly Knot[]): Pose {
+  if (!f.chains.length) return mixed
+  const free = (id: string) => knots.every(k => k.angles[id] === undefined)
+  const standing = f.chains.filter(c => c.stands && free(c.upper) && free(c.lower) && distance(chainEnd(f, a, c), chainEnd(f, b, c)) < SAME_PLACE)
   if (!standing.length) return mixed
   const [layA, layB] = [layBones(f, a), layBones(f, b)]
   return standing.reduce((pose, c) => {
@@ -42,4 +90,18 @@ function stand(f: Figure, a: Pose, b: Pose, u: number, mixed: Pose): Pose {
 export function travel(f: Figure, a: Pose, b: Pose): number {
   const [from, to] = [layBones(f, a), layBones(f, b)]
   return f.bones.reduce((sum, bone) => sum + distance(from.get(bone.id)!.tip, to.get(bone.id)!.tip), 0) / f.bones.length
+}
+
+/** What of a pose differs from another: the parts that someone has moved. */
+export function movedParts(a: Pose, b: Pose): Fixed {
+  const off = (x: number, y: number) => Math.abs(x - y) > 1e-9
+  const ids = new Set([...Object.keys(a.angles), ...Object.keys(b.angles)])
+  const angles = Object.fromEntries([...ids].filter(id => off(a.angles[id] ?? 0, b.angles[id] ?? 0)).map(id => [id, b.angles[id] ?? 0]))
+  return {
+    ...(distance(a.place, b.place) > 1e-9 ? { place: b.place } : {}),
+    ...(off(a.turn, b.turn) ? { turn: b.turn } : {}),
+    ...(off(a.size, b.size) ? { size: b.size } : {}),
+    ...(off(a.stretch, b.stretch) ? { stretch: b.stretch } : {}),
+    angles,
+  }
 }

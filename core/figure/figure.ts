@@ -3,7 +3,7 @@ import type { Vec } from '../motion'
 import { nearestTurn, polar } from '../motion'
 import { finite, idSchema, label } from '../shot/basic'
 
-const vecSchema = z.object({ x: finite, y: finite })
+export const vecSchema = z.object({ x: finite, y: finite })
 
 /** What is drawn on a bone. Points and sizes in px of the figure at size 1, as [along the bone, across it]. */
 export const shapeSchema = z.discriminatedUnion('kind', [
@@ -80,11 +80,21 @@ export const poseSchema = z.object({
   angles: z.record(idSchema, finite),
 })
 
+/** What a breakdown of some parts fixes of a pose; what is missing follows the chart. */
+export const fixedSchema = z.object({
+  place: vecSchema.optional(),
+  turn: finite.optional(),
+  size: z.number().min(0.01).max(100).optional(),
+  stretch: z.number().min(0.1).max(10).optional(),
+  angles: z.record(idSchema, finite),
+})
+
 export type Shape = z.infer<typeof shapeSchema>
 export type Bone = z.infer<typeof boneSchema>
 export type Chain = z.infer<typeof chainSchema>
 export type Figure = z.infer<typeof figureSchema>
 export type Pose = z.infer<typeof poseSchema>
+export type Fixed = z.infer<typeof fixedSchema>
 
 /** Where a bone lies in the picture: px and radians. */
 export interface Laid { readonly start: Vec, readonly tip: Vec, readonly angle: number }
@@ -92,8 +102,30 @@ export interface Laid { readonly start: Vec, readonly tip: Vec, readonly angle: 
 /** The pose in which every bone lies as the figure was made. */
 export const restPose = (place: Vec, size = 1): Pose => ({ place, turn: 0, size, stretch: 1, angles: {} })
 
+interface Built { readonly byId: ReadonlyMap<string, Bone>, readonly order: readonly { readonly bone: Bone, readonly parent: string | null }[] }
+const built = new WeakMap<Figure, Built>()
+
+/** Bones by id, and in an order in which each comes after its parent. */
+function buildOf(f: Figure): Built {
+  const known = built.get(f)
+  if (known) return known
+  const byId = new Map(f.bones.map(b => [b.id, b]))
+  const order: { bone: Bone, parent: string | null }[] = []
+  const placed = new Set<string>()
+  const place = (bone: Bone): void => {
+    if (placed.has(bone.id)) return
+    placed.add(bone.id)
+    if (bone.parent !== null) place(byId.get(bone.parent)!)
+    order.push({ bone, parent: bone.parent })
+  }
+  f.bones.forEach(place)
+  const made = { byId, order }
+  built.set(f, made)
+  return made
+}
+
 export const boneOf = (f: Figure, id: string): Bone => {
-  const bone = f.bones.find(b => b.id === id)
+  const bone = buildOf(f).byId.get(id)
   if (!bone) throw new RangeError(`${f.name} has no bone ${id}.`)
   return bone
 }
@@ -105,18 +137,13 @@ export const boneLength = (f: Figure, bone: Bone, pose: Pose): number =>
 /** Forward kinematics: where each bone of a posed figure lies. */
 export function layBones(f: Figure, pose: Pose): Map<string, Laid> {
   const laid = new Map<string, Laid>()
-  const lay = (bone: Bone): Laid => {
-    const known = laid.get(bone.id)
-    if (known) return known
-    const parent = bone.parent === null ? null : lay(boneOf(f, bone.parent))
-    const start = parent ? parent.tip : pose.place
-    const from = bone.hangs || !parent ? pose.turn : parent.angle
+  for (const { bone, parent } of buildOf(f).order) {
+    const holder = parent === null ? null : laid.get(parent)!
+    const start = holder ? holder.tip : pose.place
+    const from = bone.hangs || !holder ? pose.turn : holder.angle
     const angle = from + bone.rest + (pose.angles[bone.id] ?? 0)
-    const out = { start, angle, tip: polar(start, boneLength(f, bone, pose), angle) }
-    laid.set(bone.id, out)
-    return out
+    laid.set(bone.id, { start, angle, tip: polar(start, boneLength(f, bone, pose), angle) })
   }
-  f.bones.forEach(lay)
   return laid
 }
 

@@ -1,5 +1,5 @@
 import type { Vec } from './vec'
-import { add, distance, mixVec, scale, sub } from './vec'
+import { add, distance, mix, mixVec, scale, sub } from './vec'
 
 /** A way from one point to another, asked by its share of length: 0 at the first, 1 at the second. */
 export type Path = (u: number) => Vec
@@ -57,3 +57,16 @@ export function arc(before: Vec | null, p1: Vec, p2: Vec, after: Vec | null): Pa
     return along(i, u)
   }
 }
+
+/**
+ * The path of something thrown between its top and another pose: sideways by equal steps in equal times, up and down with a
+ * constant second difference. `u` is the share of the height, so that spacing it by a rise (to the top) or a fall (from it)
+ * gives equal times.
+ */
+export function thrown(a: Vec, b: Vec, top: 'first' | 'second'): Path {
+  const sideways = top === 'first' ? (u: number) => Math.sign(u) * Math.sqrt(Math.abs(u)) : (u: number) => 1 - Math.sign(1 - u) * Math.sqrt(Math.abs(1 - u))
+  return u => ({ x: mix(a.x, b.x, sideways(u)), y: mix(a.y, b.y, u) })
+}
+
+/** A part of a path, from one share of it to another, as a path of its own. */
+export const partOf = (path: Path, from: number, to: number): Path => u => path(mix(from, to, u))

@@ -1,2 +1,6 @@
 export * from './arc'
+export * from './bezier'
+export * from './gravity'
+export * from './lead'
+export * from './nature'
 export * from './vec'

@@ -1,3 +1,6 @@
 export * from './bars'
+export * from './between'
 export * from './content'
 export * from './passes'
+export * from './pins'
+export * from './times'

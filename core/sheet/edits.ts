@@ -156,3 +156,30 @@ export function refit(lengths: readonly number[], total: number): number[] {
   for (const { i } of order.slice(0, left)) out[i]! += 1
   return out.map(n => n + 1)
 }
+
+/**
+ * Lengths of a pose's hold and the in-betweens after it, fitted to a new total: each in-between is cut to whole exposure
+ * steps, as near to its share as they allow, and the hold takes what is left, at least one frame. Where there is no room for
+ * a step each, they get what `refit` gives.
+ */
+export function recut(lengths: readonly number[], total: number, step: number): number[] {
+  const [, ...inner] = lengths
+  if (inner.length * step >= total) return refit(lengths, total)
+  const sum = lengths.reduce((a, b) => a + b, 0)
+  const cut = inner.map(n => Math.max(step, Math.round((n * total) / sum / step) * step))
+  while (cut.reduce((a, b) => a + b, 0) >= total) cut[cut.indexOf(Math.max(...cut))]! -= step
+  return [total - cut.reduce((a, b) => a + b, 0), ...cut]
+}
+
+/** Successive runs moved in time by `delta` frames as a block: the run before gives and the run after takes, or the other way. */
+export function shiftBlock(runs: Runs, first: Place, last: Place, delta: number): Runs {
+  const [before, after] = [runBefore(runs, first), runAfter(runs, last)]
+  if (!before || (delta > 0 && after && after.run.frames <= 1)) return runs
+  const least = 1 - before.run.frames
+  const most = after ? after.run.frames - 1 : Infinity
+  const d = Math.max(least, Math.min(most, delta))
+  if (!d) return runs
+  const inner = runsFrom(runs, first, last.start + last.run.frames - first.start)
+  const lead = withFrames(before.run, before.run.frames + d)
+  return splice(runs, before, inner.length + 1 + (after ? 1 : 0), [lead, ...inner, ...(after ? [withFrames(after.run, after.run.frames - d)] : [])])
+}

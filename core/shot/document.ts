@@ -1,12 +1,13 @@
 import { z } from 'zod'
 import { recipeSchema } from '../chart'
-import { figureSchema, poseSchema } from '../figure'
+import { figureSchema, fixedSchema, poseSchema, vecSchema } from '../figure'
+import { MOST_LEAD } from '../motion'
 import type { Runs } from '../sheet'
 import { listOf, runsOf } from '../sheet'
 import { colour, finite, frames, hashSchema, idSchema, label } from './basic'
 
 /** The number of this form of the document and of the commands. */
-export const SCHEMA = 1
+export const SCHEMA = 2
 
 export const roleSchema = z.enum(['key', 'extreme', 'breakdown', 'in-between'])
 export const coreRoleSchema = z.enum(['key', 'extreme', 'breakdown'])
@@ -28,6 +29,8 @@ export const drawingSchema = z.object({
   /** False for an in-between whose content is computed from its chart. */
   own: z.boolean(),
   content: contentSchema,
+  /** A breakdown of some parts: what it fixes of its subjects. The rest goes on following its chart. */
+  fixed: z.record(idSchema, fixedSchema).optional(),
 })
 
 export const stackSchema = z.object({
@@ -36,6 +39,9 @@ export const stackSchema = z.object({
   drawings: z.record(idSchema, drawingSchema),
 })
 
+/** The way of a subject's place: on the arc through the poses, straight, or thrown up to the second pose or down from the first. */
+export const pathSchema = z.enum(['arc', 'straight', 'throw-up', 'throw-down'])
+
 export const tickSchema = z.object({ drawing: idSchema, u: finite })
 export const chartSchema = z.object({
   id: idSchema,
@@ -43,10 +49,35 @@ export const chartSchema = z.object({
   from: idSchema,
   to: idSchema,
   step: z.number().int().min(1).max(24),
-  path: z.enum(['arc', 'straight']),
+  path: pathSchema,
   recipe: recipeSchema,
   ticks: z.array(tickSchema).max(200),
+  /** How much parts lead (or, below 0, drag), in spans of time; by subject and part, as partKey writes them. */
+  leads: z.record(z.string().max(100), z.number().min(-MOST_LEAD).max(MOST_LEAD)).optional(),
+  /** On which drawing a subject that is in one of the two poses only changes over; the widest gap where nothing is said. */
+  change: z.record(idSchema, idSchema).optional(),
+  /**
+   * A chart that was cut off a longer one: the core drawings of that, and which part of their path it runs along. It holds
+   * as long as the drawing at the cut stays where it was.
+   */
+  along: z.object({ from: idSchema, to: idSchema, before: idSchema.nullable(), after: idSchema.nullable(), a: finite, b: finite }).optional(),
 })
+
+/** What holds a part at a place for a run of drawings: core drawings that are named, and all in-betweens from one of them to another. */
+export const pinSchema = z.object({
+  id: idSchema, stack: idSchema, subject: idSchema,
+  /** The end of a chain, or the subject's place. */
+  part: idSchema,
+  drawings: z.array(idSchema).min(1).max(2000),
+  to: z.discriminatedUnion('kind', [
+    z.object({ kind: z.literal('point'), at: vecSchema }),
+    /** The end of a part of another subject, in whatever drawing of its stack is shown at the same time, and how far from it. */
+    z.object({ kind: z.literal('part'), stack: idSchema, subject: idSchema, bone: idSchema, off: vecSchema }),
+  ]),
+})
+
+/** A spacing that is kept by a name, to be used again. */
+export const keptSpacingSchema = z.object({ id: idSchema, name: label, recipe: recipeSchema, places: z.array(finite).max(200) })
 
 export const runSchema = z.object({ id: idSchema, drawing: idSchema.nullable(), frames })
 
@@ -70,6 +101,7 @@ export const planSchema = z.object({
   columns: z.record(idSchema, columnSchema),
   order: z.array(idSchema),
   charts: z.record(idSchema, chartSchema),
+  pins: z.record(idSchema, pinSchema).optional(),
 })
 
 export const pictureSchema = z.object({ width: z.number().int().min(16).max(8192), height: z.number().int().min(16).max(8192) })
@@ -86,6 +118,9 @@ export const shotSchema = z.object({
   stacks: z.record(idSchema, stackSchema),
   plans: z.record(idSchema, planSchema),
   planOrder: z.array(idSchema).min(1),
+  /** How large things are: so many metres for so many px. */
+  scale: z.object({ metres: z.number().gt(0).max(100_000), px: z.number().gt(0).max(100_000) }).optional(),
+  spacings: z.record(idSchema, keptSpacingSchema).optional(),
 })
 
 export type Role = z.infer<typeof roleSchema>
@@ -96,12 +131,18 @@ export type StrokeRef = z.infer<typeof strokeRefSchema>
 export type Drawing = z.infer<typeof drawingSchema>
 export type Stack = z.infer<typeof stackSchema>
 export type Tick = z.infer<typeof tickSchema>
+export type ChartPath = z.infer<typeof pathSchema>
 export type Chart = z.infer<typeof chartSchema>
+export type Pin = z.infer<typeof pinSchema>
+export type KeptSpacing = z.infer<typeof keptSpacingSchema>
 export type Column = Omit<z.infer<typeof columnSchema>, 'runs'> & { readonly runs: Runs }
 export type Plan = Omit<z.infer<typeof planSchema>, 'columns'> & { readonly columns: Record<string, Column> }
 export type Shot = Omit<z.infer<typeof shotSchema>, 'plans'> & { readonly plans: Record<string, Plan> }
 /** A shot as it is stored and sent: plain JSON, exposures as a list. */
 export type StoredShot = z.input<typeof shotSchema>
+
+/** How a chart names a part of a subject: a bone, or its place. */
+export const partKey = (subject: string, part: string): string => `${subject}/${part}`
 
 export const emptyContent: Content = { poses: {}, strokes: [] }
 

@@ -3,8 +3,11 @@ import { SCHEMA, shotSchema } from './document'
 
 export type Opened = { readonly ok: true, readonly shot: Shot } | { readonly ok: false, readonly code: 'later-schema' | 'not-a-shot' | 'inconsistent', readonly message: string }
 
-/** One small function for each older schema number, from it to the next. None yet: 1 is the first. */
-const upgrades: Record<number, (old: Record<string, unknown>) => Record<string, unknown>> = {}
+/** One small function for each older schema number, from it to the next. */
+const upgrades: Record<number, (old: Record<string, unknown>) => Record<string, unknown>> = {
+  // 2 adds families of spacing and fields that may be missing (leads, pins, fixed parts, scale); nothing old changes.
+  1: old => ({ ...old, schema: 2 }),
+}
 
 /** Reads a stored shot of this or an older schema; says in a sentence why it cannot be read. */
 export function openShot(stored: unknown): Opened {

@@ -130,7 +130,8 @@ export const releaseDrawing = command(
   (shot, { plan, chart: id, drawing }) => {
     const chart = chartOf(shot, plan, id)
     if (!chart.ticks.some(t => t.drawing === drawing)) refuse('gone', 'The drawing is not in this chart any more.')
-    return withDrawings(shot, chart.stack, [{ ...drawingOf(shot, chart.stack, drawing), own: false, content: emptyContent }])
+    const { fixed: _fixed, ...bare } = drawingOf(shot, chart.stack, drawing)
+    return withDrawings(shot, chart.stack, [{ ...bare, own: false, content: emptyContent }])
   },
 )
 

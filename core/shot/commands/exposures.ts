@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Place, Runs } from '../../sheet'
-import { blankRange, exposeByPush, exposeByThinning, holdRange, insertRun, push, refit, runAfter, runAt, runBefore, runsFrom, shift, splice, trade } from '../../sheet'
+import { blankRange, exposeByPush, exposeByThinning, holdRange, insertRun, push, recut, refit, runAfter, runAt, runBefore, runsFrom, shift, shiftBlock, splice, trade } from '../../sheet'
 import { frames, idSchema } from '../basic'
 import { command } from '../command'
 import type { Column, Shot } from '../document'
@@ -43,14 +43,31 @@ export const shiftRun = command('run.shift', oneRun, a => `Move a drawing ${coun
     return edited(shot, plan, column, shift(column.runs, placeOf(column.runs, run), d), 'There is no frame left to move into.')
   })
 
-export const movePose = command('pose.move', oneRun, a => `Move a pose ${count(a.delta)} ${a.delta > 0 ? 'later' : 'earlier'}`,
-  (shot, { plan, column: id, run, delta: d }) => {
+export const shiftRuns = command('runs.shift', z.object({ ...where, first: runRefSchema, last: runRefSchema, delta }), a => `Move drawings ${count(a.delta)} ${a.delta > 0 ? 'later' : 'earlier'}`,
+  (shot, { plan, column: id, first, last, delta: d }) => {
     const column = openColumn(shot, plan, id)
-    return withColumn(shot, plan, { ...column, runs: moveWithPasses(shot, column, placeOf(column.runs, run), d) })
+    const [a, b] = [placeOf(column.runs, first), placeOf(column.runs, last)]
+    if (b.start < a.start) refuse('changed', 'The drawings have changed places.')
+    return edited(shot, plan, column, shiftBlock(column.runs, a, b, d), 'There is no frame left to move into.')
   })
 
+export const movePose = command(
+  'pose.move',
+  oneRun.extend({
+    /** In-betweens are cut to whole exposure steps again. */
+    recut: z.boolean().optional(),
+    /** What follows the pose moves with it instead of being fitted to the time that is left. */
+    push: z.boolean().optional(),
+  }),
+  a => `${a.push ? 'Stretch the passage before a pose by' : 'Move a pose'} ${count(a.delta)} ${a.delta > 0 ? 'later' : 'earlier'}`,
+  (shot, { plan, column: id, run, delta: d, recut: cut = false, push: pushes = false }) => {
+    const column = openColumn(shot, plan, id)
+    return withColumn(shot, plan, { ...column, runs: moveWithPasses(shot, plan, column, placeOf(column.runs, run), d, cut, pushes) })
+  },
+)
+
 /** The pose moved, and what lies between it and the poses on both sides fitted to the time there is now. */
-function moveWithPasses(shot: Shot, column: Column, pose: Place, d: number): Runs {
+function moveWithPasses(shot: Shot, plan: string, column: Column, pose: Place, d: number, cut: boolean, pushes: boolean): Runs {
   const { drawings } = stackOf(shot, column.stack)
   const isCore = (p: Place) => p.run.drawing === null || drawings[p.run.drawing]!.role !== 'in-between'
   const search = (from: Place, step: typeof runAfter): Place | null => {
@@ -60,17 +77,22 @@ function moveWithPasses(shot: Shot, column: Column, pose: Place, d: number): Run
   }
   const previous = search(pose, runBefore) ?? (runBefore(column.runs, pose) ? runAt(column.runs, 1) : null)
   if (!previous) return refuse('no-room', 'The first pose of a column stays on its frame.')
-  const next = search(pose, runAfter)
-  const before = fitted(column.runs, previous, pose.start - previous.start, d)
+  const next = pushes ? null : search(pose, runAfter)
+  const stepFrom = (from: Place): number | null => {
+    const first = runAfter(column.runs, from)?.run.drawing
+    return cut ? Object.values(shot.plans[plan]!.charts).find(c => c.ticks.some(t => t.drawing === first))?.step ?? column.step : null
+  }
+  const before = fitted(column.runs, previous, pose.start - previous.start, d, stepFrom(previous))
   if (!next) return splice(column.runs, previous, before.length, before)
-  const after = fitted(column.runs, pose, next.start - pose.start, -d)
+  const after = fitted(column.runs, pose, next.start - pose.start, -d, stepFrom(pose))
   return splice(column.runs, previous, before.length + after.length, [...before, ...after])
 }
 
-function fitted(runs: Runs, from: Place, length: number, d: number) {
+function fitted(runs: Runs, from: Place, length: number, d: number, step: number | null) {
   const list = runsFrom(runs, from, length)
   if (length + d < list.length) return refuse('no-room', 'There is no frame left to move into.')
-  const lengths = refit(list.map(r => r.frames), length + d)
+  const old = list.map(r => r.frames)
+  const lengths = step === null ? refit(old, length + d) : recut(old, length + d, step)
   return list.map((r, i) => ({ ...r, frames: lengths[i]! }))
 }
 

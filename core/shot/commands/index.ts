@@ -1,8 +1,10 @@
+import { fixParts, forgetSpacing, keepSpacing, removePin, renumber, setPin, setScale } from './aids'
 import { fillChart, moveTick, setPath, spaceChart } from './charts'
 import { addPose, addStrokes, addSubject, poseDrawing, releaseDrawing, removeDrawing, removeStrokes, removeSubject, setDrawing } from './drawings'
-import { clearFrames, exposeDrawing, exposeRange, holdFrames, movePose, pushRun, shiftRun, tradeRun } from './exposures'
+import { clearFrames, exposeDrawing, exposeRange, holdFrames, movePose, pushRun, shiftRun, shiftRuns, tradeRun } from './exposures'
 import { revert } from './revert'
 import { addColumn, removeColumn, setColumn, setShot } from './shots'
+import { changeOver, cutChart, joinCharts, leadPart, placeTicks, throwCharts, unwedge, wedge } from './spans'
 
 /** Everything that Fintro can do to a shot, by name. */
 export const commands = {
@@ -17,20 +19,36 @@ export const commands = {
   'drawing.set': setDrawing,
   'drawing.pose': poseDrawing,
   'drawing.release': releaseDrawing,
+  'drawing.fix': fixParts,
+  'drawing.renumber': renumber,
   'drawing.remove': removeDrawing,
   'stroke.add': addStrokes,
   'stroke.remove': removeStrokes,
   'chart.fill': fillChart,
   'chart.space': spaceChart,
   'chart.tick': moveTick,
+  'chart.ticks': placeTicks,
   'chart.path': setPath,
+  'chart.throw': throwCharts,
+  'chart.cut': cutChart,
+  'chart.join': joinCharts,
+  'chart.wedge': wedge,
+  'chart.unwedge': unwedge,
+  'chart.lead': leadPart,
+  'chart.change': changeOver,
   'run.push': pushRun,
   'run.trade': tradeRun,
   'run.shift': shiftRun,
+  'runs.shift': shiftRuns,
   'run.expose': exposeDrawing,
   'range.expose': exposeRange,
   'range.hold': holdFrames,
   'range.clear': clearFrames,
+  'pin.set': setPin,
+  'pin.remove': removePin,
+  'shot.scale': setScale,
+  'spacing.keep': keepSpacing,
+  'spacing.forget': forgetSpacing,
   'revert': revert,
 } as const
 

@@ -1,0 +1,5 @@
+export * from './gravity-ruler'
+export * from './overlap'
+export * from './point'
+export * from './same'
+export * from './travel'

@@ -1,0 +1,84 @@
+import type { Mark } from '../picture'
+import type { Vec } from '../motion'
+
+/** How an element lies to itself in the drawing before. `gap` in px: below 0 by how much it overlaps at most along one way. */
+export interface Lie { readonly kind: 'overlaps' | 'touches' | 'clear', readonly gap: number }
+
+/** Nearer than this counts as touching, px. */
+const TOUCH = 1
+
+/** The outer points of marks, with half the width of their lines, as a convex outline: px, in order. */
+export function outlineOf(marks: readonly Mark[]): Vec[] {
+  const points: Vec[] = []
+  for (const m of marks) {
+    if (m.kind === 'ellipse') {
+      for (let i = 0; i < 48; i++) {
+        const a = (i / 48) * Math.PI * 2
+        const [x, y] = [m.rx * Math.cos(a), m.ry * Math.sin(a)]
+        points.push({ x: m.at.x + x * Math.cos(m.turn) - y * Math.sin(m.turn), y: m.at.y + x * Math.sin(m.turn) + y * Math.cos(m.turn) })
+      }
+      continue
+    }
+    const list = m.kind === 'stroke' ? m.outline : m.points
+    const half = m.kind === 'stroke' ? 0 : m.width / 2
+    for (let i = 0; i + 1 < list.length; i += 2) {
+      for (let k = 0; k < (half ? 8 : 1); k++) points.push({ x: list[i]! + half * Math.cos((k * Math.PI) / 4), y: list[i + 1]! + half * Math.sin((k * Math.PI) / 4) })
+    }
+  }
+  return hull(points)
+}
+
+/** The convex hull of points, by the monotone chain (Andrew 1979, from memory). */
+export function hull(points: readonly Vec[]): Vec[] {
+  const sorted = [...points].sort((a, b) => a.x - b.x || a.y - b.y)
+  if (sorted.length < 3) return sorted
+  const turn = (o: Vec, a: Vec, b: Vec) => (a.x - o.x) * (b.y - o.y) - (a.y - o.y) * (b.x - o.x)
+  const chain = (list: readonly Vec[]): Vec[] => {
+    const out: Vec[] = []
+    for (const p of list) {
+      while (out.length >= 2 && turn(out.at(-2)!, out.at(-1)!, p) <= 0) out.pop()
+      out.push(p)
+    }
+    return out.slice(0, -1)
+  }
+  return [...chain(sorted), ...chain([...sorted].reverse())]
+}
+
+/** How two convex outlines lie to each other: along each side's normal their shadows are compared; apart, corner to side. */
+export function lieOf(a: readonly Vec[], b: readonly Vec[]): Lie | null {
+  if (a.length < 2 || b.length < 2) return null
+  let deepest = -Infinity
+  for (const [p, q] of [[a, b], [b, a]] as const) {
+    for (let i = 0; i < p.length; i++) {
+      const [s, e] = [p[i]!, p[(i + 1) % p.length]!]
+      const length = Math.hypot(e.x - s.x, e.y - s.y)
+      if (!length) continue
+      const [nx, ny] = [(e.y - s.y) / length, -(e.x - s.x) / length]
+      const side = (v: Vec) => v.x * nx + v.y * ny
+      deepest = Math.max(deepest, Math.min(...q.map(side)) - Math.max(...p.map(side)))
+    }
+  }
+  const gap = deepest > 0 ? apart(a, b) : deepest
+  return { kind: gap > TOUCH ? 'clear' : gap < -TOUCH ? 'overlaps' : 'touches', gap }
+}
+
+/** The distance of two convex outlines that do not overlap: from the corners of each to the sides of the other. */
+function apart(a: readonly Vec[], b: readonly Vec[]): number {
+  let best = Infinity
+  for (const [p, q] of [[a, b], [b, a]] as const) {
+    for (const v of p) {
+      for (let i = 0; i < q.length; i++) best = Math.min(best, toSegment(v, q[i]!, q[(i + 1) % q.length]!))
+    }
+  }
+  return best
+}
+
+function toSegment(p: Vec, a: Vec, b: Vec): number {
+  const [dx, dy] = [b.x - a.x, b.y - a.y]
+  const length = dx * dx + dy * dy
+  const t = length ? Math.max(0, Math.min(1, ((p.x - a.x) * dx + (p.y - a.y) * dy) / length)) : 0
+  return Math.hypot(p.x - a.x - t * dx, p.y - a.y - t * dy)
+}
+
+/** In words: "clear by 12 px". */
+export const lieWords = (l: Lie): string => (l.kind === 'clear' ? `clear by ${Math.round(l.gap)} px` : l.kind === 'touches' ? 'touches' : `overlaps by ${Math.round(-l.gap)} px`)
