@@ -1,12 +1,17 @@
 import { toast } from 'vue-sonner'
-import { recipes } from '#core/chart'
+import type { Recipe } from '#core/chart'
+import { placed, recipeName } from '#core/chart'
 import { isCore } from '#core/pass'
 import { runAfter, runAt, runBefore } from '#core/sheet'
 import type { CoreRole } from '#core/shot'
 import type { Desk, Preview } from '~/stores/desk'
+import type { Wish } from '~/sync/session'
 import type { RangeWish } from './wishes'
 import { fill, fixOf, lastPose, newPose, outcome, overRange, planAndColumn, space } from './wishes'
+import { U0, U1 } from './layout'
+import { spaced, traded } from './rail-gestures'
 import { refOf } from './spots'
+import { chosenPasses, cut, giveSpacing, join, nextToDraw, numberByFrame, passHere, spacingOf, throwAt, unwedge, wedge } from './spans'
 
 /** One thing that can be done from anywhere: by key, by the command search, by a button. */
 export interface Action {
@@ -50,6 +55,12 @@ function moreFrames(d: Desk, delta: number): void {
 }
 
 function movePose(d: Desk, delta: number): void {
+  const bars = pickedBars(d)
+  if (bars.length) {
+    const made = traded(bars, bars[0]!, delta, d)
+    if (made && d.run(...made.wishes)) d.goTo(d.frame + delta)
+    return
+  }
   if (!d.place) return
   const wish = { name: isCore(d.drawing ?? undefined) ? 'pose.move' as const : 'run.shift' as const, args: { ...planAndColumn(d), run: refOf(d.place), delta } }
   if (d.run(wish)) d.goTo(d.frame + delta)
@@ -60,7 +71,7 @@ export function tryRange(d: Desk, wish: RangeWish, tried: Preview | null = null)
   d.drop()
   const made = overRange(d, wish)
   if (!made) return
-  if (tried && JSON.stringify(tried.wish) === JSON.stringify(made)) {
+  if (tried && JSON.stringify(tried.wishes) === JSON.stringify([made])) {
     d.run(made)
     return
   }
@@ -73,11 +84,21 @@ export function tryRange(d: Desk, wish: RangeWish, tried: Preview | null = null)
 const STEP_NAMES = ['', 'Ones', 'Twos', 'Threes', 'Fours']
 export const rangeName = (w: RangeWish): string => (w.kind === 'expose' ? `${STEP_NAMES[w.step]} by ${w.by === 'push' ? 'push' : 'thinning'}` : w.kind === 'hold' ? 'Hold' : 'Blank')
 
+/** The picked bars, or none. */
+const pickedBars = (d: Desk) => d.rail.bars.filter(b => d.picked.has(b.run.id))
+
 function nudgeTick(d: Desk, by: number): void {
+  const bars = pickedBars(d)
+  const held = bars.find(b => b.kind === 'in-between')
+  if (held) {
+    const made = spaced(bars, held, (by / 32) * (held.part!.to - held.part!.from) * (U1 - U0), d, true)
+    if (made) d.run(...made.wishes)
+    return
+  }
   const chart = d.drawing && d.contents.chartOf(d.plan!, d.drawing.id)
   if (!chart) return
   const i = chart.ticks.findIndex(t => t.drawing === d.drawing!.id)
-  const u = Math.max(chart.ticks[i - 1]?.u ?? -0.25, Math.min(chart.ticks[i + 1]?.u ?? 1.25, chart.ticks[i]!.u + by / 32))
+  const u = placed(chart.ticks[i]!.u + by / 32, chart.ticks[i - 1]?.u, chart.ticks[i + 1]?.u)
   d.run({ name: 'chart.tick', args: { plan: d.plan!.id, chart: chart.id, drawing: d.drawing!.id, u } })
 }
 
@@ -87,6 +108,66 @@ function count(d: Desk, by: number): void {
 
 function setRole(d: Desk, role: CoreRole): void {
   if (d.drawing) d.run({ name: 'drawing.set', args: { stack: d.stack!.id, drawing: d.drawing.id, role } })
+}
+
+/** Does what was made, or says why it cannot be. */
+function doOrSay(d: Desk, made: Wish | string | null): boolean {
+  if (typeof made === 'string') toast(made)
+  return !!made && typeof made !== 'string' && d.run(made)
+}
+
+/** A breakdown: an in-between is cut out of its chart, a core drawing takes the role. */
+function makeBreakdown(d: Desk): void {
+  const chart = d.drawing && !isCore(d.drawing) ? d.contents.chartOf(d.plan!, d.drawing.id) : null
+  if (chart) doOrSay(d, cut(d, chart, d.drawing!))
+  else setRole(d, 'breakdown')
+}
+
+function breakParts(d: Desk): void {
+  const chart = d.drawing && d.contents.chartOf(d.plan!, d.drawing.id)
+  if (chart) d.run({ name: 'drawing.fix', args: { plan: d.plan!.id, chart: chart.id, drawing: d.drawing!.id, fixed: d.drawing!.fixed ? null : {} } })
+}
+
+/** Wedges, and points out where the drawing beside it now looks the same: halving has come to its end there. */
+function doWedge(d: Desk, side: 'first' | 'second'): void {
+  const pass = passHere(d)
+  if (!pass) return
+  const before = new Set(d.stuck)
+  if (!d.run(wedge(d, pass, side))) return
+  const stuck = [...d.stuck].find(run => !before.has(run))
+  const bar = d.rail.bars.find(b => b.run.id === stuck)
+  if (bar) toast(`Drawing ${bar.number} looks the same as the one before it.`, { description: 'The picture will stick there. Take one out, or move it in its span.' })
+}
+
+function goToNext(d: Desk): void {
+  const next = nextToDraw(d)
+  if (!next) {
+    toast('Every in-between of this column is drawn, or there are none.')
+    return
+  }
+  d.goTo(next.frame)
+  d.ghosts = true
+  d.ghostPair = { on: next.line.drawing.id, first: next.line.first.id, second: next.line.second.id }
+  toast(`Next: ${next.line.drawing.number} between ${next.line.first.number} and ${next.line.second.number}, ${next.line.words}.`)
+}
+
+function copySpacing(d: Desk): void {
+  const pass = passHere(d)
+  const spacing = pass && spacingOf(pass)
+  if (!spacing) return
+  d.copiedSpacing = spacing
+  toast(`Copied: ${recipeName(spacing.recipe)}. Go to another span, or choose frames over several, and press Shift Y.`)
+}
+
+function pasteSpacing(d: Desk): void {
+  const charts = new Set<string>()
+  const wishes = chosenPasses(d).filter((p) => {
+    const fresh = !!p.chart && !charts.has(p.chart.id)
+    if (p.chart) charts.add(p.chart.id)
+    return fresh
+  }).flatMap(p => giveSpacing(d, p, d.copiedSpacing!) ?? [])
+  if (wishes.length) d.run(...wishes)
+  else toast('There is no chart with in-betweens here to take the spacing.')
 }
 
 function nextColumn(d: Desk, by: number): void {
@@ -104,14 +185,20 @@ export function deskActions(doors: Doors): Action[] {
     { id: `push-${n}`, name: `${STEP_NAMES[n]} by push: every drawing kept, the length changes`, group: 'Exposure', keys: [`Digit${n}`], can: hasExposure, do: (d, tried) => tryRange(d, { kind: 'expose', step: n, by: 'push' }, tried) },
     { id: `thin-${n}`, name: `${STEP_NAMES[n]} by thinning: the length stays, fewer drawings`, group: 'Exposure', keys: [`Shift+Digit${n}`], can: hasExposure, do: (d, tried) => tryRange(d, { kind: 'expose', step: n, by: 'thin' }, tried) },
   ]
-  const spacing = recipes.map((r, i): Action => ({
-    id: `space-${i}`, name: `Space: ${r.family === 'even' ? 'even' : `halves, slow ${r.family === 'halves' && r.slow === 'both' ? 'at both ends' : r.family === 'halves' && r.slow === 'first' ? 'out of the first' : 'into the second'}`}`,
-    group: 'In-betweens', keys: [['q', 'w', 'e', 'r'][i]!], can: d => !!d.pass?.chart,
+  const spacedAs = (id: string, key: string | null, recipe: Recipe): Action => ({
+    id: `space-${id}`, name: `Space: ${recipeName(recipe).toLowerCase()}`, group: 'In-betweens', keys: key ? [key] : [], can: d => !!passHere(d)?.chart?.ticks.length,
     do: (d) => {
-      const wish = space(d, d.pass!, r)
+      const wish = space(d, passHere(d)!, recipe)
       if (wish) d.run(wish)
     },
-  }))
+  })
+  const slow = (family: 'halves' | 'thirds' | 'favours', keys: [string, string, string]) => (['first', 'second', 'both'] as const).map((side, i) => spacedAs(`${family}-${side}`, keys[i]!, { family, slow: side }))
+  const spacing = [
+    spacedAs('even', 'q', { family: 'even' }),
+    ...slow('halves', ['w', 'e', 'r']), ...slow('thirds', ['Shift+W', 'Shift+E', 'Shift+R']), ...slow('favours', ['t', 'Shift+T', 'Shift+Q']),
+    spacedAs('hold', null, { family: 'moving-hold', slow: 'second', drift: 0.06, last: 2 }), spacedAs('fall', null, { family: 'fall' }), spacedAs('rise', null, { family: 'rise' }),
+    spacedAs('swing', null, { family: 'swing' }), spacedAs('settle', null, { family: 'settle', swings: 3, damping: 0.2 }), spacedAs('wind-up', null, { family: 'wind-up', back: 0.1 }),
+  ]
   return [
     { id: 'play', name: 'Play or stop', group: 'Look', keys: ['Space'], do: doors.play },
     { id: 'frame-next', name: 'Next frame', group: 'Look', keys: ['ArrowDown'], repeats: true, do: d => d.goTo(d.frame + 1) },
@@ -130,16 +217,34 @@ export function deskActions(doors: Doors): Action[] {
     { id: 'pose-blank', name: 'New blank pose at the playhead', group: 'Poses', keys: ['n'], can: d => !!d.column, do: d => d.run(newPose(d, 'blank', 'playhead')) },
     { id: 'pose-copy', name: 'New pose at the playhead, a copy of the last', group: 'Poses', keys: ['c'], can: d => !!d.column && !!lastPose(d), do: d => d.run(newPose(d, { copyOf: lastPose(d, d.frame)!.id }, 'playhead')) },
     { id: 'pose-add', name: 'Add a pose …', group: 'Poses', keys: ['a'], can: d => !!d.column, do: doors.addPose },
-    role('key', 'k'), role('extreme', 'x'), role('breakdown', 'j'),
+    role('key', 'k'), role('extreme', 'x'),
+    { id: 'role-breakdown', name: 'Make this drawing a breakdown (an in-between cuts its span)', group: 'Poses', keys: ['j'], can: d => !!d.drawing, do: makeBreakdown },
+    { id: 'join', name: 'Join the spans beside this breakdown', group: 'Poses', keys: ['Shift+J'], can: d => d.drawing?.role === 'breakdown', do: d => doOrSay(d, join(d, d.drawing!)) },
+    { id: 'break-parts', name: 'Break down only the parts that are posed on this in-between', group: 'Poses', keys: ['m'], can: d => inChart(d) && !d.drawing!.own, do: breakParts },
     { id: 'earlier', name: 'Move the drawing one frame earlier', group: 'Poses', keys: ['Alt+ArrowUp'], repeats: true, can: hasExposure, do: d => movePose(d, -1) },
     { id: 'later', name: 'Move the drawing one frame later', group: 'Poses', keys: ['Alt+ArrowDown'], repeats: true, can: hasExposure, do: d => movePose(d, 1) },
     { id: 'delete', name: 'Delete the drawing and its exposures', group: 'Poses', keys: ['Delete'], can: d => !!d.drawing, do: d => d.run({ name: 'drawing.remove', args: { stack: d.stack!.id, drawing: d.drawing!.id } }) },
-    { id: 'chart', name: 'Spacing and number of in-betweens …', group: 'In-betweens', keys: ['s'], can: d => !!d.pass, do: (d) => { d.chartPanel = d.pass ? { run: d.pass.from.run.id } : null } },
+    { id: 'chart', name: 'Spacing and number of in-betweens …', group: 'In-betweens', keys: ['s'], can: d => !!passHere(d), do: (d) => { d.chartPanel = { run: passHere(d)!.from.run.id } } },
     { id: 'more', name: 'One in-between more', group: 'In-betweens', keys: ['BracketRight'], can: d => !!d.pass, do: d => count(d, 1) },
     { id: 'fewer', name: 'One in-between less', group: 'In-betweens', keys: ['BracketLeft'], can: d => !!d.pass?.chart?.ticks.length, do: d => count(d, -1) },
+    { id: 'wedge-first', name: 'Wedge beside the first pose: one drawing more, halfway to it', group: 'In-betweens', keys: ['Comma'], can: d => !!passHere(d), do: d => doWedge(d, 'first') },
+    { id: 'wedge-second', name: 'Wedge beside the second pose: one drawing more, halfway to it', group: 'In-betweens', keys: ['Period'], can: d => !!passHere(d), do: d => doWedge(d, 'second') },
+    { id: 'unwedge-first', name: 'Take the in-between beside the first pose out', group: 'In-betweens', keys: ['Shift+Comma'], can: d => !!passHere(d)?.chart?.ticks.length, do: d => d.run(unwedge(d, passHere(d)!, 'first')) },
+    { id: 'unwedge-second', name: 'Take the in-between beside the second pose out', group: 'In-betweens', keys: ['Shift+Period'], can: d => !!passHere(d)?.chart?.ticks.length, do: d => d.run(unwedge(d, passHere(d)!, 'second')) },
+    { id: 'next-task', name: 'Next in-between to draw, with the two it stands between', group: 'In-betweens', keys: ['v'], can: d => !!d.column, do: goToNext },
+    { id: 'work', name: 'Order of work …', group: 'In-betweens', keys: ['Shift+V'], can: d => !!passHere(d)?.chart?.ticks.length, do: (d) => { d.chartPanel = { run: passHere(d)!.from.run.id, tab: 1 } } },
+    { id: 'pick-pass', name: 'Pick all in-betweens of this span on the rail', group: 'In-betweens', keys: ['Shift+A'], can: d => !!passHere(d)?.members.length, do: (d) => { d.picked = new Set(passHere(d)!.members.map(m => m.run.id)) } },
+    { id: 'copy-spacing', name: 'Copy this spacing', group: 'In-betweens', keys: ['y'], can: d => !!passHere(d)?.chart?.ticks.length, do: copySpacing },
+    { id: 'paste-spacing', name: 'Give the copied spacing to the chosen spans', group: 'In-betweens', keys: ['Shift+Y'], can: d => !!d.copiedSpacing, do: pasteSpacing },
+    { id: 'number', name: 'Name all in-betweens by the frame they fall on', group: 'In-betweens', keys: ['Shift+N'], can: hasExposure, do: (d) => {
+      const made = numberByFrame(d)
+      if (made) d.run(made)
+      else toast('Every in-between is named by its frame already.')
+    } },
+    { id: 'throw', name: 'Throw: up to the top and down from it, on its own path', group: 'In-betweens', keys: [], can: d => !!passHere(d)?.chart, do: d => doOrSay(d, throwAt(d, d.contents, passHere(d)!)) },
     ...spacing,
-    { id: 'tick-toward', name: 'Nearer to the second pose, by 1/32', group: 'In-betweens', keys: ['Alt+ArrowRight'], repeats: true, can: inChart, do: d => nudgeTick(d, 1) },
-    { id: 'tick-back', name: 'Nearer to the first pose, by 1/32', group: 'In-betweens', keys: ['Alt+ArrowLeft'], repeats: true, can: inChart, do: d => nudgeTick(d, -1) },
+    { id: 'tick-toward', name: 'Nearer to the second pose, by 1/32', group: 'In-betweens', keys: ['Alt+ArrowRight'], repeats: true, can: d => inChart(d) || d.picked.size > 0, do: d => nudgeTick(d, 1) },
+    { id: 'tick-back', name: 'Nearer to the first pose, by 1/32', group: 'In-betweens', keys: ['Alt+ArrowLeft'], repeats: true, can: d => inChart(d) || d.picked.size > 0, do: d => nudgeTick(d, -1) },
     { id: 'own', name: 'Keep the in-between as it is, as its own', group: 'In-betweens', keys: ['o'], can: d => inChart(d) && !d.drawing!.own, do: d => d.run({ name: 'drawing.pose', args: { stack: d.stack!.id, drawing: d.drawing!.id, poses: {}, ...fixOf(d, d.drawing!) } }) },
     { id: 'release', name: 'Give the in-between back to its chart', group: 'In-betweens', keys: ['b'], can: d => inChart(d) && d.drawing!.own, do: d => d.run({ name: 'drawing.release', args: { plan: d.plan!.id, chart: d.contents.chartOf(d.plan!, d.drawing!.id)!.id, drawing: d.drawing!.id } }) },
     ...[1, 2, 3, 4].flatMap(step),
@@ -147,21 +252,26 @@ export function deskActions(doors: Doors): Action[] {
     { id: 'clear', name: 'Clear the chosen exposures to a blank', group: 'Exposure', keys: ['Backspace'], can: hasExposure, do: (d, tried) => tryRange(d, { kind: 'clear' }, tried) },
     { id: 'frame-more', name: 'One frame more of this drawing', group: 'Exposure', keys: ['Equal', 'Shift+Equal', 'NumpadAdd'], repeats: true, can: hasExposure, do: d => moreFrames(d, 1) },
     { id: 'frame-less', name: 'One frame less of this drawing', group: 'Exposure', keys: ['Minus', 'NumpadSubtract'], repeats: true, can: d => (d.place?.run.frames ?? 0) > 1, do: d => moreFrames(d, -1) },
-    { id: 'take', name: 'Take what is shown', group: 'Exposure', keys: ['Enter'], do: (d, tried) => { if (tried) d.run(tried.wish) } },
+    { id: 'take', name: 'Take what is shown', group: 'Exposure', keys: ['Enter'], do: (d, tried) => { if (tried) d.run(...tried.wishes) } },
     { id: 'fit', name: 'Make the shot as long as what is exposed', group: 'Shot', keys: ['f'], can: d => d.overhang > 0, do: d => d.run({ name: 'shot.set', args: { length: d.shot!.length + d.overhang } }) },
     { id: 'tool-pose', name: 'Pose the figure', group: 'Draw', keys: ['p'], do: (d) => { d.tool = 'pose' } },
     { id: 'tool-pencil', name: 'Pencil', group: 'Draw', keys: ['d'], do: (d) => { d.tool = 'pencil' } },
     { id: 'tool-rubber', name: 'Rub out strokes', group: 'Draw', keys: ['u'], do: (d) => { d.tool = 'rubber' } },
+    { id: 'tool-path', name: 'Follow points: arcs and travel', group: 'Draw', keys: ['Shift+P'], do: (d) => { d.tool = 'path' } },
+    { id: 'tool-scale', name: 'Set the scale along something of known height', group: 'Draw', keys: [], do: (d) => { d.tool = 'scale' } },
+    { id: 'arcs', name: 'Arcs on or off', group: 'Look', keys: ['i'], do: (d) => { d.arcs = !d.arcs } },
+    { id: 'plot', name: 'Travel plot on or off', group: 'Look', keys: ['z'], do: (d) => { d.plot = !d.plot } },
+    { id: 'pin', name: 'Pin a part to its place …', group: 'Poses', keys: ['Shift+I'], can: d => !!d.drawing, do: (d) => { d.pinPanel = true } },
     { id: 'undo', name: 'Undo', group: 'Shot', keys: ['$mod+KeyZ'], repeats: true, can: d => !!d.undoLabel, do: d => d.undo() },
     { id: 'redo', name: 'Redo', group: 'Shot', keys: ['$mod+Shift+KeyZ', '$mod+KeyY'], repeats: true, can: d => !!d.redoLabel, do: d => d.redo() },
-    { id: 'hand-off', name: 'Hand off: images or the whole shot …', group: 'Shot', keys: ['Shift+E'], do: doors.handOff },
+    { id: 'hand-off', name: 'Hand off: images or the whole shot …', group: 'Shot', keys: ['Shift+H'], do: doors.handOff },
     { id: 'theme', name: 'Day or night colours', group: 'Shot', keys: [], do: doors.theme },
     { id: 'search', name: 'Find a command by name …', group: 'Shot', keys: ['Slash'], do: doors.search },
     { id: 'shortcuts', name: 'All shortcuts', group: 'Shot', keys: ['Shift+Slash', '?'], do: doors.shortcuts },
   ]
 }
 
-const CAPS: Record<string, string> = { ArrowDown: '↓', ArrowUp: '↑', ArrowLeft: '←', ArrowRight: '→', BracketLeft: '[', BracketRight: ']', Equal: '+', Minus: '−', Slash: '/', Control: 'Ctrl', $mod: 'Ctrl', Delete: 'Del', Backspace: '⌫', PageDown: 'PgDn', PageUp: 'PgUp' }
+const CAPS: Record<string, string> = { ArrowDown: '↓', ArrowUp: '↑', ArrowLeft: '←', ArrowRight: '→', BracketLeft: '[', BracketRight: ']', Equal: '+', Minus: '−', Slash: '/', Comma: ',', Period: '.', Control: 'Ctrl', $mod: 'Ctrl', Delete: 'Del', Backspace: '⌫', PageDown: 'PgDn', PageUp: 'PgUp' }
 
 /** A key as it is written on its cap: "Ctrl Shift Z". The question mark is one key to the reader. */
 export function keyCaps(keys: string): string[] {

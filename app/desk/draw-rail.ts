@@ -1,8 +1,11 @@
 import type { Bar, Stretch } from '#core/pass'
 import { onScale } from '#core/pass'
+import type { Drawing } from '#core/shot'
 import type { Desk } from '~/stores/desk'
 import { drawOver, drawState, openLedger } from './draw-sheet'
 import { HEAD, LADDER, RAIL, ROW, xOfU, yOfFrame } from './layout'
+import { familyHandles, leadMarkers, scaleOf, wayOf } from './rail-handles'
+import { passHere } from './spans'
 import { MONO, SANS, theme } from './theme'
 
 type C = CanvasRenderingContext2D
@@ -47,16 +50,94 @@ function drawBar(c: C, desk: Desk, bar: Bar, held: boolean): void {
     return
   }
   else {
+    const fixed = !!bar.run.drawing && !!desk.stack!.drawings[bar.run.drawing]?.fixed
+    const tint = held ? t.signal : fixed ? t.pencil : t.ledger
     roundBar(c, x, y, BAR, h)
-    c.fillStyle = held ? t.signal : bar.state === 'empty' ? t.sheet : t.ledger
+    c.fillStyle = bar.state === 'empty' ? t.sheet : tint
     c.fill()
     c.lineWidth = 1.4
-    c.strokeStyle = held ? t.signal : t.ledger
+    c.strokeStyle = tint
     c.setLineDash(bar.state === 'empty' ? [3, 2] : [])
     c.stroke()
     c.setLineDash([])
     if (bar.state === 'own') drawState(c, x + BAR, y + 4, 'own')
   }
+  if (desk.picked.has(bar.run.id)) {
+    c.strokeStyle = t.graphite
+    c.lineWidth = 1.6
+    roundBar(c, x, y - 1.5, BAR + 5, h + 3)
+    c.stroke()
+  }
+  if (desk.stuck.has(bar.run.id)) {
+    c.font = `600 9.5px ${SANS}`
+    c.textAlign = 'left'
+    c.textBaseline = 'middle'
+    c.fillStyle = t.signal
+    c.fillText('= same', Math.min(x + 9, LADDER - 36), y + ROW / 2 - 1)
+  }
+}
+
+/** The curve of a family that looks at time, its handles, and the markers of parts that lead: of the pass that is worked on. */
+function drawFamily(c: C, desk: Desk, part: Stretch['parts'][number], hot: string | null): void {
+  const t = theme()
+  const scale = scaleOf(part)
+  const way = wayOf(part.pass)
+  c.save()
+  c.lineWidth = 1.2
+  if (way) {
+    c.strokeStyle = t.pencil
+    c.beginPath()
+    for (let i = 0; i <= 48; i++) c.lineTo(scale.x(way(i / 48)), scale.y(i / 48))
+    c.stroke()
+  }
+  const curve = part.pass.chart?.recipe.family === 'curve'
+  for (const [i, h] of familyHandles(part.pass).entries()) {
+    const [x, y] = [scale.x(h.u), scale.y(h.t)]
+    c.strokeStyle = t.pencil
+    c.beginPath()
+    if (curve) {
+      c.moveTo(scale.x(i), scale.y(i))
+      c.lineTo(x, y)
+    }
+    else {
+      c.setLineDash([3, 2])
+      c.moveTo(x, scale.y(0))
+      c.lineTo(x, scale.y(1))
+    }
+    c.stroke()
+    c.setLineDash([])
+    c.beginPath()
+    c.moveTo(x, y - 5)
+    c.lineTo(x + 5, y)
+    c.lineTo(x, y + 5)
+    c.lineTo(x - 5, y)
+    c.closePath()
+    c.fillStyle = hot === h.id ? t.signal : t.sheet
+    c.fill()
+    c.strokeStyle = hot === h.id ? t.signal : t.pencil
+    c.stroke()
+  }
+  const markers = leadMarkers(desk, part)
+  if (markers.length) {
+    const middle = scale.y(0.5)
+    c.strokeStyle = t.edge
+    c.beginPath()
+    c.moveTo(2, middle)
+    c.lineTo(markers.at(-1)!.x + 4, middle)
+    c.stroke()
+  }
+  for (const m of markers) {
+    c.beginPath()
+    c.moveTo(m.x - 3.2, m.y + 3.4)
+    c.lineTo(m.x, m.y - 3.8)
+    c.lineTo(m.x + 3.2, m.y + 3.4)
+    c.closePath()
+    c.fillStyle = hot === m.key ? t.signal : m.share ? t.pencil : t.sheet
+    c.fill()
+    c.strokeStyle = hot === m.key ? t.signal : t.pencil
+    c.stroke()
+  }
+  c.restore()
 }
 
 function drawWay(c: C, bars: readonly Bar[]): void {
@@ -97,10 +178,12 @@ function drawLadder(c: C, desk: Desk, stretch: Stretch): void {
   c.lineTo(LADDER, bottom)
   c.lineTo(LADDER + 12, bottom)
   c.stroke()
+  c.textBaseline = 'middle'
+  drawEnd(c, stack.drawings[firstPart.pass.from.drawing]!, top)
+  drawEnd(c, stack.drawings[stretch.parts.at(-1)!.pass.to.drawing]!, bottom)
   c.font = `400 9.5px ${MONO}`
   c.textAlign = 'left'
-  c.textBaseline = 'middle'
-  let lastLabel = -Infinity
+  let lastLabel = top + 3
   for (const part of stretch.parts) {
     for (const m of part.pass.members) {
       const at = y(onScale(part, m.u))
@@ -108,7 +191,7 @@ function drawLadder(c: C, desk: Desk, stretch: Stretch): void {
       c.moveTo(LADDER, at)
       c.lineTo(LADDER + 8, at)
       c.stroke()
-      if (at - lastLabel >= 9) {
+      if (at - lastLabel >= 9 && bottom - at >= 10) {
         c.fillStyle = t.soft
         c.fillText(stack.drawings[m.drawing]!.number, LADDER + 15, at)
         lastLabel = at
@@ -123,9 +206,32 @@ function drawLadder(c: C, desk: Desk, stretch: Stretch): void {
       c.moveTo(LADDER, at)
       c.lineTo(LADDER + 13, at)
       c.stroke()
+      c.fillStyle = t.pencil
+      c.font = `600 9.5px ${MONO}`
+      const number = stack.drawings[part.pass.to.drawing]!.number
+      c.fillText(number, LADDER + 16, at)
+      c.fillRect(LADDER + 16, at + 5, c.measureText(number).width, 1.4)
       c.restore()
+      lastLabel = at
     }
   }
+}
+
+/** The number of a pose at an end of the ladder: a key ringed, an extreme bold. */
+function drawEnd(c: C, drawing: Drawing, at: number): void {
+  const t = theme()
+  c.font = `600 9.5px ${MONO}`
+  c.textAlign = 'left'
+  c.fillStyle = drawing.role === 'breakdown' ? t.pencil : t.graphite
+  c.fillText(drawing.number, LADDER + 17, at)
+  const w = c.measureText(drawing.number).width
+  if (drawing.role === 'breakdown') c.fillRect(LADDER + 17, at + 5, w, 1.4)
+  if (drawing.role !== 'key') return
+  c.beginPath()
+  c.ellipse(LADDER + 17 + w / 2, at, w / 2 + 4.5, 6.8, 0, 0, Math.PI * 2)
+  c.lineWidth = 1.1
+  c.strokeStyle = t.graphite
+  c.stroke()
 }
 
 function drawHead(c: C, desk: Desk): void {
@@ -147,8 +253,8 @@ function drawHead(c: C, desk: Desk): void {
   c.fillRect(0, HEAD - 1.5, RAIL, 1.5)
 }
 
-/** The rail of the active column, row for row with the sheet. `held` is the exposure that is being dragged. */
-export function drawRail(c: C, desk: Desk, width: number, height: number, scroll: number, held: string | null): void {
+/** The rail of the active column, row for row with the sheet. `held` are the exposures that are being dragged, `hot` the handle under the pointer, `frame` what is being picked. */
+export function drawRail(c: C, desk: Desk, width: number, height: number, scroll: number, { held, hot, frame }: { held: ReadonlySet<string>, hot: string | null, frame: { x: number, y: number, w: number, h: number } | null }): void {
   const t = theme()
   const { bars, stretches } = desk.rail
   const { first, last } = openLedger(c, desk, width, height, scroll)
@@ -167,13 +273,6 @@ export function drawRail(c: C, desk: Desk, width: number, height: number, scroll
   for (const stretch of stretches) {
     if (stretch.end < first - 1 || stretch.start > last + 1) continue
     drawLadder(c, desk, stretch)
-    for (const { pass } of stretch.parts) {
-      if (!pass.backward) continue
-      c.font = `500 10px ${SANS}`
-      c.textAlign = 'left'
-      c.fillStyle = t.soft
-      c.fillText('return', 8, yOfFrame(pass.to.start) - 4)
-    }
     if (desk.litChart && stretch.parts.some(p => p.pass.chart?.id === desk.litChart)) {
       c.save()
       c.fillStyle = t.signal
@@ -183,7 +282,16 @@ export function drawRail(c: C, desk: Desk, width: number, height: number, scroll
     }
   }
   drawOver(c, desk, width, last)
-  for (const bar of near) drawBar(c, desk, bar, bar.run.id === held)
+  const here = passHere(desk)
+  const part = here && stretches.flatMap(x => x.parts).find(p => p.pass.from.run.id === here.from.run.id)
+  for (const bar of near) drawBar(c, desk, bar, held.has(bar.run.id))
+  if (part && !desk.playing) drawFamily(c, desk, part, hot)
+  if (frame) {
+    c.strokeStyle = t.graphite
+    c.setLineDash([3, 3])
+    c.strokeRect(frame.x, frame.y, frame.w, frame.h)
+    c.setLineDash([])
+  }
   c.restore()
   drawHead(c, desk)
 }

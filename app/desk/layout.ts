@@ -3,15 +3,17 @@ export const ROW = 15
 export const HEAD = 40
 export const MARGIN = 46
 export const COLUMN = 62
-export const RAIL = 236
+export const RAIL = 248
 
 /** The frame of a height in the scrolled sheet, and the height at which a frame begins. */
 export const frameAtY = (y: number): number => Math.floor(y / ROW) + 1
 export const yOfFrame = (frame: number): number => (frame - 1) * ROW
 
 /** The rail's scale: u 0 and 1, with room beyond both. */
-export const U0 = 40
-export const U1 = 150
-export const LADDER = 190
+export const U0 = 48
+export const U1 = 156
+export const LADDER = 198
+/** The farthest that a bar can be seen and dragged to, beyond the poses on both sides. */
+export const U_ROOM = 0.32
 export const xOfU = (u: number): number => U0 + u * (U1 - U0)
 export const uOfX = (x: number): number => (x - U0) / (U1 - U0)

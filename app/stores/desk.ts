@@ -4,14 +4,17 @@ import { computed, markRaw, ref, shallowRef, watch } from 'vue'
 import { toast } from 'vue-sonner'
 import { Contents, drawingShown, isCore, passAt, railOf } from '#core/pass'
 import { shownAt } from '#core/sheet'
+import type { Point, Track } from '#core/spacing'
+import { sticking, trackOf } from '#core/spacing'
 import type { Shot } from '#core/shot'
+import type { Spacing } from '~/desk/spans'
 import type { Saving, Wish } from '~/sync/session'
 import { ShotSession } from '~/sync/session'
 
-export type Tool = 'pose' | 'pencil' | 'rubber'
+export type Tool = 'pose' | 'pencil' | 'rubber' | 'path' | 'scale'
 export interface Selection { readonly column: string, readonly first: number, readonly last: number }
 /** What a change would give, shown before it is taken. */
-export interface Preview { readonly wish: Wish, readonly shot: Shot, readonly words: string }
+export interface Preview { readonly wishes: readonly Wish[], readonly shot: Shot, readonly words: string }
 
 /** The desk of one shot: what is shown and chosen. The shot itself is changed by commands alone (`run`). */
 export const useDesk = defineStore('desk', () => {
@@ -34,10 +37,21 @@ export const useDesk = defineStore('desk', () => {
   /** Counts changes that no document shows, such as strokes that arrived. */
   const strokesSeen = ref(0)
   const litChart = ref<string | null>(null)
-  const chartPanel = shallowRef<{ run: string } | null>(null)
+  const chartPanel = shallowRef<{ run: string, tab?: number } | null>(null)
+  /** Exposures picked on the rail, to be dragged together. */
+  const picked = shallowRef<ReadonlySet<string>>(new Set())
+  /** The two drawings that an in-between is drawn between, while the playhead is on it. */
+  const ghostPair = shallowRef<{ on: string, first: string, second: string } | null>(null)
+  const copiedSpacing = shallowRef<Spacing | null>(null)
+  const pinPanel = ref(false)
 
   const tool = useLocalStorage<Tool>('fintro-tool', 'pose')
   const ghosts = useLocalStorage('fintro-ghosts', true)
+  const arcs = useLocalStorage('fintro-arcs', true)
+  const plot = useLocalStorage('fintro-plot', false)
+  const plotOf = useLocalStorage<'frame' | 'drawing'>('fintro-plot-of', 'frame')
+  /** Points that are followed, by stack. */
+  const followed = useLocalStorage<Record<string, Point[]>>('fintro-points', {})
   const pencil = useLocalStorage('fintro-pencil', { width: 6, colour: '#26302c' })
 
   /** The shot as it is shown: with the change that is being tried out. */
@@ -59,6 +73,9 @@ export const useDesk = defineStore('desk', () => {
   const passes = computed(() => (column.value ? contents.passes(shown.value!, plan.value!, column.value) : []))
   const pass = computed(() => passAt(passes.value, workFrame.value))
   const rail = computed(() => (column.value ? railOf(contents, shown.value!, plan.value!, column.value) : { bars: [], stretches: [] }))
+  const points = computed(() => (stack.value ? (followed.value[stack.value.id] ?? []).filter(p => stack.value!.subjects[p.subject]) : []))
+  const tracks = computed<Track[]>(() => ((arcs.value || plot.value) && column.value ? points.value.map(p => trackOf(contents, shown.value!, plan.value!, column.value!, p)) : []))
+  const stuck = computed(() => (column.value ? sticking(contents, shown.value!, plan.value!, column.value) : new Set<string>()))
   /** Frames on the sheet: the shot and what overhangs it, with room to go on. */
   const rows = computed(() => {
     const longest = Math.max(0, ...columns.value.map(c => c.runs.frames))
@@ -105,6 +122,9 @@ export const useDesk = defineStore('desk', () => {
     selection.value = null
     loop.value = null
     chartPanel.value = null
+    picked.value = new Set()
+    ghostPair.value = null
+    pinPanel.value = false
     playing.value = false
   }
 
@@ -114,23 +134,33 @@ export const useDesk = defineStore('desk', () => {
     return session.value?.run(...wishes).ok ?? false
   }
 
-  /** Shows what a command would give. Gives the reason where it is refused. */
-  function tryOut(wish: Wish, words = ''): string | null {
-    const out = session.value?.tryOut(wish)
+  /** Shows what changes would give. Gives the reason where they are refused. */
+  function tryOut(wish: Wish | readonly Wish[], words = ''): string | null {
+    const wishes = Array.isArray(wish) ? wish as readonly Wish[] : [wish as Wish]
+    const out = session.value?.tryOut(...wishes)
     if (!out) return null
-    preview.value = out.ok ? { wish, shot: out.shot, words: words || out.label } : null
+    preview.value = out.ok ? { wishes, shot: out.shot, words: words || out.label } : null
     moves.value += 1
     return out.ok ? null : out.refusal.message
   }
 
   /** Ends a preview by doing it. */
   function take(): boolean {
-    const wish = preview.value?.wish
-    return wish ? run(wish) : false
+    const wishes = preview.value?.wishes
+    return wishes ? run(...wishes) : false
   }
 
   const drop = (): void => {
     preview.value = null
+  }
+
+  /** Follows a point, or stops following it. */
+  function follow(point: Point): void {
+    const id = stack.value?.id
+    if (!id) return
+    const now = followed.value[id] ?? []
+    const others = now.filter(p => p.subject !== point.subject || p.part !== point.part)
+    followed.value = { ...followed.value, [id]: others.length < now.length ? others : [...now, point].slice(-6) }
   }
 
   function goTo(f: number): void {
@@ -139,9 +169,9 @@ export const useDesk = defineStore('desk', () => {
   }
 
   return {
-    session, shot, saving, undoLabel, redoLabel, preview, contents, frame, workFrame, columnId, selection, loop, playing, skipped, moves, strokesSeen, litChart, chartPanel,
+    session, shot, saving, undoLabel, redoLabel, preview, contents, frame, workFrame, columnId, selection, loop, playing, skipped, moves, strokesSeen, litChart, chartPanel, picked, ghostPair, copiedSpacing, pinPanel, points, tracks, stuck, follow,
     // Remembered in this browser: what the server rendered must not overwrite it.
-    tool: skipHydrate(tool), ghosts: skipHydrate(ghosts), pencil: skipHydrate(pencil), shown, plan, columns, column, stack, place, drawing, passes, pass, rail, rows, overhang, playRange, range,
+    tool: skipHydrate(tool), ghosts: skipHydrate(ghosts), arcs: skipHydrate(arcs), plot: skipHydrate(plot), plotOf: skipHydrate(plotOf), pencil: skipHydrate(pencil), shown, plan, columns, column, stack, place, drawing, passes, pass, rail, rows, overhang, playRange, range,
     refresh, open, close, run, tryOut, take, drop, goTo,
     undo: () => session.value?.undo(),
     redo: () => session.value?.redo(),

@@ -75,8 +75,8 @@ export class ShotSession {
   strokeBy = (hash: string): Stroke | undefined => this.strokes.get(hash)
 
   /** What a command would give, without doing it. */
-  tryOut(wish: Wish, id = 'preview-0'): Applied {
-    return applyCommand(this.shot, { id, schema: SCHEMA, ...wish } as Command)
+  tryOut(...wishes: Wish[]): Applied {
+    return wishes.reduce<Applied>((out, wish, i) => (out.ok ? { ...applyCommand(out.shot, { id: `preview-${i}`, schema: SCHEMA, ...wish } as Command), ...(i ? { label: out.label } : {}) } : out), { ok: true, shot: this.shot, label: '' })
   }
 
   /** Does one or several commands as one undo step. Nothing is done unless all of them fit. */

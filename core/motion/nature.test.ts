@@ -8,9 +8,9 @@ const POINTS = Array.from({ length: 101 }, (_, i) => i / 100)
 
 describe('easings', () => {
   // W3C CSS Easing Functions Level 1 (from memory); values of the npm package bezier-easing.
-  it.each([[0.25, 0.1, 0.25, 1], [0.42, 0, 1, 1], [0, 0, 0.58, 1], [0.42, 0, 0.58, 1], [0.1, -0.6, 0.9, 1.7], [1, 0, 0, 1], [0, 1, 1, 0]] as const)('cubic Bézier %d %d %d %d', (...handles) => {
-    const [ours, theirs] = [bezierEasing(...handles), bezier(...handles)]
-    for (const t of POINTS) expect(ours(t)).toBeCloseTo(theirs(t), handles[0] === 1 ? 3 : 5)
+  it.each([[0.25, 0.1, 0.25, 1], [0.42, 0, 1, 1], [0, 0, 0.58, 1], [0.42, 0, 0.58, 1], [0.1, -0.6, 0.9, 1.7], [1, 0, 0, 1], [0, 1, 1, 0]] as const)('cubic Bézier %d %d %d %d', (x1, y1, x2, y2) => {
+    const [ours, theirs] = [bezierEasing(x1, y1, x2, y2), bezier(x1, y1, x2, y2)]
+    for (const t of POINTS) expect(ours(t)).toBeCloseTo(theirs(t), x1 === 1 ? 3 : 5)
   })
   // npm package d3-ease. A sine's quarter is not a family here; its in-out form is half a swing of a pendulum.
   it('a swing, a fall and a wind-up are those of d3-ease', () => {
@@ -70,11 +70,9 @@ describe('swings', () => {
     for (const t of POINTS) expect(f(t)).toBeCloseTo((1 - x(t)) / (1 - x(1)), 9)
     expect(f(0)).toBeCloseTo(0, 12)
     expect(f(1)).toBeCloseTo(1, 12)
-    const rest = f(1) - (1 - x(1)) * 0
     const middle = 1 / (1 - x(1))
     const peak = (k: number) => Math.abs(f(k / n) - middle)
     if (n > 2) expect(peak(2) / peak(0)).toBeCloseTo(Math.exp((-2 * Math.PI * zeta) / root), 9)
-    expect(rest).toBeCloseTo(1, 12)
   })
 })
 

@@ -72,8 +72,10 @@ const knotsOf = (stack: Stack, chart: Chart, subject: string): Knot[] =>
   })
 
 /** What an in-between shows: subjects that are in both core drawings are blended, the others change over. */
-export function between(stack: Stack, chart: Chart, index: number, ends: Ends): Content {
-  const { u } = chart.ticks[index]!
+export const between = (stack: Stack, chart: Chart, index: number, ends: Ends): Content => betweenAt(stack, chart, chart.ticks[index]!.u, index, ends)
+
+/** What an in-between of a chart would show at a place; `index` tells on which side of a change-over it is. */
+export function betweenAt(stack: Stack, chart: Chart, u: number, index: number, ends: Ends): Content {
   const poses: Content['poses'] = {}
   for (const { id, figure } of Object.values(stack.subjects)) {
     const [a, b] = [ends.from.content.poses[id], ends.to.content.poses[id]]

@@ -22,10 +22,11 @@ const outlineOf = (s: Stroke): number[] => {
   return known
 }
 
-/** The display list of a posed figure, back to front. Far limbs get their own tone. */
-export function figureMarks(f: Figure, pose: Pose): Mark[] {
+/** The display list of a posed figure, back to front; of one of its bones, if `only` names it. Far limbs get their own tone. */
+export function figureMarks(f: Figure, pose: Pose, only?: string): Mark[] {
   const laid = layBones(f, pose)
   return f.bones.flatMap((bone) => {
+    if (only !== undefined && bone.id !== only) return []
     const { start, tip, angle } = laid.get(bone.id)!
     const along = f.stretches && bone === f.bones[0] ? pose.stretch : 1
     const place = ([a, c]: readonly [number, number]): Vec =>

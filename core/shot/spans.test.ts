@@ -108,7 +108,7 @@ describe('wedging', () => {
 })
 
 describe('time and place are two things', () => {
-  const anyTiming = (s: Shot): fc.Arbitrary<(x: Shot) => Shot> => fc.constantFrom(
+  const anyTiming = (s: Shot): fc.Arbitrary<(x: Shot) => Shot> => fc.constantFrom<((x: Shot) => Shot)[]>(
     x => done(x, 'run.push', { ...where, run: runOn(x, '9'), delta: 2 }),
     x => done(x, 'runs.shift', { ...where, first: runOn(x, '7'), last: runOn(x, '11'), delta: -1 }),
     x => done(x, 'pose.move', { ...where, run: runOn(x, '13'), delta: 3, recut: true }),

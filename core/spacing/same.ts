@@ -7,9 +7,19 @@ import type { Column, Content, Plan, Shot, Stack } from '../shot/document'
 /** Poses nearer than this look the same, px. */
 const SAME = 0.25
 
+const compared = new WeakMap<Content, { with: Content, same: boolean }>()
+
 /** True when two drawings cannot be told apart: the same strokes, and every bone of every subject at the same place. */
 export function looksSame(stack: Stack, a: Content, b: Content): boolean {
   if (a === b) return true
+  const known = compared.get(a)
+  if (known?.with === b) return known.same
+  const same = compare(stack, a, b)
+  compared.set(a, { with: b, same })
+  return same
+}
+
+function compare(stack: Stack, a: Content, b: Content): boolean {
   if (a.strokes.length !== b.strokes.length || a.strokes.some((s, i) => s.hash !== b.strokes[i]!.hash)) return false
   return Object.values(stack.subjects).every(({ id, figure }) => {
     const [p, q] = [a.poses[id], b.poses[id]]

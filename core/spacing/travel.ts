@@ -1,8 +1,9 @@
 import type { Vec } from '../motion'
 import { distance } from '../motion'
 import type { Contents } from '../pass'
+import { betweenAt } from '../pass'
 import { eachRun } from '../sheet'
-import type { Column, Drawing, Plan, Shot } from '../shot/document'
+import type { Chart, Column, Drawing, Plan, Shot, Stack } from '../shot/document'
 import type { Point } from './point'
 import { figureHeight, pointIn } from './point'
 
@@ -57,4 +58,27 @@ export function travelPerFrame(track: Track, last: number): number[] {
     if (d.start <= last) out[d.start - 1] = track.steps[i] ?? 0
   })
   return out
+}
+
+/** The way of a point through one chart, asked by the place u; null where its subject is not on both poses. */
+export function wayThrough(contents: Contents, shot: Shot, plan: Plan, stack: Stack, chart: Chart, point: Point): ((u: number) => Vec) | null {
+  const ends = contents.ends(shot, plan, stack, chart)
+  if (!ends?.from.content.poses[point.subject] || !ends.to.content.poses[point.subject]) return null
+  return u => pointIn(stack, betweenAt(stack, chart, u, 0, ends), point)!
+}
+
+/** The place on a way that is nearest to a point, between two places: its u, and how far it is from there, px. */
+export function nearestOn(way: (u: number) => Vec, to: Vec, from = -0.3, until = 1.3): { u: number, off: number } {
+  const STEPS = 80
+  const at = (i: number) => from + ((until - from) * i) / STEPS
+  let best = 0
+  for (let i = 1; i <= STEPS; i++) if (distance(way(at(i)), to) < distance(way(at(best)), to)) best = i
+  let [low, high] = [at(Math.max(0, best - 1)), at(Math.min(STEPS, best + 1))]
+  for (let i = 0; i < 24; i++) {
+    const [a, b] = [low + (high - low) / 3, high - (high - low) / 3]
+    if (distance(way(a), to) < distance(way(b), to)) high = b
+    else low = a
+  }
+  const u = (low + high) / 2
+  return { u, off: distance(way(u), to) }
 }

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
-import { Ghost, Trash2, Undo2 } from '@lucide/vue'
+import { ChartNoAxesColumn, Ghost, Pin, Spline, Trash2, Undo2 } from '@lucide/vue'
 import type { Figure, Pose } from '#core/figure'
 import { library, restPose } from '#core/figure'
 import { isCore } from '#core/pass'
 import type { CoreRole } from '#core/shot'
 import { newId } from '~/sync/ids'
 import type { Wish } from '~/sync/session'
+import { cut } from '~/desk/spans'
 import { fixOf, lastPose, newPose } from '~/desk/wishes'
 
 const desk = useDesk()
@@ -62,6 +63,13 @@ function bring(subject: string): void {
 function takeOff(subject: string): void {
   desk.run({ name: 'drawing.pose', args: { stack: desk.stack!.id, drawing: desk.drawing!.id, poses: { [subject]: null }, ...fixOf(desk, desk.drawing!) } })
 }
+function breakDown(): void {
+  const made = chart.value && cut(desk, chart.value, desk.drawing!)
+  if (made) desk.run(made)
+}
+function breakParts(): void {
+  desk.run({ name: 'drawing.fix', args: { plan: desk.plan!.id, chart: chart.value!.id, drawing: desk.drawing!.id, fixed: desk.drawing!.fixed ? null : {} } })
+}
 const own = () => desk.run({ name: 'drawing.pose', args: { stack: desk.stack!.id, drawing: desk.drawing!.id, poses: {}, ...fixOf(desk, desk.drawing!) } })
 const release = () => desk.run({ name: 'drawing.release', args: { plan: desk.plan!.id, chart: chart.value!.id, drawing: desk.drawing!.id } })
 const remove = () => desk.run({ name: 'drawing.remove', args: { stack: desk.stack!.id, drawing: desk.drawing!.id } })
@@ -74,7 +82,10 @@ const remove = () => desk.run({ name: 'drawing.remove', args: { stack: desk.stac
       <span class="flex items-center gap-1"><svg width="18" height="6" aria-hidden="true"><path d="M0 3h18" stroke="var(--before)" stroke-width="2.5" stroke-dasharray="5 3" /></svg>before</span>
       <span class="flex items-center gap-1"><svg width="18" height="6" aria-hidden="true"><path d="M0 3h18" stroke="var(--after)" stroke-width="2.5" /></svg>after</span>
     </span>
-    <span class="mx-1 h-5 w-px bg-edge" />
+    <button type="button" class="push-button px-2" :class="{ 'push-button-chosen': desk.arcs }" :aria-pressed="desk.arcs" aria-label="Arcs" title="Arcs on or off (I)" @click="desk.arcs = !desk.arcs"><Spline :size="14" /></button>
+    <button type="button" class="push-button px-2" :class="{ 'push-button-chosen': desk.plot }" :aria-pressed="desk.plot" aria-label="Travel plot" title="Travel plot on or off (Z)" @click="desk.plot = !desk.plot"><ChartNoAxesColumn :size="14" /></button>
+    <button type="button" class="push-button px-2" :disabled="!desk.drawing" aria-label="Pins" title="Pin a part to its place … (Shift I)" @click="desk.pinPanel = true"><Pin :size="14" /></button>
+    <span class="mx-0.5 h-5 w-px bg-edge" />
     <Menu v-slot="{ open }" as="div" class="relative">
       <MenuButton class="push-button" :disabled="!desk.column || desk.column.locked">Figure</MenuButton>
       <MenuItems v-if="open" static class="absolute bottom-9 left-0 z-20 w-60 rounded-md border border-edge bg-panel p-1 shadow-lg outline-none">
@@ -96,8 +107,10 @@ const remove = () => desk.run({ name: 'drawing.remove', args: { stack: desk.stac
         <button v-for="(r, i) in roles" :key="r" type="button" role="radio" :aria-checked="desk.drawing.role === r" class="h-[26px] px-2" :class="[desk.drawing.role === r ? 'bg-bottle text-on-bottle' : 'bg-sheet hover:bg-wash', i === 0 ? 'rounded-l' : '', i === 2 ? 'rounded-r' : '']" :title="`Make it ${r === 'extreme' ? 'an' : 'a'} ${r} (${['K', 'X', 'J'][i]})`" @click="setRole(r)">{{ r }}</button>
       </div>
       <template v-else-if="chart">
-        <button v-if="desk.drawing.own" type="button" class="push-button" title="Its content is worked out from its chart again (B)" @click="release"><Undo2 :size="14" />Give back to its chart</button>
-        <button v-else type="button" class="push-button" title="Keep it as it is, whatever its chart does (O)" @click="own">Keep as its own</button>
+        <button type="button" class="push-button px-2" title="Make it a breakdown: its span is cut here (J)" @click="breakDown">Breakdown</button>
+        <button v-if="!desk.drawing.own" type="button" class="push-button px-2" :class="{ 'push-button-chosen': !!desk.drawing.fixed }" :aria-pressed="!!desk.drawing.fixed" title="Break down only the parts that are posed on it; the rest follows the chart (M)" @click="breakParts">Parts</button>
+        <button v-if="desk.drawing.own" type="button" class="push-button" title="Give it back to its chart: its content is worked out again (B)" @click="release"><Undo2 :size="14" />Give back</button>
+        <button v-else type="button" class="push-button" title="Keep it as its own, whatever its chart does (O)" @click="own">Keep</button>
       </template>
       <span v-else class="text-soft">in-between without a chart</span>
       <button type="button" class="push-button ml-auto px-2" title="Delete the drawing, its exposures and what is charted from it (Del)" aria-label="Delete the drawing" @click="remove"><Trash2 :size="14" /></button>

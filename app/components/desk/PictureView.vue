@@ -1,17 +1,21 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import { useEventListener } from '@vueuse/core'
-import { Eraser, Pencil, PersonStanding } from '@lucide/vue'
+import { Eraser, Pencil, PersonStanding, Ruler, Spline } from '@lucide/vue'
 import type { Figure, Handle, Pose } from '#core/figure'
-import { handlesOf, pull } from '#core/figure'
+import { handlesOf, movedParts, pull } from '#core/figure'
 import type { Vec } from '#core/motion'
 import { distance } from '#core/motion'
 import type { Layer, Mark } from '#core/picture'
 import { contentMarks, layersAt } from '#core/picture'
 import { runAfter, runBefore, shownAt } from '#core/sheet'
+import { samePoint } from '#core/spacing'
 import type { Stroke } from '#core/stroke'
 import { strokeOutline, touches } from '#core/stroke'
 import type { Content } from '#core/shot'
+import { pointOfHandle } from '~/composables/usePathTool'
+import type { View } from '~/desk/draw-arcs'
+import { drawArcs, drawMeasure, drawPins } from '~/desk/draw-arcs'
 import { drawGhost, drawLayers } from '~/desk/draw-picture'
 import { SANS, theme } from '~/desk/theme'
 import { fixOf, newPose } from '~/desk/wishes'
@@ -23,9 +27,10 @@ const desk = useDesk()
 const canvas = ref<HTMLCanvasElement | null>(null)
 const wet = shallowRef<Stroke[]>([])
 const hovered = shallowRef<{ subject: string, handle: Handle } | null>(null)
+const path = usePathTool(desk)
+const measure = shallowRef<{ a: Vec, b: Vec, done: boolean } | null>(null)
 const dropped = shallowRef<{ x: number, y: number } | null>(null)
 
-interface View { scale: number, x: number, y: number }
 function viewOf(width: number, height: number): View {
   const { width: w, height: h } = desk.shown!.picture
   const scale = Math.min((width - 88) / w, (height - 28) / h)
@@ -33,7 +38,7 @@ function viewOf(width: number, height: number): View {
 }
 function pointOf(e: PointerEvent): Vec {
   const box = canvas.value!.getBoundingClientRect()
-  const v = viewOf(canvas.value!.parentElement!.clientWidth, canvas.value!.parentElement!.clientHeight)
+  const v = viewNow()
   return { x: (e.clientX - box.left - v.x) / v.scale, y: (e.clientY - box.top - v.y) / v.scale }
 }
 
@@ -49,11 +54,13 @@ const neighbours = computed(() => {
   const runs = desk.column?.runs
   const here = runs && shownAt(runs, desk.workFrame)
   if (!runs || !here) return { before: null, after: null }
+  const pair = desk.ghostPair
+  if (pair?.on === here.run.drawing) return { before: pair.first, after: pair.second }
   const other = (p: ReturnType<typeof runAfter>) => (p?.run.drawing && p.run.drawing !== here.run.drawing ? p.run.drawing : null)
   return { before: other(runBefore(runs, here)), after: other(runAfter(runs, here)) }
 })
 
-usePaint(canvas, [() => desk.shown, () => desk.frame, () => desk.columnId, () => desk.ghosts, () => desk.playing, () => desk.tool, () => desk.strokesSeen, () => desk.moves, wet, hovered, useTheme().name], (c, width, height) => {
+usePaint(canvas, [() => desk.shown, () => desk.frame, () => desk.columnId, () => desk.ghosts, () => desk.playing, () => desk.tool, () => desk.strokesSeen, () => desk.moves, () => desk.tracks, () => desk.arcs, () => desk.ghostPair, path.dragging, measure, wet, hovered, useTheme().name], (c, width, height) => {
   if (!desk.shown || !desk.plan) return
   const t = theme()
   const { picture, paper } = desk.shown
@@ -84,7 +91,12 @@ usePaint(canvas, [() => desk.shown, () => desk.frame, () => desk.columnId, () =>
   c.strokeStyle = t.edge
   c.lineWidth = 1
   c.strokeRect(v.x - 0.5, v.y - 0.5, picture.width * v.scale + 1, picture.height * v.scale + 1)
-  if (desk.tool === 'pose' && !desk.playing && workable.value) drawHandles(c, v)
+  if (desk.arcs) drawArcs(c, desk, v)
+  if (!desk.playing && desk.drawing && desk.stack) drawPins(c, desk.contents.hold(desk.shown, desk.plan, desk.stack, desk.drawing.id), v)
+  if ((desk.tool === 'pose' || desk.tool === 'path') && !desk.playing && workable.value) drawHandles(c, v)
+  const off = path.dragging.value
+  if (off?.off) drawMeasure(c, v, off.dot.at, off.to)
+  if (measure.value) drawMeasure(c, v, measure.value.a, measure.value.b)
   if (desk.tool === 'rubber' && dropped.value) {
     c.strokeStyle = t.signal
     c.beginPath()
@@ -136,7 +148,7 @@ function drawHandles(c: CanvasRenderingContext2D, v: View): void {
       c.lineWidth = 1.4
       c.stroke()
       if (!held) continue
-      const words = h.kind === 'place' ? `${subject.name}: move${subject.figure.chains.some(k => k.stands) ? ' (Shift takes the feet along)' : ''}` : h.kind === 'reach' ? `pull the ${h.name}` : subject.figure.stretches ? `turn and stretch: ${h.name}` : `turn the ${h.name}`
+      const words = desk.tool === 'path' ? `${desk.points.some(p => samePoint(p, pointOfHandle(desk, subject.id, h))) ? 'stop following' : 'follow'} the ${h.name}` : h.kind === 'place' ? `${subject.name}: move${subject.figure.chains.some(k => k.stands) ? ' (Shift takes the feet along)' : ''}` : h.kind === 'reach' ? `pull the ${h.name}` : subject.figure.stretches ? `turn and stretch: ${h.name}` : `turn the ${h.name}`
       c.font = `500 11px ${SANS}`
       const w = c.measureText(words).width + 10
       c.fillStyle = t.graphite
@@ -149,8 +161,10 @@ function drawHandles(c: CanvasRenderingContext2D, v: View): void {
   }
 }
 
+const viewNow = (): View => viewOf(canvas.value!.parentElement!.clientWidth, canvas.value!.parentElement!.clientHeight)
+
 function handleAt(p: Vec): { subject: string, figure: Figure, pose: Pose, handle: Handle } | null {
-  const v = viewOf(canvas.value!.parentElement!.clientWidth, canvas.value!.parentElement!.clientHeight)
+  const v = viewNow()
   const all = posed.value.flatMap(({ subject, pose }) => handlesOf(subject.figure, pose).map(handle => ({ subject: subject.id, figure: subject.figure, pose, handle })))
   const near = all.map(h => ({ ...h, far: distance(h.handle.at, p) * v.scale })).filter(h => h.far < GRAB)
   // Near limbs lie on top, and are taken before the far ones under them.
@@ -180,6 +194,19 @@ function down(e: PointerEvent): void {
     posing = { subject: hit.subject, figure: hit.figure, start: hit.pose, handle: hit.handle, off: { x: hit.handle.at.x - p.x, y: hit.handle.at.y - p.y } }
     return
   }
+  if (desk.tool === 'scale') {
+    measure.value = { a: p, b: p, done: false }
+    return
+  }
+  if (desk.tool === 'path') {
+    const dot = path.dotAt(p, viewNow().scale)
+    const hit = handleAt(p)
+    desk.playing = false
+    if (dot && dot.dot.drawing.role === 'in-between' && !refuseWork()) path.begin(dot)
+    else if (hit) desk.follow(pointOfHandle(desk, hit.subject, hit.handle))
+    else if (dot) desk.goTo(dot.dot.start)
+    return
+  }
   if (refuseWork()) return
   desk.playing = false
   if (desk.tool === 'rubber') {
@@ -193,6 +220,11 @@ function down(e: PointerEvent): void {
 
 function move(e: PointerEvent): void {
   const p = pointOf(e)
+  if (path.dragging.value) return path.drag(p, viewNow().scale, e.altKey)
+  if (measure.value && !measure.value.done) {
+    measure.value = { ...measure.value, b: p }
+    return
+  }
   if (posing) return poseTo({ x: p.x + posing.off.x, y: p.y + posing.off.y }, e.shiftKey)
   if (rubbing) return rub(p)
   if (drawing) {
@@ -205,7 +237,7 @@ function move(e: PointerEvent): void {
     return
   }
   if (desk.tool === 'rubber') dropped.value = p
-  const hit = desk.tool === 'pose' && !desk.playing && workable.value ? handleAt(p) : null
+  const hit = (desk.tool === 'pose' || desk.tool === 'path') && !desk.playing && workable.value ? handleAt(p) : null
   if (hit?.handle.id !== hovered.value?.handle.id || hit?.subject !== hovered.value?.subject) hovered.value = hit
 }
 
@@ -213,14 +245,23 @@ function poseTo(to: Vec, whole: boolean): void {
   const { subject, figure, start, handle } = posing!
   const pose = pull(figure, start, handle, to, whole)
   const base = desk.shot!.stacks[desk.stack!.id]!.drawings[desk.drawing!.id]!
-  desk.tryOut({ name: 'drawing.pose', args: { stack: desk.stack!.id, drawing: base.id, poses: { [subject]: pose }, ...fixOf({ ...desk, drawing: base }, base) } }, `${handle.kind === 'turn' ? 'Turn' : 'Pull'}: ${handle.name}`)
+  const words = `${handle.kind === 'turn' ? 'Turn' : 'Pull'}: ${handle.name}`
+  const chart = base.fixed && !base.own ? desk.contents.chartOf(desk.plan!, base.id) : null
+  if (chart) {
+    // A breakdown of some parts fixes what was moved, and what it fixed before.
+    const old = base.fixed![subject]
+    const moved = movedParts(start, pose)
+    desk.tryOut({ name: 'drawing.fix', args: { plan: desk.plan!.id, chart: chart.id, drawing: base.id, fixed: { ...base.fixed, [subject]: { ...old, ...moved, angles: { ...old?.angles, ...moved.angles } } } } }, `${words}. Only what is moved is fixed.`)
+    return
+  }
+  desk.tryOut({ name: 'drawing.pose', args: { stack: desk.stack!.id, drawing: base.id, poses: { [subject]: pose }, ...fixOf({ ...desk, drawing: base }, base) } }, words)
 }
 
 function rub(p: Vec): void {
   dropped.value = p
   const d = desk.drawing
   if (!d || !rubbing) return
-  const v = viewOf(canvas.value!.parentElement!.clientWidth, canvas.value!.parentElement!.clientHeight)
+  const v = viewNow()
   for (const ref of desk.shot!.stacks[desk.stack!.id]!.drawings[d.id]!.content.strokes) {
     const stroke = desk.session!.strokeBy(ref.hash)
     if (stroke && touches(stroke, p, RUBBER / v.scale)) rubbing.add(ref.id)
@@ -232,6 +273,12 @@ function rub(p: Vec): void {
 const strokeNow = (): Stroke => ({ schema: 1, colour: desk.pencil.colour, width: desk.pencil.width, pressure: drawing!.pen, points: drawing!.points })
 
 async function up(): Promise<void> {
+  if (path.dragging.value) return path.end()
+  if (measure.value && !measure.value.done) {
+    const { a, b } = measure.value
+    measure.value = distance(a, b) * viewNow().scale > 8 ? { a, b, done: true } : null
+    return
+  }
   if (posing || rubbing) {
     posing = null
     rubbing = null
@@ -255,12 +302,14 @@ async function up(): Promise<void> {
 function cancel(): void {
   posing = null
   rubbing = null
+  path.cancel()
+  measure.value = null
   if (drawing) wet.value = wet.value.slice(0, -1)
   drawing = null
   desk.drop()
 }
 onMounted(() => useEventListener(window, 'keydown', (e: KeyboardEvent) => {
-  if (e.key === 'Escape' && (posing || rubbing || drawing)) cancel()
+  if (e.key === 'Escape' && (posing || rubbing || drawing || path.dragging.value || path.asked.value || measure.value)) cancel()
 }))
 
 const told = computed(() => {
@@ -272,10 +321,29 @@ const told = computed(() => {
 })
 const state = computed(() => (desk.drawing ? desk.contents.state(desk.shown!, desk.plan!, desk.stack!, desk.drawing.id) : null))
 const STATE = { empty: 'empty: pose or draw on it', computed: 'worked out from its chart', own: 'made by hand' }
+const metres = ref('1.7')
+const scaleFault = ref('')
+function setScale(): void {
+  const m = Number(metres.value.replace(',', '.'))
+  if (!measure.value || !(m > 0)) {
+    scaleFault.value = 'Write the height in metres, such as 1.7.'
+    return
+  }
+  scaleFault.value = ''
+  desk.run({ name: 'shot.scale', args: { scale: { metres: m, px: Math.round(distance(measure.value.a, measure.value.b) * 100) / 100 } } })
+  measure.value = null
+  desk.tool = 'pose'
+}
+const popAt = (p: Vec) => {
+  const v = viewNow()
+  return { left: `${Math.max(8, v.x + p.x * v.scale + 14)}px`, top: `${Math.max(8, v.y + p.y * v.scale - 14)}px` }
+}
 const tools = [
   { id: 'pose', name: 'Pose the figure (P)', icon: PersonStanding },
   { id: 'pencil', name: 'Pencil (D)', icon: Pencil },
   { id: 'rubber', name: 'Rub out strokes (U)', icon: Eraser },
+  { id: 'path', name: 'Follow points: arcs and travel (Shift P)', icon: Spline },
+  { id: 'scale', name: 'Set the scale along something of known height', icon: Ruler },
 ] as const
 const WIDTHS = [{ px: 3, name: 'Fine' }, { px: 6, name: 'Middle' }, { px: 14, name: 'Broad' }]
 const COLOURS = [{ hex: '#26302c', name: 'Graphite' }, { hex: '#1f5aa8', name: 'Blue pencil' }, { hex: '#8a5a2b', name: 'Brown pencil' }]
@@ -297,6 +365,19 @@ const COLOURS = [{ hex: '#26302c', name: 'Graphite' }, { hex: '#1f5aa8', name: '
       <template v-if="told.number"> · drawing <span class="font-mono font-semibold">{{ told.number }}</span></template> · {{ told.rest }}
       <span v-if="state" class="block text-[11.5px] text-soft">{{ STATE[state] }}</span>
     </div>
+    <div v-if="path.asked.value" class="absolute z-10 rounded-md border border-edge bg-panel px-2.5 py-2 shadow-lg" role="alertdialog" :aria-label="`Make ${path.asked.value.number} a breakdown?`" :style="popAt(path.asked.value.at)">
+      <p>Off its path. Make {{ path.asked.value.number }} a breakdown here?</p>
+      <div class="mt-1.5 flex gap-1.5"><button type="button" class="push-button push-button-main" @click="path.answer(true)">Breakdown here</button><button type="button" class="push-button" @click="path.answer(false)">Leave it</button></div>
+    </div>
+    <form v-if="desk.tool === 'scale'" class="absolute right-3 top-3 w-64 rounded-md border border-edge bg-panel px-3 py-2.5 shadow-lg" @submit.prevent="setScale">
+      <p v-if="!measure?.done" class="text-soft">Drag along something of known height in the picture.</p>
+      <template v-else>
+        <label class="flex items-center gap-2">It is <input v-model="metres" class="field h-7 w-16 text-right font-mono" inputmode="decimal" aria-label="Height in metres"> metres high.</label>
+        <p v-if="scaleFault" class="mt-1 text-signal" role="alert">{{ scaleFault }}</p>
+        <div class="mt-2 flex gap-1.5"><button type="submit" class="push-button push-button-main">Set the scale</button><button type="button" class="push-button" @click="measure = null">Again</button></div>
+      </template>
+      <p v-if="desk.shot?.scale" class="mt-2 flex items-center gap-2"><span class="flex-1">Now {{ desk.shot.scale.metres }} m are {{ Math.round(desk.shot.scale.px) }} px.</span><button type="button" class="push-button" @click="desk.run({ name: 'shot.scale', args: { scale: null } })">Take it away</button></p>
+    </form>
     <slot />
   </div>
 </template>

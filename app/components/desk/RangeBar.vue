@@ -18,15 +18,15 @@ function take(wish: RangeWish): void {
 const steps = (n: number): RangeWish => ({ kind: 'expose', step: n, by: by.value })
 function flipBy(to: 'push' | 'thin'): void {
   by.value = to
-  const last = desk.preview?.wish
+  const last = desk.preview?.wishes[0]
   if (last?.name === 'range.expose') tryRange(desk, { kind: 'expose', step: last.args.step, by: to })
 }
 </script>
 
 <template>
-  <div class="w-0 min-w-full border-t border-edge bg-panel px-2.5 py-2" @pointerleave="desk.preview?.wish.name.startsWith('range.') && desk.drop()">
+  <div class="w-0 min-w-full border-t border-edge bg-panel px-2.5 py-2" @pointerleave="desk.preview?.wishes[0]?.name.startsWith('range.') && desk.drop()">
     <p class="min-h-[34px] pr-1 leading-[17px]" aria-live="polite">
-      <template v-if="desk.preview"><span class="text-signal">{{ desk.preview.words }}</span> <span v-if="desk.preview.wish.name.startsWith('range.')" class="text-soft">Enter or a click takes it, Esc leaves it.</span></template>
+      <template v-if="desk.preview"><span class="text-signal">{{ desk.preview.words }}</span> <span v-if="desk.preview.wishes[0]?.name.startsWith('range.')" class="text-soft">Enter or a click takes it, Esc leaves it.</span></template>
       <template v-else>{{ words }}</template>
     </p>
     <div class="mt-1 flex flex-wrap items-center gap-1">

@@ -2,21 +2,13 @@
 import { computed, nextTick, ref, watch } from 'vue'
 import { useElementSize, useWindowSize } from '@vueuse/core'
 import { Plus } from '@lucide/vue'
-import type { Bar } from '#core/pass'
-import { fromScale } from '#core/pass'
-import { placed, placeName, recipeName } from '#core/chart'
 import { drawSheet } from '~/desk/draw-sheet'
-import { BAR, drawRail } from '~/desk/draw-rail'
-import { COLUMN, frameAtY, HEAD, MARGIN, RAIL, ROW, uOfX, xOfU, yOfFrame } from '~/desk/layout'
-import { refOf } from '~/desk/spots'
-import { planAndColumn } from '~/desk/wishes'
-import type { Wish } from '~/sync/session'
+import { COLUMN, frameAtY, HEAD, MARGIN, RAIL, ROW, yOfFrame } from '~/desk/layout'
 
 const emit = defineEmits<{ 'add-column': [] }>()
 const desk = useDesk()
 const scroller = ref<HTMLElement | null>(null)
 const sheet = ref<HTMLCanvasElement | null>(null)
-const rail = ref<HTMLCanvasElement | null>(null)
 const scroll = ref(0)
 const scrollX = ref(0)
 /** On a narrow window the rail folds away first. */
@@ -26,22 +18,11 @@ const railOpen = computed(() => windowWidth.value >= NARROW)
 const { height: viewHeight } = useElementSize(scroller)
 
 const ADD = 22
-const U_LABEL = 52
 const sheetWidth = computed(() => MARGIN + Math.min(4, Math.max(2, desk.columns.length)) * COLUMN + ADD)
 const overflow = computed(() => Math.max(0, MARGIN + desk.columns.length * COLUMN + ADD - sheetWidth.value))
 const spacer = computed(() => desk.rows * ROW + HEAD)
 
-const sources = [() => desk.shown, () => desk.columnId, () => desk.selection, () => desk.loop, scroll, scrollX, () => desk.strokesSeen, useTheme().name]
-usePaint(sheet, [...sources, () => desk.preview], (c, w, h) => desk.shown && drawSheet(c, desk, w, h, scroll.value, scrollX.value))
-
-interface Drag { bar: Bar, part: 'body' | 'end', x: number, y: number, axis: 'x' | 'y' | null, pointer: number, alt: boolean }
-const drag = ref<Drag | null>(null)
-const hover = ref<'body' | 'end' | null>(null)
-usePaint(rail, [...sources, () => desk.litChart, drag, () => desk.moves], (c, w, h) => {
-  if (!desk.shown) return
-  drawRail(c, desk, w, h, scroll.value, drag.value?.bar.run.id ?? null)
-  rail.value!.dataset.move = String(desk.moves)
-})
+usePaint(sheet, [() => desk.shown, () => desk.columnId, () => desk.selection, () => desk.loop, scroll, scrollX, () => desk.strokesSeen, useTheme().name, () => desk.preview], (c, w, h) => desk.shown && drawSheet(c, desk, w, h, scroll.value, scrollX.value))
 
 /** Keeps the playhead in sight: by a page while playing, by the row otherwise. */
 watch(() => desk.frame, async (f) => {
@@ -111,98 +92,6 @@ function wheel(e: WheelEvent): void {
   if (by && overflow.value) scrollX.value = Math.max(0, Math.min(overflow.value, scrollX.value + by))
 }
 
-// — the rail: sideways is spacing, up and down is timing, the end is exposure —
-
-function barAt(x: number, y: number): { bar: Bar, part: 'body' | 'end' } | null {
-  const hit = desk.rail.bars.filter(b => b.kind !== 'blank').find((b) => {
-    const [top, bottom] = [yOfFrame(b.start), yOfFrame(b.start + b.run.frames)]
-    const bx = b.kind === 'loose' ? 10 : xOfU(b.x)
-    return y >= top && y < bottom && (Math.abs(x - bx) <= BAR || (b.arrives && Math.abs(x - xOfU(1)) <= BAR))
-  })
-  if (!hit) return null
-  return { bar: hit, part: yOfFrame(hit.start + hit.run.frames) - y < 5.5 ? 'end' : 'body' }
-}
-
-function railDown(e: PointerEvent): void {
-  if (e.button !== 0) return
-  const { x, y } = local(e)
-  if (y - scroll.value < 0) return
-  const hit = barAt(x, y)
-  if (!hit) {
-    desk.goTo(frameAtY(y))
-    return
-  }
-  rail.value!.setPointerCapture(e.pointerId)
-  desk.goTo(hit.bar.start)
-  desk.selection = null
-  drag.value = { ...hit, x, y, axis: null, pointer: e.pointerId, alt: e.altKey }
-}
-
-function railMove(e: PointerEvent): void {
-  const { x, y } = local(e)
-  const d = drag.value
-  if (!d) {
-    const hit = barAt(x, y)
-    hover.value = hit?.part ?? null
-    desk.litChart = hit?.bar.part?.pass.chart?.id ?? null
-    return
-  }
-  const [dx, dy] = [x - d.x, y - d.y]
-  if (!d.axis) {
-    if (Math.hypot(dx, dy) < 4) return
-    d.axis = d.part === 'body' && d.bar.kind === 'in-between' && Math.abs(dx) > Math.abs(dy) ? 'x' : 'y'
-  }
-  const made = d.axis === 'x' ? spacingOf(d.bar, dx) : timingOf(d, Math.round(dy / ROW))
-  if (made) desk.tryOut(made.wish, made.words)
-  else desk.drop()
-}
-
-/** Sideways: the place in the span. The bar keeps its frames. */
-function spacingOf(bar: Bar, dx: number): { wish: Wish, words: string } | null {
-  const { chart, backward } = bar.part!.pass
-  const read = fromScale(bar.part!, bar.x + uOfX(dx + xOfU(0)))
-  const wanted = backward ? 1 - read : read
-  const i = chart!.ticks.findIndex(t => t.drawing === bar.run.drawing)
-  const u = placed(wanted, chart!.ticks[i - 1]?.u, chart!.ticks[i + 1]?.u)
-  return { wish: { name: 'chart.tick', args: { plan: desk.plan!.id, chart: chart!.id, drawing: bar.run.drawing!, u } }, words: `Drawing ${bar.number} at ${placeName(backward ? 1 - u : u)} of the way. Its frames stay.` }
-}
-
-/** Up and down: a trade with the neighbours. At the end: a push, or a trade with Alt held. */
-function timingOf(d: Drag, rows: number): { wish: Wish, words: string } | null {
-  if (!rows) return null
-  const args = { ...planAndColumn(desk), run: refOf(d.bar), delta: rows }
-  const by = `${Math.abs(rows)} frame${Math.abs(rows) === 1 ? '' : 's'}`
-  if (d.part === 'body') return { wish: { name: 'run.shift', args }, words: `Trade: drawing ${d.bar.number} ${by} ${rows > 0 ? 'later' : 'earlier'}, the total stays.` }
-  if (d.alt) return { wish: { name: 'run.trade', args }, words: `Trade: drawing ${d.bar.number} ${by} ${rows > 0 ? 'longer' : 'shorter'}, the next one gives and takes.` }
-  const delta = Math.max(1 - d.bar.run.frames, rows)
-  if (!delta) return null
-  return { wish: { name: 'run.push', args: { ...args, delta } }, words: `Push: drawing ${d.bar.number} ${Math.abs(delta)} ${delta > 0 ? 'more' : 'less'}, held ${d.bar.run.frames + delta}; what follows moves.` }
-}
-
-function railUp(): void {
-  if (drag.value && desk.preview) desk.take()
-  drag.value = null
-}
-function railCancel(): void {
-  drag.value = null
-  desk.drop()
-}
-
-const cursor = computed(() => {
-  if (drag.value?.axis === 'x') return 'ew-resize'
-  if (hover.value === 'end') return 's-resize'
-  return hover.value === 'body' ? 'grab' : 'default'
-})
-
-/** The labels of the passes in sight; each opens the panel of its chart. */
-const labels = computed(() => desk.rail.stretches.flatMap(s => s.parts).map(({ pass, from }) => {
-  const r = pass.chart?.recipe
-  const short = !pass.chart?.ticks.length ? 'nothing between' : r!.family === 'even' ? 'even' : r!.family === 'free' ? 'by hand' : `halves ${r!.slow === 'both' ? 'both' : r!.slow === 'first' ? 'out' : 'in'}`
-  const n = pass.members.length
-  // Beside the first pose; where that stands further in (a breakdown), at the left edge, clear of the bars.
-  return { run: pass.from.run.id, left: from > 0.2 ? 2 : U_LABEL, top: HEAD + yOfFrame(pass.from.start) - scroll.value, text: n ? `${short} · ${n}` : short, title: pass.chart?.ticks.length ? `${recipeName(r!)}, ${n} in-between${n === 1 ? '' : 's'}. Spacing … (S)` : 'Nothing between. Add in-betweens … (S)' }
-}).filter(l => l.top > HEAD - 6 && l.top < viewHeight.value - 10))
-
 const columnMenu = ref<string | null>(null)
 function headClick(id: string): void {
   if (desk.columnId === id) columnMenu.value = columnMenu.value === id ? null : id
@@ -230,8 +119,7 @@ const told = computed(() => {
           </div>
           <SheetPlayhead :scroll="scroll" :width="sheetWidth + (railOpen ? RAIL : 0)" />
           <div v-show="railOpen" class="relative h-full shrink-0 border-l border-edge" :style="{ width: `${RAIL}px` }">
-            <canvas ref="rail" class="touch-none" role="img" aria-label="Rail: where each drawing sits between its two poses, row for row with the sheet." data-part="rail" :style="{ cursor }" @pointerdown="railDown" @pointermove="railMove" @pointerup="railUp" @pointercancel="railCancel" @pointerleave="drag || (desk.litChart = null)" @keydown.esc="railCancel" />
-            <button v-for="l in labels" :key="l.run" type="button" class="absolute h-[14px] max-w-[88px] truncate rounded-sm bg-sheet/85 px-1 text-[10px] leading-[14px] text-soft hover:bg-wash hover:text-graphite" :style="{ left: `${l.left}px`, top: `${l.top}px` }" :title="l.title" @click="desk.chartPanel = { run: l.run }">{{ l.text }}</button>
+            <RailView :scroll="scroll" :view-height="viewHeight" />
           </div>
         </div>
       </div>

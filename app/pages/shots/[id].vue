@@ -61,7 +61,9 @@ function addColumn(): void {
           <PictureView />
           <DrawingBar />
           <PoseRow @add="adding = true" />
+          <TravelPlot v-if="desk.plot" />
         </section>
+        <PinPanel v-if="desk.pinPanel" @close="desk.pinPanel = false" />
         <AddPose v-if="adding" @close="adding = false" />
       </main>
       <ShortcutSheet v-if="dialog === 'shortcuts'" :actions="actions" @close="dialog = null" />
