@@ -1,4 +1,5 @@
 import { inBrowser } from './browser'
+import { chartOrder, spacingSpan } from './charts'
 import type { Row } from './row'
 import { within } from './row'
 import { serverCommit } from './server-commit'
@@ -21,5 +22,7 @@ const print = (r: Row): void => {
 }
 
 if (wants('sheet.edit.growth')) print(sheetEdit(quick))
+if (wants('chart.order', 'chart.order.frame')) for (const row of chartOrder(quick)) print(row)
+if (wants('spacing.span')) print(spacingSpan(quick))
 if (wants('server.commit.ratio')) print(await serverCommit(quick))
-if (wants('desk.follow', 'play.on-time')) for (const row of await inBrowser(quick)) print(row)
+if (wants('desk.follow', 'rail.follow', 'play.on-time')) for (const row of await inBrowser(quick)) print(row)

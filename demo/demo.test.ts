@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { layBones } from '#core/figure'
 import { distance } from '#core/motion'
-import { Contents, railOf } from '#core/pass'
+import { Contents, drawingShown, railOf } from '#core/pass'
+import { fallFrames } from '#core/spacing'
 import { listOf, summary } from '#core/sheet'
 import { openShot, storeShot, strokeHashes } from '#core/shot'
 import { strokeText } from '#core/stroke'
@@ -54,5 +55,37 @@ describe('shot 020, Lantern lift', () => {
   })
   it('has no loose drawing on its rail', () => {
     for (const column of Object.values(plan.columns)) expect(railOf(contents, shot, plan, column).bars.filter(b => b.kind === 'loose')).toEqual([])
+  })
+})
+
+describe('shot 010, Sponge on the steps', () => {
+  const sponge = demoShots()[1]!.shot
+  const its = sponge.plans[sponge.planOrder[0]!]!
+  const drawings = sponge.stacks['sponge-stack']!
+  const pose = (frame: number) => contents.of(sponge, its, drawings, drawingShown(its.columns.sponge!, frame)!).poses.sponge!
+  it('is a good shot that fills its length', () => {
+    expect(openShot(JSON.parse(JSON.stringify(storeShot(sponge)))).ok).toBe(true)
+    expect(summary(its.columns.sponge!.runs).frames).toBe(sponge.length)
+    expect(railOf(contents, sponge, its, its.columns.sponge!).bars.filter(b => b.kind === 'loose')).toEqual([])
+  })
+  // Common practice: a thrown thing moves sideways by equal steps in equal times, and up and down with a constant second difference.
+  it.each([[28, 32], [32, 38], [41, 45], [45, 51], [54, 58], [58, 64]])('flies from %d to %d as a thrown thing does', (from, to) => {
+    const points = Array.from({ length: to - from + 1 }, (_, i) => pose(from + i).place)
+    const dx = points.slice(1).map((p, i) => p.x - points[i]!.x)
+    const dy = points.slice(1).map((p, i) => p.y - points[i]!.y)
+    dx.forEach(d => expect(d).toBeCloseTo(dx[0]!, 6))
+    dy.slice(1).map((d, i) => d - dy[i]!).forEach((d, _i, all) => expect(d).toBeCloseTo(all[0]!, 6))
+  })
+  it('lands within a frame of what gravity asks on its stair', () => {
+    for (const [top, ground] of [[32, 38], [45, 51], [58, 64]] as const) {
+      const frames = fallFrames(sponge.scale!, sponge.rate, pose(ground).place.y - pose(top).place.y)
+      expect(Math.abs(frames - (ground - top))).toBeLessThan(1)
+    }
+  })
+  it('settles beyond its last pose and back, on the spot', () => {
+    const stretches = Array.from({ length: 15 }, (_, i) => pose(65 + i).stretch)
+    expect(Math.max(...stretches)).toBeGreaterThan(1.1)
+    expect(stretches.at(-1)).toBe(0.94)
+    for (let f = 65; f <= 79; f++) expect(distance(pose(f).place, pose(65).place)).toBeLessThan(0.1)
   })
 })

@@ -48,12 +48,13 @@ function drawTrack(c: C, desk: Desk, v: View, track: Track): void {
     const core = d.drawing.role !== 'in-between'
     const tint = d.run === now ? NOW : d.drawing.role === 'breakdown' || d.drawing.fixed ? BLUE : DOT
     c.beginPath()
-    c.arc(x, y, core ? 4.2 : 2.8, 0, Math.PI * 2)
+    c.arc(x, y, core ? 3.4 : 2.3, 0, Math.PI * 2)
     c.fillStyle = tint
     c.fill()
     if (d.frames <= step) continue
     c.beginPath()
-    c.arc(x, y, core ? 7 : 5.6, 0, Math.PI * 2)
+    c.arc(x, y, core ? 5.8 : 4.6, 0, Math.PI * 2)
+    c.lineWidth = 1
     c.strokeStyle = tint
     c.stroke()
   }

@@ -1,6 +1,6 @@
 /** The plain fraction that a place is close to ("1/8", "2/3"), or the place in percent. */
 export function placeName(u: number): string {
-  for (const d of [2, 3, 4, 6, 8, 9, 16, 27, 32, 64, 128]) {
+  for (const d of [2, 3, 4, 6, 8, 9, 12, 16, 27, 32, 64, 128]) {
     const n = Math.round(u * d)
     if (n > 0 && n < d && Math.abs(u - n / d) < Math.min(2e-3, 0.1 / d)) return `${n}/${d}`
   }

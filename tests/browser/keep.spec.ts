@@ -161,7 +161,7 @@ test('a new shot from nothing: two poses, in-betweens, play', async ({ page, run
 test('images go out as a numbered sequence, with and without the background', async ({ desk, page }) => {
   await desk.saved()
   const take = async (background: boolean) => {
-    await page.keyboard.press('Shift+E')
+    await page.keyboard.press('Shift+H')
     const dialog = page.getByRole('dialog', { name: 'Hand off' })
     await dialog.getByLabel('From frame').fill('13')
     await dialog.getByLabel('to frame').fill('15')
@@ -183,7 +183,7 @@ test('images go out as a numbered sequence, with and without the background', as
 })
 
 test('a shot goes out as an archive and comes back as a new one; a file of another kind is refused in words', async ({ desk, page }) => {
-  await page.keyboard.press('Shift+E')
+  await page.keyboard.press('Shift+H')
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Take out the archive' }).click()])
   const path = await download.path()
   await page.goto(desk.server.url)

@@ -1,4 +1,5 @@
 import { expect, it } from 'vitest'
+import { chartOrder, spacingSpan } from '../../bench/charts'
 import { median, within } from '../../bench/row'
 import { sheetEdit } from '../../bench/sheet-edit'
 
@@ -7,6 +8,12 @@ it('the bench of sheet edits measures both columns and gives their ratio (smoke 
   const [short, long] = Object.values(row.parts).map(Number.parseFloat) as [number, number]
   expect(short).toBeGreaterThan(0)
   expect(Math.abs(row.value - long / short)).toBeLessThan(0.05 * row.value + 0.02)
+})
+it('the benches of charts measure what they divide', () => {
+  for (const row of [...chartOrder(true).slice(0, 1), spacingSpan(true)]) {
+    expect(row.value).toBeGreaterThan(0)
+    expect(Object.values(row.parts).every(p => Number.parseFloat(p) > 0)).toBe(true)
+  }
 })
 it('bounds are read the way they are better', () => {
   const row = { bench: 'x', value: 3, unit: 'ratio', bound: 4, parts: {} }

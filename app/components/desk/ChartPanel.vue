@@ -38,7 +38,7 @@ onMounted(() => panel.value?.focus())
           <h2 class="font-semibold">From {{ name(pass.from.drawing) }} to {{ name(pass.to.drawing) }}<span v-if="pass.backward" class="font-normal text-soft"> (return)</span></h2>
           <button type="button" class="rounded p-0.5 hover:bg-wash" aria-label="Close" title="Close (Esc)" @click="close"><X :size="14" /></button>
         </div>
-        <p class="mt-0.5 text-soft">{{ frames }} frames apart, frame {{ pass.from.start }} to {{ pass.to.start }}; {{ usual }} in-between{{ usual === 1 ? '' : 's' }} fit on its step</p>
+        <p class="mt-0.5 text-soft">Frame {{ pass.from.start }} to {{ pass.to.start }}, {{ frames }} apart; on its step {{ usual }} fit between</p>
       </div>
       <TabGroup :selected-index="tab" @change="tab = $event; desk.drop()">
         <TabList class="mt-2 flex gap-4 border-b border-edge px-3" aria-label="Parts of the panel">

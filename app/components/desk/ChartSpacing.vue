@@ -156,7 +156,8 @@ function takeFrames(frames: number): void {
     <span class="flex-1">The timing has changed since this was spaced: it no longer is {{ recipeName(taken!).toLowerCase() }}.</span>
     <button type="button" class="push-button" @pointerenter="desk.tryOut(space(desk, pass, taken!)!)" @pointerleave="desk.drop()" @click="choose(taken!)">Refit</button>
   </div>
-  <div class="mt-3" role="listbox" aria-label="Spacing" @pointerleave="leave">
+  <div class="mt-3 flex gap-1 text-[11px] text-soft" aria-hidden="true"><span class="w-[104px] shrink-0">Slow</span><span v-for="w in ['out', 'in', 'both']" :key="w" class="w-[64px] pl-1.5">{{ w }}</span></div>
+  <div role="listbox" aria-label="Spacing" @pointerleave="leave">
     <div v-for="row in rows" :key="row.family" class="flex items-center gap-1 border-t border-rule py-[3px] first:border-t-0">
       <span class="w-[104px] shrink-0" :class="{ 'font-semibold': row.options.some(o => o.on) }">{{ row.name }}</span>
       <button v-for="o in row.options" :key="o.name" type="button" role="option" :aria-selected="o.on" :aria-label="o.name" :title="`${o.name}${o.likeEven ? ' (same as even here)' : ''}`" class="rounded border px-1 py-0.5 hover:bg-wash focus-visible:bg-wash" :class="o.on ? 'border-graphite bg-wash' : 'border-transparent'" @pointerenter="show(o.recipe, o.name)" @focus="show(o.recipe, o.name)" @blur="leave" @click="choose(o.recipe)"><MiniChart :places="o.places" /></button>

@@ -77,11 +77,9 @@ const remove = () => desk.run({ name: 'drawing.remove', args: { stack: desk.stac
 
 <template>
   <div class="flex h-10 min-w-0 items-center gap-2 border-t border-edge bg-panel px-3">
-    <button type="button" class="push-button" :class="{ 'push-button-chosen': desk.ghosts }" :aria-pressed="desk.ghosts" title="Ghosts on or off (G)" @click="desk.ghosts = !desk.ghosts"><Ghost :size="14" />Ghosts</button>
-    <span v-if="desk.ghosts" class="flex items-center gap-3 text-[12px] text-soft">
-      <span class="flex items-center gap-1"><svg width="18" height="6" aria-hidden="true"><path d="M0 3h18" stroke="var(--before)" stroke-width="2.5" stroke-dasharray="5 3" /></svg>before</span>
-      <span class="flex items-center gap-1"><svg width="18" height="6" aria-hidden="true"><path d="M0 3h18" stroke="var(--after)" stroke-width="2.5" /></svg>after</span>
-    </span>
+    <button type="button" class="push-button" :class="{ 'push-button-chosen': desk.ghosts }" :aria-pressed="desk.ghosts" title="Ghosts on or off (G): the drawing before dashed in ochre, the one after in teal" @click="desk.ghosts = !desk.ghosts"><Ghost :size="14" />Ghosts
+      <svg width="16" height="12" aria-hidden="true" class="rounded-sm bg-sheet"><path d="M1 3.5h14" stroke="#a2660f" stroke-width="2.2" stroke-dasharray="4 2.5" /><path d="M1 8.5h14" stroke="#14757f" stroke-width="2.2" /></svg>
+    </button>
     <button type="button" class="push-button px-2" :class="{ 'push-button-chosen': desk.arcs }" :aria-pressed="desk.arcs" aria-label="Arcs" title="Arcs on or off (I)" @click="desk.arcs = !desk.arcs"><Spline :size="14" /></button>
     <button type="button" class="push-button px-2" :class="{ 'push-button-chosen': desk.plot }" :aria-pressed="desk.plot" aria-label="Travel plot" title="Travel plot on or off (Z)" @click="desk.plot = !desk.plot"><ChartNoAxesColumn :size="14" /></button>
     <button type="button" class="push-button px-2" :disabled="!desk.drawing" aria-label="Pins" title="Pin a part to its place … (Shift I)" @click="desk.pinPanel = true"><Pin :size="14" /></button>

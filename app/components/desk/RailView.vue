@@ -22,13 +22,13 @@ type Hit =
   | { kind: 'bar', bar: Bar, part: 'ring' | 'body' | 'end' }
   | { kind: 'handle', part: Part, handle: FamilyHandle }
   | { kind: 'lead', part: Part, marker: LeadMarker }
-interface Drag { hit: Hit | null, x: number, y: number, nowX: number, nowY: number, axis: 'x' | 'y' | null, add: boolean }
+interface Drag { hit: Hit | null, /** All that move together, as they were when they were taken hold of. */ bars: readonly Bar[], x: number, y: number, nowX: number, nowY: number, axis: 'x' | 'y' | null, add: boolean }
 
 const drag = shallowRef<Drag | null>(null)
 const hover = shallowRef<Hit | null>(null)
 const heldRuns = computed(() => {
   const d = drag.value
-  return new Set(d?.hit?.kind === 'bar' && d.axis ? together(desk, d.hit.bar).map(b => b.run.id) : [])
+  return new Set(d?.axis ? d.bars.map(b => b.run.id) : [])
 })
 const hot = computed(() => {
   const h = drag.value?.hit ?? hover.value
@@ -89,7 +89,7 @@ function down(e: PointerEvent): void {
     desk.goTo(hit.bar.start)
     desk.selection = null
   }
-  drag.value = { hit, x, y, nowX: x, nowY: y, axis: null, add: e.shiftKey }
+  drag.value = { hit, bars: hit?.kind === 'bar' ? together(desk, hit.bar) : [], x, y, nowX: x, nowY: y, axis: null, add: e.shiftKey }
 }
 
 function move(e: PointerEvent): void {
@@ -106,7 +106,7 @@ function move(e: PointerEvent): void {
   const axis = d.axis ?? (d.hit?.kind === 'bar' && (d.hit.part !== 'body' || d.hit.bar.kind !== 'in-between') ? 'y' : Math.abs(dx) > Math.abs(dy) ? 'x' : 'y')
   drag.value = { ...d, nowX: x, nowY: y, axis }
   if (!d.hit) return
-  const made = madeBy(d.hit, axis, dx, dy, x, y, e)
+  const made = madeBy(d.hit, d.bars, axis, dx, dy, x, y, e)
   if (made) desk.tryOut(made.wishes, made.words)
   else {
     desk.drop()
@@ -114,10 +114,9 @@ function move(e: PointerEvent): void {
   }
 }
 
-function madeBy(hit: Hit, axis: 'x' | 'y', dx: number, dy: number, x: number, y: number, e: PointerEvent): Made | null {
+function madeBy(hit: Hit, bars: readonly Bar[], axis: 'x' | 'y', dx: number, dy: number, x: number, y: number, e: PointerEvent): Made | null {
   if (hit.kind === 'handle') return pulled(desk, hit.part, hit.handle, x, y)
   if (hit.kind === 'lead') return led(desk, hit.part, hit.marker, dy, ROW)
-  const bars = together(desk, hit.bar)
   const rows = Math.round(dy / ROW)
   if (axis === 'x') return spaced(bars, hit.bar, dx, desk, e.altKey)
   if (hit.part === 'ring') return stretched(hit.bar, rows, e.shiftKey, desk)

@@ -54,11 +54,11 @@ const lie = computed(() => {
     return pose ? outlineOf(figureMarks(desk.stack!.subjects[point!.subject]!.figure, pose, point!.part === 'place' ? undefined : point!.part)) : []
   }
   const found = lieOf(outline(before.run.drawing), outline(here.run.drawing))
-  return found && `${lieWords(found)} ${found.kind === 'clear' ? 'of' : ''} its last position`.replace('  ', ' ')
+  return found && lieWords(found)
 })
 const widestWords = computed(() => {
   const t = track.value
-  return t && t.widest > 0 ? `widest gap ${words(t.steps[t.widest]!)}, ${t.dots[t.widest - 1]!.drawing.number} to ${t.dots[t.widest]!.drawing.number}` : 'nothing moves'
+  return t && t.widest > 0 ? `widest ${words(t.steps[t.widest]!)}, ${t.dots[t.widest - 1]!.drawing.number}–${t.dots[t.widest]!.drawing.number}` : 'nothing moves'
 })
 const name = (p: Point) => (desk.stack ? pointName(desk.stack, p) : '')
 </script>
@@ -74,7 +74,7 @@ const name = (p: Point) => (desk.stack ? pointName(desk.stack, p) : '')
           <button v-for="(k, i) in (['frame', 'drawing'] as const)" :key="k" type="button" role="radio" :aria-checked="desk.plotOf === k" class="h-[22px] px-2" :class="[desk.plotOf === k ? 'bg-bottle text-on-bottle' : 'bg-sheet', i ? 'rounded-r' : 'rounded-l']" :title="k === 'frame' ? 'What moves on each frame' : 'What moves from drawing to drawing, and how that changes'" @click="desk.plotOf = k">per {{ k }}</button>
         </div>
         <button type="button" class="push-button h-[24px] px-2" :aria-pressed="inHeights" title="Distances in px of the picture, or in heights of the figure" @click="inHeights = !inHeights">{{ inHeights ? 'in heights' : 'in px' }}</button>
-        <span class="min-w-0 flex-1 truncate text-right text-soft" aria-live="polite">{{ widestWords }}<template v-if="lie"> · {{ lie }}</template></span>
+        <span class="min-w-0 flex-1 truncate text-right text-soft" aria-live="polite">{{ widestWords }}<template v-if="lie"> · <span title="What is followed, against its own last position">{{ lie }}</span></template></span>
       </template>
       <span v-else class="flex-1" />
       <button type="button" class="rounded p-0.5 hover:bg-wash" aria-label="Close the travel plot" title="Close the travel plot (Z)" @click="desk.plot = false"><X :size="14" /></button>
