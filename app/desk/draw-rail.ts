@@ -184,6 +184,7 @@ function drawLadder(c: C, desk: Desk, stretch: Stretch): void {
   c.font = `400 9.5px ${MONO}`
   c.textAlign = 'left'
   let lastLabel = top + 3
+  const breaks = stretch.parts.filter(p => p.to < 1).map(p => y(p.to))
   for (const part of stretch.parts) {
     for (const m of part.pass.members) {
       const at = y(onScale(part, m.u))
@@ -191,7 +192,7 @@ function drawLadder(c: C, desk: Desk, stretch: Stretch): void {
       c.moveTo(LADDER, at)
       c.lineTo(LADDER + 8, at)
       c.stroke()
-      if (at - lastLabel >= 9 && bottom - at >= 10) {
+      if (at - lastLabel >= 9 && bottom - at >= 10 && breaks.every(b => Math.abs(b - at) >= 10)) {
         c.fillStyle = t.soft
         c.fillText(stack.drawings[m.drawing]!.number, LADDER + 15, at)
         lastLabel = at

@@ -2,6 +2,8 @@
 export function placeName(u: number): string {
   for (const d of [2, 3, 4, 6, 8, 9, 12, 16, 27, 32, 64, 128]) {
     const n = Math.round(u * d)
+    // Fine divisions are named at the ends only, where halving leads to them.
+    if (d > 16 && n !== 1 && n !== d - 1) continue
     if (n > 0 && n < d && Math.abs(u - n / d) < Math.min(2e-3, 0.1 / d)) return `${n}/${d}`
   }
   const percent = u * 100

@@ -131,7 +131,7 @@ function expose(drawing: string): void {
         :aria-label="`Pose ${card.number}, ${card.role}, frame ${card.start}, held ${card.held}${card.state === 'empty' ? ', empty' : ''}`" :aria-current="current === card.run" :title="`${card.role} ${card.number} on frame ${card.start}. Drag to move it in time.`"
         @pointerdown="down($event, card)" @pointermove="move" @pointerup="up" @pointercancel="up" @keydown.enter.prevent="desk.goTo(card.start)"
       >
-        <span class="absolute bottom-0.5 left-1 font-mono text-[11px] font-semibold" :class="card.role === 'breakdown' ? 'text-[#1f5aa8] underline' : 'text-[#1d2824]'">{{ card.number }}</span>
+        <span v-if="(card.end - card.start) * pxPerFrame > card.number.length * 7 + 5" class="absolute bottom-0.5 left-1 font-mono text-[11px] font-semibold" :class="card.role === 'breakdown' ? 'text-[#1f5aa8] underline' : 'text-[#1d2824]'">{{ card.number }}</span>
         <span v-if="(card.end - card.start) * pxPerFrame > 56" class="absolute right-1 bottom-0.5 text-[10.5px] text-[#5a6862]">{{ card.end - card.start }} f</span>
       </button>
       <div v-if="!cards.length" class="absolute inset-0 grid place-items-center rounded border border-dashed border-edge text-soft">
