@@ -47,7 +47,7 @@ describe('refused with a sentence, nothing created', () => {
     ['no zip at all', () => strToU8('hello'), 'not-an-archive', /no zip file/],
     ['a zip of something else', () => zipSync({ 'notes.txt': strToU8('hello') }), 'not-an-archive', /no fintro\.json/],
     ['cut off', () => archive.slice(0, archive.length / 2), 'damaged', /cut off or damaged/],
-    ['of a later schema', () => altered((f) => { f['fintro.json'] = strToU8(strFromU8(f['fintro.json']!).replace('"schema": 1', '"schema": 9')) }), 'later-schema', /later Fintro \(schema 9/],
+    ['of a later schema', () => altered((f) => { f['fintro.json'] = strToU8(strFromU8(f['fintro.json']!).replace(`"schema": ${SCHEMA}`, '"schema": 9')) }), 'later-schema', /later Fintro \(schema 9/],
     ['without its document', () => altered((f) => { delete f['shot.json'] }), 'damaged', /shot\.json is missing/],
     ['with another document', () => altered((f) => { f['shot.json'] = strToU8(strFromU8(f['shot.json']!).replace('Lantern', 'Bantern')) }), 'damaged', /not what was packed/],
     ['without a stroke', () => altered((f) => { delete f[Object.keys(f).find(n => n.startsWith('strokes/'))!] }), 'damaged', /a stroke is missing/],
