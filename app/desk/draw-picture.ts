@@ -35,7 +35,24 @@ function drawMark(c: C, m: Mark, p: Palette): void {
 export function drawLayers(c: C | OffscreenCanvasRenderingContext2D, layers: readonly Layer[]): void {
   c.lineCap = 'round'
   c.lineJoin = 'round'
-  for (const layer of layers) for (const m of layer.marks) drawMark(c as C, m, layer.palette)
+  for (const layer of layers) {
+    if (layer.strength < 1) drawFaded(c, layer)
+    else for (const m of layer.marks) drawMark(c as C, m, layer.palette)
+  }
+}
+
+/** A layer that is seen faintly: drawn whole beside the picture first, so that its marks do not darken each other. */
+function drawFaded(c: C | OffscreenCanvasRenderingContext2D, layer: Layer): void {
+  if (layer.strength <= 0) return
+  const { width, height } = c.canvas
+  const aside = new OffscreenCanvas(width, height).getContext('2d')!
+  aside.setTransform(c.getTransform())
+  drawLayers(aside, [{ ...layer, strength: 1 }])
+  c.save()
+  c.resetTransform()
+  c.globalAlpha *= layer.strength
+  c.drawImage(aside.canvas, 0, 0)
+  c.restore()
 }
 
 /**

@@ -37,7 +37,7 @@ async function makeImages(wish: ImageWish, progress: (done: number) => void): Pr
       c.fillStyle = shot.paper
       c.fillRect(0, 0, width, height)
     }
-    drawLayers(c, layersAt(contents, shot, plan, frame, h => wish.strokes[h], wish.background))
+    drawLayers(c, layersAt(contents, shot, plan, frame, h => wish.strokes[h], { background: wish.background }))
     const png = new Uint8Array(await (await canvas.convertToBlob({ type: 'image/png' })).arrayBuffer())
     const file = new ZipPassThrough(numbered(wish.name, frame, wish.last))
     zip.add(file)

@@ -3,7 +3,7 @@ import { ball, restPose } from '../figure'
 import { figureMarks, paletteOf } from '../picture'
 import { writeSvg } from './svg'
 
-const layer = (marks: Parameters<typeof writeSvg>[2][number]['marks']) => ({ column: 'c', drawing: 'd', marks, palette: paletteOf('#000000', '#ffffff') })
+const layer = (marks: Parameters<typeof writeSvg>[2][number]['marks']) => ({ column: 'c', drawing: 'd', strength: 1, marks, palette: paletteOf('#000000', '#ffffff') })
 
 it('writes the size of the picture, the paper and every mark', () => {
   const svg = writeSvg({ width: 1920, height: 1080 }, '#fffdf6', [layer(figureMarks(ball, restPose({ x: 960, y: 540 })))])

@@ -18,6 +18,6 @@ function element(m: Mark, p: Palette): string {
 /** One frame as an SVG picture (W3C SVG 2), px of the picture. Text of the document never enters it. */
 export function writeSvg(size: { width: number, height: number }, paper: string | null, layers: readonly Layer[]): string {
   const ground = paper ? `<rect width="100%" height="100%" fill="${paper}"/>` : ''
-  const body = layers.map(l => `<g stroke-linecap="round" stroke-linejoin="round">${l.marks.map(m => element(m, l.palette)).join('')}</g>`).join('')
+  const body = layers.map(l => `<g stroke-linecap="round" stroke-linejoin="round"${l.strength < 1 ? ` opacity="${n(l.strength)}"` : ''}>${l.marks.map(m => element(m, l.palette)).join('')}</g>`).join('')
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${size.width} ${size.height}">${ground}${body}</svg>`
 }

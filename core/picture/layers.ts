@@ -5,16 +5,19 @@ import type { Stroke } from '../stroke'
 import { contentMarks, type Mark } from './marks'
 import { paletteOf, type Palette } from './tones'
 
-export interface Layer { readonly column: string, readonly drawing: string, readonly marks: readonly Mark[], readonly palette: Palette }
+export interface Layer { readonly column: string, readonly drawing: string, readonly marks: readonly Mark[], readonly palette: Palette, readonly strength: number }
 
-/** The display list of a frame as it goes out: every column that is not hidden, from back to front. */
-export function layersAt(contents: Contents, shot: Shot, plan: Plan, frame: number, strokeBy: (hash: string) => Stroke | undefined, withBackground = true): Layer[] {
+/**
+ * The display list of a frame: every column that is not hidden, from back to front. Guides are seen while working
+ * (`guides`) and never go out.
+ */
+export function layersAt(contents: Contents, shot: Shot, plan: Plan, frame: number, strokeBy: (hash: string) => Stroke | undefined, { background = true, guides = false }: { background?: boolean, guides?: boolean } = {}): Layer[] {
   return plan.order.flatMap((id): Layer[] => {
     const column = plan.columns[id]!
-    if (column.hidden || (column.background && !withBackground)) return []
+    if (column.hidden || (column.background && !background) || (column.guide && !guides)) return []
     const drawing = drawingShown(column, frame)
     if (drawing === null) return []
     const stack = shot.stacks[column.stack]!
-    return [{ column: id, drawing, marks: contentMarks(stack, contents.of(shot, plan, stack, drawing), strokeBy), palette: paletteOf(column.ink, shot.paper) }]
+    return [{ column: id, drawing, marks: contentMarks(stack, contents.of(shot, plan, stack, drawing), strokeBy), palette: paletteOf(column.ink, shot.paper), strength: column.strength ?? 1 }]
   })
 }

@@ -1,3 +1,6 @@
+export * from './arrange'
 export * from './edits'
+export * from './rerate'
 export * from './runs'
+export * from './slots'
 export * from './summary'

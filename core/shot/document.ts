@@ -91,6 +91,12 @@ export const columnSchema = z.object({
   background: z.boolean(),
   locked: z.boolean(),
   hidden: z.boolean(),
+  /** How strongly it is seen, 0 to 1; all of it where nothing is said. */
+  strength: z.number().min(0).max(1).optional(),
+  /** Seen while working, never in what goes out. */
+  guide: z.boolean().optional(),
+  /** Columns of one link group follow each other's inserted and removed frames. */
+  link: idSchema.optional(),
   runs: z.array(runSchema).max(14_400).transform(runsOf),
 })
 

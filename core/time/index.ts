@@ -1,3 +1,4 @@
+export * from './beats'
 export * from './clock'
 export * from './feet'
 export * from './length'

@@ -75,7 +75,7 @@ usePaint(canvas, [() => desk.shown, () => desk.frame, () => desk.columnId, () =>
   c.beginPath()
   c.rect(0, 0, picture.width, picture.height)
   c.clip()
-  const layers = layersAt(desk.contents, desk.shown, desk.plan, desk.frame, desk.session!.strokeBy)
+  const layers = layersAt(desk.contents, desk.shown, desk.plan, desk.frame, desk.session!.strokeBy, { guides: true })
   const active = layers.findIndex(l => l.column === desk.column?.id)
   drawBehind(c, layers.slice(0, Math.max(0, active)))
   if (desk.ghosts && !desk.playing && desk.stack) {
@@ -86,7 +86,7 @@ usePaint(canvas, [() => desk.shown, () => desk.frame, () => desk.columnId, () =>
     c.globalAlpha = 1
   }
   drawLayers(c, active < 0 ? layers : layers.slice(active))
-  for (const s of wet.value) drawLayers(c, [{ column: '', drawing: '', palette: { ink: '', far: '', paper: '', tone: '', glow: '' }, marks: [{ kind: 'stroke', outline: strokeOutline(s), colour: s.colour }] }])
+  for (const s of wet.value) drawLayers(c, [{ column: '', drawing: '', strength: 1, palette: { ink: '', far: '', paper: '', tone: '', glow: '' }, marks: [{ kind: 'stroke', outline: strokeOutline(s), colour: s.colour }] }])
   c.restore()
   c.strokeStyle = t.edge
   c.lineWidth = 1
@@ -115,7 +115,7 @@ function drawBehind(c: CanvasRenderingContext2D, layers: readonly Layer[]): void
   if (!layers.length) return
   const { width, height } = desk.shown!.picture
   const ratio = c.getTransform().a
-  const key = [ratio, width, height, ...layers.map(l => l.palette.ink)].join(' ')
+  const key = [ratio, width, height, ...layers.map(l => `${l.palette.ink}${l.strength}`)].join(' ')
   if (behind?.key !== key || behind.marks.length !== layers.length || layers.some((l, i) => l.marks !== behind!.marks[i])) {
     const image = document.createElement('canvas')
     image.width = Math.ceil(width * ratio)

@@ -79,7 +79,7 @@ usePaint(canvas, [() => desk.shown, cards, width, () => desk.strokesSeen, useThe
     c.translate(x + cardWidth / 2, HIGH - 12)
     c.scale(scale, scale)
     c.translate(-(box.left + box.right) / 2, -box.bottom)
-    drawLayers(c, [{ column: '', drawing: '', palette, marks: contentMarks(desk.stack, content, desk.session!.strokeBy) }])
+    drawLayers(c, [{ column: '', drawing: '', strength: 1, palette, marks: contentMarks(desk.stack, content, desk.session!.strokeBy) }])
     c.restore()
   }
 })

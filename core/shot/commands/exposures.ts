@@ -7,20 +7,21 @@ import type { Column, Shot } from '../document'
 import type { Making } from '../parts'
 import { drawingOf, frameOf, openColumn, placeOf, runRefSchema, spotSchema, stackOf, withColumn } from '../parts'
 import { refuse } from '../refusal'
+import { followed } from './links'
 
-const where = { plan: idSchema, column: idSchema }
+export const where = { plan: idSchema, column: idSchema }
 const delta = z.number().int().min(-14_400).max(14_400).refine(d => d !== 0, 'By nought frames nothing changes.')
 const oneRun = z.object({ ...where, run: runRefSchema, delta })
 /** The frames of a range, by the exposures its ends are in, and how many frames it is taken to be. */
-const range = { ...where, first: spotSchema, last: spotSchema, frames }
+export const range = { ...where, first: spotSchema, last: spotSchema, frames }
 
-const count = (n: number): string => `${Math.abs(n)} frame${Math.abs(n) === 1 ? '' : 's'}`
+export const count = (n: number): string => `${Math.abs(n)} frame${Math.abs(n) === 1 ? '' : 's'}`
 const STEPS = ['', 'ones', 'twos', 'threes', 'fours', 'fives', 'sixes', 'sevens', 'eights']
 /** "on twos", as the trade says it. */
 export const onStep = (n: number): string => `on ${STEPS[n] ?? `a step of ${n}`}`
 
 /** An edit of one column's exposures, refused where nothing comes of it. */
-function edited(shot: Shot, plan: string, column: Column, runs: Runs, nothing: string): Shot {
+export function edited(shot: Shot, plan: string, column: Column, runs: Runs, nothing: string): Shot {
   return runs === column.runs ? refuse('no-room', nothing) : withColumn(shot, plan, { ...column, runs })
 }
 
@@ -28,7 +29,8 @@ export const pushRun = command('run.push', oneRun, a => `${a.delta > 0 ? 'Hold' 
   (shot, { plan, column: id, run, delta: d }) => {
     const column = openColumn(shot, plan, id)
     const p = placeOf(column.runs, run)
-    return p.run.frames + d < 1 ? refuse('no-room', 'A drawing keeps at least one frame.') : withColumn(shot, plan, { ...column, runs: push(column.runs, p, d) })
+    if (p.run.frames + d < 1) refuse('no-room', 'A drawing keeps at least one frame.')
+    return followed(withColumn(shot, plan, { ...column, runs: push(column.runs, p, d) }), plan, column)
   })
 
 export const tradeRun = command('run.trade', oneRun, a => `Trade ${count(a.delta)} with the next drawing`,
@@ -97,12 +99,12 @@ function fitted(runs: Runs, from: Place, length: number, d: number, step: number
 }
 
 /** First and last frame of a range; refused when it is not as long as it was taken to be. */
-function framesOf(runs: Runs, a: { first: z.infer<typeof spotSchema>, last: z.infer<typeof spotSchema>, frames: number }): [number, number] {
+export function framesOf(runs: Runs, a: { first: z.infer<typeof spotSchema>, last: z.infer<typeof spotSchema>, frames: number }): [number, number] {
   const [first, last] = [frameOf(runs, a.first), frameOf(runs, a.last)]
   return last - first + 1 === a.frames ? [first, last] : refuse('changed', 'The frames of this range have changed.')
 }
 
-const overRange = <S extends z.ZodRawShape>(name: string, more: S, label: string | ((a: z.output<z.ZodObject<S>>) => string), edit: (runs: Runs, first: number, last: number, a: z.output<z.ZodObject<S>>, making: Making) => Runs) =>
+export const overRange = <S extends z.ZodRawShape>(name: string, more: S, label: string | ((a: z.output<z.ZodObject<S>>) => string), edit: (runs: Runs, first: number, last: number, a: z.output<z.ZodObject<S>>, making: Making) => Runs) =>
   command(name, z.object({ ...range, ...more }), a => (typeof label === 'string' ? label : label(a as unknown as z.output<z.ZodObject<S>>)), (shot, a, making) => {
     const args = a as unknown as z.output<z.ZodObject<typeof range>>
     const column = openColumn(shot, args.plan, args.column)
@@ -110,9 +112,16 @@ const overRange = <S extends z.ZodRawShape>(name: string, more: S, label: string
     return edited(shot, args.plan, column, edit(column.runs, first, last, a as unknown as z.output<z.ZodObject<S>>, making), 'No drawing begins in this range.')
   })
 
-export const exposeRange = overRange('range.expose', { step: z.number().int().min(1).max(24), by: z.enum(['push', 'thin']) },
+const exposeOneColumn = overRange('range.expose', { step: z.number().int().min(1).max(24), by: z.enum(['push', 'thin']) },
   a => (a.by === 'push' ? `Push ${onStep(a.step)}` : `Thin to ${onStep(a.step).slice(3)}`),
   (runs, first, last, a, { newId }) => (a.by === 'push' ? exposeByPush(runs, first, last, a.step) : exposeByThinning(runs, first, last, a.step, newId)))
+
+/** On ones, twos …; columns that are linked follow a push. */
+export const exposeRange = { ...exposeOneColumn, apply: (shot: Shot, args: Parameters<typeof exposeOneColumn.apply>[1], making: Making): Shot => {
+  const after = exposeOneColumn.apply(shot, args, making)
+  const { plan, column, by } = args as unknown as { plan: string, column: string, by: string }
+  return by === 'push' ? followed(after, plan, shot.plans[plan]!.columns[column]!) : after
+} }
 
 export const holdFrames = overRange('range.hold', {}, 'Hold', (runs, first, last, _a, { newId }) => holdRange(runs, first, last, newId))
 

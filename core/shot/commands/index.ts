@@ -1,9 +1,10 @@
 import { fixParts, forgetSpacing, keepSpacing, removePin, renumber, setPin, setScale } from './aids'
+import { backFrames, deleteTime, exposeHere, insertTime, pasteFrames, repeatFrames, replaceIn, reverseFrames, spreadFrames, startExposures } from './arrange'
 import { fillChart, moveTick, setPath, spaceChart } from './charts'
 import { addPose, addStrokes, addSubject, poseDrawing, releaseDrawing, removeDrawing, removeStrokes, removeSubject, setDrawing } from './drawings'
 import { clearFrames, exposeDrawing, exposeRange, holdFrames, movePose, pushRun, shiftRun, shiftRuns, tradeRun } from './exposures'
 import { revert } from './revert'
-import { addColumn, removeColumn, setColumn, setShot } from './shots'
+import { addColumn, linkColumns, orderColumns, removeColumn, setColumn, setRate, setShot, shareColumn } from './shots'
 import { changeOver, cutChart, joinCharts, leadPart, placeTicks, throwCharts, unwedge, wedge } from './spans'
 
 /** Everything that Fintro can do to a shot, by name. */
@@ -12,6 +13,10 @@ export const commands = {
   'column.add': addColumn,
   'column.set': setColumn,
   'column.remove': removeColumn,
+  'column.share': shareColumn,
+  'columns.order': orderColumns,
+  'columns.link': linkColumns,
+  'shot.rate': setRate,
   'subject.add': addSubject,
   'subject.remove': removeSubject,
   'pose.add': addPose,
@@ -44,6 +49,16 @@ export const commands = {
   'range.expose': exposeRange,
   'range.hold': holdFrames,
   'range.clear': clearFrames,
+  'range.repeat': repeatFrames,
+  'range.reverse': reverseFrames,
+  'range.back': backFrames,
+  'range.spread': spreadFrames,
+  'range.replace': replaceIn,
+  'range.paste': pasteFrames,
+  'frame.expose': exposeHere,
+  'frames.insert': insertTime,
+  'frames.delete': deleteTime,
+  'runs.start': startExposures,
   'pin.set': setPin,
   'pin.remove': removePin,
   'shot.scale': setScale,

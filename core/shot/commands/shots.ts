@@ -1,8 +1,10 @@
 import { z } from 'zod'
 import { colour, frames, idSchema, label } from '../basic'
 import { command } from '../command'
-import { columnSchema, shotSchema, stackSchema } from '../document'
-import { columnOf, openColumn, planOf, withColumn, withPlan, withStack, without } from '../parts'
+import { eachRun, listOf, runsOf } from '../../sheet'
+import { rateLabel } from '../../time'
+import { columnSchema, rateSchema, shotSchema, stackSchema } from '../document'
+import { columnOf, openColumn, planOf, stackOf, withColumn, withPlan, withStack, without } from '../parts'
 import { refuse } from '../refusal'
 
 export const setShot = command(
@@ -31,12 +33,15 @@ export const setColumn = command(
   z.object({
     plan: idSchema, column: idSchema, name: label.optional(), ink: colour.optional(), step: columnSchema.shape.step.optional(),
     background: z.boolean().optional(), locked: z.boolean().optional(), hidden: z.boolean().optional(),
+    strength: z.number().min(0).max(1).optional(), guide: z.boolean().optional(),
   }),
   ({ column, plan, ...set }, shot) => {
     const name = shot.plans[plan]?.columns[column]?.name ?? 'the column'
     if (set.step) return `New drawings of ${name} on a step of ${set.step}`
     if (set.locked !== undefined) return `${set.locked ? 'Lock' : 'Unlock'} ${name}`
     if (set.hidden !== undefined) return `${set.hidden ? 'Hide' : 'Show'} ${name}`
+    if (set.guide !== undefined) return set.guide ? `Make ${name} a guide` : `${name} goes out again`
+    if (set.strength !== undefined) return `Show ${name} at ${Math.round(set.strength * 100)} %`
     return set.name ? `Rename ${name}` : `Change ${name}`
   },
   (shot, { plan, column, ...set }) => withColumn(shot, plan, { ...columnOf(shot, plan, column), ...set }),
@@ -55,5 +60,61 @@ export const removeColumn = command(
     if (used) return kept
     const plans = Object.values(kept.plans).map(x => ({ ...x, charts: without(x.charts, Object.values(x.charts).filter(c => c.stack === gone.stack).map(c => c.id)) }))
     return { ...kept, stacks: without(kept.stacks, [gone.stack]), plans: Object.fromEntries(plans.map(x => [x.id, x])) }
+  },
+)
+
+export const shareColumn = command(
+  'column.share',
+  z.object({ plan: idSchema, column: columnSchema, index: z.number().int().min(0) }),
+  ({ column }) => `Add the column ${column.name} with the same drawings`,
+  (shot, { plan, column, index }) => {
+    const p = planOf(shot, plan)
+    if (p.columns[column.id]) refuse('invalid', 'A column with this id is there already.')
+    const { drawings } = stackOf(shot, column.stack)
+    for (const { run } of eachRun(column.runs)) if (run.drawing !== null && !drawings[run.drawing]) refuse('gone', 'The drawing is not there any more.')
+    return withPlan(shot, { ...p, order: [...p.order.slice(0, index), column.id, ...p.order.slice(index)], columns: { ...p.columns, [column.id]: column } })
+  },
+)
+
+export const orderColumns = command(
+  'columns.order',
+  z.object({ plan: idSchema, order: z.array(idSchema).min(1).max(500) }),
+  'Put the columns in another order',
+  (shot, { plan, order }) => {
+    const p = planOf(shot, plan)
+    if (order.length !== p.order.length || new Set(order).size !== order.length || order.some(id => !p.columns[id])) refuse('changed', 'Columns have come or gone since.')
+    return withPlan(shot, { ...p, order })
+  },
+)
+
+export const linkColumns = command(
+  'columns.link',
+  z.object({ plan: idSchema, columns: z.array(idSchema).min(1).max(500), /** The group; null takes the columns out of theirs. */ link: idSchema.nullable() }),
+  ({ link, columns }) => (link ? `Link ${columns.length} columns` : 'Take the link away'),
+  (shot, { plan, columns, link }) => columns.reduce((s, id) => {
+    const { link: _old, ...column } = columnOf(s, plan, id)
+    return withColumn(s, plan, link ? { ...column, link } : column)
+  }, shot),
+)
+
+export const setRate = command(
+  'shot.rate',
+  z.object({
+    rate: rateSchema,
+    /** The new length of the shot; and for each plan and column the new length of each exposure, in order. Nothing where the frame numbers are kept. */
+    length: frames, lengths: z.record(idSchema, z.record(idSchema, z.array(frames).max(14_400))).optional(),
+  }),
+  ({ rate, lengths }) => `${rateLabel(rate)} frames a second, ${lengths ? 'the seconds kept' : 'the frame numbers kept'}`,
+  (shot, { rate, length, lengths = {} }) => {
+    const plans = Object.values(shot.plans).map((plan) => {
+      const columns = Object.entries(lengths[plan.id] ?? {}).map(([id, list]) => {
+        const column = plan.columns[id] ?? refuse('gone', 'The column is not there any more.')
+        const runs = listOf(column.runs)
+        if (runs.length !== list.length) refuse('changed', `The exposures of ${column.name} have changed since.`)
+        return { ...column, runs: runsOf(runs.map((r, i) => ({ ...r, frames: list[i]! }))) }
+      })
+      return columns.length ? { ...plan, columns: { ...plan.columns, ...Object.fromEntries(columns.map(c => [c.id, c])) } } : plan
+    })
+    return { ...shot, rate, length, plans: Object.fromEntries(plans.map(p => [p.id, p])) }
   },
 )

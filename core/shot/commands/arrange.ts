@@ -1,0 +1,114 @@
+import { z } from 'zod'
+import type { Exposure } from '../../sheet'
+import { backOf, deleteFrames, exposeFrom, exposuresIn, insertExposures, insertFrames, overwrite, recut, repeatRange, repeatUntil, replaceDrawing, reverseRange, spreadRange, startOn, thereAndBack } from '../../sheet'
+import { frames, idSchema } from '../basic'
+import { command } from '../command'
+import type { Drawing, Shot } from '../document'
+import { contentSchema, numberSchema, roleSchema, runSchema } from '../document'
+import { frameOf, openColumn, spotSchema, stackOf, withColumn, withDrawings } from '../parts'
+import { refuse } from '../refusal'
+import { count, edited, framesOf, overRange, range, where } from './exposures'
+import { linkedTo } from './links'
+
+/** Drawings that an edit makes as copies of others: by the drawing each is a copy of. */
+const copiesSchema = z.record(idSchema, z.object({ id: idSchema, number: numberSchema, role: roleSchema.exclude(['in-between']), content: contentSchema })).optional()
+type Copies = z.infer<typeof copiesSchema>
+
+/** The shot with the copies in its stack, and exposures that show them instead. */
+function withCopies(shot: Shot, stackId: string, copies: Copies, list: readonly Exposure[]): { shot: Shot, list: Exposure[] } {
+  if (!copies) return { shot, list: [...list] }
+  const { drawings } = stackOf(shot, stackId)
+  const made = Object.values(copies).map((c): Drawing => {
+    if (drawings[c.id]) refuse('invalid', 'A drawing with this id is there already.')
+    return { ...c, own: true }
+  })
+  return { shot: withDrawings(shot, stackId, made), list: list.map(x => ({ ...x, drawing: x.drawing === null ? null : copies[x.drawing]?.id ?? x.drawing })) }
+}
+
+export const repeatFrames = overRange('range.repeat', { how: z.union([z.object({ times: z.number().int().min(2).max(500) }), z.object({ until: frames })]) },
+  a => ('times' in a.how ? `Repeat ${a.how.times} times` : `Repeat until frame ${a.how.until}`),
+  (runs, first, last, { how }, { newId }) => {
+    if ('until' in how && how.until <= last) return refuse('invalid', 'Repeating ends after the frames that are repeated.')
+    return 'times' in how ? repeatRange(runs, first, last, how.times, newId) : repeatUntil(runs, first, last, how.until, newId)
+  })
+
+export const reverseFrames = command('range.reverse', z.object({ ...range, copies: copiesSchema }), ({ copies }) => (copies ? 'Reverse with copies' : 'Reverse'),
+  (shot, { plan, column: id, copies, ...a }, { newId }) => {
+    const column = openColumn(shot, plan, id)
+    const [first, last] = framesOf(column.runs, a)
+    if (!copies) return edited(shot, plan, column, reverseRange(column.runs, first, last, newId), 'There is nothing to reverse.')
+    const made = withCopies(shot, column.stack, copies, exposuresIn(column.runs, first, last).reverse())
+    return withColumn(made.shot, plan, { ...column, runs: overwrite(column.runs, first, made.list, newId) })
+  })
+
+export const backFrames = command('range.back', z.object({ ...range, copies: copiesSchema }), ({ copies }) => (copies ? 'There and back with copies' : 'There and back'),
+  (shot, { plan, column: id, copies, ...a }, { newId }) => {
+    const column = openColumn(shot, plan, id)
+    const [first, last] = framesOf(column.runs, a)
+    const back = backOf(column.runs, first, last)
+    if (!back.length) refuse('no-room', 'There and back needs at least three exposures.')
+    const made = withCopies(shot, column.stack, copies, back)
+    return withColumn(made.shot, plan, { ...column, runs: thereAndBack(column.runs, first, last, newId, made.list) })
+  })
+
+export const spreadFrames = overRange('range.spread', { step: z.number().int().min(1).max(24) }, 'Spread evenly',
+  (runs, first, last, { step }, { newId }) => {
+    if (exposuresIn(runs, first, last).length > last - first + 1) return refuse('no-room', 'There are more drawings than frames.')
+    return spreadRange(runs, first, last, step, newId)
+  })
+
+export const replaceIn = command('range.replace', z.object({ ...range, from: idSchema, to: idSchema.nullable(), everywhere: z.boolean() }),
+  ({ from, plan, column }, shot) => `Replace ${shot.stacks[shot.plans[plan]?.columns[column]?.stack ?? '']?.drawings[from]?.number ?? 'the drawing'}`,
+  (shot, { plan, column: id, from, to, everywhere, ...a }) => {
+    const column = openColumn(shot, plan, id)
+    if (to !== null && !stackOf(shot, column.stack).drawings[to]) refuse('gone', 'The drawing is not there any more.')
+    const [first, last] = framesOf(column.runs, a)
+    return edited(shot, plan, column, everywhere ? replaceDrawing(column.runs, from, to) : replaceDrawing(column.runs, from, to, first, last), 'The drawing is not exposed there.')
+  })
+
+export const exposeHere = command('frame.expose', z.object({ ...where, at: spotSchema.nullable(), frame: frames, drawing: idSchema.nullable() }),
+  ({ drawing, plan, column }, shot) => (drawing ? `Expose ${shot.stacks[shot.plans[plan]?.columns[column]?.stack ?? '']?.drawings[drawing]?.number ?? 'the drawing'} here` : 'A blank here'),
+  (shot, { plan, column: id, at, frame, drawing }, { newId }) => {
+    const column = openColumn(shot, plan, id)
+    if (drawing !== null && !stackOf(shot, column.stack).drawings[drawing]) refuse('gone', 'The drawing is not there any more.')
+    if (!at && column.runs.count) refuse('changed', 'The column has exposures now.')
+    return withColumn(shot, plan, { ...column, runs: exposeFrom(column.runs, at ? frameOf(column.runs, at) : frame, drawing, newId) })
+  })
+
+export const insertTime = command('frames.insert', z.object({ ...where, at: spotSchema, count: frames }), a => `Insert ${count(a.count)}`,
+  (shot, { plan, column: id, at, count: n }) => {
+    const column = openColumn(shot, plan, id)
+    const frame = frameOf(column.runs, at)
+    return [column, ...linkedTo(shot, plan, column)].reduce((s, c) => withColumn(s, plan, { ...c, runs: insertFrames(c.runs, frame, n) }), shot)
+  })
+
+export const deleteTime = command('frames.delete', z.object({ ...range }), a => `Take ${count(a.frames)} out`,
+  (shot, { plan, column: id, ...a }, { newId }) => {
+    const column = openColumn(shot, plan, id)
+    const [first, last] = framesOf(column.runs, a)
+    return [column, ...linkedTo(shot, plan, column)].reduce((s, c) => withColumn(s, plan, { ...c, runs: deleteFrames(c.runs, first, last, newId) }), shot)
+  })
+
+const exposureSchema = runSchema.omit({ id: true })
+export const pasteFrames = command('range.paste',
+  z.object({ ...where, at: spotSchema.nullable(), frame: frames, exposures: z.array(exposureSchema).min(1).max(14_400), by: z.enum(['over', 'push']), copies: copiesSchema }),
+  ({ by, exposures }) => `Paste ${exposures.length} exposure${exposures.length === 1 ? '' : 's'}${by === 'push' ? ', what follows moves' : ''}`,
+  (shot, { plan, column: id, at, frame, exposures, by, copies }, { newId }) => {
+    const column = openColumn(shot, plan, id)
+    if (!at && column.runs.count) refuse('changed', 'The column has exposures now.')
+    const to = at ? frameOf(column.runs, at) : frame
+    const made = withCopies(shot, column.stack, copies, exposures)
+    const { drawings } = stackOf(made.shot, column.stack)
+    if (made.list.some(x => x.drawing !== null && !drawings[x.drawing])) refuse('gone', 'A drawing that was copied is not in this column. Paste it as new copies.')
+    return withColumn(made.shot, plan, { ...column, runs: by === 'over' ? overwrite(column.runs, to, made.list, newId) : insertExposures(column.runs, to, made.list, newId) })
+  })
+
+export const startExposures = command('runs.start', z.object({ ...where, starts: z.record(idSchema, frames) }), ({ starts }) => `Move ${Object.keys(starts).length} poses in time`,
+  (shot, { plan, column: id, starts }) => {
+    const column = openColumn(shot, plan, id)
+    const wanted = new Map(Object.entries(starts))
+    const known = new Set(column.runs.chunks.flatMap(c => c.runs.map(r => r.id)))
+    if ([...wanted.keys()].some(r => !known.has(r))) refuse('gone', 'The exposure is not there any more.')
+    const runs = startOn(column.runs, wanted, (lengths, total) => recut(lengths, total, column.step))
+    return runs ? withColumn(shot, plan, { ...column, runs }) : refuse('no-room', 'Between two of these frames there is no room for what stands there.')
+  })
