@@ -159,10 +159,10 @@ function drawColumn(c: C, desk: Desk, index: number, first: number, last: number
 
 function drawSelection(c: C, desk: Desk): void {
   const s = desk.selection
-  const index = s ? desk.columns.findIndex(col => col.id === s.column) : -1
+  const index = s ? desk.columns.findIndex(col => col.id === s.columns[0]) : -1
   if (!s || index < 0) return
   const t = theme()
-  const [x, y, w, h] = [MARGIN + index * COLUMN + 1.5, yOfFrame(s.first) + 0.5, COLUMN - 3, (s.last - s.first + 1) * ROW]
+  const [x, y, w, h] = [MARGIN + index * COLUMN + 1.5, yOfFrame(s.first) + 0.5, s.columns.length * COLUMN - 3, (s.last - s.first + 1) * ROW]
   c.save()
   c.fillStyle = t.ledger
   c.globalAlpha = 0.13

@@ -5,8 +5,9 @@ import { applyCommand, SCHEMA } from '#core/shot'
 import type { Desk } from '~/stores/desk'
 import type { Wish } from '~/sync/session'
 import { charted, columnIn, done, drawn, emptyShot, exposures, PLAN, posedShot, runOn, STACK, standing } from '../../core/shot/fixture.test-helper'
+import { outcomeOf } from './arrange'
 import { rangeSpots, spotAt } from './spots'
-import { fill, fixOf, lastPose, newPose, outcome, overRange, rangeWords, space } from './wishes'
+import { fill, fixOf, lastPose, newPose, overRange, rangeWords, space } from './wishes'
 
 /** As much of a desk as wishes look at. */
 function deskOn(shot: Shot, frame = 1, range = { first: frame, last: frame }): Desk {
@@ -14,7 +15,7 @@ function deskOn(shot: Shot, frame = 1, range = { first: frame, last: frame }): D
   const plan = shot.plans[PLAN]!
   const column = columnIn(shot)
   const pass = passAt(contents.passes(shot, plan, column), frame)
-  return { shot, shown: shot, plan, column, stack: shot.stacks[STACK]!, contents, frame, range, pass } as unknown as Desk
+  return { shot, shown: shot, plan, column, columns: [column], selection: null, stack: shot.stacks[STACK]!, contents, frame, range, pass } as unknown as Desk
 }
 function after(shot: Shot, wish: Wish | null): Shot {
   const out = applyCommand(shot, { id: `wish-${Math.random().toString(36).slice(2, 10)}`, schema: SCHEMA, ...wish! } as Command)
@@ -81,15 +82,15 @@ describe('a range', () => {
   it('says what it is and what comes out', () => {
     const shot = charted(posedShot(), '1', '13', ['5', '7', '9', '11'])
     const desk = deskOn(shot, 5, { first: 5, last: 12 })
-    expect(rangeWords(desk)).toBe('Frames 5–12: 8 frames, 4 drawings, on twos')
-    const pushed = after(shot, overRange(desk, { kind: 'expose', step: 1, by: 'push' }))
-    expect(outcome(desk, shot, pushed)).toBe('30 → 26 frames, all 7 drawings kept')
-    const thinned = after(shot, overRange(desk, { kind: 'expose', step: 4, by: 'thin' }))
-    expect(outcome(desk, shot, thinned)).toBe('length stays 30 frames, 7 → 5 drawings (2 no longer exposed)')
+    expect(rangeWords(desk)).toBe('A, frames 5–12: 8 frames, 4 drawings, on twos')
+    const pushed = after(shot, overRange(desk, { kind: 'expose', step: 1, by: 'push' })[0]!)
+    expect(outcomeOf(desk, pushed)).toBe('30 → 26 frames, all 7 drawings kept')
+    const thinned = after(shot, overRange(desk, { kind: 'expose', step: 4, by: 'thin' })[0]!)
+    expect(outcomeOf(desk, thinned)).toBe('length stays 30 frames, 7 → 5 drawings (2 no longer exposed)')
   })
   it('beyond the end is told', () => {
     const shot = posedShot()
     const desk = deskOn(shot, 25, { first: 25, last: 30 })
-    expect(outcome(desk, shot, done(shot, 'run.push', { plan: PLAN, column: columnIn(shot).id, run: runOn(shot, '25'), delta: 20 }))).toBe('30 → 50 frames, all 3 drawings kept, 2 beyond the end of the shot')
+    expect(outcomeOf(desk, done(shot, 'run.push', { plan: PLAN, column: columnIn(shot).id, run: runOn(shot, '25'), delta: 20 }))).toBe('30 → 50 frames, all 3 drawings kept, 2 beyond the end of the shot')
   })
 })

@@ -3,12 +3,13 @@ import { roomFor, spread, turnedRecipe } from '#core/chart'
 import type { Pass } from '#core/pass'
 import { isCore, timesOf } from '#core/pass'
 import { eachRun, lastRun, summary } from '#core/sheet'
-import type { Content, CoreRole, Drawing, Shot } from '#core/shot'
+import type { Content, CoreRole, Drawing } from '#core/shot'
 import { emptyContent, freeNumber, onStep } from '#core/shot'
 import { newId } from '~/sync/ids'
 import type { Wish } from '~/sync/session'
 import type { Desk } from '~/stores/desk'
-import { rangeSpots, refOf, spotAt } from './spots'
+import { chosenColumns, overColumns } from './arrange'
+import { refOf, spotAt } from './spots'
 
 /** Where a new pose goes: under the playhead, or a number of frames after the beginning of the last exposure. */
 export type PoseWhere = 'playhead' | { readonly afterLast: number }
@@ -102,41 +103,40 @@ export function space(desk: Desk, pass: Pass, recipe: Recipe): Wish | null {
 
 export type RangeWish = { kind: 'expose', step: number, by: 'push' | 'thin' } | { kind: 'hold' } | { kind: 'clear' }
 
-/** A change of exposure over the range that is chosen. Null in an empty column. */
-export function overRange(desk: Desk, wish: RangeWish): Wish | null {
-  const { first, last } = desk.range
-  const spots = desk.column && rangeSpots(desk.column.runs, first, last)
-  if (!spots) return null
-  const args = { ...planAndColumn(desk), ...spots }
-  if (wish.kind === 'expose') return { name: 'range.expose', args: { ...args, step: wish.step, by: wish.by } }
-  return wish.kind === 'hold' ? { name: 'range.hold', args } : { name: 'range.clear', args }
+/** A change of exposure over the range that is chosen, for every chosen column. None in empty columns. */
+export function overRange(desk: Desk, wish: RangeWish): Wish[] {
+  return overColumns(desk, (_column, args) => {
+    if (wish.kind === 'expose') return { name: 'range.expose', args: { ...args, step: wish.step, by: wish.by } }
+    return wish.kind === 'hold' ? { name: 'range.hold', args } : { name: 'range.clear', args }
+  })
 }
 
 const s = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's'}`
 
-/** What a change of exposure gives, in words: length and drawings of the column before and after. */
-export function outcome(desk: Desk, before: Shot, after: Shot): string {
-  const runsOf = (shot: Shot) => shot.plans[desk.plan!.id]!.columns[desk.column!.id]!.runs
-  const [a, b] = [summary(runsOf(before)), summary(runsOf(after))]
-  const over = b.frames - after.length
-  const dropped = a.drawings - b.drawings
-  return [
-    a.frames === b.frames ? `length stays ${s(b.frames, 'frame')}` : `${a.frames} → ${s(b.frames, 'frame')}`,
-    a.drawings === b.drawings ? `all ${s(b.drawings, 'drawing')} kept` : `${a.drawings} → ${s(b.drawings, 'drawing')}${dropped > 0 ? ` (${dropped} no longer exposed)` : ''}`,
-    over > 0 ? `${over} beyond the end of the shot` : '',
-  ].filter(Boolean).join(', ')
-}
-
-/** What a range is, in words. */
+/** What a range is, in words: "Keeper, frames 13–28: 6 drawings, on twos, one hold of 4". */
 export function rangeWords(desk: Desk): string {
   const { first, last } = desk.range
-  const runs = desk.column?.runs
-  if (!runs || !runs.count) return 'Nothing is exposed in this column yet.'
-  const inside = [...eachRun(runs)].filter(({ run, start }) => start <= last && start + run.frames > first && run.drawing !== null)
-  const { drawings } = summary(runs, first, last)
-  const lengths = inside.map(({ run, start }) => Math.min(last, start + run.frames - 1) - Math.max(first, start) + 1)
-  const longest = Math.max(0, ...lengths)
-  const usual = lengths.length > 1 && lengths.every(n => n === lengths[0]) ? `, ${onStep(lengths[0]!)}` : ''
-  const hold = !usual && longest > 3 ? `, longest hold ${longest}` : ''
-  return `${first === last ? `Frame ${first}` : `Frames ${first}–${last}`}: ${s(last - first + 1, 'frame')}, ${s(drawings, 'drawing')}${usual}${hold}`
+  const columns = chosenColumns(desk)
+  const frames = first === last ? `frame ${first}` : `frames ${first}–${last}`
+  if (columns.length > 1) {
+    const drawings = columns.reduce((sum, c) => sum + summary(c.runs, first, last).drawings, 0)
+    return `${columns.length} columns, ${frames}: ${s(last - first + 1, 'frame')}, ${s(drawings, 'drawing')}`
+  }
+  const [column] = columns
+  if (!column?.runs.count) return 'Nothing is exposed in this column yet.'
+  const { drawings } = summary(column.runs, first, last)
+  const lengths = [...eachRun(column.runs)].filter(({ run, start }) => run.drawing !== null && start <= last && start + run.frames > first)
+    .map(({ run, start }) => Math.min(last, start + run.frames - 1) - Math.max(first, start) + 1)
+  return `${column.name}, ${frames}: ${s(last - first + 1, 'frame')}, ${s(drawings, 'drawing')}${exposedAs(lengths)}`
+}
+
+/** The usual exposure of some lengths, and the holds among them. */
+function exposedAs(lengths: readonly number[]): string {
+  if (lengths.length < 2) return ''
+  const counts = new Map<number, number>()
+  for (const n of lengths) counts.set(n, (counts.get(n) ?? 0) + 1)
+  const [usual, times] = [...counts].sort((a, b) => b[1] - a[1] || a[0] - b[0])[0]!
+  if (times < 2) return `, longest ${Math.max(...lengths)}`
+  const holds = lengths.filter(n => n > Math.max(3, usual))
+  return `, ${times === lengths.length ? '' : 'mostly '}${onStep(usual)}${holds.length === 1 ? `, one hold of ${holds[0]}` : holds.length ? `, ${holds.length} holds up to ${Math.max(...holds)}` : ''}`
 }

@@ -7,14 +7,17 @@ import { shownAt } from '#core/sheet'
 import type { Point, Track } from '#core/spacing'
 import { sticking, trackOf } from '#core/spacing'
 import type { Shot } from '#core/shot'
+import type { Rate } from '#core/time'
+import type { Clip } from '~/desk/arrange'
 import type { Spacing } from '~/desk/spans'
 import type { Saving, Wish } from '~/sync/session'
 import { ShotSession } from '~/sync/session'
 
 export type Tool = 'pose' | 'pencil' | 'rubber' | 'path' | 'scale'
-export interface Selection { readonly column: string, readonly first: number, readonly last: number }
+/** Chosen frames: of `columns` (from left to right), begun in `column`. */
+export interface Selection { readonly column: string, readonly columns: readonly string[], readonly first: number, readonly last: number }
 /** What a change would give, shown before it is taken. */
-export interface Preview { readonly wishes: readonly Wish[], readonly shot: Shot, readonly words: string }
+export interface Preview { readonly wishes: readonly Wish[], readonly shot: Shot, readonly words: string, /** What was asked for, so that asking again takes it. */ readonly asked?: string }
 
 /** The desk of one shot: what is shown and chosen. The shot itself is changed by commands alone (`run`). */
 export const useDesk = defineStore('desk', () => {
@@ -42,8 +45,13 @@ export const useDesk = defineStore('desk', () => {
   const picked = shallowRef<ReadonlySet<string>>(new Set())
   /** The two drawings that an in-between is drawn between, while the playhead is on it. */
   const ghostPair = shallowRef<{ on: string, first: string, second: string } | null>(null)
+  const clip = shallowRef<Clip | null>(null)
   const copiedSpacing = shallowRef<Spacing | null>(null)
   const pinPanel = ref(false)
+  /** Which of the side panels is open. */
+  const side = ref<'tray' | 'poses' | 'shot' | null>(null)
+  /** A rate that is only tried in playback. */
+  const trialRate = shallowRef<Rate | null>(null)
 
   const tool = useLocalStorage<Tool>('fintro-tool', 'pose')
   const ghosts = useLocalStorage('fintro-ghosts', true)
@@ -52,6 +60,8 @@ export const useDesk = defineStore('desk', () => {
   const plotOf = useLocalStorage<'frame' | 'drawing'>('fintro-plot-of', 'frame')
   /** Points that are followed, by stack. */
   const followed = useLocalStorage<Record<string, Point[]>>('fintro-points', {})
+  const rowHeight = useLocalStorage('fintro-row', 15)
+  const margin = useLocalStorage<'frame' | 'timecode' | 'feet'>('fintro-margin', 'frame')
   const pencil = useLocalStorage('fintro-pencil', { width: 6, colour: '#26302c' })
 
   /** The shot as it is shown: with the change that is being tried out. */
@@ -125,6 +135,8 @@ export const useDesk = defineStore('desk', () => {
     picked.value = new Set()
     ghostPair.value = null
     pinPanel.value = false
+    side.value = null
+    trialRate.value = null
     playing.value = false
   }
 
@@ -169,9 +181,9 @@ export const useDesk = defineStore('desk', () => {
   }
 
   return {
-    session, shot, saving, undoLabel, redoLabel, preview, contents, frame, workFrame, columnId, selection, loop, playing, skipped, moves, strokesSeen, litChart, chartPanel, picked, ghostPair, copiedSpacing, pinPanel, points, tracks, stuck, follow,
+    session, shot, saving, undoLabel, redoLabel, preview, contents, frame, workFrame, columnId, selection, loop, playing, skipped, moves, strokesSeen, litChart, chartPanel, picked, ghostPair, clip, copiedSpacing, pinPanel, side, trialRate, points, tracks, stuck, follow,
     // Remembered in this browser: what the server rendered must not overwrite it.
-    tool: skipHydrate(tool), ghosts: skipHydrate(ghosts), arcs: skipHydrate(arcs), plot: skipHydrate(plot), plotOf: skipHydrate(plotOf), pencil: skipHydrate(pencil), shown, plan, columns, column, stack, place, drawing, passes, pass, rail, rows, overhang, playRange, range,
+    tool: skipHydrate(tool), ghosts: skipHydrate(ghosts), arcs: skipHydrate(arcs), plot: skipHydrate(plot), plotOf: skipHydrate(plotOf), rowHeight: skipHydrate(rowHeight), margin: skipHydrate(margin), pencil: skipHydrate(pencil), shown, plan, columns, column, stack, place, drawing, passes, pass, rail, rows, overhang, playRange, range,
     refresh, open, close, run, tryOut, take, drop, goTo,
     undo: () => session.value?.undo(),
     redo: () => session.value?.redo(),

@@ -4,6 +4,7 @@ import { tryRange } from '~/desk/actions'
 import type { RangeWish } from '~/desk/wishes'
 import { overRange, rangeWords } from '~/desk/wishes'
 
+const emit = defineEmits<{ more: [] }>()
 const desk = useDesk()
 const by = ref<'push' | 'thin'>('push')
 const words = computed(() => (desk.column ? rangeWords(desk) : ''))
@@ -13,7 +14,7 @@ const show = (wish: RangeWish): void => tryRange(desk, wish)
 function take(wish: RangeWish): void {
   desk.drop()
   const made = overRange(desk, wish)
-  if (made) desk.run(made)
+  if (made.length) desk.run(...made)
 }
 const steps = (n: number): RangeWish => ({ kind: 'expose', step: n, by: by.value })
 function flipBy(to: 'push' | 'thin'): void {
@@ -24,9 +25,9 @@ function flipBy(to: 'push' | 'thin'): void {
 </script>
 
 <template>
-  <div class="w-0 min-w-full border-t border-edge bg-panel px-2.5 py-2" @pointerleave="desk.preview?.wishes[0]?.name.startsWith('range.') && desk.drop()">
+  <div class="w-0 min-w-full border-t border-edge bg-panel px-2.5 py-2" @pointerleave="desk.preview?.asked && desk.drop()">
     <p class="min-h-[34px] pr-1 leading-[17px]" aria-live="polite">
-      <template v-if="desk.preview"><span class="text-signal">{{ desk.preview.words }}</span> <span v-if="desk.preview.wishes[0]?.name.startsWith('range.')" class="text-soft">Enter or a click takes it, Esc leaves it.</span></template>
+      <template v-if="desk.preview"><span class="text-signal">{{ desk.preview.words }}</span> <span v-if="desk.preview.asked" class="text-soft">Enter or a click takes it, Esc leaves it.</span></template>
       <template v-else>{{ words }}</template>
     </p>
     <div class="mt-1 flex flex-wrap items-center gap-1">
@@ -37,6 +38,7 @@ function flipBy(to: 'push' | 'thin'): void {
       </div>
       <button type="button" class="push-button px-2" :disabled="!desk.place" title="Hold the first drawing over these frames (H)" @pointerenter="show({ kind: 'hold' })" @focus="show({ kind: 'hold' })" @blur="desk.drop()" @click="take({ kind: 'hold' })">Hold</button>
       <button type="button" class="push-button px-2" :disabled="!desk.place" title="Clear these exposures to a blank (⌫). The drawings stay." @pointerenter="show({ kind: 'clear' })" @focus="show({ kind: 'clear' })" @blur="desk.drop()" @click="take({ kind: 'clear' })">Blank</button>
+      <button type="button" class="push-button px-2" :disabled="!desk.place" aria-haspopup="dialog" title="More to do with these frames … (Shift O)" @click="emit('more')">More …</button>
     </div>
   </div>
 </template>

@@ -3,9 +3,11 @@ import { computed, nextTick, ref, watch } from 'vue'
 import { useElementSize, useWindowSize } from '@vueuse/core'
 import { Plus } from '@lucide/vue'
 import { drawSheet } from '~/desk/draw-sheet'
+import { spotAt } from '~/desk/spots'
 import { COLUMN, frameAtY, HEAD, MARGIN, RAIL, ROW, yOfFrame } from '~/desk/layout'
 
-const emit = defineEmits<{ 'add-column': [] }>()
+const { typing } = defineProps<{ typing: boolean }>()
+const emit = defineEmits<{ 'add-column': [], 'typed': [], 'type': [] }>()
 const desk = useDesk()
 const scroller = ref<HTMLElement | null>(null)
 const sheet = ref<HTMLCanvasElement | null>(null)
@@ -45,6 +47,16 @@ function local(e: PointerEvent): { x: number, y: number } {
 let scrubbing = false
 let choosing: { column: string, anchor: number } | null = null
 
+/** The columns from one to another, from left to right. */
+function columnsBetween(a: string, b: string): string[] {
+  const [i, k] = [desk.columns.findIndex(c => c.id === a), desk.columns.findIndex(c => c.id === b)]
+  return desk.columns.slice(Math.min(i, k), Math.max(i, k) + 1).map(c => c.id)
+}
+function columnAtX(x: number): string | null {
+  const i = Math.floor((x - MARGIN + scrollX.value) / COLUMN)
+  return desk.columns[Math.max(0, Math.min(desk.columns.length - 1, i))]?.id ?? null
+}
+
 function sheetDown(e: PointerEvent): void {
   if (e.button !== 0) return
   const { x, y } = local(e)
@@ -60,10 +72,13 @@ function sheetDown(e: PointerEvent): void {
   }
   const column = desk.columns[Math.floor((x - MARGIN + scrollX.value) / COLUMN)]
   if (!column) return
-  if (e.shiftKey && desk.columnId === column.id) {
-    const anchor = desk.selection?.column === column.id ? (f > desk.selection.first ? desk.selection.first : desk.selection.last) : desk.frame
-    choosing = { column: column.id, anchor }
-    desk.selection = { column: column.id, first: Math.min(anchor, f), last: Math.max(anchor, f) }
+  if (e.shiftKey && desk.column) {
+    const from = desk.selection?.column ?? desk.column.id
+    const anchor = desk.selection ? (f > desk.selection.first ? desk.selection.first : desk.selection.last) : desk.frame
+    choosing = { column: from, anchor }
+    desk.selection = { column: from, columns: columnsBetween(from, column.id), first: Math.min(anchor, f), last: Math.max(anchor, f) }
+    desk.goTo(f)
+    return
   }
   else {
     choosing = { column: column.id, anchor: f }
@@ -75,10 +90,12 @@ function sheetDown(e: PointerEvent): void {
 
 function sheetMove(e: PointerEvent): void {
   if (!scrubbing && !choosing) return
-  const f = Math.max(1, Math.min(desk.rows, frameAtY(local(e).y)))
+  const { x, y } = local(e)
+  const f = Math.max(1, Math.min(desk.rows, frameAtY(y)))
   if (scrubbing) return desk.goTo(f)
   const { column, anchor } = choosing!
-  if (f !== anchor || desk.selection) desk.selection = { column, first: Math.min(anchor, f), last: Math.max(anchor, f) }
+  const columns = columnsBetween(column, columnAtX(x) ?? column)
+  if (f !== anchor || columns.length > 1 || desk.selection) desk.selection = { column, columns, first: Math.min(anchor, f), last: Math.max(anchor, f) }
   desk.goTo(f)
 }
 
@@ -90,6 +107,34 @@ function sheetUp(): void {
 function wheel(e: WheelEvent): void {
   const by = e.deltaX || (e.shiftKey ? e.deltaY : 0)
   if (by && overflow.value) scrollX.value = Math.max(0, Math.min(overflow.value, scrollX.value + by))
+}
+
+// — typing the number of a drawing into a cell —
+
+const cell = ref<HTMLInputElement | null>(null)
+const cellFault = ref('')
+watch(() => typing, async (on) => {
+  cellFault.value = ''
+  await nextTick()
+  if (on) cell.value?.focus()
+})
+const cellAt = computed(() => {
+  const i = desk.columns.findIndex(c => c.id === desk.column?.id)
+  return { left: `${MARGIN + i * COLUMN - scrollX.value + 2}px`, top: `${HEAD + yOfFrame(desk.frame) - scroll.value - 4}px`, width: `${COLUMN - 4}px` }
+})
+function typeCell(e: Event): void {
+  const text = (e.target as HTMLInputElement).value.trim()
+  const column = desk.column!
+  const drawing = text.toUpperCase() === 'X' ? null : Object.values(desk.stack!.drawings).find(d => d.number === text)?.id
+  if (!text) {
+    emit('typed')
+    return
+  }
+  if (drawing === undefined) {
+    cellFault.value = `There is no drawing ${text} in this column.`
+    return
+  }
+  if (desk.run({ name: 'frame.expose', args: { plan: desk.plan!.id, column: column.id, at: spotAt(column.runs, desk.frame), frame: desk.frame, drawing } })) emit('typed')
 }
 
 const columnMenu = ref<string | null>(null)
@@ -113,7 +158,11 @@ const told = computed(() => {
       <div :style="{ height: `${spacer}px` }">
         <div class="sticky top-0 flex" :style="{ height: `${viewHeight}px` }">
           <div class="relative h-full shrink-0" :style="{ width: `${sheetWidth}px` }">
-            <canvas ref="sheet" class="touch-none" role="img" aria-label="Exposure sheet. Arrow keys step by frame and by drawing." data-part="sheet" @pointerdown="sheetDown" @pointermove="sheetMove" @pointerup="sheetUp" @pointercancel="sheetUp" />
+            <canvas ref="sheet" class="touch-none" role="img" aria-label="Exposure sheet. Arrow keys step by frame and by drawing." data-part="sheet" @dblclick="emit('type')" @pointerdown="sheetDown" @pointermove="sheetMove" @pointerup="sheetUp" @pointercancel="sheetUp" />
+            <div v-if="typing && desk.column" class="absolute z-10" :style="cellAt">
+              <input ref="cell" class="field h-[23px] w-full px-1 text-center font-mono text-[12px]" aria-label="Number of the drawing to expose from here on" title="The number of a drawing, or X for a blank" @keydown.enter.prevent="typeCell" @keydown.esc.stop="emit('typed')" @blur="emit('typed')">
+              <p v-if="cellFault" class="absolute left-0 top-6 w-44 rounded border border-edge bg-panel px-2 py-1 text-signal shadow" role="alert">{{ cellFault }}</p>
+            </div>
             <button v-for="h in heads" :key="h.id" type="button" class="absolute top-0 rounded-sm hover:bg-ledger/10" :style="{ left: `${h.left + 1}px`, width: `${COLUMN - 1}px`, height: `${HEAD - 2}px` }" :aria-pressed="desk.columnId === h.id" :aria-label="`Column ${h.name}`" :title="desk.columnId === h.id ? `${h.name}: settings of the column` : `Work on ${h.name}`" @click="headClick(h.id)" />
             <button type="button" class="absolute top-1.5 right-0.5 grid h-7 w-[19px] place-items-center rounded-sm border border-edge bg-sheet text-soft hover:bg-wash hover:text-graphite" title="Add a column" aria-label="Add a column" @click="emit('add-column')"><Plus :size="13" /></button>
           </div>

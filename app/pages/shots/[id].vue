@@ -10,6 +10,8 @@ const failed = ref('')
 const ready = ref(false)
 const dialog = ref<'search' | 'shortcuts' | 'hand-off' | null>(null)
 const adding = ref(false)
+const more = ref(false)
+const typing = ref(false)
 const { toggle } = usePlayback(desk)
 const { toggle: theme } = useTheme()
 const actions = deskActions({
@@ -19,6 +21,8 @@ const actions = deskActions({
   addPose: () => { adding.value = true },
   handOff: () => { dialog.value = 'hand-off' },
   theme,
+  type: () => { typing.value = true },
+  more: () => { more.value = true },
 })
 useKeys(desk, actions)
 useHead({ title: () => (desk.shot ? `${desk.shot.name} · Fintro` : 'Fintro') })
@@ -50,12 +54,12 @@ function addColumn(): void {
       <TopBar :production="desk.session?.production ?? ''" @play="toggle" @search="dialog = 'search'" @shortcuts="dialog = 'shortcuts'" @hand-off="dialog = 'hand-off'" />
       <main class="relative flex min-h-0 flex-1">
         <section class="flex min-h-0 shrink-0 flex-col border-r border-edge" aria-label="Sheet and rail">
-          <SheetAndRail @add-column="addColumn" />
+          <SheetAndRail :typing="typing" @add-column="addColumn" @typed="typing = false" @type="typing = true" />
           <div v-if="desk.overhang > 0" class="flex items-center gap-2 border-t border-edge bg-panel px-2.5 py-1.5">
             <span><strong>{{ desk.overhang }} frame{{ desk.overhang === 1 ? '' : 's' }}</strong> overhang the end of the shot.</span>
             <button type="button" class="push-button" title="Make the shot as long as what is exposed (F)" @click="desk.run({ name: 'shot.set', args: { length: desk.shot.length + desk.overhang } })">Make it {{ desk.shot.length + desk.overhang }} long</button>
           </div>
-          <RangeBar />
+          <RangeBar @more="more = true" />
         </section>
         <section class="flex min-h-0 min-w-0 flex-1 flex-col" aria-label="Picture">
           <PictureView />
@@ -63,6 +67,7 @@ function addColumn(): void {
           <PoseRow @add="adding = true" />
           <TravelPlot v-if="desk.plot" />
         </section>
+        <RangeMore v-if="more" @close="more = false" />
         <PinPanel v-if="desk.pinPanel" @close="desk.pinPanel = false" />
         <AddPose v-if="adding" @close="adding = false" />
       </main>

@@ -1,0 +1,176 @@
+import type { Exposure } from '#core/sheet'
+import { backOf, eachRun, exposuresIn, onStepFrame, summary } from '#core/sheet'
+import { isCore } from '#core/pass'
+import type { Column, Drawing, Shot } from '#core/shot'
+import { freeNumber } from '#core/shot'
+import type { Desk } from '~/stores/desk'
+import { newId } from '~/sync/ids'
+import type { Wish } from '~/sync/session'
+import { rangeSpots, spotAt } from './spots'
+
+/** What was copied from the sheet: for each column, from left to right, its exposures. */
+export interface Clip { readonly columns: readonly { readonly stack: string, readonly exposures: readonly Exposure[] }[], readonly frames: number }
+
+/** The columns that a change of exposure is for: the chosen ones, else the active one. Locked ones are left out unless they are all. */
+export function chosenColumns(desk: Desk): Column[] {
+  const ids = desk.selection?.columns.length ? desk.selection.columns : desk.column ? [desk.column.id] : []
+  const all = desk.columns.filter(c => ids.includes(c.id))
+  const open = all.filter(c => !c.locked)
+  return open.length ? open : all
+}
+
+/** The ends of the chosen range in one column, as commands name them. Null in an empty column. */
+export function rangeIn(desk: Desk, column: Column) {
+  const { first, last } = desk.range
+  const spots = rangeSpots(column.runs, first, last)
+  return spots && { plan: desk.plan!.id, column: column.id, ...spots }
+}
+
+/** One wish for each chosen column that has something there. */
+export const overColumns = (desk: Desk, make: (column: Column, range: NonNullable<ReturnType<typeof rangeIn>>) => Wish | null): Wish[] =>
+  chosenColumns(desk).flatMap((column) => {
+    const range = rangeIn(desk, column)
+    return (range && make(column, range)) ?? []
+  })
+
+/** Copies of the drawings that a list exposes, by the drawing each is of: breakdowns, to be altered. */
+function copiesOf(desk: Desk, column: Column, list: readonly Exposure[]) {
+  const stack = desk.shot!.stacks[column.stack]!
+  const taken: string[] = []
+  const ids = [...new Set(list.map(x => x.drawing).filter((d): d is string => d !== null && !!stack.drawings[d]))]
+  return Object.fromEntries(ids.map((of) => {
+    const number = freeNumber(stack, stack.drawings[of]!.number, taken)
+    taken.push(number)
+    const content = desk.contents.of(desk.shot!, desk.plan!, stack, of)
+    const { role } = stack.drawings[of]!
+    return [of, { id: newId(), number, role: role === 'in-between' ? 'breakdown' as const : role, content: { poses: content.poses, strokes: content.strokes.map(s => ({ ...s, id: newId() })) } }]
+  }))
+}
+
+export const repeat = (desk: Desk, how: { times: number } | { until: number }): Wish[] => overColumns(desk, (_c, range) => ({ name: 'range.repeat', args: { ...range, how } }))
+
+export const reverse = (desk: Desk, copies: boolean): Wish[] => overColumns(desk, (c, range) => ({ name: 'range.reverse', args: { ...range, ...(copies ? { copies: copiesOf(desk, c, exposuresIn(c.runs, desk.range.first, desk.range.last)) } : {}) } }))
+
+export const back = (desk: Desk, copies: boolean): Wish[] => overColumns(desk, (c, range) => {
+  const list = backOf(c.runs, desk.range.first, desk.range.last)
+  return list.length ? { name: 'range.back', args: { ...range, ...(copies ? { copies: copiesOf(desk, c, list) } : {}) } } : null
+})
+
+export const spreadEvenly = (desk: Desk): Wish[] => overColumns(desk, (c, range) => ({ name: 'range.spread', args: { ...range, step: c.step } }))
+
+export const takeOut = (desk: Desk, everywhere: boolean): Wish[] => {
+  const columns = everywhere ? desk.columns.filter(c => !c.locked && !c.background) : chosenColumns(desk)
+  return withoutLinkedTwice(columns).flatMap((column): Wish[] => {
+    const { first, last } = desk.range
+    if (first > column.runs.frames) return []
+    const end = Math.min(last, column.runs.frames)
+    return [{ name: 'frames.delete', args: { plan: desk.plan!.id, column: column.id, ...rangeSpots(column.runs, first, end)! } }]
+  })
+}
+
+export const putIn = (desk: Desk, count: number, everywhere: boolean): Wish[] => {
+  const columns = everywhere ? desk.columns.filter(c => !c.locked && !c.background) : chosenColumns(desk)
+  return withoutLinkedTwice(columns).flatMap((column): Wish[] => {
+    const at = desk.range.first <= column.runs.frames ? spotAt(column.runs, desk.range.first) : null
+    return at ? [{ name: 'frames.insert', args: { plan: desk.plan!.id, column: column.id, at, count } }] : []
+  })
+}
+
+/** One column of each link group: the others follow it. */
+function withoutLinkedTwice(columns: readonly Column[]): Column[] {
+  const seen = new Set<string>()
+  return columns.filter((c) => {
+    const again = c.link !== undefined && seen.has(c.link)
+    if (c.link !== undefined) seen.add(c.link)
+    return !again
+  })
+}
+
+/** Holds the drawing of the first chosen frame up to the next core drawing, or to the end of the shot. */
+export const holdTo = (desk: Desk, to: 'next' | 'end'): Wish[] => chosenColumns(desk).flatMap((c): Wish[] => {
+  const { first } = desk.range
+  const drawings = desk.shot!.stacks[c.stack]!.drawings
+  const next = [...eachRun(c.runs)].find(({ run, start }) => start > first && run.drawing !== null && isCore(drawings[run.drawing]))
+  const last = to === 'end' ? Math.max(desk.shot!.length, first) : (next?.start ?? desk.shot!.length + 1) - 1
+  const spots = last > first ? rangeSpots(c.runs, first, last) : null
+  return spots ? [{ name: 'range.hold', args: { plan: desk.plan!.id, column: c.id, ...spots } }] : []
+})
+
+/** Core drawings of the range brought to the nearest frames that the step of the column allows. */
+export function snapToStep(desk: Desk): { wishes: Wish[], moved: string[] } {
+  const moved: string[] = []
+  const { first, last } = desk.selection ? desk.range : { first: 1, last: Infinity }
+  const wishes = chosenColumns(desk).flatMap((c): Wish[] => {
+    const stack = desk.shot!.stacks[c.stack]!
+    const starts: Record<string, number> = {}
+    let before = 0
+    for (const { run, start } of eachRun(c.runs)) {
+      const d = run.drawing ? stack.drawings[run.drawing] : undefined
+      if (start === 1 || !d || !isCore(d)) continue
+      const wanted = start >= first && start <= last ? Math.max(before + 1, onStepFrame(start, c.step)) : start
+      starts[run.id] = wanted
+      before = wanted
+      if (wanted !== start) moved.push(`${d.number}: ${start} → ${wanted}`)
+    }
+    return moved.length ? [{ name: 'runs.start', args: { plan: desk.plan!.id, column: c.id, starts } }] : []
+  })
+  return { wishes, moved }
+}
+
+/** Copies the chosen exposures. */
+export function copyRange(desk: Desk): Clip {
+  const { first, last } = desk.range
+  return { frames: last - first + 1, columns: chosenColumns(desk).map(c => ({ stack: c.stack, exposures: exposuresIn(c.runs, first, last) })) }
+}
+
+/** Clears what was copied to a blank. */
+export const cutRange = (desk: Desk): Wish[] => overColumns(desk, (_c, range) => ({ name: 'range.clear', args: range }))
+
+/**
+ * Pastes exposures at the chosen frame, from the active column to the right. A drawing of another stack comes as a new copy;
+ * with `copies` all do.
+ */
+export function paste(desk: Desk, clip: Clip, by: 'over' | 'push', copies: boolean): Wish[] {
+  const from = Math.max(0, desk.columns.findIndex(c => c.id === (desk.selection?.columns[0] ?? desk.column?.id)))
+  const frame = desk.range.first
+  return clip.columns.flatMap((part, i): Wish[] => {
+    const column = desk.columns[from + i]
+    if (!column || !part.exposures.length) return []
+    const foreign = part.stack !== column.stack
+    const own = desk.shot!.stacks[column.stack]!
+    const made = copies || foreign ? copiesFrom(desk, part, own) : undefined
+    return [{ name: 'range.paste', args: { plan: desk.plan!.id, column: column.id, at: spotAt(column.runs, frame), frame, exposures: [...part.exposures], by, ...(made ? { copies: made } : {}) } }]
+  })
+}
+
+function copiesFrom(desk: Desk, part: Clip['columns'][number], into: Shot['stacks'][string]) {
+  const from = desk.shot!.stacks[part.stack]
+  const taken: string[] = []
+  const ids = [...new Set(part.exposures.map(x => x.drawing).filter((d): d is string => d !== null && !!from?.drawings[d]))]
+  return Object.fromEntries(ids.map((of) => {
+    const d: Drawing = from!.drawings[of]!
+    const number = freeNumber(into, d.number, taken)
+    taken.push(number)
+    const content = desk.contents.of(desk.shot!, desk.plan!, from!, of)
+    // Figures belong to their stack: in another one, those it does not have stay behind.
+    const poses = Object.fromEntries(Object.entries(content.poses).filter(([s]) => into.subjects[s]))
+    return [of, { id: newId(), number, role: d.role === 'in-between' ? 'breakdown' as const : d.role, content: { poses, strokes: content.strokes.map(s => ({ ...s, id: newId() })) } }]
+  }))
+}
+
+/** What several columns expose in a range, before and after: length and drawings, in words. */
+export function outcomeOf(desk: Desk, after: Shot): string {
+  const columns = chosenColumns(desk)
+  const total = (shot: Shot) => columns.map(c => summary(shot.plans[desk.plan!.id]!.columns[c.id]!.runs))
+  const [a, b] = [total(desk.shot!), total(after)]
+  const frames = (list: typeof a) => Math.max(...list.map(x => x.frames))
+  const drawings = (list: typeof a) => list.reduce((sum, x) => sum + x.drawings, 0)
+  const [fa, fb, da, db] = [frames(a), frames(b), drawings(a), drawings(b)]
+  const over = fb - after.length
+  const many = (n: number, one: string) => `${n} ${one}${n === 1 ? '' : 's'}`
+  return [
+    fa === fb ? `length stays ${many(fb, 'frame')}` : `${fa} → ${many(fb, 'frame')}`,
+    da === db ? `all ${many(db, 'drawing')} kept` : `${da} → ${many(db, 'drawing')}${da > db ? ` (${da - db} no longer exposed)` : ''}`,
+    over > 0 ? `${over} beyond the end of the shot` : '',
+  ].filter(Boolean).join(', ')
+}
