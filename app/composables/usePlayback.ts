@@ -15,6 +15,8 @@ export const onShown = (call: (s: Shown) => void): (() => void) => {
  * was skipped is counted.
  */
 export function usePlayback(desk: Desk): { toggle: () => void } {
+  /** The rate that is played at: the shot's own, or one that is only tried. */
+  const rate = () => desk.trialRate ?? desk.shot!.rate
   let asked = 0
   let began = 0
   let from = 1
@@ -24,12 +26,12 @@ export function usePlayback(desk: Desk): { toggle: () => void } {
     if (!desk.playing || !desk.shot) return
     const { first, last: end } = desk.playRange
     const elapsed = Math.max(0, (now - began) / 1000)
-    const count = Math.floor(elapsed * perSecond(desk.shot.rate) + 1e-6)
+    const count = Math.floor(elapsed * perSecond(rate()) + 1e-6)
     if (count !== last) {
       const skipped = Math.max(0, count - last - 1)
       desk.skipped += last < 0 ? 0 : skipped
-      desk.frame = loopFrame(elapsed, from, first, end, desk.shot.rate)
-      if (watchers.size) for (const w of watchers) w({ frame: desk.frame, due: began + frameStart(count + 1, desk.shot.rate) * 1000, at: now, skipped: last < 0 ? 0 : skipped })
+      desk.frame = loopFrame(elapsed, from, first, end, rate())
+      if (watchers.size) for (const w of watchers) w({ frame: desk.frame, due: began + frameStart(count + 1, rate()) * 1000, at: now, skipped: last < 0 ? 0 : skipped })
       last = count
     }
     asked = requestAnimationFrame(tick)
@@ -48,7 +50,7 @@ export function usePlayback(desk: Desk): { toggle: () => void } {
     })
   })
   // A new range or rate while playing starts the count anew from where it is.
-  watch([() => desk.playRange.first, () => desk.playRange.last], () => {
+  watch([() => desk.playRange.first, () => desk.playRange.last, () => desk.trialRate], () => {
     if (!desk.playing) return
     from = Math.max(desk.playRange.first, Math.min(desk.frame, desk.playRange.last))
     began = performance.now()

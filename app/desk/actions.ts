@@ -94,7 +94,10 @@ export function tryOver(d: Desk, name: string, wishes: readonly Wish[], tried: P
 }
 
 /** Shows what an exposure over the range gives; asked a second time, it is taken. */
-export const tryRange = (d: Desk, wish: RangeWish, tried: Preview | null = null): void => tryOver(d, rangeName(wish), overRange(d, wish), tried)
+export function tryRange(d: Desk, wish: RangeWish, tried: Preview | null = null): void {
+  d.drop()
+  tryOver(d, rangeName(wish), overRange(d, wish), tried)
+}
 
 export const STEP_NAMES = ['', 'Ones', 'Twos', 'Threes', 'Fours', 'Fives', 'Sixes', 'Sevens', 'Eights']
 export const rangeName = (w: RangeWish): string => (w.kind === 'expose' ? `${STEP_NAMES[w.step]} by ${w.by === 'push' ? 'push' : 'thinning'}` : w.kind === 'hold' ? 'Hold' : 'Blank')

@@ -14,7 +14,7 @@ export const BAR = 8
 
 function ring(c: C, x: number, y: number, filled: string, stroke: string): void {
   c.beginPath()
-  c.arc(x, y, 4.6, 0, Math.PI * 2)
+  c.arc(x, y, Math.min(4.6, Math.max(2.4, ROW * 0.4)), 0, Math.PI * 2)
   c.fillStyle = filled
   c.fill()
   c.strokeStyle = stroke
@@ -29,7 +29,7 @@ function roundBar(c: C, x: number, y: number, w: number, h: number): void {
 
 function drawBar(c: C, desk: Desk, bar: Bar, held: boolean): void {
   const t = theme()
-  const [x, y, h] = [xOfU(bar.x), yOfFrame(bar.start) + 1.5, bar.run.frames * ROW - 3]
+  const [x, y, h] = [xOfU(bar.x), yOfFrame(bar.start) + Math.min(1.5, ROW / 10), Math.max(1.5, bar.run.frames * ROW - Math.min(3, ROW / 5))]
   if (bar.kind === 'blank') return
   if (bar.kind === 'core') {
     const tint = bar.role === 'breakdown' ? t.pencil : t.ledger

@@ -1,6 +1,6 @@
 import type { State } from '#core/pass'
 import { eachRun } from '#core/sheet'
-import { perSecond } from '#core/time'
+import { feetFrames, perSecond, timecodeOf } from '#core/time'
 import type { Desk } from '~/stores/desk'
 import { COLUMN, HEAD, MARGIN, ROW, yOfFrame } from './layout'
 import { MONO, SANS, theme } from './theme'
@@ -10,10 +10,12 @@ type C = CanvasRenderingContext2D
 /** Rules of a ledger: fine at each frame, stronger every 8, strongest at each second. */
 function drawRules(c: C, desk: Desk, width: number, first: number, last: number): void {
   const t = theme()
-  const second = Math.round(perSecond(desk.shown!.rate))
+  // By the second and every 8 frames; in feet by the foot (16 frames) and every 8.
+  const second = desk.margin === 'feet' ? 16 : Math.round(perSecond(desk.shown!.rate))
   for (let f = first; f <= last + 1; f++) {
     const y = Math.round(yOfFrame(f)) + 0.5
     const [atSecond, atEight] = [(f - 1) % second === 0, (f - 1) % 8 === 0]
+    if (ROW < 6 && !atSecond && !atEight) continue
     c.strokeStyle = atSecond ? t.ledger : atEight ? t.edge : t.rule
     c.lineWidth = 1
     c.beginPath()
@@ -52,11 +54,15 @@ function drawMargin(c: C, desk: Desk, first: number, last: number): void {
     c.fillStyle = t.ledger
     c.fillRect(1, yOfFrame(range.first), 3, (range.last - range.first + 1) * ROW)
   }
+  // As many labels as there is room for, on the frames that matter.
+  const every = ROW >= 11 ? 1 : ROW >= 6 ? 2 : 8
+  const label = (f: number) => (desk.margin === 'frame' ? String(f) : desk.margin === 'feet' ? feetFrames(f) : timecodeOf(f, desk.shown!.rate).slice(-5))
+  c.font = `400 ${Math.min(11, Math.max(8.5, ROW * every - 2))}px ${MONO}`
   for (let f = first; f <= last; f++) {
-    c.font = `400 11px ${MONO}`
+    if ((f - 1) % every) continue
     c.fillStyle = f % 2 ? t.graphite : t.soft
     c.globalAlpha = f % 2 ? 1 : 0.75
-    c.fillText(String(f), MARGIN - 10, yOfFrame(f) + ROW / 2 + 0.5)
+    c.fillText(label(f), MARGIN - (desk.margin === 'frame' ? 10 : 4), yOfFrame(f) + ROW / 2 + 0.5)
   }
   c.globalAlpha = 1
 }
@@ -66,6 +72,10 @@ function drawNumber(c: C, x: number, y: number, number: string, role: string, st
   const t = theme()
   const mid = y + ROW / 2
   const core = role !== 'in-between'
+  if (ROW < 11) {
+    drawDense(c, x, y, number, role)
+    return
+  }
   c.textAlign = 'center'
   c.textBaseline = 'middle'
   c.font = `${core ? 600 : 400} 11.5px ${MONO}`
@@ -94,6 +104,24 @@ function drawNumber(c: C, x: number, y: number, number: string, role: string, st
     c.setLineDash([])
   }
   if (!core) drawState(c, x + w / 2 + 3, mid, state)
+}
+
+/** A drawing in a dense sheet: a tick where it begins, the numbers of poses where there is room. */
+function drawDense(c: C, x: number, y: number, number: string, role: string): void {
+  const t = theme()
+  const core = role !== 'in-between'
+  c.strokeStyle = role === 'breakdown' ? t.pencil : core ? t.graphite : t.soft
+  c.lineWidth = core ? 1.8 : 1
+  c.beginPath()
+  c.moveTo(x - (core ? 9 : 5), y + 0.5)
+  c.lineTo(x + (core ? 9 : 5), y + 0.5)
+  c.stroke()
+  if (!core) return
+  c.font = `600 9px ${MONO}`
+  c.textAlign = 'left'
+  c.textBaseline = 'top'
+  c.fillStyle = role === 'breakdown' ? t.pencil : t.graphite
+  c.fillText(number, x + 8, y + 1)
 }
 
 /** An in-between's state beside its number: own is a filled dot, empty a hollow one, computed has none. */
@@ -133,9 +161,9 @@ function drawColumn(c: C, desk: Desk, index: number, first: number, last: number
       c.strokeStyle = t.soft
       c.lineWidth = 1
       c.beginPath()
-      c.moveTo(x, top + ROW)
-      c.lineTo(x, bottom - 3.5)
-      if (run.frames > 2) {
+      c.moveTo(x, ROW < 11 ? top : top + ROW)
+      c.lineTo(x, bottom - Math.min(3.5, ROW / 4))
+      if (run.frames > 2 && ROW >= 11) {
         c.moveTo(x - 4, bottom - 3.5)
         c.lineTo(x + 4, bottom - 3.5)
       }
@@ -195,9 +223,19 @@ function drawHead(c: C, desk: Desk, width: number): void {
     c.font = `${active ? 700 : 500} 12px ${SANS}`
     c.fillStyle = active ? t.graphite : t.soft
     c.fillText(fitText(c, col.name, COLUMN - 8), x + COLUMN / 2, HEAD - 18)
+    if (col.link) {
+      // Linked columns carry the same small chain mark under their names.
+      c.strokeStyle = t.ledger
+      c.lineWidth = 1.4
+      for (const dx of [-3, 3]) {
+        c.beginPath()
+        c.ellipse(x + COLUMN - 10 + dx, HEAD - 9, 3.6, 2.4, 0, 0, Math.PI * 2)
+        c.stroke()
+      }
+    }
     c.font = `400 10px ${SANS}`
     c.fillStyle = t.soft
-    c.fillText(col.locked ? 'locked' : col.hidden ? 'hidden' : col.background ? 'behind' : ['', 'ones', 'twos', 'threes', 'fours'][col.step] ?? `on ${col.step}s`, x + COLUMN / 2, HEAD - 6)
+    c.fillText(col.locked ? 'locked' : col.hidden ? 'hidden' : col.guide ? 'guide' : col.background ? 'behind' : ['', 'ones', 'twos', 'threes', 'fours'][col.step] ?? `on ${col.step}s`, x + COLUMN / 2, HEAD - 6)
   })
   c.fillStyle = t.graphite
   c.fillRect(0, HEAD - 1.5, width, 1.5)

@@ -1,5 +1,12 @@
 /** Sizes that the sheet and the rail share, CSS px: they stand row for row. */
-export const ROW = 15
+/** Height of a frame's row, px; it can be changed (setRow), from dense to roomy. */
+// A live binding on purpose: every canvas reads it while drawing, and only setRow changes it.
+// eslint-disable-next-line import/no-mutable-exports
+export let ROW = 15
+export const ROWS = [3, 8, 15, 24] as const
+export function setRow(px: number): void {
+  ROW = px
+}
 export const HEAD = 40
 export const MARGIN = 46
 export const COLUMN = 62

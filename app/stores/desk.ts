@@ -9,6 +9,7 @@ import { sticking, trackOf } from '#core/spacing'
 import type { Shot } from '#core/shot'
 import type { Rate } from '#core/time'
 import type { Clip } from '~/desk/arrange'
+import { ROWS, setRow } from '~/desk/layout'
 import type { Spacing } from '~/desk/spans'
 import type { Saving, Wish } from '~/sync/session'
 import { ShotSession } from '~/sync/session'
@@ -61,6 +62,7 @@ export const useDesk = defineStore('desk', () => {
   /** Points that are followed, by stack. */
   const followed = useLocalStorage<Record<string, Point[]>>('fintro-points', {})
   const rowHeight = useLocalStorage('fintro-row', 15)
+  watch(rowHeight, px => setRow(ROWS.includes(px as 15) ? px : 15), { immediate: true, flush: 'sync' })
   const margin = useLocalStorage<'frame' | 'timecode' | 'feet'>('fintro-margin', 'frame')
   const pencil = useLocalStorage('fintro-pencil', { width: 6, colour: '#26302c' })
 

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import SmpteTimecode from 'smpte-timecode'
 import { describe, expect, it } from 'vitest'
-import { dropTimecode, feetFrames, feetOfLength, frameAt, framesFromSeconds, frameStart, loopFrame, parseLength, parseRate, rate, rateLabel, timecode } from '.'
+import { dropTimecode, feetFrames, feetOfLength, frameAt, framesFromSeconds, frameStart, loopFrame, parseLength, parseRate, rate, rateLabel, timecode, timecodeOf, typedFrame } from '.'
 
 const film = rate(24)
 
@@ -74,4 +74,17 @@ describe('feet and frames', () => {
 describe('typed lengths', () => {
   it.each([['61', 61], ['61 frames', 61], ['2.5 s', 60], ['2,5s', 60], ['3+13', 61], ["3'", 48]])('reads %j as %d frames', (text, n) => expect(parseLength(text, film)).toBe(n))
   it.each([['', /Type frames/], ['long', /Type frames/], ['2+16', /Type frames/], ['0', /at least one/], ['0 s', /at least one/], ['99999', /at most 14400/]])('refuses %j in words', (text, why) => expect(parseLength(text, film)).toMatch(why))
+})
+
+describe('a typed frame', () => {
+  it.each([['37', 37], ['1:12', 37], ['00:00:01:12', 37], ['2+05', 38], ['0', 1]])('%s at 24 is %d', (text, frame) => expect(typedFrame(text, rate(24))).toBe(frame))
+  // Drop-frame numbers of the npm package smpte-timecode, which counts from 0.
+  it('of drop-frame timecode is the one another reader finds', () => {
+    for (const text of ['00:00:59;29', '00:01:00;02', '00:09:59;29', '00:10:00;00', '01:00:00;00']) {
+      expect(typedFrame(text, rate(30_000, 1001))).toBe(new SmpteTimecode(text, 29.97).frameCount + 1)
+      expect(timecodeOf(typedFrame(text, rate(30_000, 1001)) as number, rate(30_000, 1001))).toBe(text)
+    }
+  })
+  it.each([['soon', 'Type a frame'], ['1:99', 'a second counts 24'], ['2+17', '16 frames']])('%s is refused', (text, words) => expect(typedFrame(text, rate(24))).toContain(words))
+  it('that drop-frame leaves out is refused', () => expect(typedFrame('00:01:00;01', rate(30_000, 1001))).toContain('leaves this number out'))
 })

@@ -25,3 +25,9 @@ export function dropTimecode(frame: number): string {
   const [h, m, s, f] = [counted / 108000, (counted / 1800) % 60, (counted / 30) % 60, counted % 30].map(Math.floor) as [number, number, number, number]
   return `${two(h)}:${two(m)}:${two(s)};${two(f)}`
 }
+
+/** True for 29.97, whose timecode drops numbers so that it keeps up with the clock. */
+export const isDrop = (r: Rate): boolean => r.num * 1001 === r.den * 30_000
+
+/** The timecode that a rate is usually told in: drop-frame for 29.97. */
+export const timecodeOf = (frame: number, r: Rate): string => (isDrop(r) ? dropTimecode(frame) : timecode(frame, r))

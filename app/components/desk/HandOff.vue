@@ -77,6 +77,8 @@ const waiting = computed(() => desk.saving.state !== 'saved')
       </div>
     </section>
     <hr class="my-4 border-edge">
+    <SheetCsv :name="fileName" @done="emit('close')" />
+    <hr class="my-4 border-edge">
     <section>
       <h3 class="font-semibold">The whole shot</h3>
       <p class="text-soft">An archive with the plan and every stroke. Any Fintro reads it back in as a new shot, from its list of shots.</p>

@@ -121,7 +121,9 @@ function expose(drawing: string): void {
         <button v-for="d in spares.slice(0, 6)" :key="d.id" type="button" class="rounded border border-dashed border-edge px-1.5 font-mono text-[11.5px] text-graphite hover:bg-wash" :title="`Expose ${d.number} after the last drawing`" @click="expose(d.id)">{{ d.number }}</button>
         <span v-if="spares.length > 6">and {{ spares.length - 6 }} more</span>
       </span>
-      <button type="button" class="push-button ml-auto" title="Add a pose (A)" @click="emit('add')"><Plus :size="14" />Add a pose</button>
+      <button type="button" class="push-button ml-auto px-2" :class="{ 'push-button-chosen': desk.side === 'tray' }" title="The tray: all drawings of the column (Shift K)" @click="desk.side = desk.side === 'tray' ? null : 'tray'">Tray</button>
+      <button type="button" class="push-button px-2" :class="{ 'push-button-chosen': desk.side === 'poses' }" title="Spread the poses in time, or act them out (Shift G)" @click="desk.side = desk.side === 'poses' ? null : 'poses'">In time …</button>
+      <button type="button" class="push-button" title="Add a pose (A)" @click="emit('add')"><Plus :size="14" />Add a pose</button>
     </div>
     <div ref="strip" class="relative mt-1.5" :style="{ height: `${HIGH}px` }">
       <canvas ref="canvas" class="pointer-events-none absolute inset-0" aria-hidden="true" />

@@ -39,7 +39,7 @@ const frame = computed(() => {
   return d && !d.hit && d.axis ? { x: Math.min(d.x, d.nowX), y: Math.min(d.y, d.nowY), w: Math.abs(d.nowX - d.x), h: Math.abs(d.nowY - d.y) } : null
 })
 
-usePaint(rail, [() => desk.shown, () => desk.columnId, () => desk.selection, () => desk.loop, () => scroll, () => desk.strokesSeen, useTheme().name, () => desk.litChart, () => desk.picked, () => desk.points, () => desk.workFrame, drag, hover, () => desk.moves], (c, w, h) => {
+usePaint(rail, [() => desk.shown, () => desk.columnId, () => desk.selection, () => desk.loop, () => scroll, () => desk.strokesSeen, useTheme().name, () => desk.litChart, () => desk.picked, () => desk.points, () => desk.workFrame, () => desk.rowHeight, () => desk.margin, drag, hover, () => desk.moves], (c, w, h) => {
   if (!desk.shown) return
   drawRail(c, desk, w, h, scroll, { held: heldRuns.value, hot: hot.value, frame: frame.value })
   rail.value!.dataset.move = String(desk.moves)
@@ -70,7 +70,7 @@ function hitAt(x: number, y: number): Hit | null {
   if (!bar) return null
   const fromEnd = yOfFrame(bar.start + bar.run.frames) - y
   const ring = bar.kind === 'core' && y - yOfFrame(bar.start) < Math.min(ROW, bar.run.frames * ROW - 5)
-  return { kind: 'bar', bar, part: fromEnd < 5.5 ? 'end' : ring ? 'ring' : 'body' }
+  return { kind: 'bar', bar, part: fromEnd < Math.min(5.5, bar.run.frames * ROW * 0.35) ? 'end' : ring ? 'ring' : 'body' }
 }
 
 function down(e: PointerEvent): void {
@@ -172,6 +172,8 @@ const tip = computed(() => {
 const U_LABEL = 58
 /** The labels of the passes in sight; each opens the panel of its chart. */
 const labels = computed(() => {
+  // The labels stand on rows, whose height can change.
+  void desk.rowHeight
   const seen = new Set<string>()
   return desk.rail.stretches.flatMap(s => s.parts).map(({ pass, from }) => {
     const chart = pass.chart
@@ -184,7 +186,7 @@ const labels = computed(() => {
     const title = !chart?.ticks.length ? 'Nothing between. Add in-betweens … (S)' : `${recipeName(asKept(pass, chart.recipe))}, ${n} in-between${n === 1 ? '' : 's'}${again ? ', the same chart once more' : ''}.${fits ? '' : ' The timing has changed since: it can be fitted again.'} Spacing … (S)`
     // Beside the first pose; where that stands further in (a breakdown), at the left edge, clear of the bars.
     return { run: pass.from.run.id, fits, left: from > 0.2 ? 2 : U_LABEL, top: HEAD + yOfFrame(pass.from.start) - scroll, text, title }
-  }).filter(l => l.top > HEAD - 6 && l.top < viewHeight - 10)
+  }).filter(l => l.top > HEAD - 6 && l.top < viewHeight - 10).filter((l, i, all) => i === 0 || l.top - all[i - 1]!.top >= 11)
 })
 </script>
 

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { tryRange } from '~/desk/actions'
+import { ROWS } from '~/desk/layout'
 import type { RangeWish } from '~/desk/wishes'
 import { overRange, rangeWords } from '~/desk/wishes'
 
@@ -9,6 +10,10 @@ const desk = useDesk()
 const by = ref<'push' | 'thin'>('push')
 const words = computed(() => (desk.column ? rangeWords(desk) : ''))
 
+const rowAt = computed(() => ROWS.indexOf(desk.rowHeight as 15))
+function setRows(by: number): void {
+  desk.rowHeight = ROWS[Math.max(0, Math.min(ROWS.length - 1, rowAt.value + by))]!
+}
 /** Resting on a button shows what it gives; pressing it takes it. */
 const show = (wish: RangeWish): void => tryRange(desk, wish)
 function take(wish: RangeWish): void {
@@ -26,6 +31,11 @@ function flipBy(to: 'push' | 'thin'): void {
 
 <template>
   <div class="w-0 min-w-full border-t border-edge bg-panel px-2.5 py-2" @pointerleave="desk.preview?.asked && desk.drop()">
+    <div class="float-right ml-2 flex items-center gap-1">
+      <select v-model="desk.margin" class="field h-6 py-0 text-[11.5px]" aria-label="What the margin counts" title="What the margin counts"><option value="frame">frames</option><option value="timecode">timecode</option><option value="feet">feet+frames</option></select>
+      <button type="button" class="push-button h-6 px-1.5" :disabled="rowAt <= 0" aria-label="Denser" title="Denser: more frames in sight" @click="setRows(-1)">−</button>
+      <button type="button" class="push-button h-6 px-1.5" :disabled="rowAt >= ROWS.length - 1" aria-label="Roomier" title="Roomier: fewer frames in sight" @click="setRows(1)">+</button>
+    </div>
     <p class="min-h-[34px] pr-1 leading-[17px]" aria-live="polite">
       <template v-if="desk.preview"><span class="text-signal">{{ desk.preview.words }}</span> <span v-if="desk.preview.asked" class="text-soft">Enter or a click takes it, Esc leaves it.</span></template>
       <template v-else>{{ words }}</template>

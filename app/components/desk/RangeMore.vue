@@ -40,13 +40,17 @@ const groups: { name: string, choices: Choice[] }[] = [
   ] },
 ]
 function show(name: string, make: () => Wish[]): void {
+  // What is tried now must not be what the next is made from.
+  desk.drop()
   const wishes = make()
   if (wishes.length) tryOver(desk, name, wishes)
   else desk.drop()
 }
 function take(name: string, make: () => Wish[]): void {
   // What is shown is taken as it was shown; copies keep their ids.
-  const wishes = desk.preview?.asked === name ? desk.preview.wishes : make()
+  const shown = desk.preview?.asked === name ? desk.preview.wishes : null
+  desk.drop()
+  const wishes = shown ?? make()
   if (wishes.length && desk.run(...wishes)) emit('close')
   else if (!wishes.length) tryOver(desk, name, [])
 }
@@ -59,7 +63,7 @@ onMounted(() => panel.value?.querySelector<HTMLElement>('button[data-choice]')?.
 </script>
 
 <template>
-  <div ref="panel" role="dialog" aria-label="More to do with the chosen frames" class="absolute bottom-2 left-2 z-20 w-[420px] rounded-md border border-edge bg-panel p-3 shadow-lg" @keydown.esc.stop="desk.drop(), emit('close')">
+  <div ref="panel" role="dialog" aria-label="More to do with the chosen frames" class="absolute right-2 bottom-2 z-20 w-[420px] rounded-md border border-edge bg-panel p-3 shadow-lg" @keydown.esc.stop="desk.drop(), emit('close')">
     <div class="flex items-baseline justify-between gap-3"><h2 class="font-semibold">{{ rangeWords(desk) }}</h2><button type="button" class="rounded p-0.5 hover:bg-wash" aria-label="Close" title="Close (Esc)" @click="emit('close')"><X :size="14" /></button></div>
     <p class="mt-1 min-h-[34px] leading-[17px]" aria-live="polite"><span v-if="desk.preview?.asked" class="text-signal">{{ desk.preview.words }}</span><span v-else class="text-soft">Rest on a choice to see what it gives.</span></p>
     <section v-for="g in groups" :key="g.name" class="mt-1.5 grid grid-cols-[58px_1fr] gap-1">

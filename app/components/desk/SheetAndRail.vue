@@ -2,6 +2,7 @@
 import { computed, nextTick, ref, watch } from 'vue'
 import { useElementSize, useWindowSize } from '@vueuse/core'
 import { Plus } from '@lucide/vue'
+import { toast } from 'vue-sonner'
 import { drawSheet } from '~/desk/draw-sheet'
 import { spotAt } from '~/desk/spots'
 import { COLUMN, frameAtY, HEAD, MARGIN, RAIL, ROW, yOfFrame } from '~/desk/layout'
@@ -22,12 +23,12 @@ const { height: viewHeight } = useElementSize(scroller)
 const ADD = 22
 const sheetWidth = computed(() => MARGIN + Math.min(4, Math.max(2, desk.columns.length)) * COLUMN + ADD)
 const overflow = computed(() => Math.max(0, MARGIN + desk.columns.length * COLUMN + ADD - sheetWidth.value))
-const spacer = computed(() => desk.rows * ROW + HEAD)
+const spacer = computed(() => desk.rows * desk.rowHeight + HEAD)
 
-usePaint(sheet, [() => desk.shown, () => desk.columnId, () => desk.selection, () => desk.loop, scroll, scrollX, () => desk.strokesSeen, useTheme().name, () => desk.preview], (c, w, h) => desk.shown && drawSheet(c, desk, w, h, scroll.value, scrollX.value))
+usePaint(sheet, [() => desk.shown, () => desk.columnId, () => desk.selection, () => desk.loop, scroll, scrollX, () => desk.strokesSeen, useTheme().name, () => desk.preview, () => desk.rowHeight, () => desk.margin], (c, w, h) => desk.shown && drawSheet(c, desk, w, h, scroll.value, scrollX.value))
 
 /** Keeps the playhead in sight: by a page while playing, by the row otherwise. */
-watch(() => desk.frame, async (f) => {
+watch([() => desk.frame, () => desk.rowHeight], async ([f]) => {
   await nextTick()
   const el = scroller.value
   if (!el) return
@@ -109,6 +110,22 @@ function wheel(e: WheelEvent): void {
   if (by && overflow.value) scrollX.value = Math.max(0, Math.min(overflow.value, scrollX.value + by))
 }
 
+// — a drawing dragged in from the tray —
+
+function dropDrawing(e: DragEvent): void {
+  const drawing = e.dataTransfer?.getData('text/fintro-drawing')
+  if (!drawing || !desk.stack?.drawings[drawing]) return
+  const box = sheet.value!.getBoundingClientRect()
+  const id = columnAtX(e.clientX - box.left)
+  const column = desk.columns.find(c => c.id === id)
+  const frame = Math.max(1, frameAtY(e.clientY - box.top - HEAD + scroll.value))
+  if (!column || column.stack !== desk.stack.id) {
+    toast('A drawing can be exposed in a column of its own stack only.')
+    return
+  }
+  if (desk.run({ name: 'frame.expose', args: { plan: desk.plan!.id, column: column.id, at: spotAt(column.runs, frame), frame, drawing } })) desk.goTo(frame)
+}
+
 // — typing the number of a drawing into a cell —
 
 const cell = ref<HTMLInputElement | null>(null)
@@ -120,7 +137,7 @@ watch(() => typing, async (on) => {
 })
 const cellAt = computed(() => {
   const i = desk.columns.findIndex(c => c.id === desk.column?.id)
-  return { left: `${MARGIN + i * COLUMN - scrollX.value + 2}px`, top: `${HEAD + yOfFrame(desk.frame) - scroll.value - 4}px`, width: `${COLUMN - 4}px` }
+  return { left: `${MARGIN + i * COLUMN - scrollX.value + 2}px`, top: `${HEAD + (desk.frame - 1) * desk.rowHeight - scroll.value - 4}px`, width: `${COLUMN - 4}px` }
 })
 function typeCell(e: Event): void {
   const text = (e.target as HTMLInputElement).value.trim()
@@ -158,7 +175,7 @@ const told = computed(() => {
       <div :style="{ height: `${spacer}px` }">
         <div class="sticky top-0 flex" :style="{ height: `${viewHeight}px` }">
           <div class="relative h-full shrink-0" :style="{ width: `${sheetWidth}px` }">
-            <canvas ref="sheet" class="touch-none" role="img" aria-label="Exposure sheet. Arrow keys step by frame and by drawing." data-part="sheet" @dblclick="emit('type')" @pointerdown="sheetDown" @pointermove="sheetMove" @pointerup="sheetUp" @pointercancel="sheetUp" />
+            <canvas ref="sheet" class="touch-none" role="img" aria-label="Exposure sheet. Arrow keys step by frame and by drawing." data-part="sheet" @dragover.prevent @drop.prevent="dropDrawing" @dblclick="emit('type')" @pointerdown="sheetDown" @pointermove="sheetMove" @pointerup="sheetUp" @pointercancel="sheetUp" />
             <div v-if="typing && desk.column" class="absolute z-10" :style="cellAt">
               <input ref="cell" class="field h-[23px] w-full px-1 text-center font-mono text-[12px]" aria-label="Number of the drawing to expose from here on" title="The number of a drawing, or X for a blank" @keydown.enter.prevent="typeCell" @keydown.esc.stop="emit('typed')" @blur="emit('typed')">
               <p v-if="cellFault" class="absolute left-0 top-6 w-44 rounded border border-edge bg-panel px-2 py-1 text-signal shadow" role="alert">{{ cellFault }}</p>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { HEAD, MARGIN, ROW, yOfFrame } from '~/desk/layout'
+import { HEAD, MARGIN } from '~/desk/layout'
 
 /** The playhead over sheet and rail: it moves by itself, so that playing repaints neither. */
 defineProps<{ scroll: number, width: number }>()
@@ -8,9 +8,9 @@ const desk = useDesk()
 
 <template>
   <div class="pointer-events-none absolute bottom-0 left-0 z-10 overflow-hidden" :style="{ top: `${HEAD}px`, width: `${width}px` }" aria-hidden="true">
-    <div class="absolute top-0 left-0 w-full border-b border-signal will-change-transform" data-part="playhead" :style="{ height: `${ROW}px`, transform: `translateY(${yOfFrame(desk.frame) - scroll}px)` }">
+    <div class="absolute top-0 left-0 w-full border-b border-signal will-change-transform" data-part="playhead" :style="{ height: `${desk.rowHeight}px`, transform: `translateY(${(desk.frame - 1) * desk.rowHeight - scroll}px)` }">
       <div class="absolute inset-0 bg-signal/13" />
-      <span class="absolute left-0 bg-sheet pr-[10px] text-right font-mono text-[11px] leading-[14px] font-semibold text-signal" :style="{ width: `${MARGIN - 1}px` }">{{ desk.frame }}</span>
+      <span class="absolute -top-px left-0 bg-sheet pr-[10px] text-right font-mono text-[11px] leading-[14px] font-semibold text-signal" :style="{ width: `${MARGIN - 1}px` }">{{ desk.frame }}</span>
     </div>
   </div>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { Keyboard, Moon, Pause, Play, Redo2, Repeat, Search, SkipBack, Sun, Undo2 } from '@lucide/vue'
-import { feetFrames, parseLength, rateLabel, timecode } from '#core/time'
+import { feetFrames, parseLength, rateLabel, timecodeOf } from '#core/time'
 import { toast } from 'vue-sonner'
 
 defineProps<{ production: string }>()
@@ -42,11 +42,12 @@ function setLength(e: Event): void {
 
     <div class="mx-auto flex items-center gap-2">
       <output class="w-12 text-right font-mono text-[22px] leading-none font-semibold" aria-label="Frame">{{ desk.frame }}</output>
-      <span class="w-[132px] font-mono text-[11.5px] text-on-bottle-soft" title="Timecode and feet+frames">{{ desk.shot ? timecode(desk.frame, desk.shot.rate) : '' }} · {{ feetFrames(desk.frame) }}</span>
+      <span class="w-[132px] font-mono text-[11.5px] text-on-bottle-soft" title="Timecode and feet+frames">{{ desk.shot ? timecodeOf(desk.frame, desk.shot.rate) : '' }} · {{ feetFrames(desk.frame) }}</span>
       <button type="button" class="bar-button px-2" aria-label="To the first frame" title="To the first frame (Home)" @click="desk.goTo(desk.playRange.first)"><SkipBack :size="14" /></button>
       <button type="button" class="play-button" :title="desk.playing ? 'Stop (Space)' : 'Play (Space)'" @click="emit('play')"><component :is="desk.playing ? Pause : Play" :size="14" />{{ desk.playing ? 'Stop' : 'Play' }}</button>
       <button type="button" class="bar-button" :aria-pressed="!!desk.loop" :class="{ 'bg-white/20': desk.loop }" title="Loop over the chosen frames, or over the whole shot (L)" @click="desk.loop = !desk.loop && desk.selection ? { first: desk.selection.first, last: desk.selection.last } : null"><Repeat :size="13" />{{ looped }}</button>
-      <span class="text-on-bottle-soft" title="The shot's own rate">{{ desk.shot ? rateLabel(desk.shot.rate) : '' }} fps</span>
+      <button v-if="desk.trialRate" type="button" class="bar-button border-dashed border-on-bottle" :title="`Only tried in playback. A click goes back to the shot's ${rateLabel(desk.shot!.rate)}.`" @click="desk.trialRate = null">trying {{ rateLabel(desk.trialRate) }}, not {{ rateLabel(desk.shot!.rate) }}</button>
+      <button v-else type="button" class="rounded px-1 text-on-bottle-soft hover:bg-white/10" title="The shot's own rate: length, rate, going to a frame (Shift L)" @click="desk.side = desk.side === 'shot' ? null : 'shot'">{{ desk.shot ? rateLabel(desk.shot.rate) : '' }} fps</button>
       <label class="flex items-center gap-1 text-on-bottle-soft">of<input class="h-7 w-14 rounded border border-white/30 bg-transparent px-1 text-center font-mono text-on-bottle" :value="desk.shot?.length" aria-label="Length of the shot: frames, seconds (2.5 s) or feet+frames (3+13)" title="Length: frames, seconds (2.5 s) or feet+frames (3+13)" @change="setLength" @keydown.enter="($event.target as HTMLElement).blur()"></label>
       <span v-if="desk.skipped" class="rounded border border-dashed border-on-bottle-soft px-1.5 text-[11.5px]" aria-live="polite">{{ desk.skipped }} skipped</span>
     </div>
@@ -58,7 +59,7 @@ function setLength(e: Event): void {
       <button type="button" class="bar-button px-1.5" aria-label="Find a command" title="Find a command by name (/)" @click="emit('search')"><Search :size="15" /></button>
       <button type="button" class="bar-button px-1.5" aria-label="Shortcuts" title="All shortcuts (?)" @click="emit('shortcuts')"><Keyboard :size="15" /></button>
       <button type="button" class="bar-button px-1.5" :aria-label="themeName === 'day' ? 'Night colours' : 'Day colours'" :title="themeName === 'day' ? 'Night colours' : 'Day colours'" @click="toggle"><component :is="themeName === 'day' ? Moon : Sun" :size="15" /></button>
-      <button type="button" class="bar-button border-on-bottle font-semibold" title="Images or the whole shot (Shift E)" @click="emit('handOff')">Hand off</button>
+      <button type="button" class="bar-button border-on-bottle font-semibold" title="Images or the whole shot (Shift H)" @click="emit('handOff')">Hand off</button>
     </div>
   </header>
 </template>

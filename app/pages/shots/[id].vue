@@ -67,6 +67,9 @@ function addColumn(): void {
           <PoseRow @add="adding = true" />
           <TravelPlot v-if="desk.plot" />
         </section>
+        <TrayPanel v-if="desk.side === 'tray'" :key="desk.column?.id" />
+        <PosesPanel v-if="desk.side === 'poses'" :key="desk.column?.id" />
+        <ShotPanel v-if="desk.side === 'shot'" />
         <RangeMore v-if="more" @close="more = false" />
         <PinPanel v-if="desk.pinPanel" @close="desk.pinPanel = false" />
         <AddPose v-if="adding" @close="adding = false" />

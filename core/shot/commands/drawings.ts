@@ -62,6 +62,18 @@ export const addPose = command(
   },
 )
 
+export const addDrawing = command(
+  'drawing.add',
+  z.object({ stack: idSchema, drawing: z.object({ id: idSchema, number: numberSchema, role: coreRoleSchema, content: contentSchema }) }),
+  ({ drawing }) => `Add the drawing ${drawing.number} to the tray`,
+  (shot, { stack: id, drawing }) => {
+    const stack = stackOf(shot, id)
+    if (stack.drawings[drawing.id]) refuse('invalid', 'A drawing with this id is there already.')
+    checkPoses(stack, drawing.content)
+    return withDrawings(shot, id, [{ ...drawing, own: true }])
+  },
+)
+
 export const setDrawing = command(
   'drawing.set',
   z.object({ ...at, number: numberSchema.optional(), role: coreRoleSchema.optional() }),

@@ -1,7 +1,7 @@
 import { fixParts, forgetSpacing, keepSpacing, removePin, renumber, setPin, setScale } from './aids'
 import { backFrames, deleteTime, exposeHere, insertTime, pasteFrames, repeatFrames, replaceIn, reverseFrames, spreadFrames, startExposures } from './arrange'
 import { fillChart, moveTick, setPath, spaceChart } from './charts'
-import { addPose, addStrokes, addSubject, poseDrawing, releaseDrawing, removeDrawing, removeStrokes, removeSubject, setDrawing } from './drawings'
+import { addDrawing, addPose, addStrokes, addSubject, poseDrawing, releaseDrawing, removeDrawing, removeStrokes, removeSubject, setDrawing } from './drawings'
 import { clearFrames, exposeDrawing, exposeRange, holdFrames, movePose, pushRun, shiftRun, shiftRuns, tradeRun } from './exposures'
 import { revert } from './revert'
 import { addColumn, linkColumns, orderColumns, removeColumn, setColumn, setRate, setShot, shareColumn } from './shots'
@@ -21,6 +21,7 @@ export const commands = {
   'subject.remove': removeSubject,
   'pose.add': addPose,
   'pose.move': movePose,
+  'drawing.add': addDrawing,
   'drawing.set': setDrawing,
   'drawing.pose': poseDrawing,
   'drawing.release': releaseDrawing,

@@ -3,7 +3,8 @@ import { colour, frames, idSchema, label } from '../basic'
 import { command } from '../command'
 import { eachRun, listOf, runsOf } from '../../sheet'
 import { rateLabel } from '../../time'
-import { columnSchema, rateSchema, shotSchema, stackSchema } from '../document'
+import { chartSchema, columnSchema, rateSchema, shotSchema, stackSchema } from '../document'
+import { firstLost } from '../open'
 import { columnOf, openColumn, planOf, stackOf, withColumn, withPlan, withStack, without } from '../parts'
 import { refuse } from '../refusal'
 
@@ -16,15 +17,18 @@ export const setShot = command(
 
 export const addColumn = command(
   'column.add',
-  z.object({ plan: idSchema, column: columnSchema, stack: stackSchema, index: z.number().int().min(0) }),
+  z.object({ plan: idSchema, column: columnSchema, stack: stackSchema, index: z.number().int().min(0), /** Charts of the new stack, for a column that is a copy. */ charts: z.array(chartSchema).max(2000).optional() }),
   ({ column }) => `Add the column ${column.name}`,
-  (shot, { plan, column, stack, index }) => {
+  (shot, { plan, column, stack, index, charts = [] }) => {
     const p = planOf(shot, plan)
     if (p.columns[column.id]) refuse('invalid', 'A column with this id is there already.')
     if (column.stack !== stack.id) refuse('invalid', 'The column does not expose the stack that comes with it.')
     if (shot.stacks[stack.id]) refuse('invalid', 'A stack with this id is there already.')
     const order = [...p.order.slice(0, index), column.id, ...p.order.slice(index)]
-    return withPlan(withStack(shot, stack), { ...p, order, columns: { ...p.columns, [column.id]: column } })
+    if (charts.some(c => c.stack !== stack.id || p.charts[c.id])) refuse('invalid', 'A chart does not belong to the new column.')
+    const added = withPlan(withStack(shot, stack), { ...p, order, columns: { ...p.columns, [column.id]: column }, charts: { ...p.charts, ...Object.fromEntries(charts.map(c => [c.id, c])) } })
+    const lost = charts.length ? firstLost(added) : null
+    return lost ? refuse('invalid', lost) : added
   },
 )
 

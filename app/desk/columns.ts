@@ -1,0 +1,47 @@
+import { eachRun } from '#core/sheet'
+import type { Column } from '#core/shot'
+import { partKey } from '#core/shot'
+import type { Desk } from '~/stores/desk'
+import { newId } from '~/sync/ids'
+import type { Wish } from '~/sync/session'
+
+/** A column like another, without its drawings. */
+export function emptyColumn(desk: Desk, column: Column): Wish {
+  const stack = newId()
+  return { name: 'column.add', args: { plan: desk.plan!.id, index: desk.columns.findIndex(c => c.id === column.id) + 1, stack: { id: stack, subjects: {}, drawings: {} }, column: { ...settings(column), id: newId(), name: `${column.name} 2`.slice(0, 80), stack, runs: [] } } }
+}
+
+/** What a column has besides its exposures; a copy is in no link group. */
+function settings(column: Column) {
+  const { link: _link, runs: _runs, ...rest } = column
+  return rest
+}
+
+/** A column with copies of another's drawings, exposures and charts, so that a change to one leaves the other alone. */
+export function copyOfColumn(desk: Desk, column: Column): Wish {
+  const from = desk.shot!.stacks[column.stack]!
+  const stack = newId()
+  const subjects = new Map(Object.keys(from.subjects).map(id => [id, newId()]))
+  const drawings = new Map(Object.keys(from.drawings).map(id => [id, newId()]))
+  const mapped = <T>(record: Record<string, T>, ids: ReadonlyMap<string, string>): Record<string, T> => Object.fromEntries(Object.entries(record).map(([id, v]) => [ids.get(id) ?? id, v]))
+  const charts = Object.values(desk.plan!.charts).filter(c => c.stack === column.stack).map(({ along: _along, leads, change, ...c }) => ({
+    ...c, id: newId(), stack, from: drawings.get(c.from)!, to: drawings.get(c.to)!, ticks: c.ticks.map(t => ({ ...t, drawing: drawings.get(t.drawing)! })),
+    ...(leads ? { leads: Object.fromEntries(Object.entries(leads).map(([key, share]) => {
+      const [subject, part] = key.split('/') as [string, string]
+      return [partKey(subjects.get(subject) ?? subject, part), share]
+    })) } : {}),
+    ...(change ? { change: Object.fromEntries(Object.entries(change).map(([s, d]) => [subjects.get(s) ?? s, drawings.get(d) ?? d])) } : {}),
+  }))
+  return { name: 'column.add', args: {
+    plan: desk.plan!.id, index: desk.columns.findIndex(c => c.id === column.id) + 1, charts,
+    stack: {
+      id: stack,
+      subjects: Object.fromEntries(Object.values(from.subjects).map(s => [subjects.get(s.id)!, { ...s, id: subjects.get(s.id)! }])),
+      drawings: Object.fromEntries(Object.values(from.drawings).map(({ fixed, ...d }) => [drawings.get(d.id)!, {
+        ...d, id: drawings.get(d.id)!, ...(fixed ? { fixed: mapped(fixed, subjects) } : {}),
+        content: { poses: mapped(d.content.poses, subjects), strokes: d.content.strokes.map(s => ({ ...s, id: newId() })) },
+      }])),
+    },
+    column: { ...settings(column), id: newId(), name: `${column.name} 2`.slice(0, 80), stack, runs: [...eachRun(column.runs)].map(({ run }) => ({ ...run, id: newId(), drawing: run.drawing && drawings.get(run.drawing)! })) },
+  } }
+}
