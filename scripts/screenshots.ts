@@ -67,6 +67,26 @@ try {
   await page.keyboard.press('3')
   await take('exposing')
   await page.keyboard.press('Escape')
+  await page.keyboard.press('Shift+K')
+  await take('tray')
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('Shift+G')
+  const tap = page.getByRole('button', { name: /^Start|^Beat/ })
+  for (const beats of [[0, 500, 420, 300], [0, 560, 380, 320]]) {
+    for (const wait of beats) {
+      await page.waitForTimeout(wait)
+      await tap.dispatchEvent('pointerdown')
+    }
+    await page.getByRole('button', { name: 'Stop' }).click()
+  }
+  await page.getByLabel('Frames of the poses').fill('1 15 23 28')
+  await take('poses')
+  await page.keyboard.press('Escape')
+  for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'Denser' }).click()
+  await take('sheet-dense')
+  for (let i = 0; i < 3; i++) await page.getByRole('button', { name: 'Roomier' }).click()
+  await take('sheet-roomy')
+  await page.getByRole('button', { name: 'Denser' }).click()
   await page.keyboard.press('?')
   await take('shortcuts')
   await page.keyboard.press('Escape')

@@ -263,6 +263,11 @@ export function openLedger(c: C, desk: Desk, width: number, height: number, scro
   c.clip()
   c.translate(0, HEAD - scroll)
   drawRules(c, desk, width, first, last)
+  const end = yOfFrame(desk.rows + 1)
+  if (end - scroll < height) {
+    c.fillStyle = theme().board
+    c.fillRect(0, end, width, height + scroll - end)
+  }
   return { first, last }
 }
 

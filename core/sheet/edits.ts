@@ -1,5 +1,5 @@
 import type { Place, Run, Runs } from './runs'
-import { lastRun, runAfter, runAt, runBefore, runsFrom, splice } from './runs'
+import { lastRun, resizeRuns, runAfter, runAt, runBefore, runsFrom, splice } from './runs'
 
 /** Gives a new id at each call; the ids of one command come from the command's own. */
 export type NewId = () => string
@@ -81,14 +81,8 @@ export function merged(list: readonly Run[]): Run[] {
  * On ones, twos … by push: every drawing whose exposure begins in first…last is kept and gets `step` frames; the length
  * changes. Blanks keep theirs.
  */
-export function exposeByPush(runs: Runs, first: number, last: number, step: number): Runs {
-  const under = runAt(runs, first)
-  if (!under) return runs
-  const p = under.start === first ? under : runAfter(runs, under)
-  if (!p || p.start > last) return runs
-  const list = runsFrom(runs, p, last - p.start + 1)
-  return splice(runs, p, list.length, list.map(r => (r.drawing === null ? r : withFrames(r, step))))
-}
+export const exposeByPush = (runs: Runs, first: number, last: number, step: number): Runs =>
+  resizeRuns(runs, first, last, run => (run.drawing === null ? run.frames : step))
 
 /**
  * On twos, threes … by thinning: of first…last every `step`-th moment is kept, counted from first, and the length stays.

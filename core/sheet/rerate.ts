@@ -19,16 +19,16 @@ export const framesAtRate = (frames: number, from: Rate, to: Rate): number => (f
 export function keepSeconds(lengths: readonly number[], from: Rate, to: Rate): Rerated {
   const out: number[] = []
   const squeezed: number[] = []
-  let [time, end, rounded] = [0, 0, 0]
+  let [time, end, natural, rounded] = [0, 0, 0, 0]
   lengths.forEach((frames, i) => {
     time += frames
-    const exact = framesAtRate(time, from, to)
-    const wanted = Math.round(exact)
-    if (wanted <= end) squeezed.push(i)
-    const to1 = Math.max(end + 1, wanted)
-    out.push(to1 - end)
-    if (Math.abs(framesAtRate(frames, from, to) - (to1 - end)) > 1e-9) rounded += 1
-    end = to1
+    const wanted = Math.round(framesAtRate(time, from, to))
+    if (wanted <= natural) squeezed.push(i)
+    natural = wanted
+    const until = Math.max(end + 1, wanted)
+    out.push(until - end)
+    if (Math.abs(framesAtRate(frames, from, to) - (until - end)) > 1e-9) rounded += 1
+    end = until
   })
   return { lengths: out, rounded, squeezed }
 }

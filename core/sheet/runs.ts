@@ -102,14 +102,54 @@ export function splice(runs: Runs, place: Place | null, remove: number, insert: 
 /** The runs from `place` on that `count` frames reach into, `place` first. */
 export function runsFrom(runs: Runs, place: Place, frames: number): Run[] {
   const out: Run[] = []
-  let p: Place | null = place
   let left = frames
-  while (p && left > 0) {
-    out.push(p.run)
-    left -= p.run.frames
-    p = runAfter(runs, p)
+  let index = place.index
+  for (let chunk = place.chunk; chunk < runs.chunks.length && left > 0; chunk++, index = 0) {
+    const inside = runs.chunks[chunk]!.runs
+    for (; index < inside.length && left > 0; index++) {
+      out.push(inside[index]!)
+      left -= inside[index]!.frames
+    }
   }
   return out
+}
+
+/** Every run whose first frame lies in first…last with the frames that `frames` gives it; chunks outside are shared. */
+export function resizeRuns(runs: Runs, first: number, last: number, frames: (run: Run) => number): Runs {
+  let start = 1
+  let total = 0
+  let changed = false
+  const chunks = runs.chunks.map((c) => {
+    const begin = start
+    start += c.frames
+    if (start <= first || begin > last) {
+      total += c.frames
+      return c
+    }
+    let at = begin
+    let sum = 0
+    const list = c.runs.map((run) => {
+      const n = at >= first && at <= last ? frames(run) : run.frames
+      at += run.frames
+      sum += n
+      return n === run.frames ? run : { id: run.id, drawing: run.drawing, frames: n }
+    })
+    total += sum
+    changed = true
+    return { runs: list, frames: sum }
+  })
+  return changed ? fromChunks(chunks, total, runs.count) : runs
+}
+
+/** The runs of two lists that are not in chunks they share at the beginning and at the end, with the frame they begin on. */
+export function differing(a: Runs, b: Runs): { start: number, before: Run[], after: Run[] } {
+  let head = 0
+  let start = 1
+  while (head < a.chunks.length && a.chunks[head] === b.chunks[head]) start += a.chunks[head++]!.frames
+  let tail = 0
+  while (tail < a.chunks.length - head && tail < b.chunks.length - head && a.chunks[a.chunks.length - 1 - tail] === b.chunks[b.chunks.length - 1 - tail]) tail++
+  const part = (r: Runs) => r.chunks.slice(head, r.chunks.length - tail).flatMap(c => c.runs as Run[])
+  return { start, before: part(a), after: part(b) }
 }
 
 /** Each run with its first frame, in order. */

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Run, Runs } from '../sheet'
-import { findRun, lastRun, listOf, runAfter, splice } from '../sheet'
+import { differing, findRun, lastRun, listOf, runAfter, runAt, splice } from '../sheet'
 import { equal } from './equal'
 import { refuse } from './refusal'
 
@@ -59,15 +59,11 @@ function middle(a: readonly unknown[], b: readonly unknown[], key: string): Midd
 }
 
 function runsMiddle(a: Runs, b: Runs): Middle {
-  let head = 0
-  while (head < a.chunks.length && a.chunks[head] === b.chunks[head]) head++
-  let tail = 0
-  while (tail < a.chunks.length - head && tail < b.chunks.length - head && a.chunks[a.chunks.length - 1 - tail] === b.chunks[b.chunks.length - 1 - tail]) tail++
-  const part = (r: Runs) => r.chunks.slice(head, r.chunks.length - tail).flatMap(c => c.runs as Run[])
-  const before = part(a)
-  const [skipped, behind, gone, come] = middle(before, part(b), 'id')
-  const start = 1 + a.chunks.slice(0, head).reduce((s, c) => s + c.frames, 0) + before.slice(0, skipped).reduce((s, r) => s + r.frames, 0)
-  return [start, behind ?? (head > 0 ? a.chunks[head - 1]!.runs.at(-1)!.id : null), gone, come]
+  const { start, before, after } = differing(a, b)
+  const [skipped, behind, gone, come] = middle(before, after, 'id')
+  const at = start + before.slice(0, skipped).reduce((s, r) => s + r.frames, 0)
+  const last = start > 1 ? runAt(a, start - 1) : null
+  return [at, behind ?? last?.run.id ?? null, gone, come]
 }
 
 function listChange(path: string[], hint: number, behind: string | null, before: unknown[], after: unknown[]): Change[] {

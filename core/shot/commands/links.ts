@@ -1,5 +1,5 @@
 import type { Runs } from '../../sheet'
-import { eachRun, insertFrames, push, runAt, runBefore } from '../../sheet'
+import { differing, insertFrames, push, runAt, runBefore } from '../../sheet'
 import type { Column, Shot } from '../document'
 import { withColumn } from '../parts'
 
@@ -15,8 +15,13 @@ export const linkedTo = (shot: Shot, plan: string, column: Column): Column[] =>
 export function followed(shot: Shot, plan: string, before: Column): Shot {
   const linked = linkedTo(shot, plan, before)
   if (!linked.length) return shot
-  const after = new Map([...eachRun(shot.plans[plan]!.columns[before.id]!.runs)].map(({ run }) => [run.id, run.frames]))
-  const deltas = [...eachRun(before.runs)].map(({ run, start }) => ({ end: start + run.frames - 1, delta: (after.get(run.id) ?? run.frames) - run.frames })).filter(d => d.delta !== 0).reverse()
+  const { start, before: was, after } = differing(before.runs, shot.plans[plan]!.columns[before.id]!.runs)
+  const now = new Map(after.map(run => [run.id, run.frames]))
+  let end = start - 1
+  const deltas = was.map((run) => {
+    end += run.frames
+    return { end, delta: (now.get(run.id) ?? run.frames) - run.frames }
+  }).filter(d => d.delta !== 0).reverse()
   return linked.reduce((s, column) => withColumn(s, plan, { ...column, runs: deltas.reduce((runs, { end, delta }) => resized(runs, end, delta), column.runs) }), shot)
 }
 
