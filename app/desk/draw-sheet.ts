@@ -1,5 +1,5 @@
 import type { State } from '#core/pass'
-import { eachRun } from '#core/sheet'
+import { runsAfter } from '#core/sheet'
 import { feetFrames, perSecond, timecodeOf } from '#core/time'
 import type { Desk } from '~/stores/desk'
 import { COLUMN, HEAD, MARGIN, ROW, yOfFrame } from './layout'
@@ -16,12 +16,8 @@ function drawRules(c: C, desk: Desk, width: number, first: number, last: number)
     const y = Math.round(yOfFrame(f)) + 0.5
     const [atSecond, atEight] = [(f - 1) % second === 0, (f - 1) % 8 === 0]
     if (ROW < 6 && !atSecond && !atEight) continue
-    c.strokeStyle = atSecond ? t.ledger : atEight ? t.edge : t.rule
-    c.lineWidth = 1
-    c.beginPath()
-    c.moveTo(0, y)
-    c.lineTo(width, y)
-    c.stroke()
+    c.fillStyle = atSecond ? t.ledger : atEight ? t.edge : t.rule
+    c.fillRect(0, y - 0.5, width, 1)
   }
 }
 
@@ -144,10 +140,9 @@ function drawColumn(c: C, desk: Desk, index: number, first: number, last: number
   const left = MARGIN + index * COLUMN
   const x = left + COLUMN / 2
   c.globalAlpha = column.hidden ? 0.4 : 1
-  for (const { run, start } of eachRun(column.runs)) {
+  for (const { run, start } of runsAfter(column.runs, first - 1)) {
     if (start > last + 1) break
     const end = start + run.frames - 1
-    if (end < first - 1) continue
     const [top, bottom] = [yOfFrame(start), yOfFrame(end + 1)]
     if (run.drawing === null) {
       c.font = `400 11.5px ${MONO}`
@@ -285,7 +280,9 @@ export function drawSheet(c: C, desk: Desk, width: number, height: number, scrol
     c.lineTo(MARGIN + i * COLUMN + 0.5, yOfFrame(last + 1))
     c.stroke()
   }
-  desk.columns.forEach((_, i) => drawColumn(c, desk, i, first, last))
+  const left = Math.max(0, Math.floor((scrollX - MARGIN) / COLUMN))
+  const right = Math.min(desk.columns.length - 1, Math.ceil((scrollX + width - MARGIN) / COLUMN))
+  for (let i = left; i <= right; i++) drawColumn(c, desk, i, first, last)
   drawSelection(c, desk)
   c.restore()
   c.fillStyle = t.sheet

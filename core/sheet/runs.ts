@@ -162,3 +162,18 @@ export function* eachRun(runs: Runs): Generator<{ run: Run, start: number }> {
     }
   }
 }
+
+/** Each run from the one that is exposed on a frame on, with its first frame. */
+export function* runsAfter(runs: Runs, frame: number): Generator<{ run: Run, start: number }> {
+  const place = runAt(runs, Math.max(1, frame))
+  if (!place) return
+  let start = place.start
+  let index = place.index
+  for (let chunk = place.chunk; chunk < runs.chunks.length; chunk++, index = 0) {
+    const inside = runs.chunks[chunk]!.runs
+    for (; index < inside.length; index++) {
+      yield { run: inside[index]!, start }
+      start += inside[index]!.frames
+    }
+  }
+}

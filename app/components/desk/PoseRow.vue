@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { useElementSize } from '@vueuse/core'
 import { Plus } from '@lucide/vue'
 import { figureExtent, contentMarks, paletteOf } from '#core/picture'
@@ -19,10 +19,20 @@ const { width } = useElementSize(strip)
 const HIGH = 84
 
 const span = computed(() => Math.max(desk.shown?.length ?? 1, desk.column?.runs.frames ?? 1))
-const pxPerFrame = computed(() => width.value / span.value)
+/** Narrower than this a frame cannot be told from the next: a longer shot is shown by the page that the playhead is on. */
+const LEAST_PX = 4
+const pxPerFrame = computed(() => Math.max(LEAST_PX, width.value / span.value))
+const dragging = ref(false)
+const from = ref(1)
+watch([() => desk.workFrame, width, span], () => {
+  const page = Math.max(1, Math.floor(width.value / pxPerFrame.value))
+  if (!dragging.value) from.value = page >= span.value ? 1 : Math.floor((desk.workFrame - 1) / page) * page + 1
+}, { immediate: true })
+const until = computed(() => from.value + Math.ceil(width.value / pxPerFrame.value))
 
-/** Every exposure of a core drawing, as wide as the time until the next core drawing. */
-const cards = computed(() => {
+/** The exposures of core drawings in sight, each as wide as the time until the next core drawing. */
+const cards = computed(() => allCards.value.filter(c => c.end > from.value && c.start < until.value))
+const allCards = computed(() => {
   if (!desk.column || !desk.stack) return []
   const out: { run: string, start: number, end: number, drawing: string, number: string, role: string, held: number, state: string }[] = []
   for (const { run, start } of eachRun(desk.column.runs)) {
@@ -56,7 +66,7 @@ usePaint(canvas, [() => desk.shown, cards, width, () => desk.strokesSeen, useThe
   const t = theme()
   const palette = paletteOf(desk.column.ink, desk.shown!.paper)
   for (const card of cards.value) {
-    const [x, cardWidth] = [(card.start - 1) * pxPerFrame.value, (card.end - card.start) * pxPerFrame.value - 3]
+    const [x, cardWidth] = [(card.start - from.value) * pxPerFrame.value, (card.end - card.start) * pxPerFrame.value - 3]
     c.fillStyle = desk.shown!.paper
     c.fillRect(x, 0, cardWidth, HIGH)
     if (card.state === 'empty') {
@@ -86,7 +96,6 @@ usePaint(canvas, [() => desk.shown, cards, width, () => desk.strokesSeen, useThe
 
 // — dragging a pose in time; what lies between goes along —
 let grabbed: { card: (typeof cards.value)[number], x: number, scale: number } | null = null
-const dragging = ref(false)
 function down(e: PointerEvent, card: (typeof cards.value)[number]): void {
   if (e.button !== 0) return
   grabbed = { card, x: e.clientX, scale: pxPerFrame.value }
@@ -125,21 +134,21 @@ function expose(drawing: string): void {
       <button type="button" class="push-button px-2" :class="{ 'push-button-chosen': desk.side === 'poses' }" title="Spread the poses in time, or act them out (Shift G)" @click="desk.side = desk.side === 'poses' ? null : 'poses'">In time …</button>
       <button type="button" class="push-button" title="Add a pose (A)" @click="emit('add')"><Plus :size="14" />Add a pose</button>
     </div>
-    <div ref="strip" class="relative mt-1.5" :style="{ height: `${HIGH}px` }">
+    <div ref="strip" class="relative mt-1.5 overflow-x-clip" :style="{ height: `${HIGH}px` }">
       <canvas ref="canvas" class="pointer-events-none absolute inset-0" aria-hidden="true" />
       <button
         v-for="card in cards" :key="card.run" type="button" class="absolute top-0 touch-none rounded-sm border bg-transparent text-left" :class="current === card.run ? 'border-2 border-signal' : 'border-edge hover:border-graphite'"
-        :style="{ left: `${(card.start - 1) * pxPerFrame}px`, width: `${Math.max(6, (card.end - card.start) * pxPerFrame - 3)}px`, height: `${HIGH}px`, cursor: dragging ? 'grabbing' : 'grab' }"
+        :style="{ left: `${(card.start - from) * pxPerFrame}px`, width: `${Math.max(6, (card.end - card.start) * pxPerFrame - 3)}px`, height: `${HIGH}px`, cursor: dragging ? 'grabbing' : 'grab' }"
         :aria-label="`Pose ${card.number}, ${card.role}, frame ${card.start}, held ${card.held}${card.state === 'empty' ? ', empty' : ''}`" :aria-current="current === card.run" :title="`${card.role} ${card.number} on frame ${card.start}. Drag to move it in time.`"
         @pointerdown="down($event, card)" @pointermove="move" @pointerup="up" @pointercancel="up" @keydown.enter.prevent="desk.goTo(card.start)"
       >
         <span v-if="(card.end - card.start) * pxPerFrame > card.number.length * 7 + 5" class="absolute bottom-0.5 left-1 font-mono text-[11px] font-semibold" :class="card.role === 'breakdown' ? 'text-[#1f5aa8] underline' : 'text-[#1d2824]'">{{ card.number }}</span>
         <span v-if="(card.end - card.start) * pxPerFrame > 56" class="absolute right-1 bottom-0.5 text-[10.5px] text-[#5a6862]">{{ card.end - card.start }} f</span>
       </button>
-      <div v-if="!cards.length" class="absolute inset-0 grid place-items-center rounded border border-dashed border-edge text-soft">
+      <div v-if="!allCards.length" class="absolute inset-0 grid place-items-center rounded border border-dashed border-edge text-soft">
         <span>No pose in this column yet. <button type="button" class="font-medium text-ledger underline" @click="emit('add')">Add the first one</button> (A), place a figure, or draw on the picture (D).</span>
       </div>
-      <PoseRowPlayhead v-if="width" :px-per-frame="pxPerFrame" />
+      <PoseRowPlayhead v-if="width" :px-per-frame="pxPerFrame" :from="from" />
     </div>
   </section>
 </template>

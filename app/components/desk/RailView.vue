@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import { useEventListener } from '@vueuse/core'
-import { recipeLabel, recipeName } from '#core/chart'
+import { recipeLabel, recipeName, roomFor } from '#core/chart'
 import type { Bar } from '#core/pass'
 import { fitsRecipe } from '#core/pass'
 import { BAR, drawRail } from '~/desk/draw-rail'
@@ -170,22 +170,31 @@ const tip = computed(() => {
 })
 
 const U_LABEL = 58
-/** The labels of the passes in sight; each opens the panel of its chart. */
-const labels = computed(() => {
-  // The labels stand on rows, whose height can change.
-  void desk.rowHeight
+/** All passes with their part of the scale, and whether their chart has been passed through before. */
+const spans = computed(() => {
   const seen = new Set<string>()
   return desk.rail.stretches.flatMap(s => s.parts).map(({ pass, from }) => {
+    const again = !!pass.chart && seen.has(pass.chart.id) && !pass.backward
+    if (pass.chart) seen.add(pass.chart.id)
+    return { pass, from, again }
+  })
+})
+/** The labels of the passes in sight; each opens the panel of its chart. */
+const labels = computed(() => {
+  // The rows' height is no part of what is reactive in yOfFrame.
+  const row = desk.rowHeight
+  const [first, last] = [scroll / row, (scroll + viewHeight) / row]
+  const step = desk.column?.step ?? 1
+  // A passage without in-betweens that has no room for one either says nothing.
+  return spans.value.filter(({ pass }) => pass.from.start >= first && pass.from.start <= last && (pass.members.length > 0 || roomFor(pass.from.start, pass.to.start, step) > 0)).map(({ pass, from, again }) => {
     const chart = pass.chart
     const n = pass.members.length
     const fits = fitsRecipe(pass)
-    const again = !!chart && seen.has(chart.id) && !pass.backward
-    if (chart) seen.add(chart.id)
     const short = !chart?.ticks.length ? 'nothing between' : recipeLabel(asKept(pass, chart.recipe))
     const text = [pass.backward ? 'return' : again ? 'again' : '', n ? `${short} · ${n}` : short, fits ? '' : 'refit'].filter(Boolean).join(' · ')
     const title = !chart?.ticks.length ? 'Nothing between. Add in-betweens … (S)' : `${recipeName(asKept(pass, chart.recipe))}, ${n} in-between${n === 1 ? '' : 's'}${again ? ', the same chart once more' : ''}.${fits ? '' : ' The timing has changed since: it can be fitted again.'} Spacing … (S)`
     // Beside the first pose; where that stands further in (a breakdown), at the left edge, clear of the bars.
-    return { run: pass.from.run.id, fits, left: from > 0.2 ? 2 : U_LABEL, top: HEAD + yOfFrame(pass.from.start) - scroll, text, title }
+    return { run: pass.from.run.id, fits, left: from > 0.2 ? 2 : U_LABEL, top: HEAD + (pass.from.start - 1) * row - scroll, text, title }
   }).filter(l => l.top > HEAD - 6 && l.top < viewHeight - 10).filter((l, i, all) => i === 0 || l.top - all[i - 1]!.top >= 11)
 })
 </script>

@@ -25,7 +25,11 @@ const sheetWidth = computed(() => MARGIN + Math.min(4, Math.max(2, desk.columns.
 const overflow = computed(() => Math.max(0, MARGIN + desk.columns.length * COLUMN + ADD - sheetWidth.value))
 const spacer = computed(() => desk.rows * desk.rowHeight + HEAD)
 
-usePaint(sheet, [() => desk.shown, () => desk.columnId, () => desk.selection, () => desk.loop, scroll, scrollX, () => desk.strokesSeen, useTheme().name, () => desk.preview, () => desk.rowHeight, () => desk.margin], (c, w, h) => desk.shown && drawSheet(c, desk, w, h, scroll.value, scrollX.value))
+usePaint(sheet, [() => desk.shown, () => desk.columnId, () => desk.selection, () => desk.loop, scroll, scrollX, () => desk.strokesSeen, useTheme().name, () => desk.preview, () => desk.rowHeight, () => desk.margin], (c, w, h) => {
+  if (!desk.shown) return
+  drawSheet(c, desk, w, h, scroll.value, scrollX.value)
+  sheet.value!.dataset.drawn = '1'
+})
 
 /** Keeps the playhead in sight: by a page while playing, by the row otherwise. */
 watch([() => desk.frame, () => desk.rowHeight], async ([f]) => {
