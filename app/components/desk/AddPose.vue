@@ -34,7 +34,8 @@ onMounted(() => panel.value?.querySelector<HTMLElement>('input:checked')?.focus(
 </script>
 
 <template>
-  <form ref="panel" role="dialog" aria-label="Add a pose" class="absolute right-3 bottom-[135px] z-20 w-80 rounded-md border border-edge bg-panel p-3 shadow-lg" @submit.prevent="add" @keydown.esc.stop="emit('close')">
+  <div ref="panel" role="dialog" aria-label="Add a pose" class="absolute right-3 bottom-[135px] z-20 w-80 rounded-md border border-edge bg-panel p-3 shadow-lg" @keydown.esc.stop="emit('close')">
+    <form @submit.prevent="add">
     <div class="flex items-baseline justify-between"><h2 class="font-semibold">Add a pose</h2><button type="button" class="rounded p-0.5 hover:bg-wash" aria-label="Close" @click="emit('close')"><X :size="14" /></button></div>
     <fieldset class="mt-2 space-y-1">
       <legend class="mb-0.5 text-soft">It begins</legend>
@@ -54,5 +55,6 @@ onMounted(() => panel.value?.querySelector<HTMLElement>('input:checked')?.focus(
       <label v-for="r in (['key', 'extreme', 'breakdown'] as const)" :key="r" class="flex items-center gap-1.5"><input v-model="role" type="radio" :value="r">{{ r === 'extreme' ? 'an' : 'a' }} {{ r }}</label>
     </fieldset>
     <button type="submit" class="push-button push-button-main mt-3 w-full justify-center">Add it on frame {{ frame }}</button>
-  </form>
+    </form>
+  </div>
 </template>

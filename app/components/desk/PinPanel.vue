@@ -77,7 +77,8 @@ const off = (p: Pin) => held.value.find(h => h.pin.id === p.id)?.off ?? 0
 </script>
 
 <template>
-  <form ref="panel" role="dialog" aria-label="Pins" class="absolute right-3 bottom-[135px] z-20 w-[340px] rounded-md border border-edge bg-panel p-3 shadow-lg" @submit.prevent="pin" @keydown.esc.stop="emit('close')">
+  <div ref="panel" role="dialog" aria-label="Pins" class="absolute right-3 bottom-[135px] z-20 w-[340px] rounded-md border border-edge bg-panel p-3 shadow-lg" @keydown.esc.stop="emit('close')">
+    <form @submit.prevent="pin">
     <div class="flex items-baseline justify-between"><h2 class="font-semibold">Pins</h2><button type="button" class="rounded p-0.5 hover:bg-wash" aria-label="Close" title="Close (Esc)" @click="emit('close')"><X :size="14" /></button></div>
     <template v-if="parts.length">
       <label class="mt-2 flex items-center gap-2"><span class="w-14 shrink-0">Hold</span><select v-model="part" class="field h-7 min-w-0 flex-1" aria-label="Part that is pinned"><option v-for="p in parts" :key="p.value" :value="p.value">{{ p.name }}</option></select></label>
@@ -92,5 +93,6 @@ const off = (p: Pin) => held.value.find(h => h.pin.id === p.id)?.off ?? 0
         <button type="button" class="rounded p-1 text-soft hover:bg-wash hover:text-graphite" :aria-label="`Take the pin out: ${told(p)}`" title="Take the pin out" @click="desk.run({ name: 'pin.remove', args: { plan: desk.plan!.id, pin: p.id } })"><Trash2 :size="13" /></button>
       </li>
     </ul>
-  </form>
+    </form>
+  </div>
 </template>
