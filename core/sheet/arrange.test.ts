@@ -2,16 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Runs } from '.'
 import { deleteFrames, evenLengths, exposeFrom, exposuresIn, insertExposures, insertFrames, listOf, onStepFrame, overwrite, refit, repeatRange, repeatUntil, replaceDrawing, reverseRange, runsOf, spreadRange, startOn, summary, thereAndBack } from '.'
-
-const row = (text: string): Runs => runsOf(text.split(' ').map((t, i) => {
-  const [drawing, frames] = t.split('*')
-  return { id: `r${i}`, drawing: drawing === 'X' ? null : drawing!, frames: Number(frames ?? 1) }
-}))
-const text = (runs: Runs): string => listOf(runs).map(r => `${r.drawing ?? 'X'}*${r.frames}`).join(' ')
-const ids = () => {
-  let n = 0
-  return () => `n${n++}`
-}
+import { ids, row, text } from './rows.test-helper'
 
 describe('repeating', () => {
   it('n times moves what follows, until a frame cuts the last time', () => {

@@ -2,16 +2,8 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Run, Runs } from '.'
 import { blankRange, exposeByPush, exposeByThinning, findRun, giveAway, holdRange, insertRun, listOf, push, refit, runAt, runsOf, shift, shownAt, splice, summary, trade } from '.'
+import { ids, row, text } from './rows.test-helper'
 
-const row = (text: string): Runs => runsOf(text.split(' ').map((t, i) => {
-  const [drawing, frames] = t.split('*')
-  return { id: `r${i}`, drawing: drawing === 'X' ? null : drawing!, frames: Number(frames ?? 1) }
-}))
-const text = (runs: Runs): string => listOf(runs).map(r => `${r.drawing ?? 'X'}*${r.frames}`).join(' ')
-const ids = () => {
-  let n = 0
-  return () => `n${n++}`
-}
 const at = (runs: Runs, frame: number) => runAt(runs, frame)!
 
 describe('counts of drawings', () => {

@@ -72,7 +72,7 @@ test('an answer that was lost on its way is not applied twice after a reload', a
   await page.reload()
   await expect(desk.picture).toBeVisible()
   expect(await desk.exposures()).toMatch(/^1\*7 /)
-  await expect(page.getByText(/Frames 1–7: 7 frames/)).toBeVisible()
+  await expect(page.getByText(/frames 1–7: 7 frames/)).toBeVisible()
 })
 
 test('two windows follow each other; a command that no longer fits is refused by name, the rest kept', async ({ desk, page, browser }) => {
@@ -81,7 +81,7 @@ test('two windows follow each other; a command that no longer fits is refused by
   const second = new Desk(other, desk.server, desk.id)
   await second.open()
   await page.keyboard.press('+')
-  await expect(other.getByText(/Frames 1–7: 7 frames/)).toBeVisible()
+  await expect(other.getByText(/frames 1–7: 7 frames/)).toBeVisible()
   await other.route('**/commands', route => route.abort())
   await second.goTo(14)
   await other.keyboard.press('k')
