@@ -2,7 +2,7 @@ import { shallowRef } from 'vue'
 import { toast } from 'vue-sonner'
 import { placeName, snapTo } from '#core/chart'
 import type { Handle } from '#core/figure'
-import { handlesOf, pull } from '#core/figure'
+import { cornerAt, cornersOf, handlesOf, pull } from '#core/figure'
 import type { Vec } from '#core/motion'
 import { distance } from '#core/motion'
 import type { Dot, Point } from '#core/spacing'
@@ -34,6 +34,13 @@ export function usePathTool(desk: Desk) {
   function dotAt(p: Vec, scale: number): { point: Point, dot: Dot } | null {
     const all = desk.tracks.flatMap(t => t.dots.map(dot => ({ point: t.point, dot, far: distance(dot.at, p) * scale })))
     return all.filter(d => d.far < GRAB).sort((a, b) => a.far - b.far)[0] ?? null
+  }
+
+  /** The corner of a shape of the shown drawing that is nearest to a point, where one is near enough. */
+  function cornerNear(p: Vec, scale: number): Point | null {
+    const content = desk.drawing && desk.contents.of(desk.shown!, desk.plan!, desk.stack!, desk.drawing.id)
+    const all = Object.entries(content?.poses ?? {}).flatMap(([subject, pose]) => cornersOf(desk.stack!.subjects[subject]!.figure, pose).map(c => ({ point: { subject, part: c.id }, far: distance(c.at, p) * scale })))
+    return all.filter(c => c.far < GRAB).sort((a, b) => a.far - b.far)[0]?.point ?? null
   }
 
   function begin(found: { point: Point, dot: Dot }): void {
@@ -77,8 +84,10 @@ export function usePathTool(desk: Desk) {
     const subject = desk.stack!.subjects[d.point.subject]!
     const pose = desk.contents.of(desk.shot!, desk.plan!, desk.stack!, d.dot.drawing.id).poses[d.point.subject]
     const handle = pose && handlesOf(subject.figure, pose).find(h => pointOfHandle(desk, d.point.subject, h).part === d.point.part)
-    if (!split || !pose || !handle) return
-    const posed = pull(subject.figure, pose, handle, d.to, true)
+    const corner = pose && d.point.part.includes('#') ? cornerAt(subject.figure, pose, d.point.part) : null
+    if (!split || !pose || (!handle && !corner)) return
+    // A corner takes the whole figure along; a handle is pulled.
+    const posed = corner ? { ...pose, place: { x: pose.place.x + d.to.x - corner.x, y: pose.place.y + d.to.y - corner.y } } : pull(subject.figure, pose, handle!, d.to, true)
     asked.value = { at: d.to, number: d.dot.drawing.number, wishes: [split, { name: 'drawing.pose', args: { stack: desk.stack!.id, drawing: d.dot.drawing.id, poses: { [d.point.subject]: posed } } }] }
   }
 
@@ -91,5 +100,5 @@ export function usePathTool(desk: Desk) {
     if (yes && asked.value) desk.run(...asked.value.wishes)
     asked.value = null
   }
-  return { dragging, asked, dotAt, begin, drag, end, cancel, answer }
+  return { dragging, asked, cornerNear, dotAt, begin, drag, end, cancel, answer }
 }

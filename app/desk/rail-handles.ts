@@ -114,7 +114,7 @@ export function leadMarkers(desk: Desk, part: Part): LeadMarker[] {
   const named = posed.flatMap((s) => {
     const bones = s.figure.bones
     const main = MAIN.filter(m => m === 'place' ? bones.length > 1 : bones.some(b => b.id === m))
-    return [...Object.keys(pass.chart!.leads ?? {}).filter(k => k.startsWith(`${s.id}/`)), ...desk.points.filter(p => p.subject === s.id).map(p => partKey(p.subject, p.part)), ...(main.length > 1 ? main : bones.map(b => b.id)).map(m => partKey(s.id, m))]
+    return [...Object.keys(pass.chart!.leads ?? {}).filter(k => k.startsWith(`${s.id}/`)), ...desk.points.filter(p => p.subject === s.id && !p.part.includes('#')).map(p => partKey(p.subject, p.part)), ...(main.length > 1 ? main : bones.map(b => b.id)).map(m => partKey(s.id, m))]
   })
   const scale = scaleOf(part)
   return [...new Set(named)].slice(0, MOST).map((key, i) => {

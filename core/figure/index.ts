@@ -1,4 +1,5 @@
 export * from './blend'
+export * from './corners'
 export * from './figure'
 export * from './handles'
 export * from './library'

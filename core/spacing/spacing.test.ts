@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { ball, person, restPose } from '../figure'
+import { ball, cornerAt, cornersOf, person, restPose } from '../figure'
 import { distance, vec } from '../motion'
 import { Contents } from '../pass'
 import { figureMarks } from '../picture'
@@ -47,6 +47,21 @@ describe('travel', () => {
     }
     expect(pointName(stack, { subject: 'keeper', part: 'head' })).toBe('Keeper, head')
   })
+})
+
+it('a corner of a shape can be followed, and turns and squashes with its figure', () => {
+  const [box] = [{ ...ball, bones: [{ ...ball.bones[0]!, shapes: [{ kind: 'polygon' as const, points: [[0, -50], [70, -50], [70, 50], [0, 50]] as [number, number][], closed: true, width: 5, fill: null }] }] }]
+  const pose = { ...restPose(vec(300, 400)), stretch: 2 }
+  // The bone points up: 70 along it is twice as far when stretched by two, 50 across half as far.
+  expect(cornerAt(box, pose, 'ball#0.1')!.x).toBeCloseTo(300 - 25, 9)
+  expect(cornerAt(box, pose, 'ball#0.1')!.y).toBeCloseTo(400 - 140, 9)
+  expect(cornersOf(box, pose)).toHaveLength(4)
+  const s = shot()
+  const stack = s.stacks[STACK]!
+  const point = { subject: 'keeper', part: cornersOf(person, restPose(vec(0, 0)))[2]!.id }
+  expect(pointIn(stack, new Contents().of(s, s.plans[PLAN]!, stack, 'd9'), point)).not.toBeNull()
+  expect(pointName(stack, point)).toContain('corner at the')
+  expect(pointIn(stack, new Contents().of(s, s.plans[PLAN]!, stack, 'd9'), { ...point, part: 'none#0.0' })).toBeNull()
 })
 
 describe('an element against its own last position', () => {

@@ -3,7 +3,7 @@ import { computed, onMounted, ref, shallowRef } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import { Eraser, Pencil, PersonStanding, Ruler, Spline } from '@lucide/vue'
 import type { Figure, Handle, Pose } from '#core/figure'
-import { handlesOf, movedParts, pull } from '#core/figure'
+import { cornersOf, handlesOf, movedParts, pull } from '#core/figure'
 import type { Vec } from '#core/motion'
 import { distance } from '#core/motion'
 import type { Layer, Mark } from '#core/picture'
@@ -94,6 +94,11 @@ usePaint(canvas, [() => desk.shown, () => desk.frame, () => desk.columnId, () =>
   if (desk.arcs) drawArcs(c, desk, v)
   if (!desk.playing && desk.drawing && desk.stack) drawPins(c, desk.contents.hold(desk.shown, desk.plan, desk.stack, desk.drawing.id), v)
   if ((desk.tool === 'pose' || desk.tool === 'path') && !desk.playing && workable.value) drawHandles(c, v)
+  if (desk.tool === 'path' && !desk.playing) {
+    // Corners of shapes can be followed, too.
+    c.fillStyle = t.pencil
+    for (const { subject, pose } of posed.value) for (const k of cornersOf(subject.figure, pose)) c.fillRect(v.x + k.at.x * v.scale - 1.25, v.y + k.at.y * v.scale - 1.25, 2.5, 2.5)
+  }
   const off = path.dragging.value
   if (off?.off) drawMeasure(c, v, off.dot.at, off.to)
   if (measure.value) drawMeasure(c, v, measure.value.a, measure.value.b)
@@ -205,6 +210,10 @@ function down(e: PointerEvent): void {
     if (dot && dot.dot.drawing.role === 'in-between' && !refuseWork()) path.begin(dot)
     else if (hit) desk.follow(pointOfHandle(desk, hit.subject, hit.handle))
     else if (dot) desk.goTo(dot.dot.start)
+    else {
+      const corner = path.cornerNear(p, viewNow().scale)
+      if (corner) desk.follow(corner)
+    }
     return
   }
   if (refuseWork()) return

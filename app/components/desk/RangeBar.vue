@@ -48,7 +48,7 @@ function flipBy(to: 'push' | 'thin'): void {
       </div>
       <button type="button" class="push-button px-2" :disabled="!desk.place" title="Hold the first drawing over these frames (H)" @pointerenter="show({ kind: 'hold' })" @focus="show({ kind: 'hold' })" @blur="desk.drop()" @click="take({ kind: 'hold' })">Hold</button>
       <button type="button" class="push-button px-2" :disabled="!desk.place" title="Clear these exposures to a blank (⌫). The drawings stay." @pointerenter="show({ kind: 'clear' })" @focus="show({ kind: 'clear' })" @blur="desk.drop()" @click="take({ kind: 'clear' })">Blank</button>
-      <button type="button" class="push-button px-2" :disabled="!desk.place" aria-haspopup="dialog" title="More to do with these frames … (Shift O)" @click="emit('more')">More …</button>
+      <button type="button" class="push-button px-2" :disabled="!desk.place" aria-haspopup="dialog" title="More to do with these frames … (Shift O)" @click="emit('more')">More</button>
     </div>
   </div>
 </template>

@@ -3,6 +3,7 @@ import { computed, ref } from 'vue'
 import { useElementSize } from '@vueuse/core'
 import { max, scaleLinear } from 'd3'
 import { X } from '@lucide/vue'
+import { boneOfPoint } from '#core/figure'
 import { figureMarks } from '#core/picture'
 import type { Point, Track } from '#core/spacing'
 import { lieOf, lieWords, outlineOf, pointName, travelPerFrame } from '#core/spacing'
@@ -51,7 +52,7 @@ const lie = computed(() => {
   if (!here?.run.drawing || !before?.run.drawing || before.run.drawing === here.run.drawing) return null
   const outline = (drawing: string) => {
     const pose = desk.contents.of(desk.shown!, desk.plan!, desk.stack!, drawing).poses[point!.subject]
-    return pose ? outlineOf(figureMarks(desk.stack!.subjects[point!.subject]!.figure, pose, point!.part === 'place' ? undefined : point!.part)) : []
+    return pose ? outlineOf(figureMarks(desk.stack!.subjects[point!.subject]!.figure, pose, point!.part === 'place' ? undefined : boneOfPoint(point!.part))) : []
   }
   const found = lieOf(outline(before.run.drawing), outline(here.run.drawing))
   return found && lieWords(found)
