@@ -135,13 +135,14 @@ function doOrSay(d: Desk, made: Wish | string | null): boolean {
 }
 
 /** A breakdown: an in-between is cut out of its chart, a core drawing takes the role. */
-function makeBreakdown(d: Desk): void {
+export function makeBreakdown(d: Desk): void {
   const chart = d.drawing && !isCore(d.drawing) ? d.contents.chartOf(d.plan!, d.drawing.id) : null
   if (chart) doOrSay(d, cut(d, chart, d.drawing!))
   else setRole(d, 'breakdown')
 }
 
-function breakParts(d: Desk): void {
+/** An in-between that fixes only what is posed on it, or a plain one again. */
+export function breakParts(d: Desk): void {
   const chart = d.drawing && d.contents.chartOf(d.plan!, d.drawing.id)
   if (chart) d.run({ name: 'drawing.fix', args: { plan: d.plan!.id, chart: chart.id, drawing: d.drawing!.id, fixed: d.drawing!.fixed ? null : {} } })
 }

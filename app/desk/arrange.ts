@@ -1,11 +1,12 @@
 import type { Exposure } from '#core/sheet'
 import { backOf, eachRun, exposuresIn, onStepFrame, summary } from '#core/sheet'
 import { isCore } from '#core/pass'
-import type { Column, Drawing, Shot } from '#core/shot'
+import type { Column, Shot, Stack } from '#core/shot'
 import { freeNumber } from '#core/shot'
 import type { Desk } from '~/stores/desk'
 import { newId } from '~/sync/ids'
 import type { Wish } from '~/sync/session'
+import { copied } from './copies'
 import { rangeSpots, spotAt } from './spots'
 
 /** What was copied from the sheet: for each column, from left to right, its exposures. */
@@ -33,27 +34,13 @@ export const overColumns = (desk: Desk, make: (column: Column, range: NonNullabl
     return (range && make(column, range)) ?? []
   })
 
-/** Copies of the drawings that a list exposes, by the drawing each is of: breakdowns, to be altered. */
-function copiesOf(desk: Desk, column: Column, list: readonly Exposure[]) {
-  const stack = desk.shot!.stacks[column.stack]!
-  const taken: string[] = []
-  const ids = [...new Set(list.map(x => x.drawing).filter((d): d is string => d !== null && !!stack.drawings[d]))]
-  return Object.fromEntries(ids.map((of) => {
-    const number = freeNumber(stack, stack.drawings[of]!.number, taken)
-    taken.push(number)
-    const content = desk.contents.of(desk.shot!, desk.plan!, stack, of)
-    const { role } = stack.drawings[of]!
-    return [of, { id: newId(), number, role: role === 'in-between' ? 'breakdown' as const : role, content: { poses: content.poses, strokes: content.strokes.map(s => ({ ...s, id: newId() })) } }]
-  }))
-}
-
 export const repeat = (desk: Desk, how: { times: number } | { until: number }): Wish[] => overColumns(desk, (_c, range) => ({ name: 'range.repeat', args: { ...range, how } }))
 
-export const reverse = (desk: Desk, copies: boolean): Wish[] => overColumns(desk, (c, range) => ({ name: 'range.reverse', args: { ...range, ...(copies ? { copies: copiesOf(desk, c, exposuresIn(c.runs, desk.range.first, desk.range.last)) } : {}) } }))
+export const reverse = (desk: Desk, copies: boolean): Wish[] => overColumns(desk, (c, range) => ({ name: 'range.reverse', args: { ...range, ...(copies ? { copies: copiesOf(desk, c.stack, exposuresIn(c.runs, desk.range.first, desk.range.last)) } : {}) } }))
 
 export const back = (desk: Desk, copies: boolean): Wish[] => overColumns(desk, (c, range) => {
   const list = backOf(c.runs, desk.range.first, desk.range.last)
-  return list.length ? { name: 'range.back', args: { ...range, ...(copies ? { copies: copiesOf(desk, c, list) } : {}) } } : null
+  return list.length ? { name: 'range.back', args: { ...range, ...(copies ? { copies: copiesOf(desk, c.stack, list) } : {}) } } : null
 })
 
 export const spreadEvenly = (desk: Desk): Wish[] => overColumns(desk, (c, range) => ({ name: 'range.spread', args: { ...range, step: c.step } }))
@@ -138,23 +125,26 @@ export function paste(desk: Desk, clip: Clip, by: 'over' | 'push', copies: boole
     if (!column || !part.exposures.length) return []
     const foreign = part.stack !== column.stack
     const own = desk.shot!.stacks[column.stack]!
-    const made = copies || foreign ? copiesFrom(desk, part, own) : undefined
+    const made = copies || foreign ? copiesOf(desk, part.stack, part.exposures, own) : undefined
     return [{ name: 'range.paste', args: { plan: desk.plan!.id, column: column.id, at: spotAt(column.runs, frame), frame, exposures: [...part.exposures], by, ...(made ? { copies: made } : {}) } }]
   })
 }
 
-function copiesFrom(desk: Desk, part: Clip['columns'][number], into: Shot['stacks'][string]) {
-  const from = desk.shot!.stacks[part.stack]
+/**
+ * Copies of the drawings that a list exposes, by the drawing each is of, for their own stack or another. An in-between's copy
+ * is a breakdown, to be altered. Figures belong to their stack: those that the other does not have stay behind.
+ */
+function copiesOf(desk: Desk, stack: string, list: readonly Exposure[], into: Stack | undefined = desk.shot!.stacks[stack]) {
+  const from = desk.shot!.stacks[stack]
   const taken: string[] = []
-  const ids = [...new Set(part.exposures.map(x => x.drawing).filter((d): d is string => d !== null && !!from?.drawings[d]))]
+  const ids = [...new Set(list.map(x => x.drawing).filter((d): d is string => d !== null && !!from?.drawings[d]))]
   return Object.fromEntries(ids.map((of) => {
-    const d: Drawing = from!.drawings[of]!
-    const number = freeNumber(into, d.number, taken)
+    const d = from!.drawings[of]!
+    const number = freeNumber(into!, d.number, taken)
     taken.push(number)
-    const content = desk.contents.of(desk.shot!, desk.plan!, from!, of)
-    // Figures belong to their stack: in another one, those it does not have stay behind.
-    const poses = Object.fromEntries(Object.entries(content.poses).filter(([s]) => into.subjects[s]))
-    return [of, { id: newId(), number, role: d.role === 'in-between' ? 'breakdown' as const : d.role, content: { poses, strokes: content.strokes.map(s => ({ ...s, id: newId() })) } }]
+    const content = copied(desk.contents.of(desk.shot!, desk.plan!, from!, of))
+    const poses = Object.fromEntries(Object.entries(content.poses).filter(([s]) => into!.subjects[s]))
+    return [of, { id: newId(), number, role: d.role === 'in-between' ? 'breakdown' as const : d.role, content: { ...content, poses } }]
   }))
 }
 

@@ -3,6 +3,7 @@ import type { Column } from '#core/shot'
 import { partKey } from '#core/shot'
 import type { Desk } from '~/stores/desk'
 import { newId } from '~/sync/ids'
+import { copied } from './copies'
 import type { Wish } from '~/sync/session'
 
 /** A column like another, without its drawings. */
@@ -39,7 +40,7 @@ export function copyOfColumn(desk: Desk, column: Column): Wish {
       subjects: Object.fromEntries(Object.values(from.subjects).map(s => [subjects.get(s.id)!, { ...s, id: subjects.get(s.id)! }])),
       drawings: Object.fromEntries(Object.values(from.drawings).map(({ fixed, ...d }) => [drawings.get(d.id)!, {
         ...d, id: drawings.get(d.id)!, ...(fixed ? { fixed: mapped(fixed, subjects) } : {}),
-        content: { poses: mapped(d.content.poses, subjects), strokes: d.content.strokes.map(s => ({ ...s, id: newId() })) },
+        content: { ...copied(d.content), poses: mapped(d.content.poses, subjects) },
       }])),
     },
     column: { ...settings(column), id: newId(), name: `${column.name} 2`.slice(0, 80), stack, runs: [...eachRun(column.runs)].map(({ run }) => ({ ...run, id: newId(), drawing: run.drawing && drawings.get(run.drawing)! })) },

@@ -3,7 +3,6 @@ import { orderOfWork, placeName, resample, spread } from '#core/chart'
 import { warped } from '#core/motion'
 import type { Contents, Pass } from '#core/pass'
 import { changeGap, isCore, timesOf } from '#core/pass'
-import { runAt, runBefore } from '#core/sheet'
 import type { Chart, Drawing } from '#core/shot'
 import { freeNumber, partKey } from '#core/shot'
 import type { Desk } from '~/stores/desk'
@@ -169,12 +168,4 @@ export function throwAt(desk: Desk, contents: Contents, pass: Pass): Wish | stri
     const way = (to === 'top') !== p.backward ? 'top' as const : 'ground' as const
     return { chart: p.chart!.id, to: way, places: spread({ family: way === 'top' ? 'rise' : 'fall' }, p.chart!.ticks.length, { times: timesOf(p) ?? undefined }) }
   }) } }
-}
-
-/** The pose whose passes meet where the playhead is: the one shown, or the first of its pass. */
-export function poseBefore(desk: Desk, frame: number) {
-  const runs = desk.column?.runs
-  let p = runs ? runAt(runs, frame) : null
-  while (p && p.run.drawing && !isCore(desk.stack!.drawings[p.run.drawing])) p = runBefore(runs!, p)
-  return p
 }

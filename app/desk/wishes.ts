@@ -9,15 +9,13 @@ import { newId } from '~/sync/ids'
 import type { Wish } from '~/sync/session'
 import type { Desk } from '~/stores/desk'
 import { chosenColumns, overColumns } from './arrange'
+import { copied } from './copies'
 import { refOf, spotAt } from './spots'
 
 /** Where a new pose goes: under the playhead, or a number of frames after the beginning of the last exposure. */
 export type PoseWhere = 'playhead' | { readonly afterLast: number }
 /** What a new pose begins with: nothing, or the content of a drawing. */
 export type PoseFrom = 'blank' | { readonly copyOf: string }
-
-/** The content of a drawing with strokes of its own (their hashes are shared, their ids are not). */
-const copied = (content: Content): Content => ({ poses: content.poses, strokes: content.strokes.map(s => ({ ...s, id: newId() })) })
 
 export const planAndColumn = (desk: Desk) => ({ plan: desk.plan!.id, column: desk.column!.id })
 

@@ -108,6 +108,3 @@ export function turnedRecipe(r: Recipe): Recipe {
     default: return r
   }
 }
-
-/** Families that look at the time at which each in-between is shown. */
-export const looksAtTime = (r: Recipe): boolean => ['curve', 'fall', 'rise', 'swing', 'settle', 'wind-up'].includes(r.family)

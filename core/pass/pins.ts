@@ -1,4 +1,4 @@
-import { boneLength, boneOf, chainEnd, layBones, reach, turnBone } from '../figure'
+import { chainEnd, layBones, reach, turnBone } from '../figure'
 import type { Vec } from '../motion'
 import { distance } from '../motion'
 import type { Chart, Content, Pin, Stack } from '../shot/document'
@@ -42,11 +42,4 @@ export function holdOf(stack: Stack, content: Content, pins: readonly Pin[], tar
     const [at, target] = [pinnedPoint(stack, content, pin), targetOf(pin)]
     return at && target ? [{ pin, target, off: distance(at, target) }] : []
   })
-}
-
-/** How far a limb reaches, px. */
-export function reachOf(stack: Stack, content: Content, pin: Pin): number {
-  const [subject, pose] = [stack.subjects[pin.subject], content.poses[pin.subject]]
-  const chain = subject?.figure.chains.find(c => c.id === pin.part)
-  return subject && pose && chain ? [chain.upper, chain.lower].reduce((sum, id) => sum + boneLength(subject.figure, boneOf(subject.figure, id), pose), 0) : Infinity
 }

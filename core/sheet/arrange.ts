@@ -126,13 +126,6 @@ export function exposeFrom(runs: Runs, frame: number, drawing: string | null, ne
   return splice(runs, p, 1, [{ ...p.run, frames: before }, { id: newId(), drawing, frames: p.run.frames - before }])
 }
 
-/** The drawing of the frame held until the next drawing of another number begins after the range, or until `until`. */
-export function holdUntil(runs: Runs, frame: number, until: number, newId: NewId): Runs {
-  const p = runAt(runs, Math.min(frame, runs.frames))
-  if (!p || until <= frame) return runs
-  return overwrite(runs, frame, [{ drawing: p.run.drawing, frames: until - frame + 1 }], newId)
-}
-
 /**
  * Exposures moved so that those of some drawings begin on given frames (rising); what lies between two of them is fitted to
  * the time there is then, in proportion, each at least one frame. Null where there is no room.

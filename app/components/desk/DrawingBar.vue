@@ -8,7 +8,7 @@ import { isCore } from '#core/pass'
 import type { CoreRole } from '#core/shot'
 import { newId } from '~/sync/ids'
 import type { Wish } from '~/sync/session'
-import { cut } from '~/desk/spans'
+import { breakParts, makeBreakdown } from '~/desk/actions'
 import { fixOf, lastPose, newPose } from '~/desk/wishes'
 
 const desk = useDesk()
@@ -63,13 +63,6 @@ function bring(subject: string): void {
 function takeOff(subject: string): void {
   desk.run({ name: 'drawing.pose', args: { stack: desk.stack!.id, drawing: desk.drawing!.id, poses: { [subject]: null }, ...fixOf(desk, desk.drawing!) } })
 }
-function breakDown(): void {
-  const made = chart.value && cut(desk, chart.value, desk.drawing!)
-  if (made) desk.run(made)
-}
-function breakParts(): void {
-  desk.run({ name: 'drawing.fix', args: { plan: desk.plan!.id, chart: chart.value!.id, drawing: desk.drawing!.id, fixed: desk.drawing!.fixed ? null : {} } })
-}
 const own = () => desk.run({ name: 'drawing.pose', args: { stack: desk.stack!.id, drawing: desk.drawing!.id, poses: {}, ...fixOf(desk, desk.drawing!) } })
 const release = () => desk.run({ name: 'drawing.release', args: { plan: desk.plan!.id, chart: chart.value!.id, drawing: desk.drawing!.id } })
 const remove = () => desk.run({ name: 'drawing.remove', args: { stack: desk.stack!.id, drawing: desk.drawing!.id } })
@@ -105,8 +98,8 @@ const remove = () => desk.run({ name: 'drawing.remove', args: { stack: desk.stac
         <button v-for="(r, i) in roles" :key="r" type="button" role="radio" :aria-checked="desk.drawing.role === r" class="h-[26px] px-2" :class="[desk.drawing.role === r ? 'bg-bottle text-on-bottle' : 'bg-sheet hover:bg-wash', i === 0 ? 'rounded-l' : '', i === 2 ? 'rounded-r' : '']" :title="`Make it ${r === 'extreme' ? 'an' : 'a'} ${r} (${['K', 'X', 'J'][i]})`" @click="setRole(r)">{{ r }}</button>
       </div>
       <template v-else-if="chart">
-        <button type="button" class="push-button px-2" title="Make it a breakdown: its span is cut here (J)" @click="breakDown">Breakdown</button>
-        <button v-if="!desk.drawing.own" type="button" class="push-button px-2" :class="{ 'push-button-chosen': !!desk.drawing.fixed }" :aria-pressed="!!desk.drawing.fixed" title="Break down only the parts that are posed on it; the rest follows the chart (M)" @click="breakParts">Parts</button>
+        <button type="button" class="push-button px-2" title="Make it a breakdown: its span is cut here (J)" @click="makeBreakdown(desk)">Breakdown</button>
+        <button v-if="!desk.drawing.own" type="button" class="push-button px-2" :class="{ 'push-button-chosen': !!desk.drawing.fixed }" :aria-pressed="!!desk.drawing.fixed" title="Break down only the parts that are posed on it; the rest follows the chart (M)" @click="breakParts(desk)">Parts</button>
         <button v-if="desk.drawing.own" type="button" class="push-button" title="Give it back to its chart: its content is worked out again (B)" @click="release"><Undo2 :size="14" />Give back</button>
         <button v-else type="button" class="push-button" title="Keep it as its own, whatever its chart does (O)" @click="own">Keep</button>
       </template>

@@ -7,6 +7,7 @@ import { eachRun } from '#core/sheet'
 import type { Drawing } from '#core/shot'
 import { freeNumber } from '#core/shot'
 import { perSecond } from '#core/time'
+import { copied } from '~/desk/copies'
 import { drawLayers } from '~/desk/draw-picture'
 import { spotAt } from '~/desk/spots'
 import { newId } from '~/sync/ids'
@@ -61,7 +62,7 @@ function goTo(d: Drawing): void {
 }
 function duplicate(d: Drawing): void {
   const content = desk.contents.of(desk.shot!, desk.plan!, desk.stack!, d.id)
-  const copy = { id: newId(), number: freeNumber(desk.stack!, d.number), role: isCore(d) ? d.role as 'key' : 'breakdown' as const, content: { poses: content.poses, strokes: content.strokes.map(s => ({ ...s, id: newId() })) } }
+  const copy = { id: newId(), number: freeNumber(desk.stack!, d.number), role: isCore(d) ? d.role as 'key' : 'breakdown' as const, content: copied(content) }
   const column = desk.column!
   desk.run({ name: 'drawing.add', args: { stack: column.stack, drawing: copy } })
 }
