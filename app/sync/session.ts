@@ -9,6 +9,10 @@ import { Pending } from './pending'
 import type { JournalEntry } from './server'
 import { server, ServerAway, ServerRefusal } from './server'
 
+/** The command that does one wish, or several as one. */
+const commandOf = (id: string, wishes: readonly Wish[]): Command =>
+  ({ id, schema: SCHEMA, ...(wishes.length === 1 ? wishes[0] : { name: 'together', args: { commands: wishes } }) }) as Command
+
 /** The state of saving. `kept` are changes that only this browser has. */
 export type Saving = { readonly state: 'saved' | 'saving' | 'away' | 'gone', readonly kept: number }
 
@@ -22,6 +26,7 @@ export interface SessionListener {
   /** Something a person must know. */
   tell: (told: Told) => void
 }
+
 
 const BATCH = 100
 const RETRY_MS = [500, 1000, 2000, 3000]
@@ -76,29 +81,24 @@ export class ShotSession {
 
   /** What a command would give, without doing it. */
   tryOut(...wishes: Wish[]): Applied {
-    return wishes.reduce<Applied>((out, wish, i) => (out.ok ? { ...applyCommand(out.shot, { id: `preview-${i}`, schema: SCHEMA, ...wish } as Command), ...(i ? { label: out.label } : {}) } : out), { ok: true, shot: this.shot, label: '' })
+    return wishes.length ? applyCommand(this.shot, commandOf('preview-0', wishes)) : { ok: true, shot: this.shot, label: '' }
   }
 
   /** Does one or several commands as one undo step. Nothing is done unless all of them fit. */
   run(...wishes: Wish[]): Applied {
     const before = this.shot
-    const made: Command[] = []
-    let out: Applied = { ok: true, shot: before, label: '' }
-    for (const wish of wishes) {
-      const command = { id: newId(), schema: SCHEMA, ...wish } as Command
-      const next = applyCommand(out.ok ? out.shot : before, command)
-      if (!next.ok) {
-        this.listener.tell({ message: next.refusal.message })
-        return next
-      }
-      out = { ...next, label: out.ok && out.label ? out.label : next.label }
-      made.push(command)
+    if (!wishes.length) return { ok: true, shot: before, label: '' }
+    const command = commandOf(newId(), wishes)
+    const out = applyCommand(before, command)
+    if (!out.ok) {
+      this.listener.tell({ message: out.refusal.message })
+      return out
     }
-    if (out.ok && out.shot === before) return out
-    for (const command of made) this.pending.add(command)
+    if (out.shot === before) return out
+    this.pending.add(command)
     const changes = changesBack(before, this.shot)
-    if (out.ok && changes.length) this.note({ shot: this.id, id: made[0]!.id, label: out.label, state: 'done', changes })
-    this.keep(made)
+    if (changes.length) this.note({ shot: this.id, id: command.id, label: out.label, state: 'done', changes })
+    this.keep([command])
     return out
   }
 

@@ -36,18 +36,18 @@ export function railOf(contents: Contents, shot: Shot, plan: Plan, column: Colum
   const passes = contents.passes(shot, plan, column)
   const stretches = stretchesOf(contents, shot, plan, column, passes)
   const parts = stretches.flatMap(s => s.parts)
-  const members = new Map(parts.flatMap(part => part.pass.members.map(m => [m.run.id, { part, u: m.u }] as const)))
-  const leaving = new Map(parts.map(p => [p.pass.from.run.id, p]))
-  const reaching = new Map(parts.map(p => [p.pass.to.run.id, p]))
+  const members = new Map(parts.flatMap(part => part.pass.members.map(m => [m.start, { part, u: m.u }] as const)))
+  const leaving = new Map(parts.map(p => [p.pass.from.start, p]))
+  const reaching = new Map(parts.map(p => [p.pass.to.start, p]))
   const bars = [...eachRun(column.runs)].map(({ run, start }): Bar => {
     const drawing = run.drawing === null ? undefined : stack.drawings[run.drawing]
     const base = { run, start, role: drawing?.role ?? '', number: drawing?.number ?? 'X', u: null, part: null, arrives: false }
     if (!drawing) return { ...base, kind: 'blank', state: null, x: 0 }
     const state = contents.state(shot, plan, stack, drawing.id)
-    const member = members.get(run.id)
+    const member = members.get(start)
     if (member) return { ...base, kind: 'in-between', state, u: member.u, part: member.part, x: onScale(member.part, member.u) }
     if (!isCore(drawing)) return { ...base, kind: 'loose', state, x: 0 }
-    const [out, into] = [leaving.get(run.id), reaching.get(run.id)]
+    const [out, into] = [leaving.get(start), reaching.get(start)]
     const breaks = drawing.role === 'breakdown' && !!into && !!out
     return { ...base, kind: 'core', state, x: breaks ? into.to : out ? out.from : into ? into.to : 0, arrives: !breaks && !!into && !!out }
   })
@@ -63,7 +63,7 @@ function stretchesOf(contents: Contents, shot: Shot, plan: Plan, column: Column,
   const groups: Pass[][] = []
   for (const pass of passes) {
     const last = groups.at(-1)?.at(-1)
-    const goesOn = last?.to.run.id === pass.from.run.id && stack.drawings[pass.from.drawing]!.role === 'breakdown'
+    const goesOn = last?.to.start === pass.from.start && stack.drawings[pass.from.drawing]!.role === 'breakdown'
     if (goesOn) groups.at(-1)!.push(pass)
     else groups.push([pass])
   }

@@ -157,8 +157,8 @@ export class Contents {
       passes.forEach((p, i) => {
         if (!p.chart || map.has(p.chart.id)) return
         const [previous, next] = [passes[i - 1], passes[i + 1]]
-        const earlier = far(previous, p.from.drawing, previous?.to.run.id === p.from.run.id)
-        const later = far(next, p.to.drawing, next?.from.run.id === p.to.run.id)
+        const earlier = far(previous, p.from.drawing, previous?.to.start === p.from.start)
+        const later = far(next, p.to.drawing, next?.from.start === p.to.start)
         map.set(p.chart.id, p.backward ? { before: later, after: earlier } : { before: earlier, after: later })
       })
     }

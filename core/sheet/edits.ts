@@ -126,10 +126,10 @@ export function insertRun(runs: Runs, frame: number, run: Run, newId: NewId): Ru
 }
 
 /** Takes one exposure out; its frames go to what stands before it (or after it, at the beginning), so nothing else moves. */
-export function giveAway(runs: Runs, p: Place): Runs {
+export function giveAway(runs: Runs, p: Place, to: 'before' | 'next' = 'before'): Runs {
   const before = runBefore(runs, p)
   const after = runAfter(runs, p)
-  if (before) return splice(runs, before, 2, [withFrames(before.run, before.run.frames + p.run.frames)])
+  if (before && (to === 'before' || !after)) return splice(runs, before, 2, [withFrames(before.run, before.run.frames + p.run.frames)])
   if (after) return splice(runs, p, 2, [withFrames(after.run, after.run.frames + p.run.frames)])
   return splice(runs, p, 1, [{ ...p.run, drawing: null }])
 }

@@ -1,5 +1,6 @@
 export * from './arrange'
 export * from './edits'
+export * from './repeats'
 export * from './rerate'
 export * from './runs'
 export * from './slots'

@@ -1,5 +1,11 @@
 /** An exposure: a drawing, or a blank (null), for a whole number of frames, at least one. */
-export interface Run { readonly id: string, readonly drawing: string | null, readonly frames: number }
+export interface Run {
+  readonly id: string
+  readonly drawing: string | null
+  readonly frames: number
+  /** Only in what a repeat bracket adds to what is seen: this exposure is shown again. */
+  readonly again?: true
+}
 
 interface Chunk { readonly runs: readonly Run[], readonly frames: number }
 
@@ -35,6 +41,36 @@ export function runsOf(list: readonly Run[]): Runs {
   return fromChunks(chunked(list), framesIn(list), list.length)
 }
 
+/** Lists of runs one after another, all of it `times` over; the times share their chunks. */
+export function runsInChunks(lists: readonly (readonly Run[])[], times: number): Runs {
+  const once = lists.flatMap(chunked)
+  const chunks = Array.from({ length: times }, () => once).flat()
+  return fromChunks(chunks, times * lists.reduce((sum, l) => sum + framesIn(l), 0), times * lists.reduce((sum, l) => sum + l.length, 0))
+}
+
+/** The runs from the one that begins on `first` to the one that ends on `last`; whole chunks are shared. */
+export function sliceRuns(runs: Runs, first: number, last: number): Runs {
+  const chunks: Chunk[] = []
+  let start = 1
+  for (const c of runs.chunks) {
+    const begin = start
+    start += c.frames
+    if (start <= first || begin > last) continue
+    if (begin >= first && start - 1 <= last) {
+      chunks.push(c)
+      continue
+    }
+    let at = begin
+    const part = c.runs.filter((r) => {
+      const inside = at >= first && at <= last
+      at += r.frames
+      return inside
+    })
+    if (part.length) chunks.push({ runs: part, frames: framesIn(part) })
+  }
+  return fromChunks(chunks, chunks.reduce((sum, c) => sum + c.frames, 0), chunks.reduce((sum, c) => sum + c.runs.length, 0))
+}
+
 /** All runs in order, as a plain list. */
 export const listOf = (runs: Runs): Run[] => runs.chunks.flatMap(c => c.runs as Run[])
 
@@ -60,16 +96,24 @@ export const shownAt = (runs: Runs, frame: number): Place | null => runAt(runs, 
 export const runBefore = (runs: Runs, p: Place): Place | null => runAt(runs, p.start - 1)
 export const runAfter = (runs: Runs, p: Place): Place | null => runAt(runs, p.start + p.run.frames)
 
-/** Where the run with this id stands. `hint` is the frame it was last seen on; looked at first, then everywhere. */
+const indexes = new WeakMap<Chunk, ReadonlyMap<string, number>>()
+
+/** Where each run of a chunk stands in it, by id. */
+function indexOf(chunk: Chunk): ReadonlyMap<string, number> {
+  let index = indexes.get(chunk)
+  if (!index) indexes.set(chunk, index = new Map(chunk.runs.map((r, i) => [r.id, i])))
+  return index
+}
+
+/** Where the run with this id stands. `hint` is the frame it was last seen on; looked at first, then chunk by chunk. */
 export function findRun(runs: Runs, id: string, hint = 0): Place | null {
   const guess = runAt(runs, hint)
   if (guess?.run.id === id) return guess
   let start = 1
   for (const [chunk, c] of runs.chunks.entries()) {
-    for (const [index, run] of c.runs.entries()) {
-      if (run.id === id) return { run, start, chunk, index }
-      start += run.frames
-    }
+    const index = indexOf(c).get(id)
+    if (index !== undefined) return { run: c.runs[index]!, start: start + framesIn(c.runs.slice(0, index)), chunk, index }
+    start += c.frames
   }
   return null
 }

@@ -7,7 +7,7 @@ import { listOf, runsOf } from '../sheet'
 import { colour, finite, frames, hashSchema, idSchema, label } from './basic'
 
 /** The number of this form of the document and of the commands. */
-export const SCHEMA = 2
+export const SCHEMA = 3
 
 export const roleSchema = z.enum(['key', 'extreme', 'breakdown', 'in-between'])
 export const coreRoleSchema = z.enum(['key', 'extreme', 'breakdown'])
@@ -81,6 +81,12 @@ export const keptSpacingSchema = z.object({ id: idSchema, name: label, recipe: r
 
 export const runSchema = z.object({ id: idSchema, drawing: idSchema.nullable(), frames })
 
+/** A passage shown again: from its first to its last exposure, so many times in all, or (null) to the end of the shot. */
+export const repeatSchema = z.object({ id: idSchema, first: idSchema, last: idSchema, times: z.number().int().min(1).max(999).nullable(), back: z.boolean() })
+
+/** Words about what happens, beside the frames they are said of. */
+export const noteSchema = z.object({ id: idSchema, frame: frames, frames, text: z.string().trim().min(1, 'A note says something.').max(400) })
+
 export const columnSchema = z.object({
   id: idSchema,
   name: label,
@@ -98,6 +104,7 @@ export const columnSchema = z.object({
   /** Columns of one link group follow each other's inserted and removed frames. */
   link: idSchema.optional(),
   runs: z.array(runSchema).max(14_400).transform(runsOf),
+  repeats: z.array(repeatSchema).max(500).optional(),
 })
 
 export const planSchema = z.object({
@@ -108,6 +115,7 @@ export const planSchema = z.object({
   order: z.array(idSchema),
   charts: z.record(idSchema, chartSchema),
   pins: z.record(idSchema, pinSchema).optional(),
+  notes: z.record(idSchema, noteSchema).optional(),
 })
 
 export const pictureSchema = z.object({ width: z.number().int().min(16).max(8192), height: z.number().int().min(16).max(8192) })
@@ -140,6 +148,7 @@ export type Tick = z.infer<typeof tickSchema>
 export type ChartPath = z.infer<typeof pathSchema>
 export type Chart = z.infer<typeof chartSchema>
 export type Pin = z.infer<typeof pinSchema>
+export type Note = z.infer<typeof noteSchema>
 export type KeptSpacing = z.infer<typeof keptSpacingSchema>
 export type Column = Omit<z.infer<typeof columnSchema>, 'runs'> & { readonly runs: Runs }
 export type Plan = Omit<z.infer<typeof planSchema>, 'columns'> & { readonly columns: Record<string, Column> }

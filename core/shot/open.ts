@@ -1,3 +1,4 @@
+import { bracketsOf } from '../sheet'
 import type { Shot } from './document'
 import { SCHEMA, shotSchema } from './document'
 
@@ -7,6 +8,8 @@ export type Opened = { readonly ok: true, readonly shot: Shot } | { readonly ok:
 const upgrades: Record<number, (old: Record<string, unknown>) => Record<string, unknown>> = {
   // 2 adds families of spacing and fields that may be missing (leads, pins, fixed parts, scale); nothing old changes.
   1: old => ({ ...old, schema: 2 }),
+  // 3 adds repeat brackets and action notes, which may be missing.
+  2: old => ({ ...old, schema: 3 }),
 }
 
 /** Reads a stored shot of this or an older schema; says in a sentence why it cannot be read. */
@@ -42,6 +45,9 @@ export function firstLost(shot: Shot): string | null {
         if (ids.has(run.id)) return `The column ${column.name} has two exposures with the id ${run.id}.`
         ids.add(run.id)
       }
+      const stand = bracketsOf(column, shot.length)
+      if (stand.length < (column.repeats?.length ?? 0)) return `A repeat in the column ${column.name} is over exposures that are missing.`
+      if (stand.some((b, i) => i > 0 && b.from < stand[i - 1]!.from + stand[i - 1]!.frames)) return `Two repeats in the column ${column.name} overlap.`
     }
     const charted = new Set<string>()
     for (const chart of Object.values(plan.charts)) {

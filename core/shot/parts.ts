@@ -1,6 +1,6 @@
 import { z } from 'zod'
-import type { NewId, Place, Runs } from '../sheet'
-import { findRun, lastRun } from '../sheet'
+import type { NewId, Place, Repeat, Runs } from '../sheet'
+import { findRun, keptRepeats, lastRun } from '../sheet'
 import { idSchema } from './basic'
 import type { Chart, Column, Drawing, Plan, Shot, Stack } from './document'
 import { refuse } from './refusal'
@@ -9,7 +9,11 @@ import { refuse } from './refusal'
 export interface Making { readonly newId: NewId }
 
 /** A run by id, with the frame it was last seen on. */
-export const runRefSchema = z.object({ run: idSchema, at: z.number().int().min(0) })
+export const runRefSchema = z.object({
+  run: idSchema, at: z.number().int().min(0),
+  /** It was taken hold of in what a repeat bracket adds: nothing is written there that could be changed. */
+  again: z.boolean().optional(),
+})
 /** A frame told by the exposure it is in: the run, and how many frames after its first. */
 export const spotSchema = runRefSchema.extend({ offset: z.number().int().min(0).max(14_400) })
 export type RunRef = z.infer<typeof runRefSchema>
@@ -28,9 +32,19 @@ export function openColumn(shot: Shot, plan: string, id: string): Column {
 }
 
 export const withPlan = (shot: Shot, plan: Plan): Shot => ({ ...shot, plans: { ...shot.plans, [plan.id]: plan } })
+/** The shot with a column as it is now; its repeat brackets keep to what is left under them. */
 export const withColumn = (shot: Shot, plan: string, column: Column): Shot => {
   const p = planOf(shot, plan)
-  return withPlan(shot, { ...p, columns: { ...p.columns, [column.id]: column } })
+  const before = p.columns[column.id]
+  const kept = column.repeats && before?.repeats === column.repeats ? withRepeats(column, keptRepeats(column.repeats, before.runs, column.runs)) : column
+  return withPlan(shot, { ...p, columns: { ...p.columns, [column.id]: kept } })
+}
+
+/** A column with these brackets; without the field where there are none. */
+export function withRepeats(column: Column, repeats: readonly Repeat[]): Column {
+  if (column.repeats === repeats) return column
+  const { repeats: _repeats, ...bare } = column
+  return repeats.length ? { ...bare, repeats: [...repeats] } : bare
 }
 export const withChart = (shot: Shot, plan: string, chart: Chart): Shot => {
   const p = planOf(shot, plan)
@@ -49,7 +63,9 @@ export const without = <T>(record: Record<string, T>, ids: Iterable<string>): Re
 
 /** Where a named run stands; refused when it is not in the column any more. */
 export const placeOf = (runs: Runs, ref: RunRef): Place =>
-  findRun(runs, ref.run, ref.at) ?? refuse('gone', 'The exposure is not there any more.')
+  (ref.again
+    ? refuse('again', 'These frames show a repeated passage again. Change the passage itself, or turn its repeat into plain exposures.')
+    : findRun(runs, ref.run, ref.at) ?? refuse('gone', 'The exposure is not there any more.'))
 
 /** The frame of a spot. Behind the last run its drawing stays, so a spot there may lie beyond it. */
 export function frameOf(runs: Runs, spot: Spot): number {

@@ -185,12 +185,12 @@ describe('any sequence of commands', () => {
 })
 
 describe('stored form', () => {
-  it('of schema 1 is brought to this one', () => {
-    const stored1: unknown = JSON.parse(readFileSync(new URL('./examples/schema-1.json', import.meta.url), 'utf8'))
-    const opened = openShot(stored1)
+  it.each([1, 2])('of schema %i is brought to this one', (schema) => {
+    const old: unknown = JSON.parse(readFileSync(new URL(`./examples/schema-${schema}.json`, import.meta.url), 'utf8'))
+    const opened = openShot(old)
     expect(opened.ok && opened.shot.schema).toBe(SCHEMA)
     expect(opened.ok && exposures(opened.shot)).toBe('1*8 9*2 11*2 13*12 25*6')
-    expect(opened.ok && stored(opened.shot)).toEqual({ ...(stored1 as object), schema: SCHEMA })
+    expect(opened.ok && stored(opened.shot)).toEqual({ ...(old as object), schema: SCHEMA })
   })
   it('takes commands of schema 1, and none of a later one', () => {
     const old = { ...cmd('shot.set', { length: 50 }), schema: 1 }
@@ -204,7 +204,7 @@ describe('stored form', () => {
   })
   it.each([
     [{}, 'not-a-shot', /no schema number/],
-    [{ ...storeShot(emptyShot()), schema: 3 }, 'later-schema', /later Fintro \(schema 3/],
+    [{ ...storeShot(emptyShot()), schema: 4 }, 'later-schema', /later Fintro \(schema 4/],
     [{ ...storeShot(emptyShot()), length: -1 }, 'not-a-shot', /at length/],
     [{ ...storeShot(emptyShot()), planOrder: ['none'] }, 'inconsistent', /plan none is missing/],
   ] as const)('%# is refused in a sentence', (doc, code, message) => {

@@ -1,14 +1,15 @@
 import { z } from 'zod'
 import type { Exposure } from '../../sheet'
-import { backOf, deleteFrames, exposeFrom, exposuresIn, insertExposures, insertFrames, overwrite, recut, repeatRange, repeatUntil, replaceDrawing, reverseRange, spreadRange, startOn, thereAndBack } from '../../sheet'
+import { backOf, blankRange, deleteFrames, eachRun, exposeFrom, exposuresIn, insertExposures, insertFrames, moveRange, orderPassages, overwrite, recut, repeatRange, repeatUntil, replaceDrawing, reverseRange, runsOf, spreadRange, startOn, thereAndBack, withStay } from '../../sheet'
 import { frames, idSchema } from '../basic'
 import { command } from '../command'
 import type { Drawing, Shot } from '../document'
 import { contentSchema, numberSchema, roleSchema, runSchema } from '../document'
+import type { Making, Spot } from '../parts'
 import { frameOf, openColumn, spotSchema, stackOf, withColumn, withDrawings } from '../parts'
 import { refuse } from '../refusal'
 import { count, edited, framesOf, overRange, range, where } from './exposures'
-import { linkedTo } from './links'
+import { followedAt, followedOut } from './links'
 
 /** Drawings that an edit makes as copies of others: by the drawing each is a copy of. */
 const copiesSchema = z.record(idSchema, z.object({ id: idSchema, number: numberSchema, role: roleSchema.exclude(['in-between']), content: contentSchema })).optional()
@@ -25,12 +26,22 @@ function withCopies(shot: Shot, stackId: string, copies: Copies, list: readonly 
   return { shot: withDrawings(shot, stackId, made), list: list.map(x => ({ ...x, drawing: x.drawing === null ? null : copies[x.drawing]?.id ?? x.drawing })) }
 }
 
-export const repeatFrames = overRange('range.repeat', { how: z.union([z.object({ times: z.number().int().min(2).max(500) }), z.object({ until: frames })]) },
+const exposedFrames = (list: readonly Exposure[]): number => list.reduce((sum, x) => sum + x.frames, 0)
+
+const repeatOneColumn = overRange('range.repeat', { how: z.union([z.object({ times: z.number().int().min(2).max(500) }), z.object({ until: frames })]) },
   a => ('times' in a.how ? `Repeat ${a.how.times} times` : `Repeat until frame ${a.how.until}`),
   (runs, first, last, { how }, { newId }) => {
     if ('until' in how && how.until <= last) return refuse('invalid', 'Repeating ends after the frames that are repeated.')
     return 'times' in how ? repeatRange(runs, first, last, how.times, newId) : repeatUntil(runs, first, last, how.until, newId)
   })
+
+/** A range shown several times; columns that are linked follow where it pushes. */
+export const repeatFrames = { ...repeatOneColumn, apply: (shot: Shot, args: Parameters<typeof repeatOneColumn.apply>[1], making: Making): Shot => {
+  const after = repeatOneColumn.apply(shot, args, making)
+  const { plan, column: id, last, frames: length, how } = args as unknown as { plan: string, column: string, last: Spot, frames: number, how: { times?: number } }
+  const column = shot.plans[plan]!.columns[id]!
+  return how.times ? followedAt(after, plan, column, frameOf(column.runs, last), (how.times - 1) * length) : after
+} }
 
 export const reverseFrames = command('range.reverse', z.object({ ...range, copies: copiesSchema }), ({ copies }) => (copies ? 'Reverse with copies' : 'Reverse'),
   (shot, { plan, column: id, copies, ...a }, { newId }) => {
@@ -48,7 +59,7 @@ export const backFrames = command('range.back', z.object({ ...range, copies: cop
     const back = backOf(column.runs, first, last)
     if (!back.length) refuse('no-room', 'There and back needs at least three exposures.')
     const made = withCopies(shot, column.stack, copies, back)
-    return withColumn(made.shot, plan, { ...column, runs: thereAndBack(column.runs, first, last, newId, made.list) })
+    return followedAt(withColumn(made.shot, plan, { ...column, runs: thereAndBack(column.runs, first, last, newId, made.list) }), plan, column, last, exposedFrames(made.list))
   })
 
 export const spreadFrames = overRange('range.spread', { step: z.number().int().min(1).max(24) }, 'Spread evenly',
@@ -72,21 +83,22 @@ export const exposeHere = command('frame.expose', z.object({ ...where, at: spotS
     const column = openColumn(shot, plan, id)
     if (drawing !== null && !stackOf(shot, column.stack).drawings[drawing]) refuse('gone', 'The drawing is not there any more.')
     if (!at && column.runs.count) refuse('changed', 'The column has exposures now.')
-    return withColumn(shot, plan, { ...column, runs: exposeFrom(column.runs, at ? frameOf(column.runs, at) : frame, drawing, newId) })
+    const to = at ? frameOf(column.runs, at) : frame
+    return withColumn(shot, plan, { ...column, runs: exposeFrom(withStay(column, shot.length, to, newId), to, drawing, newId) })
   })
 
 export const insertTime = command('frames.insert', z.object({ ...where, at: spotSchema, count: frames }), a => `Insert ${count(a.count)}`,
   (shot, { plan, column: id, at, count: n }) => {
     const column = openColumn(shot, plan, id)
     const frame = frameOf(column.runs, at)
-    return [column, ...linkedTo(shot, plan, column)].reduce((s, c) => withColumn(s, plan, { ...c, runs: insertFrames(c.runs, frame, n) }), shot)
+    return followedAt(withColumn(shot, plan, { ...column, runs: insertFrames(column.runs, frame, n) }), plan, column, frame - 1, n)
   })
 
 export const deleteTime = command('frames.delete', z.object({ ...range }), a => `Take ${count(a.frames)} out`,
   (shot, { plan, column: id, ...a }, { newId }) => {
     const column = openColumn(shot, plan, id)
     const [first, last] = framesOf(column.runs, a)
-    return [column, ...linkedTo(shot, plan, column)].reduce((s, c) => withColumn(s, plan, { ...c, runs: deleteFrames(c.runs, first, last, newId) }), shot)
+    return followedOut(withColumn(shot, plan, { ...column, runs: deleteFrames(column.runs, first, last, newId) }), plan, column, first, last, newId)
   })
 
 const exposureSchema = runSchema.omit({ id: true })
@@ -100,7 +112,48 @@ export const pasteFrames = command('range.paste',
     const made = withCopies(shot, column.stack, copies, exposures)
     const { drawings } = stackOf(made.shot, column.stack)
     if (made.list.some(x => x.drawing !== null && !drawings[x.drawing])) refuse('gone', 'A drawing that was copied is not in this column. Paste it as new copies.')
-    return withColumn(made.shot, plan, { ...column, runs: by === 'over' ? overwrite(column.runs, to, made.list, newId) : insertExposures(column.runs, to, made.list, newId) })
+    const runs = withStay(column, shot.length, to, newId)
+    const pasted = withColumn(made.shot, plan, { ...column, runs: by === 'over' ? overwrite(runs, to, made.list, newId) : insertExposures(runs, to, made.list, newId) })
+    return by === 'push' ? followedAt(pasted, plan, column, to - 1, exposedFrames(made.list)) : pasted
+  })
+
+export const moveFrames = command('range.move', z.object({
+  ...range, by: z.enum(['over', 'push']),
+  /** The column it is taken to, and the frame there. */
+  to: z.object({ column: idSchema, at: spotSchema.nullable(), frame: frames }), copies: copiesSchema,
+}), ({ by, to, column }) => `Move exposures${to.column === column ? '' : ' to another column'}${by === 'push' ? ', what follows moves' : ''}`,
+(shot, { plan, column: id, by, to, copies, ...a }, { newId }) => {
+  const column = openColumn(shot, plan, id)
+  const target = openColumn(shot, plan, to.column)
+  const [first, last] = framesOf(column.runs, a)
+  if (!to.at && target.runs.count) refuse('changed', 'The column has exposures now.')
+  const frame = to.at ? frameOf(target.runs, to.at) : to.frame
+  if (target.id === column.id) return edited(shot, plan, column, moveRange(column.runs, first, last, frame, by, newId), 'It is there already.')
+  const made = withCopies(shot, target.stack, copies, exposuresIn(column.runs, first, last))
+  const { drawings } = stackOf(made.shot, target.stack)
+  if (made.list.some(x => x.drawing !== null && !drawings[x.drawing])) refuse('gone', 'A drawing of these is not in that column. Move them as new copies.')
+  const left = withColumn(made.shot, plan, { ...column, runs: by === 'over' ? blankRange(column.runs, first, last, newId) : deleteFrames(column.runs, first, last, newId) })
+  const runs = withStay(target, shot.length, frame, newId)
+  return withColumn(left, plan, { ...target, runs: by === 'over' ? overwrite(runs, frame, made.list, newId) : insertExposures(runs, frame, made.list, newId) })
+})
+
+export const replaceExposures = command('column.expose', z.object({ ...where, exposures: z.array(exposureSchema).max(14_400) }),
+  ({ plan, column }, shot) => `Expose all of ${shot.plans[plan]?.columns[column]?.name ?? 'the column'} anew`,
+  (shot, { plan, column: id, exposures }, { newId }) => {
+    const column = openColumn(shot, plan, id)
+    const { drawings } = stackOf(shot, column.stack)
+    if (exposures.some(x => x.drawing !== null && !drawings[x.drawing])) refuse('gone', 'The drawing is not there any more.')
+    const { repeats: _repeats, ...bare } = column
+    return withColumn(shot, plan, { ...bare, runs: runsOf(exposures.map(x => ({ id: newId(), ...x }))) })
+  })
+
+export const orderPoses = command('poses.order', z.object({ ...where, order: z.array(idSchema).min(2).max(14_400) }), 'Put the poses in another order',
+  (shot, { plan, column: id, order }) => {
+    const column = openColumn(shot, plan, id)
+    const { drawings } = stackOf(shot, column.stack)
+    const poses = [...eachRun(column.runs)].filter(({ run }) => run.drawing !== null && drawings[run.drawing]!.role !== 'in-between').map(({ run }) => run.id)
+    if (order.length !== poses.length || new Set(order).size !== order.length || !poses.every(p => order.includes(p))) refuse('changed', 'Poses have come or gone since.')
+    return withColumn(shot, plan, { ...column, runs: orderPassages(column.runs, order) })
   })
 
 export const startExposures = command('runs.start', z.object({ ...where, starts: z.record(idSchema, frames) }), ({ starts }) => `Move ${Object.keys(starts).length} poses in time`,

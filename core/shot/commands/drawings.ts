@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Runs } from '../../sheet'
-import { eachRun, findRun, giveAway, insertRun, lastRun } from '../../sheet'
+import { eachRun, findRun, giveAway, insertRun, lastRun, withStay } from '../../sheet'
 import { frames, idSchema } from '../basic'
 import { command } from '../command'
 import type { Content, Drawing, Shot, Stack } from '../document'
@@ -58,7 +58,7 @@ export const addPose = command(
     const frame = 'run' in where ? frameOf(column.runs, where) : 'onFrame' in where ? where.onFrame : last ? last.start + where.afterLast : 1
     const run = { id: newId(), drawing: drawing.id, frames: column.step }
     const added = withDrawings(shot, column.stack, [{ ...drawing, own: true }])
-    return withColumn(added, plan, { ...column, runs: insertRun(column.runs, frame, run, newId) })
+    return withColumn(added, plan, { ...column, runs: insertRun(withStay(column, shot.length, frame, newId), frame, run, newId) })
   },
 )
 

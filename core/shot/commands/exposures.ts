@@ -1,13 +1,13 @@
 import { z } from 'zod'
 import type { Place, Runs } from '../../sheet'
-import { blankRange, exposeByPush, exposeByThinning, holdRange, insertRun, push, recut, refit, runAfter, runAt, runBefore, runsFrom, shift, shiftBlock, splice, trade } from '../../sheet'
+import { blankRange, withStay, exposeByPush, exposeByThinning, giveAway, holdRange, insertRun, push, recut, refit, runAfter, runAt, runBefore, runsFrom, shift, shiftBlock, splice, trade } from '../../sheet'
 import { frames, idSchema } from '../basic'
 import { command } from '../command'
 import type { Column, Shot } from '../document'
 import type { Making } from '../parts'
 import { drawingOf, frameOf, openColumn, placeOf, runRefSchema, spotSchema, stackOf, withColumn } from '../parts'
 import { refuse } from '../refusal'
-import { followed } from './links'
+import { followed, followedAt } from './links'
 
 export const where = { plan: idSchema, column: idSchema }
 const delta = z.number().int().min(-14_400).max(14_400).refine(d => d !== 0, 'By nought frames nothing changes.')
@@ -53,6 +53,15 @@ export const shiftRuns = command('runs.shift', z.object({ ...where, first: runRe
     return edited(shot, plan, column, shiftBlock(column.runs, a, b, d), 'There is no frame left to move into.')
   })
 
+export const giveRun = command('run.give', z.object({ ...where, run: runRefSchema, /** Who gets its frames; with none what follows moves up. */ to: z.enum(['before', 'next', 'none']) }), 'Reduce an exposure to nothing',
+  (shot, { plan, column: id, run, to }) => {
+    const column = openColumn(shot, plan, id)
+    const p = placeOf(column.runs, run)
+    if (column.runs.count === 1) refuse('no-room', 'It is the only exposure of the column; clear it to a blank instead.')
+    if (to !== 'none') return withColumn(shot, plan, { ...column, runs: giveAway(column.runs, p, to) })
+    return followedAt(withColumn(shot, plan, { ...column, runs: splice(column.runs, p, 1, []) }), plan, column, p.start + p.run.frames - 1, -p.run.frames)
+  })
+
 export const movePose = command(
   'pose.move',
   oneRun.extend({
@@ -64,7 +73,8 @@ export const movePose = command(
   a => `${a.push ? 'Stretch the passage before a pose by' : 'Move a pose'} ${count(a.delta)} ${a.delta > 0 ? 'later' : 'earlier'}`,
   (shot, { plan, column: id, run, delta: d, recut: cut = false, push: pushes = false }) => {
     const column = openColumn(shot, plan, id)
-    return withColumn(shot, plan, { ...column, runs: moveWithPasses(shot, plan, column, placeOf(column.runs, run), d, cut, pushes) })
+    const moved = withColumn(shot, plan, { ...column, runs: moveWithPasses(shot, plan, column, placeOf(column.runs, run), d, cut, pushes) })
+    return pushes ? followed(moved, plan, column) : moved
   },
 )
 
@@ -133,5 +143,5 @@ export const exposeDrawing = command('run.expose', z.object({ ...where, drawing:
     const column = openColumn(shot, plan, id)
     drawingOf(shot, column.stack, drawing)
     const frame = at ? frameOf(column.runs, at) : column.runs.frames + 1
-    return withColumn(shot, plan, { ...column, runs: insertRun(column.runs, frame, { id: newId(), drawing, frames: n }, newId) })
+    return withColumn(shot, plan, { ...column, runs: insertRun(withStay(column, shot.length, frame, newId), frame, { id: newId(), drawing, frames: n }, newId) })
   })

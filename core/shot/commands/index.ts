@@ -1,14 +1,16 @@
 import { fixParts, forgetSpacing, keepSpacing, removePin, renumber, setPin, setScale } from './aids'
-import { backFrames, deleteTime, exposeHere, insertTime, pasteFrames, repeatFrames, replaceIn, reverseFrames, spreadFrames, startExposures } from './arrange'
+import { backFrames, deleteTime, exposeHere, insertTime, moveFrames, orderPoses, pasteFrames, repeatFrames, replaceExposures, replaceIn, reverseFrames, spreadFrames, startExposures } from './arrange'
 import { fillChart, moveTick, setPath, spaceChart } from './charts'
 import { addDrawing, addPose, addStrokes, addSubject, poseDrawing, releaseDrawing, removeDrawing, removeStrokes, removeSubject, setDrawing } from './drawings'
-import { clearFrames, exposeDrawing, exposeRange, holdFrames, movePose, pushRun, shiftRun, shiftRuns, tradeRun } from './exposures'
+import { clearFrames, exposeDrawing, exposeRange, giveRun, holdFrames, movePose, pushRun, shiftRun, shiftRuns, tradeRun } from './exposures'
+import { moveNotes, removeNote, setNote } from './notes'
+import { removeRepeat, setRepeat, writeRepeat } from './repeats'
 import { revert } from './revert'
 import { addColumn, linkColumns, orderColumns, removeColumn, setColumn, setRate, setShot, shareColumn } from './shots'
+import { togetherOf } from './together'
 import { changeOver, cutChart, joinCharts, leadPart, placeTicks, throwCharts, unwedge, wedge } from './spans'
 
-/** Everything that Fintro can do to a shot, by name. */
-export const commands = {
+const single = {
   'shot.set': setShot,
   'column.add': addColumn,
   'column.set': setColumn,
@@ -46,6 +48,7 @@ export const commands = {
   'run.trade': tradeRun,
   'run.shift': shiftRun,
   'runs.shift': shiftRuns,
+  'run.give': giveRun,
   'run.expose': exposeDrawing,
   'range.expose': exposeRange,
   'range.hold': holdFrames,
@@ -56,16 +59,27 @@ export const commands = {
   'range.spread': spreadFrames,
   'range.replace': replaceIn,
   'range.paste': pasteFrames,
+  'range.move': moveFrames,
+  'column.expose': replaceExposures,
+  'poses.order': orderPoses,
   'frame.expose': exposeHere,
   'frames.insert': insertTime,
   'frames.delete': deleteTime,
   'runs.start': startExposures,
+  'repeat.set': setRepeat,
+  'repeat.remove': removeRepeat,
+  'repeat.write': writeRepeat,
+  'note.set': setNote,
+  'note.remove': removeNote,
+  'notes.shift': moveNotes,
   'pin.set': setPin,
   'pin.remove': removePin,
   'shot.scale': setScale,
   'spacing.keep': keepSpacing,
   'spacing.forget': forgetSpacing,
-  'revert': revert,
 } as const
+
+/** Everything that Fintro can do to a shot, by name. */
+export const commands = { ...single, together: togetherOf(single), revert } as const
 
 export { onStep } from './exposures'

@@ -10,6 +10,7 @@ import { chartSchema, contentSchema, emptyContent, numberSchema } from '../docum
 import { chartOf, drawingOf, openColumn, placeOf, planOf, runRefSchema, stackOf, withChart, withColumn, withDrawings, withPlan, withStack, without } from '../parts'
 import { refuse } from '../refusal'
 import { unexpose } from './drawings'
+import { followedAt } from './links'
 
 const numberOf = (shot: Shot, plan: string, chart: string, drawing: string): string =>
   shot.stacks[shot.plans[plan]?.charts[chart]?.stack ?? '']?.drawings[drawing]?.number ?? 'the in-between'
@@ -135,7 +136,7 @@ export const wedge = command(
     const behind = side === 'first' ? a : inside.at(-1) ?? a
     const run: Run = { id: newId(), drawing: drawing.id, frames: chart.step }
     const pushed = withColumn(withDrawings(shot, column.stack, [made]), plan, { ...column, runs: splice(column.runs, behind, 1, [behind.run, run]) })
-    return withChart(pushed, plan, chart)
+    return withChart(followedAt(pushed, plan, column, behind.start + behind.run.frames - 1, chart.step), plan, chart)
   },
 )
 
@@ -152,7 +153,8 @@ export const unwedge = command(
     if (!gone) return refuse('gone', 'There is no in-between beside this pose.')
     const ticks = chart.ticks.filter(t => t !== gone)
     const pulled = inside.filter(p => p.run.drawing === gone.drawing).reverse().reduce((runs, p) => splice(runs, findRun(runs, p.run.id, p.start), 1, []), column.runs)
-    const out = withChart(withColumn(shot, plan, { ...column, runs: pulled }), plan, { ...chart, ticks, recipe: recognised(ticks.map(t => t.u)) })
+    const shorter = inside.filter(p => p.run.drawing === gone.drawing).reduceRight((s, p) => followedAt(s, plan, column, p.start + p.run.frames - 1, -p.run.frames), withColumn(shot, plan, { ...column, runs: pulled }))
+    const out = withChart(shorter, plan, { ...chart, ticks, recipe: recognised(ticks.map(t => t.u)) })
     if (drawingOf(shot, column.stack, gone.drawing).own) return out
     const bare = unexpose(out, column.stack, new Set([gone.drawing]))
     const stack = stackOf(bare, column.stack)

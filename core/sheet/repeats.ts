@@ -1,0 +1,170 @@
+import type { NewId } from './edits'
+import type { Run, Runs } from './runs'
+import { differing, eachRun, findRun, lastRun, runAt, runsFrom, runsInChunks, sliceRuns, splice } from './runs'
+
+/**
+ * A repeat bracket over successive exposures: they are shown `times` times in all (null: again and again to the end of the
+ * shot); with `back` each time there and back without doubling the ends, so that n drawings give a loop of 2n − 2.
+ */
+export interface Repeat { readonly id: string, readonly first: string, readonly last: string, readonly times: number | null, readonly back: boolean }
+
+/** The exposures of a column as they are written, with the brackets over them. */
+export interface Written { readonly runs: Runs, readonly repeats?: readonly Repeat[] }
+
+/** Where a bracket stands: written from frame `from` for `frames`; shown from frame `start`, with `adds` frames behind it. */
+export interface Bracket {
+  readonly repeat: Repeat
+  readonly from: number
+  readonly frames: number
+  readonly start: number
+  readonly adds: number
+  /** The exposures of the passage, and of its way back (none where it is shown forward only). */
+  readonly there: readonly Run[]
+  readonly back: readonly Run[]
+}
+
+const framesIn = (runs: readonly Run[]): number => runs.reduce((sum, r) => sum + r.frames, 0)
+
+/** The brackets of a column in order of time, for a shot of `length` frames. Those whose exposures are gone are left out. */
+export function bracketsOf({ runs, repeats }: Written, length: number): Bracket[] {
+  if (!repeats?.length) return []
+  let shift = 0
+  return repeats.map((repeat) => {
+    const [a, b] = [findRun(runs, repeat.first), findRun(runs, repeat.last)]
+    return a && b && b.start >= a.start ? { repeat, a, frames: b.start + b.run.frames - a.start } : null
+  }).filter(x => x !== null).sort((x, y) => x.a.start - y.a.start).map(({ repeat, a, frames }) => {
+    const there = runsFrom(runs, a, frames)
+    const back = repeat.back ? there.slice(1, -1).reverse() : []
+    const start = a.start + shift
+    const whole = repeat.times === null ? length - start + 1 : repeat.times * (frames + framesIn(back))
+    const adds = Math.max(0, whole - frames)
+    shift += adds
+    return { repeat, from: a.start, frames, start, adds, there, back }
+  })
+}
+
+const again = (runs: readonly Run[]): Run[] => runs.map(r => ({ ...r, again: true as const }))
+
+function cutTo(runs: readonly Run[], frames: number): Run[] {
+  const out: Run[] = []
+  let left = frames
+  for (const run of runs) {
+    if (left <= 0) break
+    out.push(run.frames <= left ? run : { ...run, frames: left })
+    left -= run.frames
+  }
+  return out
+}
+
+const shownOf = new WeakMap<Runs, { repeats: readonly Repeat[], length: number, shown: Runs }>()
+
+/**
+ * The exposures as they are seen: what brackets add stands in its place, marked `again`, under the ids of the exposures it
+ * repeats. Rounds share one piece of memory, so that a cycle through a long shot costs hardly more than a short one.
+ */
+export function shownRuns(written: Written, length: number): Runs {
+  const { runs, repeats } = written
+  if (!repeats?.length) return runs
+  const known = shownOf.get(runs)
+  if (known?.repeats === repeats && known.length === length) return known.shown
+  const pieces: Runs[] = []
+  let at = 1
+  for (const b of bracketsOf(written, length)) {
+    pieces.push(sliceRuns(runs, at, b.from + b.frames - 1))
+    at = b.from + b.frames
+    const [there, back] = [again(b.there), again(b.back)]
+    const turn = framesIn([...there, ...back])
+    const rest = b.adds - framesIn(back)
+    if (rest < 0) pieces.push(runsInChunks([cutTo(back, b.adds)], 1))
+    else {
+      const whole = Math.floor(rest / turn)
+      pieces.push(runsInChunks([back], 1), runsInChunks([there, back], whole), runsInChunks([cutTo([...there, ...back], rest - whole * turn)], 1))
+    }
+  }
+  pieces.push(sliceRuns(runs, at, runs.frames))
+  const shown: Runs = { chunks: pieces.flatMap(p => p.chunks), frames: pieces.reduce((s, p) => s + p.frames, 0), count: pieces.reduce((s, p) => s + p.count, 0) }
+  shownOf.set(runs, { repeats, length, shown })
+  return shown
+}
+
+/** The written frame that a shown one stands for; in what a bracket adds, `again` names it and `frame` is the first one behind it. */
+export function writtenFrame(brackets: readonly Bracket[], shown: number): { frame: number, again: Bracket | null } {
+  let shift = 0
+  for (const b of brackets) {
+    const end = b.start + b.frames
+    if (shown < end) break
+    if (shown < end + b.adds) return { frame: b.from + b.frames, again: b }
+    shift += b.adds
+  }
+  return { frame: shown - shift, again: null }
+}
+
+/** The frames on which a written one is shown: more than one inside a bracket (on its way there). */
+export function shownFrames(brackets: readonly Bracket[], written: number): number[] {
+  let shift = 0
+  for (const b of brackets) {
+    if (written < b.from) break
+    if (written < b.from + b.frames) {
+      const turn = b.frames + framesIn(b.back)
+      const out: number[] = []
+      for (let f = b.start + written - b.from; f < b.start + b.frames + b.adds; f += turn) out.push(f)
+      return out
+    }
+    shift += b.adds
+  }
+  return [written + shift]
+}
+
+/** A bracket turned into plain exposures: what it added is written out, with ids of its own. */
+export function plainRuns(written: Written, length: number, repeat: string, newId: NewId): Runs {
+  const b = bracketsOf(written, length).find(x => x.repeat.id === repeat)
+  if (!b) return written.runs
+  const round = [...b.back, ...b.there]
+  const made: Run[] = []
+  for (let left = b.adds, i = 0; left > 0; i++) {
+    const { drawing, frames } = round[i % round.length]!
+    made.push({ id: newId(), drawing, frames: Math.min(frames, left) })
+    left -= frames
+  }
+  return splice(written.runs, runAt(written.runs, b.from + b.frames), 0, made)
+}
+
+/**
+ * The brackets after an edit of the exposures under them. A bracket whose first or last exposure is gone ends at the nearest
+ * that is left of it; where the edit changed no lengths, it stays over the frames it was over. A bracket with nothing left
+ * is gone, and so is one that would overlap another.
+ */
+export function keptRepeats(repeats: readonly Repeat[], before: Runs, after: Runs): readonly Repeat[] {
+  if (before === after) return repeats
+  const changed = new Set(differing(before, after).before.map(r => r.id))
+  const touched = repeats.some(r => changed.has(r.first) || changed.has(r.last))
+  const inPlace = before.frames === after.frames
+  const kept = touched ? repeats.map(r => keptRepeat(r, before, after, inPlace)).filter(r => r !== null) : repeats
+  if (kept.length === repeats.length && kept.every((r, i) => r === repeats[i])) return repeats
+  const stand = kept.map(r => ({ r, a: findRun(after, r.first)!.start, b: findRun(after, r.last)!.start }))
+  return stand.filter((x, i) => !stand.slice(0, i).some(y => y.a <= x.b && x.a <= y.b)).map(x => x.r)
+}
+
+function keptRepeat(repeat: Repeat, before: Runs, after: Runs, inPlace: boolean): Repeat | null {
+  const [a, b] = [findRun(before, repeat.first)!, findRun(before, repeat.last)!]
+  const now = [findRun(after, repeat.first), findRun(after, repeat.last)]
+  if (now[0] && now[1]) return now[0].start <= now[1].start ? repeat : { ...repeat, first: repeat.last, last: repeat.first }
+  const end = b.start + b.run.frames - 1
+  const inside: string[] = []
+  if (inPlace) for (const { run, start } of eachRun(after)) if (start >= a.start && start <= end) inside.push(run.id)
+  if (!inPlace) inside.push(...runsFrom(before, a, end - a.start + 1).map(r => r.id).filter(id => findRun(after, id)))
+  return inside.length ? { ...repeat, first: inside[0]!, last: inside.at(-1)! } : null
+}
+
+/**
+ * Exposures made ready for one that is put in on `frame`, behind a bracket at their end: the drawing that stays until then
+ * is written out as an exposure of its own, so that the bracket is not made longer.
+ */
+export function withStay(written: Written, length: number, frame: number, newId: NewId): Runs {
+  const { runs, repeats } = written
+  const last = lastRun(runs)
+  const ends = last && frame > runs.frames + 1 ? repeats?.find(r => r.last === last.run.id) : undefined
+  if (!ends) return runs
+  const shown = lastRun(shownRuns(written, length))!
+  return splice(runs, null, 0, [{ id: newId(), drawing: shown.run.drawing, frames: frame - runs.frames - 1 }])
+}

@@ -1,0 +1,38 @@
+import { shownRuns } from '../sheet'
+import type { Column, Plan, Shot } from './document'
+
+const columnsShown = new WeakMap<Column, { length: number, column: Column }>()
+const plansShown = new WeakMap<Plan, { length: number, plan: Plan }>()
+const recordsShown = new WeakMap<Plan['columns'], { length: number, columns: Plan['columns'] }>()
+
+/** A column as it is seen: what its repeat brackets add stands among its exposures, marked `again`. */
+export function shownColumn(column: Column, length: number): Column {
+  if (!column.repeats?.length) return column
+  const known = columnsShown.get(column)
+  if (known?.length === length) return known.column
+  const { repeats: _repeats, ...bare } = column
+  const made = { ...bare, runs: shownRuns(column, length) }
+  columnsShown.set(column, { length, column: made })
+  return made
+}
+
+/**
+ * A plan as it is seen, for everything that reads what is exposed when: pictures, passes, the rail, what goes out. A plan
+ * without repeats is given back as it is. Commands work on the plan as it is written.
+ */
+export function shownPlan(shot: Shot, plan: Plan = shot.plans[shot.planOrder[0]!]!): Plan {
+  if (!Object.values(plan.columns).some(c => c.repeats?.length)) return plan
+  const known = plansShown.get(plan)
+  if (known?.length === shot.length) return known.plan
+  const made = { ...plan, columns: shownRecord(plan.columns, shot.length) }
+  plansShown.set(plan, { length: shot.length, plan: made })
+  return made
+}
+
+function shownRecord(record: Plan['columns'], length: number): Plan['columns'] {
+  const known = recordsShown.get(record)
+  if (known?.length === length) return known.columns
+  const columns = Object.fromEntries(Object.entries(record).map(([id, c]) => [id, shownColumn(c, length)]))
+  recordsShown.set(record, { length, columns })
+  return columns
+}
