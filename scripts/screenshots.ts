@@ -5,7 +5,7 @@ import { chromium } from '@playwright/test'
 import { demoShots, PRODUCTION } from '../demo'
 import { keepShot } from '../server/services/shots'
 import { keepStrokes } from '../server/services/strokes'
-import { HEAD, MARGIN, COLUMN, ROW, yOfFrame } from '../app/desk/layout'
+import { HEAD, MARGIN, NOTES, COLUMN, ROW, yOfFrame } from '../app/desk/layout'
 import { serve } from '../tests/support/server'
 
 /** Makes every picture of docs/screenshots anew, from the demo, on a server and a database of its own. */
@@ -24,7 +24,7 @@ const goTo = async (p: Page, frame: number) => {
 }
 const overKeeper = async (first: number, last: number) => {
   const box = (await page.locator('[data-part=sheet]').boundingBox())!
-  const x = box.x + MARGIN + COLUMN * 1.5
+  const x = box.x + MARGIN + NOTES + COLUMN * 1.5
   await page.mouse.move(x, box.y + HEAD + yOfFrame(first) + ROW / 2)
   await page.mouse.down()
   await page.mouse.move(x, box.y + HEAD + yOfFrame(last) + ROW / 2, { steps: 4 })

@@ -1,6 +1,6 @@
 import { tinykeys } from 'tinykeys'
 import { onMounted, onScopeDispose } from 'vue'
-import type { Action } from '~/desk/actions'
+import type { Action } from '~/desk/action'
 import type { Desk } from '~/stores/desk'
 
 const typing = (t: EventTarget | null): boolean =>

@@ -2,7 +2,7 @@ import { expect, it } from 'vitest'
 import { deskActions, keyCaps } from './actions'
 
 const nothing = () => {}
-const actions = deskActions({ play: nothing, search: nothing, shortcuts: nothing, addPose: nothing, handOff: nothing, theme: nothing, type: nothing, more: nothing })
+const actions = deskActions({ play: nothing, search: nothing, shortcuts: nothing, addPose: nothing, handOff: nothing, theme: nothing, type: nothing, note: nothing, more: nothing })
 const keys = actions.flatMap(a => a.keys.map(k => k.toUpperCase()))
 
 it('no key does two things, and no action stands twice', () => {

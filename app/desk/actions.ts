@@ -4,34 +4,18 @@ import { placed, recipeName } from '#core/chart'
 import { isCore } from '#core/pass'
 import { runAfter, runAt, runBefore } from '#core/sheet'
 import type { CoreRole } from '#core/shot'
-import type { Desk, Preview } from '~/stores/desk'
+import type { Desk } from '~/stores/desk'
+import type { Action, Doors } from './action'
+import { hasExposure } from './action'
+import { sheetActions } from './actions-sheet'
 import type { Wish } from '~/sync/session'
-import type { RangeWish } from './wishes'
-import { fill, fixOf, lastPose, newPose, overRange, planAndColumn, space } from './wishes'
-import { back, copyRange, cutRange, holdTo, outcomeOf, paste, putIn, reverse, snapToStep, spreadEvenly, takeOut } from './arrange'
+import type { PoseFrom } from './wishes'
+import { fill, fixOf, lastPose, newPose, poseFrame, planAndColumn, space } from './wishes'
 import { U0, U1 } from './layout'
 import { spaced, traded } from './rail-gestures'
 import { refOf } from './spots'
 import { chosenPasses, cut, giveSpacing, join, nextToDraw, numberByFrame, passHere, spacingOf, throwAt, unwedge, wedge } from './spans'
 
-/** One thing that can be done from anywhere: by key, by the command search, by a button. */
-export interface Action {
-  readonly id: string
-  readonly name: string
-  readonly group: 'Look' | 'Poses' | 'In-betweens' | 'Exposure' | 'Draw' | 'Shot'
-  /** Keys as tinykeys writes them. */
-  readonly keys: readonly string[]
-  /** May be asked again while the key is held. */
-  readonly repeats?: boolean
-  readonly can?: (d: Desk) => boolean
-  /** `tried` is what was being shown when it was asked; it has been dropped by then. */
-  readonly do: (d: Desk, tried: Preview | null) => void
-}
-
-/** What the desk's parts offer to actions: things that belong to the page, not to the document. */
-export interface Doors { play: () => void, search: () => void, shortcuts: () => void, addPose: () => void, handOff: () => void, theme: () => void, type: () => void, more: () => void }
-
-const hasExposure = (d: Desk) => !!d.place
 const inChart = (d: Desk) => !!d.drawing && !isCore(d.drawing) && !!d.contents.chartOf(d.plan!, d.drawing.id)
 
 function stepDrawing(d: Desk, by: 1 | -1): void {
@@ -40,29 +24,6 @@ function stepDrawing(d: Desk, by: 1 | -1): void {
   if (!runs || !here) return
   const to = by > 0 ? runAfter(runs, here) : d.frame > here.start && d.frame <= runs.frames ? here : runBefore(runs, here)
   if (to) d.goTo(to.start)
-}
-
-function extend(d: Desk, by: number): void {
-  const column = d.column
-  if (!column) return
-  const now = d.selection ?? { column: column.id, columns: [column.id], first: d.frame, last: d.frame }
-  const anchor = d.frame === now.first ? now.last : now.first
-  d.goTo(d.frame + by)
-  d.selection = { ...now, first: Math.min(anchor, d.frame), last: Math.max(anchor, d.frame) }
-}
-
-/** The chosen columns reach one further. */
-function widen(d: Desk, by: 1 | -1): void {
-  const now = d.selection ?? { column: d.column!.id, columns: [d.column!.id], first: d.frame, last: d.frame }
-  const ids = d.columns.map(c => c.id)
-  const from = ids.indexOf(now.column)
-  const other = now.columns[0] === now.column ? ids.indexOf(now.columns.at(-1)!) : ids.indexOf(now.columns[0]!)
-  const to = Math.max(0, Math.min(ids.length - 1, other + by))
-  d.selection = { ...now, columns: ids.slice(Math.min(from, to), Math.max(from, to) + 1) }
-}
-
-function moreFrames(d: Desk, delta: number): void {
-  if (d.place) d.run({ name: 'run.push', args: { ...planAndColumn(d), run: refOf(d.place), delta } })
 }
 
 function movePose(d: Desk, delta: number): void {
@@ -77,33 +38,8 @@ function movePose(d: Desk, delta: number): void {
   if (d.run(wish)) d.goTo(d.frame + delta)
 }
 
-/** Shows what changes of the chosen frames give; asked a second time, they are taken. */
-export function tryOver(d: Desk, name: string, wishes: readonly Wish[], tried: Preview | null = null): void {
-  d.drop()
-  if (!wishes.length) {
-    toast(`${name}: there is nothing here to do that with.`)
-    return
-  }
-  if (tried?.asked === name) {
-    d.run(...tried.wishes)
-    return
-  }
-  const why = d.tryOut(wishes)
-  if (why) toast(why)
-  else d.preview = { ...d.preview!, asked: name, words: `${name}: ${outcomeOf(d, d.preview!.shot)}.` }
-}
-
-/** Shows what an exposure over the range gives; asked a second time, it is taken. */
-export function tryRange(d: Desk, wish: RangeWish, tried: Preview | null = null): void {
-  d.drop()
-  tryOver(d, rangeName(wish), overRange(d, wish), tried)
-}
-
-export const STEP_NAMES = ['', 'Ones', 'Twos', 'Threes', 'Fours', 'Fives', 'Sixes', 'Sevens', 'Eights']
-export const rangeName = (w: RangeWish): string => (w.kind === 'expose' ? `${STEP_NAMES[w.step]} by ${w.by === 'push' ? 'push' : 'thinning'}` : w.kind === 'hold' ? 'Hold' : 'Blank')
-
 /** The picked bars, or none. */
-const pickedBars = (d: Desk) => d.rail.bars.filter(b => d.picked.has(b.run.id))
+const pickedBars = (d: Desk) => d.rail.bars.filter(b => d.picked.has(b.run.id) && !b.run.again)
 
 function nudgeTick(d: Desk, by: number): void {
   const bars = pickedBars(d)
@@ -122,6 +58,13 @@ function nudgeTick(d: Desk, by: number): void {
 
 function count(d: Desk, by: number): void {
   if (d.pass) d.run(fill(d, d.pass, Math.max(0, (d.pass.chart?.ticks.length ?? 0) + by)))
+}
+
+/** A new pose where new poses come; the playhead goes there. */
+function addPose(d: Desk, from: PoseFrom): void {
+  const where = d.newAt.every && d.column!.runs.count ? { afterLast: d.newAt.n } : 'playhead'
+  const frame = poseFrame(d, where)
+  if (d.run(newPose(d, from, where))) d.goTo(frame)
 }
 
 function setRole(d: Desk, role: CoreRole): void {
@@ -203,10 +146,6 @@ const corePose = (d: Desk) => !!d.drawing && isCore(d.drawing)
 /** Everything the desk can do by key or by name. */
 export function deskActions(doors: Doors): Action[] {
   const role = (r: CoreRole, key: string): Action => ({ id: `role-${r}`, name: `Make this drawing ${r === 'extreme' ? 'an' : 'a'} ${r}`, group: 'Poses', keys: [key], can: corePose, do: d => setRole(d, r) })
-  const step = (n: number): Action[] => [
-    { id: `push-${n}`, name: `${STEP_NAMES[n]} by push: every drawing kept, the length changes`, group: 'Exposure', keys: [`Digit${n}`], can: hasExposure, do: (d, tried) => tryRange(d, { kind: 'expose', step: n, by: 'push' }, tried) },
-    { id: `thin-${n}`, name: `${STEP_NAMES[n]} by thinning: the length stays, fewer drawings`, group: 'Exposure', keys: [`Shift+Digit${n}`], can: hasExposure, do: (d, tried) => tryRange(d, { kind: 'expose', step: n, by: 'thin' }, tried) },
-  ]
   const spacedAs = (id: string, key: string | null, recipe: Recipe): Action => ({
     id: `space-${id}`, name: `Space: ${recipeName(recipe).toLowerCase()}`, group: 'In-betweens', keys: key ? [key] : [], can: d => !!passHere(d)?.chart?.ticks.length,
     do: (d) => {
@@ -233,11 +172,12 @@ export function deskActions(doors: Doors): Action[] {
     { id: 'column-before', name: 'Column before', group: 'Look', keys: ['PageUp'], do: d => nextColumn(d, -1) },
     { id: 'ghosts', name: 'Ghosts on or off', group: 'Look', keys: ['g'], do: (d) => { d.ghosts = !d.ghosts } },
     { id: 'loop', name: 'Loop over the chosen frames, or over the whole shot', group: 'Look', keys: ['l'], do: (d) => { d.loop = d.selection && d.selection.last > d.selection.first ? { first: d.selection.first, last: d.selection.last } : null } },
-    { id: 'select-more', name: 'Choose one frame more', group: 'Exposure', keys: ['Shift+ArrowDown'], repeats: true, do: d => extend(d, 1) },
-    { id: 'select-less', name: 'Choose one frame up', group: 'Exposure', keys: ['Shift+ArrowUp'], repeats: true, do: d => extend(d, -1) },
-    { id: 'select-column', name: 'Choose the whole column', group: 'Exposure', keys: ['Shift+C'], can: hasExposure, do: (d) => { d.selection = { column: d.column!.id, columns: [d.column!.id], first: 1, last: d.column!.runs.frames } } },
-    { id: 'pose-blank', name: 'New blank pose at the playhead', group: 'Poses', keys: ['n'], can: d => !!d.column, do: d => d.run(newPose(d, 'blank', 'playhead')) },
-    { id: 'pose-copy', name: 'New pose at the playhead, a copy of the last', group: 'Poses', keys: ['c'], can: d => !!d.column && !!lastPose(d), do: d => d.run(newPose(d, { copyOf: lastPose(d, d.frame)!.id }, 'playhead')) },
+    { id: 'pose-blank', name: 'New blank pose (at the playhead, or every so many frames)', group: 'Poses', keys: ['n'], can: d => !!d.column, do: d => addPose(d, 'blank') },
+    { id: 'pose-copy', name: 'New pose, a copy of the last', group: 'Poses', keys: ['c'], can: d => !!d.column && !!lastPose(d), do: d => addPose(d, { copyOf: (d.newAt.every ? lastPose(d) : lastPose(d, d.frame))!.id }) },
+    { id: 'new-every', name: 'New poses at the playhead, or every so many frames', group: 'Poses', keys: ['Shift+U'], do: (d) => {
+      d.newAt = { ...d.newAt, every: !d.newAt.every }
+      toast(d.newAt.every ? `New poses come ${d.newAt.n} frames after the last begins.` : 'New poses come at the playhead.')
+    } },
     { id: 'pose-add', name: 'Add a pose …', group: 'Poses', keys: ['a'], can: d => !!d.column, do: doors.addPose },
     role('key', 'k'), role('extreme', 'x'),
     { id: 'role-breakdown', name: 'Make this drawing a breakdown (an in-between cuts its span)', group: 'Poses', keys: ['j'], can: d => !!d.drawing, do: makeBreakdown },
@@ -269,45 +209,7 @@ export function deskActions(doors: Doors): Action[] {
     { id: 'tick-back', name: 'Nearer to the first pose, by 1/32', group: 'In-betweens', keys: ['Alt+ArrowLeft'], repeats: true, can: d => inChart(d) || d.picked.size > 0, do: d => nudgeTick(d, -1) },
     { id: 'own', name: 'Keep the in-between as it is, as its own', group: 'In-betweens', keys: ['o'], can: d => inChart(d) && !d.drawing!.own, do: d => d.run({ name: 'drawing.pose', args: { stack: d.stack!.id, drawing: d.drawing!.id, poses: {}, ...fixOf(d, d.drawing!) } }) },
     { id: 'release', name: 'Give the in-between back to its chart', group: 'In-betweens', keys: ['b'], can: d => inChart(d) && d.drawing!.own, do: d => d.run({ name: 'drawing.release', args: { plan: d.plan!.id, chart: d.contents.chartOf(d.plan!, d.drawing!.id)!.id, drawing: d.drawing!.id } }) },
-    ...[1, 2, 3, 4, 5, 6, 7, 8].flatMap(step),
-    { id: 'hold', name: 'Hold the first drawing over the chosen frames', group: 'Exposure', keys: ['h'], can: hasExposure, do: (d, tried) => tryRange(d, { kind: 'hold' }, tried) },
-    { id: 'clear', name: 'Clear the chosen exposures to a blank', group: 'Exposure', keys: ['Backspace'], can: hasExposure, do: (d, tried) => tryRange(d, { kind: 'clear' }, tried) },
-    { id: 'hold-next', name: 'Hold to the next pose', group: 'Exposure', keys: ['Alt+KeyH'], can: hasExposure, do: (d, tried) => tryOver(d, 'Hold to the next pose', holdTo(d, 'next'), tried) },
-    { id: 'hold-end', name: 'Hold to the end of the shot', group: 'Exposure', keys: [], can: hasExposure, do: (d, tried) => tryOver(d, 'Hold to the end', holdTo(d, 'end'), tried) },
-    { id: 'reverse', name: 'Reverse the chosen exposures', group: 'Exposure', keys: [], can: hasExposure, do: (d, tried) => tryOver(d, 'Reverse', reverse(d, false), tried) },
-    { id: 'reverse-copies', name: 'Reverse the chosen exposures, with copies to alter', group: 'Exposure', keys: [], can: hasExposure, do: (d, tried) => tryOver(d, 'Reverse with copies', reverse(d, true), tried) },
-    { id: 'back', name: 'There and back, the ends once', group: 'Exposure', keys: [], can: hasExposure, do: (d, tried) => tryOver(d, 'There and back', back(d, false), tried) },
-    { id: 'back-copies', name: 'There and back, with copies to alter', group: 'Exposure', keys: [], can: hasExposure, do: (d, tried) => tryOver(d, 'There and back with copies', back(d, true), tried) },
-    { id: 'spread', name: 'Spread the drawings evenly over the chosen frames', group: 'Exposure', keys: [], can: hasExposure, do: (d, tried) => tryOver(d, 'Spread evenly', spreadEvenly(d), tried) },
-    { id: 'snap', name: 'Move poses to frames that the step allows', group: 'Exposure', keys: [], can: hasExposure, do: (d, tried) => {
-      const { wishes, moved } = snapToStep(d)
-      if (!wishes.length) toast('Every pose is on its step.')
-      else tryOver(d, `Poses to the step (${moved.slice(0, 4).join(', ')}${moved.length > 4 ? ' …' : ''})`, wishes, tried)
-    } },
-    { id: 'put-in', name: 'Put one frame in here', group: 'Exposure', keys: ['Insert'], repeats: true, can: hasExposure, do: d => d.run(...putIn(d, 1, false)) },
-    { id: 'put-in-all', name: 'Put one frame in here, in all columns', group: 'Exposure', keys: ['Alt+Insert'], can: hasExposure, do: d => d.run(...putIn(d, 1, true)) },
-    { id: 'take-out', name: 'Take the chosen frames out; what follows moves up', group: 'Exposure', keys: ['Shift+Delete'], can: hasExposure, do: (d, tried) => tryOver(d, 'Take frames out', takeOut(d, false), tried) },
-    { id: 'take-out-all', name: 'Take the chosen frames out in all columns', group: 'Exposure', keys: ['Alt+Delete'], can: hasExposure, do: (d, tried) => tryOver(d, 'Take frames out of all columns', takeOut(d, true), tried) },
-    { id: 'copy', name: 'Copy the chosen exposures', group: 'Exposure', keys: ['$mod+KeyC'], can: hasExposure, do: (d) => {
-      d.clip = copyRange(d)
-      toast(`Copied ${d.clip.frames} frame${d.clip.frames === 1 ? '' : 's'} of ${d.clip.columns.length} column${d.clip.columns.length === 1 ? '' : 's'}.`)
-    } },
-    { id: 'cut', name: 'Cut the chosen exposures; a blank stays', group: 'Exposure', keys: ['$mod+KeyX'], can: hasExposure, do: (d) => {
-      d.clip = copyRange(d)
-      d.run(...cutRange(d))
-    } },
-    { id: 'paste', name: 'Paste over what is exposed here', group: 'Exposure', keys: ['$mod+KeyV'], can: d => !!d.clip, do: d => d.run(...paste(d, d.clip!, 'over', false)) },
-    { id: 'paste-push', name: 'Paste between; what follows moves', group: 'Exposure', keys: ['$mod+Alt+KeyV'], can: d => !!d.clip, do: d => d.run(...paste(d, d.clip!, 'push', false)) },
-    { id: 'paste-copies', name: 'Paste between, as new copies of the drawings', group: 'Exposure', keys: [], can: d => !!d.clip, do: d => d.run(...paste(d, d.clip!, 'push', true)) },
-    { id: 'type', name: 'Type the number of a drawing to expose from here on …', group: 'Exposure', keys: ['Shift+Enter'], can: d => !!d.column, do: doors.type },
-    { id: 'more', name: 'More to do with the chosen frames …', group: 'Exposure', keys: ['Shift+O'], can: hasExposure, do: doors.more },
-    { id: 'select-frame', name: 'Choose this frame in all columns', group: 'Exposure', keys: ['Shift+F'], can: d => !!d.column, do: (d) => { d.selection = { column: d.column!.id, columns: d.columns.map(c => c.id), first: d.frame, last: d.frame } } },
-    { id: 'select-rest', name: 'Choose from here to the end', group: 'Exposure', keys: ['Shift+End'], can: hasExposure, do: (d) => { d.selection = { column: d.column!.id, columns: d.selection?.columns ?? [d.column!.id], first: d.frame, last: Math.max(d.frame, d.column!.runs.frames) } } },
-    { id: 'select-wider', name: 'Choose the next column, too', group: 'Exposure', keys: ['Shift+ArrowRight'], can: d => !!d.column, do: d => widen(d, 1) },
-    { id: 'select-narrower', name: 'Choose the column before, too', group: 'Exposure', keys: ['Shift+ArrowLeft'], can: d => !!d.column, do: d => widen(d, -1) },
-    { id: 'frame-more', name: 'One frame more of this drawing', group: 'Exposure', keys: ['Equal', 'Shift+Equal', 'NumpadAdd'], repeats: true, can: hasExposure, do: d => moreFrames(d, 1) },
-    { id: 'frame-less', name: 'One frame less of this drawing', group: 'Exposure', keys: ['Minus', 'NumpadSubtract'], repeats: true, can: d => (d.place?.run.frames ?? 0) > 1, do: d => moreFrames(d, -1) },
-    { id: 'take', name: 'Take what is shown', group: 'Exposure', keys: ['Enter'], do: (d, tried) => { if (tried) d.run(...tried.wishes) } },
+    ...sheetActions(doors),
     { id: 'trim', name: 'Trim the shot to what is exposed', group: 'Shot', keys: [], can: d => exposedEnd(d) > 0 && exposedEnd(d) !== d.shot!.length, do: d => d.run({ name: 'shot.set', args: { length: exposedEnd(d) } }) },
     { id: 'in', name: 'Play range begins here', group: 'Shot', keys: ['Shift+BracketLeft'], do: (d) => { d.loop = { first: d.frame, last: Math.max(d.frame, d.playRange.last) } } },
     { id: 'out', name: 'Play range ends here', group: 'Shot', keys: ['Shift+BracketRight'], do: (d) => { d.loop = { first: Math.min(d.frame, d.playRange.first), last: d.frame } } },

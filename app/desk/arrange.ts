@@ -1,9 +1,9 @@
 import type { Exposure } from '#core/sheet'
-import { backOf, eachRun, exposuresIn, onStepFrame, summary } from '#core/sheet'
+import { backOf, bracketsOf, eachRun, exposuresIn, onStepFrame, summary, writtenFrame } from '#core/sheet'
 import { isCore } from '#core/pass'
 import type { Column, Shot, Stack } from '#core/shot'
-import { freeNumber } from '#core/shot'
-import type { Desk } from '~/stores/desk'
+import { freeNumber, shownColumn } from '#core/shot'
+import type { Desk, Selection } from '~/stores/desk'
 import { newId } from '~/sync/ids'
 import type { Wish } from '~/sync/session'
 import { copied } from './copies'
@@ -20,26 +20,36 @@ export function chosenColumns(desk: Desk): Column[] {
   return open.length ? open : all
 }
 
-/** The ends of the chosen range in one column, as commands name them. Null in an empty column. */
-export function rangeIn(desk: Desk, column: Column) {
-  const { first, last } = desk.range
+export interface Frames { readonly first: number, readonly last: number }
+
+/** The chosen passages: one, or each exposure of a drawing that is chosen everywhere. */
+const passagesOf = (desk: Desk): readonly Frames[] => (desk.selection?.column === desk.column?.id ? desk.selection?.parts : undefined) ?? [desk.range]
+
+/** The ends of a passage in one column, as commands name them. Null in an empty column. */
+export function rangeIn(desk: Desk, column: Column, { first, last }: Frames = desk.range) {
   const spots = rangeSpots(column.runs, first, last)
   return spots && { plan: desk.plan!.id, column: column.id, ...spots }
 }
 
-/** One wish for each chosen column that has something there. */
-export const overColumns = (desk: Desk, make: (column: Column, range: NonNullable<ReturnType<typeof rangeIn>>) => Wish | null): Wish[] =>
-  chosenColumns(desk).flatMap((column) => {
-    const range = rangeIn(desk, column)
-    return (range && make(column, range)) ?? []
-  })
+/** One wish for each chosen passage of each chosen column that has something there; the last passage first. */
+export const overColumns = (desk: Desk, make: (column: Column, range: NonNullable<ReturnType<typeof rangeIn>>, frames: Frames) => Wish | null): Wish[] =>
+  chosenColumns(desk).flatMap(column => [...passagesOf(desk)].reverse().flatMap((frames) => {
+    const range = rangeIn(desk, column, frames)
+    return (range && make(column, range, frames)) ?? []
+  }))
+
+/** How many frames repeats have added before a frame that is seen. */
+export function shiftAt(desk: Desk, column: string, frame: number): number {
+  const written = desk.shot!.plans[desk.plan!.id]!.columns[column]!
+  return frame - writtenFrame(bracketsOf(written, desk.shot!.length), frame).frame
+}
 
 export const repeat = (desk: Desk, how: { times: number } | { until: number }): Wish[] => overColumns(desk, (_c, range) => ({ name: 'range.repeat', args: { ...range, how } }))
 
-export const reverse = (desk: Desk, copies: boolean): Wish[] => overColumns(desk, (c, range) => ({ name: 'range.reverse', args: { ...range, ...(copies ? { copies: copiesOf(desk, c.stack, exposuresIn(c.runs, desk.range.first, desk.range.last)) } : {}) } }))
+export const reverse = (desk: Desk, copies: boolean): Wish[] => overColumns(desk, (c, range, { first, last }) => ({ name: 'range.reverse', args: { ...range, ...(copies ? { copies: copiesOf(desk, c.stack, exposuresIn(c.runs, first, last)) } : {}) } }))
 
-export const back = (desk: Desk, copies: boolean): Wish[] => overColumns(desk, (c, range) => {
-  const list = backOf(c.runs, desk.range.first, desk.range.last)
+export const back = (desk: Desk, copies: boolean): Wish[] => overColumns(desk, (c, range, { first, last }) => {
+  const list = backOf(c.runs, first, last)
   return list.length ? { name: 'range.back', args: { ...range, ...(copies ? { copies: copiesOf(desk, c.stack, list) } : {}) } } : null
 })
 
@@ -47,20 +57,27 @@ export const spreadEvenly = (desk: Desk): Wish[] => overColumns(desk, (c, range)
 
 export const takeOut = (desk: Desk, everywhere: boolean): Wish[] => {
   const columns = everywhere ? desk.columns.filter(c => !c.locked && !c.background) : chosenColumns(desk)
-  return withoutLinkedTwice(columns).flatMap((column): Wish[] => {
+  return withNotes(desk, everywhere, desk.range.first - desk.range.last - 1, withoutLinkedTwice(columns).flatMap((column): Wish[] => {
     const { first, last } = desk.range
     if (first > column.runs.frames) return []
     const end = Math.min(last, column.runs.frames)
     return [{ name: 'frames.delete', args: { plan: desk.plan!.id, column: column.id, ...rangeSpots(column.runs, first, end)! } }]
-  })
+  }))
 }
 
 export const putIn = (desk: Desk, count: number, everywhere: boolean): Wish[] => {
   const columns = everywhere ? desk.columns.filter(c => !c.locked && !c.background) : chosenColumns(desk)
-  return withoutLinkedTwice(columns).flatMap((column): Wish[] => {
+  return withNotes(desk, everywhere, count, withoutLinkedTwice(columns).flatMap((column): Wish[] => {
     const at = desk.range.first <= column.runs.frames ? spotAt(column.runs, desk.range.first) : null
     return at ? [{ name: 'frames.insert', args: { plan: desk.plan!.id, column: column.id, at, count } }] : []
-  })
+  }))
+}
+
+/** Frames that come or go in all columns take the notes that follow along. */
+function withNotes(desk: Desk, everywhere: boolean, delta: number, wishes: Wish[]): Wish[] {
+  const from = desk.range.first
+  const follow = everywhere && wishes.length && Object.values(desk.plan!.notes ?? {}).some(n => n.frame >= from)
+  return follow ? [...wishes, { name: 'notes.shift', args: { plan: desk.plan!.id, from, delta } }] : wishes
 }
 
 /** One column of each link group: the others follow it. */
@@ -93,9 +110,9 @@ export function snapToStep(desk: Desk): { wishes: Wish[], moved: string[] } {
     let before = 0
     for (const { run, start } of eachRun(c.runs)) {
       const d = run.drawing ? stack.drawings[run.drawing] : undefined
-      if (start === 1 || !d || !isCore(d)) continue
+      if (start === 1 || !d || !isCore(d) || run.again) continue
       const wanted = start >= first && start <= last ? Math.max(before + 1, onStepFrame(start, c.step)) : start
-      starts[run.id] = wanted
+      starts[run.id] = wanted - shiftAt(desk, c.id, start)
       before = wanted
       if (wanted !== start) moved.push(`${d.number}: ${start} → ${wanted}`)
     }
@@ -151,7 +168,7 @@ function copiesOf(desk: Desk, stack: string, list: readonly Exposure[], into: St
 /** What several columns expose in a range, before and after: length and drawings, in words. */
 export function outcomeOf(desk: Desk, after: Shot): string {
   const columns = chosenColumns(desk)
-  const total = (shot: Shot) => columns.map(c => summary(shot.plans[desk.plan!.id]!.columns[c.id]!.runs))
+  const total = (shot: Shot) => columns.map(c => summary(shownColumn(shot.plans[desk.plan!.id]!.columns[c.id]!, shot.length).runs))
   const [a, b] = [total(desk.shot!), total(after)]
   const frames = (list: typeof a) => Math.max(...list.map(x => x.frames))
   const drawings = (list: typeof a) => list.reduce((sum, x) => sum + x.drawings, 0)
@@ -163,4 +180,50 @@ export function outcomeOf(desk: Desk, after: Shot): string {
     da === db ? `all ${many(db, 'drawing')} kept` : `${da} → ${many(db, 'drawing')}${da > db ? ` (${da - db} no longer exposed)` : ''}`,
     over > 0 ? `${over} beyond the end of the shot` : '',
   ].filter(Boolean).join(', ')
+}
+
+/** The chosen block taken (or with `copy` shown again) so many frames and columns away. None where it does not fit. */
+export function carry(desk: Desk, frames: number, columns: number, by: 'over' | 'push', copy = false): Wish[] {
+  const { first, last } = desk.range
+  const ids = desk.columns.map(c => c.id)
+  const moved = chosenColumns(desk).map(from => ({ from, to: desk.columns[ids.indexOf(from.id) + columns] }))
+  const frame = first + frames
+  if ((!frames && !columns) || frame < 1 || moved.some(m => !m.to || m.to.locked || m.from.locked)) return []
+  const made = moved.flatMap(({ from, to }) => {
+    const range = rangeIn(desk, from)
+    if (!range || !to) return []
+    const list = exposuresIn(from.runs, first, last)
+    const copies = from.stack === to.stack ? {} : { copies: copiesOf(desk, from.stack, list, desk.shot!.stacks[to.stack]) }
+    const { plan: _plan, ...rest } = range
+    return [{ ...rest, to: { column: to.id, at: spotAt(to.runs, frame), frame }, list, copies }]
+  })
+  if (!made.length) return []
+  const plan = desk.plan!.id
+  if (copy) return made.map(({ to, list, copies }): Wish => ({ name: 'range.paste', args: { plan, ...to, exposures: list, by, ...copies } }))
+  return [{ name: 'range.move', args: { plan, by, moves: made.map(({ list: _list, copies, ...m }) => ({ ...m, ...copies })) } }]
+}
+
+/** The selection after it was carried. */
+export function carried(desk: Desk, frames: number, columns: number): Selection {
+  const ids = desk.columns.map(c => c.id)
+  const at = (id: string) => ids[ids.indexOf(id) + columns]!
+  const { first, last } = desk.range
+  const chosen = desk.selection?.columns ?? [desk.column!.id]
+  return { column: at(desk.selection?.column ?? desk.column!.id), columns: chosen.map(at), first: first + frames, last: last + frames }
+}
+
+/** All exposures of the drawing that the active column shows, chosen. */
+export function everyExposure(desk: Desk, drawing: string): Selection | null {
+  const column = desk.column!
+  const parts = [...eachRun(column.runs)].filter(({ run }) => run.drawing === drawing && !run.again).map(({ run, start }) => ({ first: start, last: start + run.frames - 1 }))
+  return parts.length ? { column: column.id, columns: [column.id], first: parts[0]!.first, last: parts.at(-1)!.last, parts } : null
+}
+
+/** One drawing replaced by another: in the chosen passages, or everywhere in the chosen columns. */
+export const replace = (desk: Desk, from: string, to: string | null, everywhere: boolean): Wish[] => {
+  const wishes = overColumns(desk, (c, range, { first, last }) => {
+    const here = exposuresIn(c.runs, first, last).some(x => x.drawing === from)
+    return here || everywhere ? { name: 'range.replace', args: { ...range, from, to, everywhere } } : null
+  })
+  return everywhere ? wishes.slice(0, 1) : wishes
 }

@@ -1,4 +1,4 @@
-import { eachRun } from '#core/sheet'
+import { listOf } from '#core/sheet'
 import type { Column } from '#core/shot'
 import { partKey } from '#core/shot'
 import type { Desk } from '~/stores/desk'
@@ -14,8 +14,16 @@ export function emptyColumn(desk: Desk, column: Column): Wish {
 
 /** What a column has besides its exposures; a copy is in no link group. */
 function settings(column: Column) {
-  const { link: _link, runs: _runs, ...rest } = column
+  const { link: _link, runs: _runs, repeats: _repeats, ...rest } = column
   return rest
+}
+
+/** The exposures of a column as they are written, and its repeats, with ids of their own. */
+export function exposuresOf(desk: Desk, column: string, drawing: (id: string) => string = id => id) {
+  const { runs, repeats } = desk.shot!.plans[desk.plan!.id]!.columns[column]!
+  const made = listOf(runs).map(run => [run.id, { ...run, id: newId(), drawing: run.drawing && drawing(run.drawing) }] as const)
+  const ids = new Map(made.map(([old, run]) => [old, run.id]))
+  return { runs: made.map(([, run]) => run), ...(repeats ? { repeats: repeats.map(r => ({ ...r, id: newId(), first: ids.get(r.first)!, last: ids.get(r.last)! })) } : {}) }
 }
 
 /** A column with copies of another's drawings, exposures and charts, so that a change to one leaves the other alone. */
@@ -43,6 +51,6 @@ export function copyOfColumn(desk: Desk, column: Column): Wish {
         content: { ...copied(d.content), poses: mapped(d.content.poses, subjects) },
       }])),
     },
-    column: { ...settings(column), id: newId(), name: `${column.name} 2`.slice(0, 80), stack, runs: [...eachRun(column.runs)].map(({ run }) => ({ ...run, id: newId(), drawing: run.drawing && drawings.get(run.drawing)! })) },
+    column: { ...settings(column), id: newId(), name: `${column.name} 2`.slice(0, 80), stack, ...exposuresOf(desk, column.id, d => drawings.get(d)!) },
   } }
 }

@@ -2,7 +2,7 @@ import type { Bar, Stretch } from '#core/pass'
 import { onScale } from '#core/pass'
 import type { Drawing } from '#core/shot'
 import type { Desk } from '~/stores/desk'
-import { drawOver, drawState, openLedger } from './draw-sheet'
+import { drawOver, drawState, LIGHTER, openLedger } from './draw-sheet'
 import { HEAD, LADDER, RAIL, ROW, xOfU, yOfFrame } from './layout'
 import { familyHandles, leadMarkers, scaleOf, wayOf } from './rail-handles'
 import { passHere } from './spans'
@@ -27,17 +27,18 @@ function roundBar(c: C, x: number, y: number, w: number, h: number): void {
   c.roundRect(x - w / 2, y, w, h, Math.min(3, w / 2))
 }
 
-function drawBar(c: C, desk: Desk, bar: Bar, held: boolean): void {
+function drawBar(c: C, desk: Desk, bar: Bar, held: boolean, strength: number): void {
   const t = theme()
+  c.globalAlpha = strength
   const [x, y, h] = [xOfU(bar.x), yOfFrame(bar.start) + Math.min(1.5, ROW / 10), Math.max(1.5, bar.run.frames * ROW - Math.min(3, ROW / 5))]
   if (bar.kind === 'blank') return
   if (bar.kind === 'core') {
     const tint = bar.role === 'breakdown' ? t.pencil : t.ledger
-    c.globalAlpha = 0.32
+    c.globalAlpha = 0.32 * strength
     roundBar(c, x, y, BAR, h)
     c.fillStyle = tint
     c.fill()
-    c.globalAlpha = 1
+    c.globalAlpha = strength
     ring(c, x, y + ROW / 2 - 1.5, bar.state === 'empty' ? t.sheet : tint, tint)
     if (bar.arrives) ring(c, xOfU(1), y + ROW / 2 - 1.5, t.sheet, t.ledger)
   }
@@ -285,7 +286,12 @@ export function drawRail(c: C, desk: Desk, width: number, height: number, scroll
   drawOver(c, desk, width, last)
   const here = passHere(desk)
   const part = here && stretches.flatMap(x => x.parts).find(p => p.pass.from.run.id === here.from.run.id)
-  for (const bar of near) drawBar(c, desk, bar, held.has(bar.run.id))
+  c.save()
+  for (const bar of near) {
+    // What a repeat adds is lighter; it cannot be taken hold of.
+    drawBar(c, desk, bar, held.has(bar.run.id), bar.run.again ? LIGHTER : 1)
+  }
+  c.restore()
   if (part && !desk.playing) drawFamily(c, desk, part, hot)
   if (frame) {
     c.strokeStyle = t.graphite

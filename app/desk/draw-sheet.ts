@@ -1,11 +1,17 @@
 import type { State } from '#core/pass'
 import { runsAfter } from '#core/sheet'
+import type { Column } from '#core/shot'
 import { feetFrames, perSecond, timecodeOf } from '#core/time'
 import type { Desk } from '~/stores/desk'
-import { COLUMN, HEAD, MARGIN, ROW, yOfFrame } from './layout'
+import { COLUMN, HEAD, LEFT, MARGIN, NOTES, ROOMY, ROW, yOfFrame } from './layout'
+import { bracketsIn } from './repeats'
 import { MONO, SANS, theme } from './theme'
+import { thumbOf } from './thumbs'
 
 type C = CanvasRenderingContext2D
+
+/** How strongly what a repeat adds is drawn. */
+export const LIGHTER = 0.42
 
 /** Rules of a ledger: fine at each frame, stronger every 8, strongest at each second. */
 function drawRules(c: C, desk: Desk, width: number, first: number, last: number): void {
@@ -63,10 +69,46 @@ function drawMargin(c: C, desk: Desk, first: number, last: number): void {
   c.globalAlpha = 1
 }
 
+/** Action notes beside the frames they are said of, each as far as there is room before the next. */
+function drawNotes(c: C, desk: Desk, first: number, last: number): void {
+  const t = theme()
+  const notes = Object.values(desk.plan!.notes ?? {}).sort((a, b) => a.frame - b.frame)
+  c.fillStyle = t.edge
+  c.fillRect(MARGIN, yOfFrame(first), 1, (last - first + 2) * ROW)
+  c.textAlign = 'left'
+  c.textBaseline = 'top'
+  c.font = `400 11px ${SANS}`
+  notes.forEach((note, i) => {
+    const next = notes[i + 1]?.frame ?? Infinity
+    if (note.frame > last + 1 || Math.min(next, note.frame + Math.max(note.frames, 200 / ROW)) < first) return
+    const [top, bottom] = [yOfFrame(note.frame), yOfFrame(note.frame + note.frames)]
+    c.fillStyle = t.pencil
+    c.fillRect(MARGIN + 4, top + 1, 2, Math.max(3, bottom - top - 2))
+    c.fillStyle = t.graphite
+    const room = Math.max(1, Math.floor((yOfFrame(Math.min(next, note.frame + 400)) - top) / NOTE_LINE))
+    wrapped(c, note.text, NOTES - 14, Math.min(room, 6)).forEach((line, k) => c.fillText(line, MARGIN + 10, top + 1 + k * NOTE_LINE))
+  })
+}
+
+const NOTE_LINE = 13
+
+/** A text in lines of a width, at most so many; the last ends with an ellipsis where more would follow. */
+function wrapped(c: C, text: string, width: number, most: number): string[] {
+  const lines: string[] = []
+  for (const word of text.split(/\s+/)) {
+    const longer = lines.length ? `${lines.at(-1)} ${word}` : word
+    if (lines.length && c.measureText(longer).width <= width) lines[lines.length - 1] = longer
+    else lines.push(fitText(c, word, width))
+  }
+  return lines.length <= most ? lines : [...lines.slice(0, most - 1), fitText(c, `${lines[most - 1]} …………`, width)]
+}
+
 /** A drawing's number where it is first shown, marked by what it is: key ringed, breakdown underlined, extreme underlined heavily. */
 function drawNumber(c: C, x: number, y: number, number: string, role: string, state: State): void {
   const t = theme()
-  const mid = y + ROW / 2
+  // In a roomy cell the number stands in its corner, over the picture.
+  const high = Math.min(ROW, 24)
+  const mid = y + high / 2
   const core = role !== 'in-between'
   if (ROW < 11) {
     drawDense(c, x, y, number, role)
@@ -77,13 +119,13 @@ function drawNumber(c: C, x: number, y: number, number: string, role: string, st
   c.font = `${core ? 600 : 400} 11.5px ${MONO}`
   const w = Math.max(16, c.measureText(number).width + 10)
   c.fillStyle = t.sheet
-  c.fillRect(x - w / 2, y + 1, w, ROW - 2)
+  c.fillRect(x - w / 2, y + 1, w, high - 2)
   c.strokeStyle = t.graphite
   c.lineWidth = 1.3
   if (role === 'key') {
     c.setLineDash(state === 'empty' ? [2, 2] : [])
     c.beginPath()
-    c.ellipse(x, mid, w / 2 + 1, ROW / 2 - 0.5, 0, 0, Math.PI * 2)
+    c.ellipse(x, mid, w / 2 + 1, high / 2 - 0.5, 0, 0, Math.PI * 2)
     c.stroke()
     c.setLineDash([])
   }
@@ -94,8 +136,8 @@ function drawNumber(c: C, x: number, y: number, number: string, role: string, st
     c.lineWidth = role === 'breakdown' ? 1.2 : 2.6
     c.setLineDash(state === 'empty' ? [2, 2] : [])
     c.beginPath()
-    c.moveTo(x - w / 2 + 3, y + ROW - 1.5)
-    c.lineTo(x + w / 2 - 3, y + ROW - 1.5)
+    c.moveTo(x - w / 2 + 3, y + high - 1.5)
+    c.lineTo(x + w / 2 - 3, y + high - 1.5)
     c.stroke()
     c.setLineDash([])
   }
@@ -133,15 +175,23 @@ export function drawState(c: C, x: number, y: number, state: State): void {
   else c.stroke()
 }
 
+/** A picture of the drawing in a roomy cell, beside its number. */
+function drawRoomy(c: C, desk: Desk, column: Column, left: number, top: number, drawing: string): void {
+  const ratio = Math.min(2, window.devicePixelRatio || 1)
+  const [w, h] = [COLUMN - 4, ROW - 4]
+  c.drawImage(thumbOf(desk, desk.shown!.stacks[column.stack]!, drawing, column.ink, Math.round(w * ratio), Math.round(h * ratio)), left + 2, top + 2, w, h)
+}
+
 function drawColumn(c: C, desk: Desk, index: number, first: number, last: number): void {
   const t = theme()
   const column = desk.columns[index]!
   const stack = desk.shown!.stacks[column.stack]!
-  const left = MARGIN + index * COLUMN
+  const left = LEFT + index * COLUMN
   const x = left + COLUMN / 2
-  c.globalAlpha = column.hidden ? 0.4 : 1
+  const strength = column.hidden ? 0.4 : 1
   for (const { run, start } of runsAfter(column.runs, first - 1)) {
     if (start > last + 1) break
+    c.globalAlpha = run.again ? strength * LIGHTER : strength
     const end = start + run.frames - 1
     const [top, bottom] = [yOfFrame(start), yOfFrame(end + 1)]
     if (run.drawing === null) {
@@ -164,8 +214,11 @@ function drawColumn(c: C, desk: Desk, index: number, first: number, last: number
       }
       c.stroke()
     }
-    drawNumber(c, x, top, drawing.number, drawing.role, desk.contents.state(desk.shown!, desk.plan!, stack, run.drawing))
+    if (ROW >= ROOMY) drawRoomy(c, desk, column, left, top, drawing.id)
+    drawNumber(c, ROW >= ROOMY ? left + 15 : x, top, drawing.number, drawing.role, desk.contents.state(desk.shown!, desk.plan!, stack, run.drawing))
   }
+  c.globalAlpha = strength
+  drawBrackets(c, desk, column.id, left, first, last)
   const total = column.runs.frames
   if (total && total < desk.shown!.length) {
     // The last drawing stays: said by a dotted line down to the end of the shot.
@@ -180,21 +233,59 @@ function drawColumn(c: C, desk: Desk, index: number, first: number, last: number
   c.globalAlpha = 1
 }
 
+/** Repeat brackets, signed as in music: a heavy and a fine line with two dots before and after the passage, and how often. */
+function drawBrackets(c: C, desk: Desk, column: string, left: number, first: number, last: number): void {
+  const t = theme()
+  for (const b of bracketsIn(desk, column)) {
+    const [top, bottom, end] = [yOfFrame(b.start), yOfFrame(b.start + b.frames), yOfFrame(b.start + b.frames + b.adds)]
+    if (end < yOfFrame(first) || top > yOfFrame(last + 1)) continue
+    const [x, w] = [left + 4, COLUMN - 8]
+    c.fillStyle = t.pencil
+    const inset = Math.min(4, b.frames * ROW * 0.2)
+    for (const [y, to] of [[top, 1], [bottom, -1]] as const) {
+      c.fillRect(x, to > 0 ? y : y - 2.5, w, 2.5)
+      c.fillRect(x, y + to * inset - 0.5, w, 1)
+      for (const dx of [7, w - 7]) {
+        c.beginPath()
+        c.arc(x + dx, y + to * (inset + 4), 1.7, 0, Math.PI * 2)
+        c.fill()
+      }
+    }
+    c.fillRect(x, top, 1, bottom - top)
+    c.fillRect(x + w - 1, top, 1, bottom - top)
+    c.save()
+    c.globalAlpha *= 0.6
+    c.strokeStyle = t.pencil
+    c.setLineDash([2, 3])
+    c.beginPath()
+    c.moveTo(x + 0.5, bottom)
+    c.lineTo(x + 0.5, end)
+    c.stroke()
+    c.restore()
+    c.font = `600 10px ${SANS}`
+    c.textAlign = 'right'
+    c.textBaseline = 'top'
+    c.fillText(`${b.repeat.times === null ? 'end' : `${b.repeat.times}×`}${b.repeat.back ? ' ⇅' : ''}`, x + w - 1, bottom + 2)
+  }
+}
+
 function drawSelection(c: C, desk: Desk): void {
   const s = desk.selection
   const index = s ? desk.columns.findIndex(col => col.id === s.columns[0]) : -1
   if (!s || index < 0) return
   const t = theme()
-  const [x, y, w, h] = [MARGIN + index * COLUMN + 1.5, yOfFrame(s.first) + 0.5, s.columns.length * COLUMN - 3, (s.last - s.first + 1) * ROW]
   c.save()
-  c.fillStyle = t.ledger
-  c.globalAlpha = 0.13
-  c.fillRect(x, y, w, h)
-  c.globalAlpha = 1
-  c.strokeStyle = desk.preview ? t.signal : t.ledger
-  c.setLineDash(desk.preview ? [4, 3] : [])
   c.lineWidth = 1.5
-  c.strokeRect(x, y, w, h)
+  for (const part of s.parts ?? [s]) {
+    const [x, y, w, h] = [LEFT + index * COLUMN + 1.5, yOfFrame(part.first) + 0.5, s.columns.length * COLUMN - 3, (part.last - part.first + 1) * ROW]
+    c.fillStyle = t.ledger
+    c.globalAlpha = 0.13
+    c.fillRect(x, y, w, h)
+    c.globalAlpha = 1
+    c.strokeStyle = desk.preview ? t.signal : t.ledger
+    c.setLineDash(desk.preview ? [4, 3] : [])
+    c.strokeRect(x, y, w, h)
+  }
   c.restore()
 }
 
@@ -207,9 +298,13 @@ function drawHead(c: C, desk: Desk, width: number): void {
   c.fillStyle = t.soft
   c.textAlign = 'right'
   c.fillText('frame', MARGIN - 8, HEAD - 10)
+  if (LEFT > MARGIN) {
+    c.textAlign = 'left'
+    c.fillText('action', MARGIN + 10, HEAD - 10)
+  }
   c.textAlign = 'center'
   desk.columns.forEach((col, i) => {
-    const x = MARGIN + i * COLUMN
+    const x = LEFT + i * COLUMN
     const active = col.id === desk.column?.id
     if (active) {
       c.fillStyle = t.ledger
@@ -276,17 +371,18 @@ export function drawSheet(c: C, desk: Desk, width: number, height: number, scrol
   c.lineWidth = 1
   for (let i = 0; i <= desk.columns.length; i++) {
     c.beginPath()
-    c.moveTo(MARGIN + i * COLUMN + 0.5, yOfFrame(first))
-    c.lineTo(MARGIN + i * COLUMN + 0.5, yOfFrame(last + 1))
+    c.moveTo(LEFT + i * COLUMN + 0.5, yOfFrame(first))
+    c.lineTo(LEFT + i * COLUMN + 0.5, yOfFrame(last + 1))
     c.stroke()
   }
-  const left = Math.max(0, Math.floor((scrollX - MARGIN) / COLUMN))
-  const right = Math.min(desk.columns.length - 1, Math.ceil((scrollX + width - MARGIN) / COLUMN))
+  const left = Math.max(0, Math.floor((scrollX - LEFT) / COLUMN))
+  const right = Math.min(desk.columns.length - 1, Math.ceil((scrollX + width - LEFT) / COLUMN))
   for (let i = left; i <= right; i++) drawColumn(c, desk, i, first, last)
   drawSelection(c, desk)
   c.restore()
   c.fillStyle = t.sheet
-  if (scrollX) c.fillRect(0, yOfFrame(first), MARGIN, (last - first + 2) * ROW)
+  if (scrollX) c.fillRect(0, yOfFrame(first), LEFT, (last - first + 2) * ROW)
+  if (LEFT > MARGIN) drawNotes(c, desk, first, last)
   drawOver(c, desk, width, last)
   drawMargin(c, desk, first, last)
   c.restore()

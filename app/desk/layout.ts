@@ -3,13 +3,24 @@
 // A live binding on purpose: every canvas reads it while drawing, and only setRow changes it.
 // eslint-disable-next-line import/no-mutable-exports
 export let ROW = 15
-export const ROWS = [3, 8, 15, 24] as const
+export const ROWS = [3, 8, 15, 24, 46] as const
+/** From this height on a cell has room for a picture of its drawing. */
+export const ROOMY = 40
 export function setRow(px: number): void {
   ROW = px
 }
 export const HEAD = 40
 export const MARGIN = 46
 export const COLUMN = 62
+/** Width of the column of action notes, px. */
+export const NOTES = 96
+/** Where the columns begin, px: behind the margin, and behind the notes where they are shown. */
+// A live binding, as ROW is.
+// eslint-disable-next-line import/no-mutable-exports
+export let LEFT = 46
+export function setNotes(open: boolean): void {
+  LEFT = open ? MARGIN + NOTES : MARGIN
+}
 export const RAIL = 248
 
 /** The frame of a height in the scrolled sheet, and the height at which a frame begins. */

@@ -18,7 +18,7 @@ const SNAP_PX = 5
 
 /** The bars that move with one that is dragged: all picked ones when it is among them. */
 export function together(desk: Desk, bar: Bar): Bar[] {
-  return desk.picked.has(bar.run.id) ? desk.rail.bars.filter(b => desk.picked.has(b.run.id)) : [bar]
+  return desk.picked.has(bar.run.id) && !bar.run.again ? desk.rail.bars.filter(b => desk.picked.has(b.run.id) && !b.run.again) : [bar]
 }
 
 /**
@@ -85,7 +85,7 @@ function blocksOf(desk: Desk, bars: readonly Bar[]): Bar[][] {
   const blocks: Bar[][] = []
   let open = false
   for (const bar of desk.rail.bars) {
-    if (!ids.has(bar.run.id)) {
+    if (!ids.has(bar.run.id) || bar.run.again) {
       open = false
       continue
     }
@@ -100,6 +100,10 @@ function blocksOf(desk: Desk, bars: readonly Bar[]): Bar[][] {
 export function lengthened(bars: readonly Bar[], held: Bar, rows: number, trades: boolean, desk: Desk): Made | null {
   if (!rows) return null
   const where = planAndColumn(desk)
+  // Pulled on past its beginning, an exposure is reduced to nothing: by a trade the next takes its frames, by a push what follows moves up.
+  if (bars.length === 1 && rows <= -(held.run.frames + 1)) {
+    return { wishes: [{ name: 'run.give', args: { ...where, run: refOf(held), to: trades ? 'next' : 'none' } }], words: `Drawing ${held.number} reduced to nothing here: ${trades ? 'the next one takes its frames' : 'what follows moves up'}. It stays in the tray.` }
+  }
   if (trades) return { wishes: [{ name: 'run.trade', args: { ...where, run: refOf(held), delta: rows } }], words: `Trade: drawing ${held.number} ${by(rows)} ${rows > 0 ? 'longer' : 'shorter'}, the next one gives and takes.` }
   const wishes = [...bars].reverse().filter(b => b.kind !== 'blank').flatMap((bar): Wish[] => {
     const delta = Math.max(1 - bar.run.frames, rows)

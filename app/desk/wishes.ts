@@ -1,7 +1,7 @@
 import type { Recipe } from '#core/chart'
 import { roomFor, spread, turnedRecipe } from '#core/chart'
 import type { Pass } from '#core/pass'
-import { isCore, timesOf } from '#core/pass'
+import { drawingShown, isCore, timesOf } from '#core/pass'
 import { eachRun, lastRun, summary } from '#core/sheet'
 import type { Content, CoreRole, Drawing } from '#core/shot'
 import { emptyContent, freeNumber, onStep } from '#core/shot'
@@ -41,7 +41,9 @@ export function newPose(desk: Desk, from: PoseFrom, where: PoseWhere, role: Core
   const source = from === 'blank' ? undefined : stack.drawings[from.copyOf]
   const content = source ? copied(desk.contents.of(desk.shot!, desk.plan!, stack, source.id)) : emptyContent
   const spot = spotAt(desk.column!.runs, desk.frame)
-  const place = where === 'playhead' ? spot ?? { onFrame: desk.frame } : where
+  // Behind a repeat at the end of the column, the frame is told as it is seen.
+  const behindRepeat = where !== 'playhead' && !!lastRun(desk.column!.runs)?.run.again
+  const place = where === 'playhead' ? spot ?? { onFrame: desk.frame } : behindRepeat ? spotAt(desk.column!.runs, poseFrame(desk, where))! : where
   const number = freeNumber(stack, String(poseFrame(desk, where)))
   return { name: 'pose.add', args: { ...planAndColumn(desk), drawing: { id, number, role, content }, where: place } }
 }
@@ -115,6 +117,11 @@ const s = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's'}`
 export function rangeWords(desk: Desk): string {
   const { first, last } = desk.range
   const columns = chosenColumns(desk)
+  const parts = desk.selection?.parts
+  if (parts) {
+    const shown = drawingShown(desk.column!, parts[0]!.first)
+    return `Drawing ${desk.stack!.drawings[shown ?? '']?.number ?? ''} of ${desk.column!.name}, exposed ${parts.length === 1 ? 'once' : `${parts.length} times`}: ${s(parts.reduce((sum, p) => sum + p.last - p.first + 1, 0), 'frame')}.`
+  }
   const frames = first === last ? `frame ${first}` : `frames ${first}–${last}`
   if (columns.length > 1) {
     const drawings = columns.reduce((sum, c) => sum + summary(c.runs, first, last).drawings, 0)

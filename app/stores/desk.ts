@@ -7,16 +7,24 @@ import { shownAt } from '#core/sheet'
 import type { Point, Track } from '#core/spacing'
 import { sticking, trackOf } from '#core/spacing'
 import type { Shot } from '#core/shot'
+import { shownPlan } from '#core/shot'
 import type { Rate } from '#core/time'
 import type { Clip } from '~/desk/arrange'
-import { ROWS, setRow } from '~/desk/layout'
+import { ROWS, setNotes, setRow } from '~/desk/layout'
 import type { Spacing } from '~/desk/spans'
 import type { Saving, Wish } from '~/sync/session'
 import { ShotSession } from '~/sync/session'
 
 export type Tool = 'pose' | 'pencil' | 'rubber' | 'path' | 'scale'
 /** Chosen frames: of `columns` (from left to right), begun in `column`. */
-export interface Selection { readonly column: string, readonly columns: readonly string[], readonly first: number, readonly last: number }
+export interface Selection {
+  readonly column: string
+  readonly columns: readonly string[]
+  readonly first: number
+  readonly last: number
+  /** Not all frames from first to last, but these passages of them: all exposures of one drawing. */
+  readonly parts?: readonly { readonly first: number, readonly last: number }[]
+}
 /** What a change would give, shown before it is taken. */
 export interface Preview { readonly wishes: readonly Wish[], readonly shot: Shot, readonly words: string, /** What was asked for, so that asking again takes it. */ readonly asked?: string }
 
@@ -63,12 +71,18 @@ export const useDesk = defineStore('desk', () => {
   const followed = useLocalStorage<Record<string, Point[]>>('fintro-points', {})
   const rowHeight = useLocalStorage('fintro-row', 15)
   watch(rowHeight, px => setRow(ROWS.includes(px as 15) ? px : 15), { immediate: true, flush: 'sync' })
+  /** Where new drawings come: at the playhead, or so many frames after the last begins. */
+  const newAt = useLocalStorage<{ every: boolean, n: number }>('fintro-new-at', { every: false, n: 8 })
+  /** The column of action notes is open: where there are notes, or on a wish. */
+  const notes = ref(false)
+  watch(notes, open => setNotes(open), { immediate: true, flush: 'sync' })
   const margin = useLocalStorage<'frame' | 'timecode' | 'feet'>('fintro-margin', 'frame')
   const pencil = useLocalStorage('fintro-pencil', { width: 6, colour: '#26302c' })
 
   /** The shot as it is shown: with the change that is being tried out. */
   const shown = computed(() => preview.value?.shot ?? shot.value)
-  const plan = computed(() => (shown.value ? shown.value.plans[shown.value.planOrder[0]!]! : null))
+  /** The plan as it is seen: what repeat brackets add stands among the exposures, marked `again`. */
+  const plan = computed(() => (shown.value ? shownPlan(shown.value) : null))
   const columns = computed(() => plan.value?.order.map(id => plan.value!.columns[id]!) ?? [])
   const column = computed(() => plan.value?.columns[columnId.value] ?? columns.value[0] ?? null)
   const stack = computed(() => (column.value ? shown.value!.stacks[column.value.stack]! : null))
@@ -123,6 +137,7 @@ export const useDesk = defineStore('desk', () => {
     session.value = markRaw(await ShotSession.open(id, { changed: refresh, tell: t => toast(t.message, { description: t.detail, duration: 9000 }) }))
     refresh()
     frame.value = 1
+    notes.value = Object.keys(plan.value?.notes ?? {}).length > 0
     columnId.value = plan.value?.order.find(c => !plan.value!.columns[c]!.background) ?? plan.value?.order[0] ?? ''
   }
 
@@ -185,7 +200,7 @@ export const useDesk = defineStore('desk', () => {
   return {
     session, shot, saving, undoLabel, redoLabel, preview, contents, frame, workFrame, columnId, selection, loop, playing, skipped, moves, strokesSeen, litChart, chartPanel, picked, ghostPair, clip, copiedSpacing, pinPanel, side, trialRate, points, tracks, stuck, follow,
     // Remembered in this browser: what the server rendered must not overwrite it.
-    tool: skipHydrate(tool), ghosts: skipHydrate(ghosts), arcs: skipHydrate(arcs), plot: skipHydrate(plot), plotOf: skipHydrate(plotOf), rowHeight: skipHydrate(rowHeight), margin: skipHydrate(margin), pencil: skipHydrate(pencil), shown, plan, columns, column, stack, place, drawing, passes, pass, rail, rows, overhang, playRange, range,
+    tool: skipHydrate(tool), ghosts: skipHydrate(ghosts), arcs: skipHydrate(arcs), plot: skipHydrate(plot), plotOf: skipHydrate(plotOf), rowHeight: skipHydrate(rowHeight), margin: skipHydrate(margin), newAt: skipHydrate(newAt), notes, pencil: skipHydrate(pencil), shown, plan, columns, column, stack, place, drawing, passes, pass, rail, rows, overhang, playRange, range,
     refresh, open, close, run, tryOut, take, drop, goTo,
     undo: () => session.value?.undo(),
     redo: () => session.value?.redo(),

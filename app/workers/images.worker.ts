@@ -1,7 +1,7 @@
 import { expose, proxy } from 'comlink'
 import { Zip, ZipPassThrough } from 'fflate'
 import type { StoredShot } from '#core/shot'
-import { openShot } from '#core/shot'
+import { openShot, shownPlan } from '#core/shot'
 import { Contents } from '#core/pass'
 import { layersAt } from '#core/picture'
 import type { Stroke } from '#core/stroke'
@@ -24,7 +24,7 @@ async function makeImages(wish: ImageWish, progress: (done: number) => void): Pr
   const canvas = new OffscreenCanvas(width, height)
   const c = canvas.getContext('2d')!
   const contents = new Contents()
-  const plan = shot.plans[shot.planOrder[0]!]!
+  const plan = shownPlan(shot)
   const chunks: Uint8Array<ArrayBuffer>[] = []
   const zip = new Zip((error, data) => {
     if (error) throw error

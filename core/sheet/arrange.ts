@@ -1,5 +1,5 @@
 import type { NewId } from './edits'
-import { blankRange, cutAt, extendTo, merged, replaceFrames } from './edits'
+import { cutAt, extendTo, merged, replaceFrames } from './edits'
 import type { Run, Runs } from './runs'
 import { eachRun, lastRun, runAt, runsFrom, splice } from './runs'
 
@@ -153,17 +153,6 @@ const sumOf = (list: readonly number[]): number => list.reduce((a, b) => a + b, 
 /** The nearest frame that a step allows, counted from frame 1: on twos the odd ones. */
 export const onStepFrame = (frame: number, step: number): number => Math.max(1, Math.round((frame - 1) / step) * step + 1)
 
-
-/**
- * A range taken to another place of its column. Over what is there a blank stays behind it; pushing, what followed it moves
- * up and it is put in before `to` (a frame as it was before).
- */
-export function moveRange(runs: Runs, first: number, last: number, to: number, by: 'over' | 'push', newId: NewId): Runs {
-  const list = exposuresIn(runs, first, last)
-  if (by === 'over') return overwrite(blankRange(runs, first, last, newId), to, list, newId)
-  const count = last - first + 1
-  return insertExposures(deleteFrames(runs, first, last, newId), to > last ? to - count : Math.min(to, first), list, newId)
-}
 
 /** A passage as a card in the pose row: the exposures from one core drawing up to the next. `starts` are the runs it begins with, in their new order. */
 export function orderPassages(runs: Runs, starts: readonly string[]): Runs {

@@ -102,18 +102,30 @@ describe('link groups with repeats', () => {
 describe('moving exposures', () => {
   const s = shot()
   const two = done(s, 'column.share', { plan: PLAN, index: 1, column: { ...columnIn(s), id: 'two', name: 'B', runs: [{ id: 'a', drawing: 'd1', frames: 20 }] } })
+  const passage = (x: Shot) => {
+    const { plan: _plan, ...rest } = over(x, '9', '11', 4, 1)
+    return rest
+  }
+  const move = (x: Shot, by: 'over' | 'push', to: ArgsOf<'range.move'>['moves'][number]['to']) => done(x, 'range.move', { plan: PLAN, by, moves: [{ ...passage(x), to }] })
   it('in their column, over or between', () => {
-    const move = { ...over(s, '9', '11', 4, 1), to: { column: COLUMN, at: spot(s, '13', 6), frame: 19 } }
-    expect(exposures(done(s, 'range.move', { ...move, by: 'over' }))).toBe('1*8 X*4 13*6 9*2 11*2 13*2 25*6')
-    expect(exposures(done(s, 'range.move', { ...move, by: 'push' }))).toBe('1*8 13*6 9*2 11*2 13*6 25*6')
-    expect(exposures(done(s, 'range.move', { ...move, to: { column: COLUMN, at: spot(s, '1', 2), frame: 3 }, by: 'push' }))).toBe('1*2 9*2 11*2 1*6 13*12 25*6')
-    expect(undone(s, done(s, 'range.move', { ...move, by: 'push' }))).toBe(true)
+    const later = { column: COLUMN, at: spot(s, '13', 6), frame: 19 }
+    expect(exposures(move(s, 'over', later))).toBe('1*8 X*4 13*6 9*2 11*2 13*2 25*6')
+    expect(exposures(move(s, 'push', later))).toBe('1*8 13*6 9*2 11*2 13*6 25*6')
+    expect(exposures(move(s, 'push', { column: COLUMN, at: spot(s, '1', 2), frame: 3 }))).toBe('1*2 9*2 11*2 1*6 13*12 25*6')
+    expect(undone(s, move(s, 'push', later))).toBe(true)
   })
   it('to another column', () => {
-    const move = { ...over(two, '9', '11', 4, 1), to: { column: 'two', at: { run: 'a', at: 1, offset: 4 }, frame: 5 } }
-    const out = done(two, 'range.move', { ...move, by: 'over' })
+    const there = { column: 'two', at: { run: 'a', at: 1, offset: 4 }, frame: 5 }
+    const out = move(two, 'over', there)
     expect([exposures(out), seen(out, 'two')]).toEqual(['1*8 X*4 13*12 25*6', '1*4 9*2 11*2 1*12'])
-    expect(exposures(done(two, 'range.move', { ...move, by: 'push' }))).toBe('1*8 13*12 25*6')
+    expect(exposures(move(two, 'push', there))).toBe('1*8 13*12 25*6')
+  })
+  it('two columns change places at once', () => {
+    const whole = { first: { run: 'a', at: 1, offset: 8 }, last: { run: 'a', at: 1, offset: 11 }, frames: 4 }
+    const out = done(two, 'range.move', { plan: PLAN, by: 'over', moves: [
+      { ...passage(two), to: { column: 'two', at: whole.first, frame: 9 } }, { column: 'two', ...whole, to: { column: COLUMN, at: spot(two, '9'), frame: 9 } },
+    ] })
+    expect([exposures(out), seen(out, 'two')]).toEqual(['1*8 1*4 13*12 25*6', '1*8 9*2 11*2 1*8'])
   })
   it('a drawing is reduced to nothing on purpose only, and stays in the stack', () => {
     for (const [to, out] of [['before', '1*10 11*2 13*12 25*6'], ['next', '1*8 11*4 13*12 25*6'], ['none', '1*8 11*2 13*12 25*6']] as const) {

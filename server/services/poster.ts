@@ -2,7 +2,7 @@ import type { Sequelize } from 'sequelize'
 import { writeSvg } from '#core/formats/svg'
 import { Contents } from '#core/pass'
 import { layersAt } from '#core/picture'
-import { strokeHashes } from '#core/shot'
+import { shownPlan, strokeHashes } from '#core/shot'
 import { eachRun } from '#core/sheet'
 import { opened, readShot } from './shots'
 import { findStrokes } from './strokes'
@@ -10,7 +10,7 @@ import { findStrokes } from './strokes'
 /** One frame of a shot as SVG, for the list: the first frame of the key that is longest seen. */
 export async function poster(db: Sequelize, id: string): Promise<string> {
   const shot = opened((await readShot(db, id)).document)
-  const plan = shot.plans[shot.planOrder[0]!]!
+  const plan = shownPlan(shot)
   const strokes = await findStrokes(db, strokeHashes(shot))
   const runs = plan.order.map(c => plan.columns[c]!).filter(c => !c.background).flatMap(c => [...eachRun(c.runs)].map(r => ({ ...r, drawing: r.run.drawing ? shot.stacks[c.stack]!.drawings[r.run.drawing] : undefined })))
   const keys = runs.filter(r => r.drawing?.role === 'key' && r.start <= shot.length).sort((a, b) => b.run.frames - a.run.frames)

@@ -4,10 +4,13 @@ import type { Sequelize } from 'sequelize'
 import type { Shot } from '#core/shot'
 import { openShot } from '#core/shot'
 import { eachRun } from '#core/sheet'
-import { HEAD, MARGIN, COLUMN, ROW, xOfU, yOfFrame } from '../../app/desk/layout'
+import { HEAD, MARGIN, COLUMN, NOTES, ROW, xOfU, yOfFrame } from '../../app/desk/layout'
 import { loadDemo } from '../support/demo'
 import type { FintroServer } from '../support/server'
 import { newTestId, serve } from '../support/server'
+
+/** The middle of a column of the demo's sheet, which shows its notes; px from the left of the sheet. */
+export const columnX = (column: number): number => MARGIN + NOTES + column * COLUMN + COLUMN / 2
 
 interface Running { server: FintroServer, db: Sequelize, stop: () => Promise<void> }
 
@@ -78,7 +81,7 @@ export class Desk {
   async choose(column: number, first: number, last: number): Promise<void> {
     await this.scrollTo(first)
     const box = (await this.sheet.boundingBox())!
-    const x = box.x + MARGIN + column * COLUMN + COLUMN / 2
+    const x = box.x + columnX(column)
     await this.drag({ x, y: box.y + HEAD + await this.y(first) }, { x, y: box.y + HEAD + await this.y(last) })
   }
 

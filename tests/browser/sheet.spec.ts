@@ -1,7 +1,7 @@
 import { eachRun } from '#core/sheet'
 import type { Shot } from '#core/shot'
-import { COLUMN, HEAD, MARGIN, ROW, yOfFrame } from '../../app/desk/layout'
-import { expect, test } from './fixtures'
+import { HEAD, ROW, yOfFrame } from '../../app/desk/layout'
+import { columnX, expect, test } from './fixtures'
 import { readFile } from 'node:fs/promises'
 import Papa from 'papaparse'
 
@@ -29,13 +29,13 @@ test.describe('arranging chosen frames', () => {
     await page.keyboard.press('Escape')
     await desk.choose(1, 7, 10)
     await page.keyboard.press('Shift+O')
-    await panel.getByLabel('How many times').fill('3')
-    await panel.getByRole('button', { name: 'times', exact: true }).click()
+    await panel.getByLabel('How many times', { exact: true }).fill('3')
+    await panel.getByRole('button', { name: 'times', exact: true }).last().click()
     await expect.poll(() => desk.exposures()).toContain('7*2 9*2 7*2 9*2 7*2 9*2 11*2')
   })
   test('several columns at once, frames put in and taken out, linked columns follow', async ({ desk, page }) => {
     const box = (await desk.sheet.boundingBox())!
-    const at = (column: number, frame: number) => ({ x: box.x + MARGIN + column * COLUMN + COLUMN / 2, y: box.y + HEAD + yOfFrame(frame) + ROW / 2 })
+    const at = (column: number, frame: number) => ({ x: box.x + columnX(column), y: box.y + HEAD + yOfFrame(frame) + ROW / 2 })
     await desk.drag(at(1, 17), at(2, 28))
     await expect(page.getByText(/2 columns, frames 17–28: 12 frames/)).toBeVisible()
     await page.keyboard.press('Shift+Delete')

@@ -3,6 +3,7 @@ import { computed, onMounted, ref } from 'vue'
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/vue'
 import { onClickOutside } from '@vueuse/core'
 import { X } from '@lucide/vue'
+import { shownPlan } from '#core/shot'
 import { mostIn } from '~/desk/wishes'
 
 const props = defineProps<{ left: number }>()
@@ -14,7 +15,7 @@ const TABS = ['Spacing', 'Order of work', 'Parts', 'Kept']
 
 /** The pass is looked up in the shot itself, so that what is tried out does not move the panel. */
 const pass = computed(() => {
-  const plan = desk.shot?.plans[desk.plan!.id]
+  const plan = desk.shot && shownPlan(desk.shot)
   const column = plan?.columns[desk.column!.id]
   return column ? desk.contents.passes(desk.shot!, plan!, column).find(p => p.from.run.id === desk.chartPanel?.run) ?? null : null
 })

@@ -1,10 +1,9 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
-import { eachRun } from '#core/sheet'
 import { onClickOutside } from '@vueuse/core'
 import { ArrowLeft, ArrowRight, Trash2 } from '@lucide/vue'
 import { INKS } from '#core/shot'
-import { emptyColumn, copyOfColumn } from '~/desk/columns'
+import { copyOfColumn, emptyColumn, exposuresOf } from '~/desk/columns'
 import { newId } from '~/sync/ids'
 
 const props = defineProps<{ column: string, left: number }>()
@@ -32,7 +31,7 @@ function duplicate(how: 'copies' | 'same' | 'empty'): void {
   const wish = how === 'copies' ? copyOfColumn(desk, c) : how === 'empty' ? emptyColumn(desk, c) : null
   const id = newId()
   const index = place.value + 1
-  const done = wish ? desk.run(wish) : desk.run({ name: 'column.share', args: { plan: desk.plan!.id, index, column: { ...c, id, name: `${c.name} 2`.slice(0, 80), runs: [...eachRun(c.runs)].map(({ run }) => ({ ...run, id: newId() })) } } })
+  const done = wish ? desk.run(wish) : desk.run({ name: 'column.share', args: { plan: desk.plan!.id, index, column: { ...c, id, name: `${c.name} 2`.slice(0, 80), ...exposuresOf(desk, c.id) } } })
   if (done) {
     desk.columnId = desk.columns[index]!.id
     emit('close')

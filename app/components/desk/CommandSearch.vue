@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
 import Fuse from 'fuse.js'
-import type { Action } from '~/desk/actions'
+import type { Action } from '~/desk/action'
 import { keyCaps } from '~/desk/actions'
 
 const props = defineProps<{ actions: readonly Action[] }>()

@@ -34,13 +34,13 @@ const until = computed(() => from.value + Math.ceil(width.value / pxPerFrame.val
 const cards = computed(() => allCards.value.filter(c => c.end > from.value && c.start < until.value))
 const allCards = computed(() => {
   if (!desk.column || !desk.stack) return []
-  const out: { run: string, start: number, end: number, drawing: string, number: string, role: string, held: number, state: string }[] = []
+  const out: { run: string, again?: true, start: number, end: number, drawing: string, number: string, role: string, held: number, state: string }[] = []
   for (const { run, start } of eachRun(desk.column.runs)) {
     const d = run.drawing ? desk.stack.drawings[run.drawing] : undefined
     const last = out.at(-1)
     if (!d || isCore(d)) {
       if (last && last.end === 0) last.end = start
-      if (d) out.push({ run: run.id, start, end: 0, drawing: d.id, number: d.number, role: d.role, held: run.frames, state: desk.contents.state(desk.shown!, desk.plan!, desk.stack, d.id) })
+      if (d) out.push({ run: run.id, again: run.again, start, end: 0, drawing: d.id, number: d.number, role: d.role, held: run.frames, state: desk.contents.state(desk.shown!, desk.plan!, desk.stack, d.id) })
     }
   }
   const last = out.at(-1)
@@ -58,7 +58,7 @@ const spares = computed(() => {
   const exposed = new Set([...eachRun(desk.column!.runs)].map(r => r.run.drawing))
   return Object.values(desk.stack?.drawings ?? {}).filter(d => !exposed.has(d.id))
 })
-const current = computed(() => cards.value.find(c => desk.workFrame >= c.start && desk.workFrame < c.end)?.run)
+const current = computed(() => cards.value.find(c => desk.workFrame >= c.start && desk.workFrame < c.end)?.start)
 
 usePaint(canvas, [() => desk.shown, cards, width, () => desk.strokesSeen, useTheme().name], (c, w, h) => {
   c.clearRect(0, 0, w, h)
@@ -107,7 +107,7 @@ function move(e: PointerEvent): void {
   if (!dragging.value && Math.abs(e.clientX - grabbed.x) < 4) return
   dragging.value = true
   if (!delta) return desk.drop()
-  const why = desk.tryOut({ name: 'pose.move', args: { ...planAndColumn(desk), run: refOf({ run: { id: grabbed.card.run }, start: grabbed.card.start }), delta } }, `Pose ${grabbed.card.number}: frame ${grabbed.card.start} → ${grabbed.card.start + delta}; what lies between goes along.`)
+  const why = desk.tryOut({ name: 'pose.move', args: { ...planAndColumn(desk), run: refOf({ run: { id: grabbed.card.run, again: grabbed.card.again }, start: grabbed.card.start }), delta } }, `Pose ${grabbed.card.number}: frame ${grabbed.card.start} → ${grabbed.card.start + delta}; what lies between goes along.`)
   if (!why) desk.goTo(grabbed.card.start + delta)
 }
 function up(): void {
@@ -130,16 +130,17 @@ function expose(drawing: string): void {
         <button v-for="d in spares.slice(0, 6)" :key="d.id" type="button" class="rounded border border-dashed border-edge px-1.5 font-mono text-[11.5px] text-graphite hover:bg-wash" :title="`Expose ${d.number} after the last drawing`" @click="expose(d.id)">{{ d.number }}</button>
         <span v-if="spares.length > 6">and {{ spares.length - 6 }} more</span>
       </span>
-      <button type="button" class="push-button ml-auto px-2" :class="{ 'push-button-chosen': desk.side === 'tray' }" title="The tray: all drawings of the column (Shift K)" @click="desk.side = desk.side === 'tray' ? null : 'tray'">Tray</button>
+      <label class="ml-auto shrink-0 flex items-center gap-1 text-soft" :class="{ 'text-graphite': desk.newAt.every }" title="New poses (N, C) come so many frames after the last begins, instead of at the playhead (Shift U)"><input v-model="desk.newAt.every" type="checkbox">every<input v-model.number="desk.newAt.n" type="number" min="1" max="999" class="field h-7 w-12 px-1.5" aria-label="Frames from one new pose to the next" @change="desk.newAt.n = Math.max(1, Math.min(999, Math.round(desk.newAt.n) || 1))"></label>
+      <button type="button" class="push-button px-2" :class="{ 'push-button-chosen': desk.side === 'tray' }" title="The tray: all drawings of the column (Shift K)" @click="desk.side = desk.side === 'tray' ? null : 'tray'">Tray</button>
       <button type="button" class="push-button px-2" :class="{ 'push-button-chosen': desk.side === 'poses' }" title="Spread the poses in time, or act them out (Shift G)" @click="desk.side = desk.side === 'poses' ? null : 'poses'">In time …</button>
-      <button type="button" class="push-button" title="Add a pose (A)" @click="emit('add')"><Plus :size="14" />Add a pose</button>
+      <button type="button" class="push-button" :title="desk.newAt.every ? `Add a pose (A); N and C put one ${desk.newAt.n} frames after the last` : 'Add a pose (A)'" @click="emit('add')"><Plus :size="14" />Add a pose</button>
     </div>
     <div ref="strip" class="relative mt-1.5 overflow-x-clip" :style="{ height: `${HIGH}px` }">
       <canvas ref="canvas" class="pointer-events-none absolute inset-0" aria-hidden="true" />
       <button
-        v-for="card in cards" :key="card.run" type="button" class="absolute top-0 touch-none rounded-sm border bg-transparent text-left" :class="current === card.run ? 'border-2 border-signal' : 'border-edge hover:border-graphite'"
+        v-for="card in cards" :key="card.start" type="button" class="absolute top-0 touch-none rounded-sm border bg-transparent text-left" :class="current === card.start ? 'border-2 border-signal' : 'border-edge hover:border-graphite'"
         :style="{ left: `${(card.start - from) * pxPerFrame}px`, width: `${Math.max(6, (card.end - card.start) * pxPerFrame - 3)}px`, height: `${HIGH}px`, cursor: dragging ? 'grabbing' : 'grab' }"
-        :aria-label="`Pose ${card.number}, ${card.role}, frame ${card.start}, held ${card.held}${card.state === 'empty' ? ', empty' : ''}`" :aria-current="current === card.run" :title="`${card.role} ${card.number} on frame ${card.start}. Drag to move it in time.`"
+        :aria-label="`Pose ${card.number}, ${card.role}, frame ${card.start}, held ${card.held}${card.state === 'empty' ? ', empty' : ''}`" :aria-current="current === card.start" :title="`${card.role} ${card.number} on frame ${card.start}. Drag to move it in time.`"
         @pointerdown="down($event, card)" @pointermove="move" @pointerup="up" @pointercancel="up" @keydown.enter.prevent="desk.goTo(card.start)"
       >
         <span v-if="(card.end - card.start) * pxPerFrame > card.number.length * 7 + 5" class="absolute bottom-0.5 left-1 font-mono text-[11px] font-semibold" :class="card.role === 'breakdown' ? 'text-[#1f5aa8] underline' : 'text-[#1d2824]'">{{ card.number }}</span>

@@ -1,20 +1,24 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
+import { VueDraggable } from 'vue-draggable-plus'
 import { Trash2 } from '@lucide/vue'
 import { isCore } from '#core/pass'
+import { shownColumn } from '#core/shot'
 import { eachRun, evenSlots, fittedToStep, offStep, scaledSlots, typedFrames } from '#core/sheet'
 import { beatFrames, MAX_FRAMES } from '#core/time'
-import { tryOver } from '~/desk/actions'
+import { shiftAt } from '~/desk/arrange'
+import { tryOver } from '~/desk/trying'
 import type { Wish } from '~/sync/session'
 
 const desk = useDesk()
 /** The poses that are spread: those of the chosen frames, else all of the column. Looked up in the shot itself, not in what is tried. */
 const poses = computed(() => {
-  const column = desk.shot?.plans[desk.plan!.id]?.columns[desk.column?.id ?? '']
-  if (!column) return []
+  const written = desk.shot?.plans[desk.plan!.id]?.columns[desk.column?.id ?? '']
+  if (!written) return []
+  const column = shownColumn(written, desk.shot!.length)
   const s = desk.selection?.column === column.id && desk.selection.last > desk.selection.first ? desk.selection : { first: 1, last: Infinity }
   const drawings = desk.shot!.stacks[column.stack]!.drawings
-  return [...eachRun(column.runs)].filter(({ run, start }) => run.drawing && isCore(drawings[run.drawing]) && start >= s.first && start <= s.last).map(({ run, start }) => ({ run: run.id, start, number: drawings[run.drawing!]!.number }))
+  return [...eachRun(column.runs)].filter(({ run, start }) => run.drawing && !run.again && isCore(drawings[run.drawing]) && start >= s.first && start <= s.last).map(({ run, start }) => ({ run: run.id, start, number: drawings[run.drawing!]!.number }))
 })
 const now = computed(() => poses.value.map(p => p.start))
 const typed = ref('')
@@ -26,7 +30,7 @@ const off = computed(() => offStep(frames.value, step.value))
 
 /** The first pose stays on its frame where it begins the column: poses before it would need room. */
 function wish(list: readonly number[]): Wish[] {
-  const pairs = poses.value.slice(0, list.length).map((p, i) => [p.run, list[i]!] as const).filter(([, f], i) => f !== 1 || poses.value[i]!.start !== 1)
+  const pairs = poses.value.slice(0, list.length).map((p, i) => [p.run, list[i]! - shiftAt(desk, desk.column!.id, p.start)] as const).filter(([, f], i) => f !== 1 || poses.value[i]!.start !== 1)
   return [{ name: 'runs.start', args: { plan: desk.plan!.id, column: desk.column!.id, starts: Object.fromEntries(pairs) } }]
 }
 function show(list: readonly number[], name: string): void {
@@ -55,6 +59,29 @@ function type(): void {
 }
 function take(): void {
   if (desk.preview && desk.take()) frames.value = []
+}
+
+// — another order —
+
+const all = computed(() => {
+  const column = desk.shot?.plans[desk.plan!.id]?.columns[desk.column?.id ?? '']
+  const drawings = column ? desk.shot!.stacks[column.stack]!.drawings : {}
+  return column ? [...eachRun(column.runs)].filter(({ run }) => run.drawing && isCore(drawings[run.drawing])).map(({ run }) => ({ run: run.id, number: drawings[run.drawing!]!.number })) : []
+})
+const cards = ref(all.value)
+watch(all, (list) => { cards.value = list })
+function reorder(): void {
+  const order = cards.value.map(c => c.run)
+  if (order.every((run, i) => run === all.value[i]?.run)) return
+  if (!desk.run({ name: 'poses.order', args: { plan: desk.plan!.id, column: desk.column!.id, order } })) cards.value = all.value
+}
+function shiftCard(i: number, by: number): void {
+  const list = [...cards.value]
+  const to = i + by
+  if (to < 0 || to >= list.length) return
+  ;[list[i], list[to]] = [list[to]!, list[i]!]
+  cards.value = list
+  reorder()
 }
 
 // — acting out —
@@ -105,6 +132,12 @@ function useLength(beats: readonly number[]): void {
       <button type="button" class="push-button px-2" :disabled="poses.length < 2" @click="show(scaledSlots(now, wantedLast), 'Poses in their ratios'); typed = frames.join(' ')">In their ratios</button>
       <label class="flex items-center gap-1.5">up to frame<input v-model.number="wantedLast" type="number" min="2" :max="MAX_FRAMES" class="field h-7 w-20"></label>
     </div>
+
+    <h3 class="mt-4 font-semibold">Their order</h3>
+    <p class="text-soft">Drag a pose to another place, or move it with the arrow keys; what follows it goes along.</p>
+    <VueDraggable v-model="cards" tag="ol" :animation="120" class="mt-1.5 flex flex-wrap gap-1" @end="reorder()">
+      <li v-for="(p, i) in cards" :key="p.run" tabindex="0" class="grid h-9 min-w-9 cursor-grab place-items-center rounded border border-edge bg-sheet px-1.5 font-mono text-[12px] font-semibold hover:border-graphite focus-visible:outline-2" :aria-label="`Pose ${p.number}, place ${i + 1} of ${cards.length}`" @keydown.left.prevent.stop="shiftCard(i, -1)" @keydown.right.prevent.stop="shiftCard(i, 1)">{{ p.number }}</li>
+    </VueDraggable>
 
     <h3 class="mt-4 font-semibold">Act it out</h3>
     <p class="text-soft">Tap on every beat while acting; the first tap starts.</p>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, shallowRef } from 'vue'
 import { useEventListener } from '@vueuse/core'
+import { toast } from 'vue-sonner'
 import { recipeLabel, recipeName, roomFor } from '#core/chart'
 import type { Bar } from '#core/pass'
 import { fitsRecipe } from '#core/pass'
@@ -92,6 +93,8 @@ function down(e: PointerEvent): void {
   drag.value = { hit, bars: hit?.kind === 'bar' ? together(desk, hit.bar) : [], x, y, nowX: x, nowY: y, axis: null, add: e.shiftKey }
 }
 
+/** Why what is being dragged cannot be done; said when it is let go. */
+const refused = ref<string | null>(null)
 function move(e: PointerEvent): void {
   const { x, y } = local(e)
   const d = drag.value
@@ -107,11 +110,10 @@ function move(e: PointerEvent): void {
   drag.value = { ...d, nowX: x, nowY: y, axis }
   if (!d.hit) return
   const made = madeBy(d.hit, d.bars, axis, dx, dy, x, y, e)
-  if (made) desk.tryOut(made.wishes, made.words)
-  else {
-    desk.drop()
-    desk.moves += 1
-  }
+  refused.value = made ? desk.tryOut(made.wishes, made.words) : null
+  if (made) return
+  desk.drop()
+  desk.moves += 1
 }
 
 function madeBy(hit: Hit, bars: readonly Bar[], axis: 'x' | 'y', dx: number, dy: number, x: number, y: number, e: PointerEvent): Made | null {
@@ -129,6 +131,8 @@ function up(): void {
   if (!d) return
   if (d.hit) {
     if (d.axis && desk.preview) desk.take()
+    else if (d.axis && refused.value) toast(refused.value)
+    refused.value = null
     return
   }
   if (!d.axis) {

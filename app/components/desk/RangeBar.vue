@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { tryRange } from '~/desk/actions'
+import { tryRange } from '~/desk/trying'
 import { ROWS } from '~/desk/layout'
 import type { RangeWish } from '~/desk/wishes'
 import { overRange, rangeWords } from '~/desk/wishes'

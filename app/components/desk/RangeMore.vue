@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { onMounted, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { onClickOutside } from '@vueuse/core'
 import { X } from '@lucide/vue'
-import { STEP_NAMES, tryOver } from '~/desk/actions'
-import { back, holdTo, paste, putIn, repeat, reverse, snapToStep, spreadEvenly, takeOut } from '~/desk/arrange'
+import { bracketHere, repeatOver, repeatWords, withoutRepeat } from '~/desk/repeats'
+import { STEP_NAMES, tryOver } from '~/desk/trying'
+import { back, holdTo, paste, putIn, repeat, replace, reverse, snapToStep, spreadEvenly, takeOut } from '~/desk/arrange'
 import { overRange, rangeWords } from '~/desk/wishes'
 import type { Wish } from '~/sync/session'
 
@@ -54,6 +55,22 @@ function take(name: string, make: () => Wish[]): void {
   if (wishes.length && desk.run(...wishes)) emit('close')
   else if (!wishes.length) tryOver(desk, name, [])
 }
+// — repeat brackets —
+const bracket = computed(() => bracketHere(desk)?.repeat ?? null)
+const rounds = ref(bracket.value?.times ?? 3)
+const thereAndBack = ref(bracket.value?.back ?? false)
+const bracketOf = (times: number | null) => () => repeatOver(desk, { times: times === null ? null : Math.max(thereAndBack.value ? 1 : 2, Math.round(rounds.value) || 2), back: thereAndBack.value })
+
+// — one drawing for another —
+const instead = ref('')
+const known = computed(() => {
+  const text = instead.value.trim()
+  if (!text || !desk.stack) return undefined
+  return text.toUpperCase() === 'X' ? null : Object.values(desk.stack.drawings).find(d => d.number === text)?.id
+})
+const now = desk.drawing?.id ?? ''
+const replacing = (everywhere: boolean) => () => (known.value === undefined || !now ? [] : replace(desk, now, known.value, everywhere))
+
 const repeats = { times: () => repeat(desk, { times: Math.max(2, Math.round(times.value)) }), until: () => repeat(desk, { until: Math.round(until.value) }) }
 onClickOutside(panel, () => {
   desk.drop()
@@ -73,11 +90,29 @@ onMounted(() => panel.value?.querySelector<HTMLElement>('button[data-choice]')?.
       </div>
     </section>
     <section class="mt-1.5 grid grid-cols-[58px_1fr] gap-1">
+      <h3 class="pt-1 text-soft">Bracket</h3>
+      <div class="flex flex-wrap items-center gap-1.5">
+        <input v-model.number="rounds" type="number" min="1" max="999" class="field h-7 w-14" aria-label="How many times it is shown"><button type="button" class="push-button px-2" title="Shown again without copies; a change of the passage shows in all (Shift B)" @pointerenter="show('Bracket', bracketOf(rounds))" @pointerleave="desk.drop()" @click="take('Bracket', bracketOf(rounds))">times</button>
+        <button type="button" class="push-button px-2" title="Again and again up to the end of the shot (Alt B)" @pointerenter="show('Bracket to the end', bracketOf(null))" @pointerleave="desk.drop()" @click="take('Bracket to the end', bracketOf(null))">to the end</button>
+        <label class="flex items-center gap-1"><input v-model="thereAndBack" type="checkbox">there and back</label>
+        <template v-if="bracket"><span class="basis-full text-soft">Here: {{ repeatWords(bracket) }}.</span><button type="button" class="push-button px-2" title="What the repeat adds becomes exposures of its own (Shift X)" @click="take('Plain exposures', () => withoutRepeat(desk, 'write'))">Into plain exposures</button><button type="button" class="push-button px-2" @click="take('Repeat away', () => withoutRepeat(desk, 'remove'))">Take it away</button></template>
+      </div>
+    </section>
+    <section class="mt-1.5 grid grid-cols-[58px_1fr] gap-1">
       <h3 class="pt-1 text-soft">Repeat</h3>
       <div class="flex flex-wrap items-center gap-1.5">
         <input v-model.number="times" type="number" min="2" max="500" class="field h-7 w-16" aria-label="How many times"><button type="button" class="push-button px-2" @pointerenter="show('Repeat', repeats.times)" @pointerleave="desk.drop()" @click="take('Repeat', repeats.times)">times</button>
         <span class="text-soft">or</span>
         <button type="button" class="push-button px-2" @pointerenter="show('Repeat until', repeats.until)" @pointerleave="desk.drop()" @click="take('Repeat until', repeats.until)">until frame</button><input v-model.number="until" type="number" min="2" max="14400" class="field h-7 w-20" aria-label="Until which frame">
+      </div>
+    </section>
+    <section class="mt-1.5 grid grid-cols-[58px_1fr] gap-1">
+      <h3 class="pt-1 text-soft">Replace</h3>
+      <div class="flex flex-wrap items-center gap-1.5">
+        <span class="font-mono">{{ desk.stack?.drawings[now]?.number ?? 'blank' }}</span>by<input v-model="instead" class="field h-7 w-16 font-mono" list="numbers" aria-label="Number of the drawing to show instead, or X" :disabled="!now"><datalist id="numbers"><option v-for="d in desk.stack?.drawings" :key="d.id" :value="d.number" /></datalist>
+        <button type="button" class="push-button px-2" :disabled="known === undefined" @pointerenter="show('Replace here', replacing(false))" @pointerleave="desk.drop()" @click="take('Replace here', replacing(false))">here</button>
+        <button type="button" class="push-button px-2" :disabled="known === undefined" @pointerenter="show('Replace everywhere', replacing(true))" @pointerleave="desk.drop()" @click="take('Replace everywhere', replacing(true))">everywhere</button>
+        <span v-if="instead.trim() && known === undefined" class="text-signal" role="alert">No drawing {{ instead }} in this column.</span>
       </div>
     </section>
     <section class="mt-1.5 grid grid-cols-[58px_1fr] gap-1">

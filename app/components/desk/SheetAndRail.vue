@@ -1,14 +1,14 @@
 <script setup lang="ts">
-import { computed, nextTick, ref, watch } from 'vue'
-import { useElementSize, useWindowSize } from '@vueuse/core'
+import { computed, nextTick, onMounted, ref, watch } from 'vue'
+import { useElementSize, useEventListener, useWindowSize } from '@vueuse/core'
 import { Plus } from '@lucide/vue'
 import { toast } from 'vue-sonner'
 import { drawSheet } from '~/desk/draw-sheet'
 import { spotAt } from '~/desk/spots'
-import { COLUMN, frameAtY, HEAD, MARGIN, RAIL, ROW, yOfFrame } from '~/desk/layout'
+import { COLUMN, frameAtY, HEAD, MARGIN, NOTES, RAIL, ROW, yOfFrame } from '~/desk/layout'
 
-const { typing } = defineProps<{ typing: boolean }>()
-const emit = defineEmits<{ 'add-column': [], 'typed': [], 'type': [] }>()
+const { typing, noting } = defineProps<{ typing: boolean, noting: { frame: number, frames: number } | null }>()
+const emit = defineEmits<{ 'add-column': [], 'typed': [], 'type': [], 'note': [at: { frame: number, frames: number } | null] }>()
 const desk = useDesk()
 const scroller = ref<HTMLElement | null>(null)
 const sheet = ref<HTMLCanvasElement | null>(null)
@@ -21,11 +21,12 @@ const railOpen = computed(() => windowWidth.value >= NARROW)
 const { height: viewHeight } = useElementSize(scroller)
 
 const ADD = 22
-const sheetWidth = computed(() => MARGIN + Math.min(4, Math.max(2, desk.columns.length)) * COLUMN + ADD)
-const overflow = computed(() => Math.max(0, MARGIN + desk.columns.length * COLUMN + ADD - sheetWidth.value))
+const left = computed(() => (desk.notes ? MARGIN + NOTES : MARGIN))
+const sheetWidth = computed(() => left.value + Math.min(4, Math.max(2, desk.columns.length)) * COLUMN + ADD)
+const overflow = computed(() => Math.max(0, left.value + desk.columns.length * COLUMN + ADD - sheetWidth.value))
 const spacer = computed(() => desk.rows * desk.rowHeight + HEAD)
 
-usePaint(sheet, [() => desk.shown, () => desk.columnId, () => desk.selection, () => desk.loop, scroll, scrollX, () => desk.strokesSeen, useTheme().name, () => desk.preview, () => desk.rowHeight, () => desk.margin], (c, w, h) => {
+usePaint(sheet, [() => desk.shown, () => desk.columnId, () => desk.selection, () => desk.loop, scroll, scrollX, () => desk.strokesSeen, useTheme().name, () => desk.preview, () => desk.rowHeight, () => desk.margin, () => desk.notes], (c, w, h) => {
   if (!desk.shown) return
   drawSheet(c, desk, w, h, scroll.value, scrollX.value)
   sheet.value!.dataset.drawn = '1'
@@ -47,67 +48,23 @@ function local(e: PointerEvent): { x: number, y: number } {
   return { x: e.clientX - box.left, y: e.clientY - box.top - HEAD + scroll.value }
 }
 
-// — the sheet: scrub in the margin, choose frames in a column —
-
-let scrubbing = false
-let choosing: { column: string, anchor: number } | null = null
-
-/** The columns from one to another, from left to right. */
-function columnsBetween(a: string, b: string): string[] {
-  const [i, k] = [desk.columns.findIndex(c => c.id === a), desk.columns.findIndex(c => c.id === b)]
-  return desk.columns.slice(Math.min(i, k), Math.max(i, k) + 1).map(c => c.id)
-}
-function columnAtX(x: number): string | null {
-  const i = Math.floor((x - MARGIN + scrollX.value) / COLUMN)
-  return desk.columns[Math.max(0, Math.min(desk.columns.length - 1, i))]?.id ?? null
-}
+const { gesture, down, move, up, cancel, cursorAt, columnAt } = useSheetGestures(desk, scrollX, at => emit('note', at))
 
 function sheetDown(e: PointerEvent): void {
   if (e.button !== 0) return
-  const { x, y } = local(e)
-  if (y - scroll.value < 0) return
-  const f = Math.max(1, frameAtY(y))
+  const p = local(e)
+  if (p.y - scroll.value < 0) return
   sheet.value!.setPointerCapture(e.pointerId)
-  desk.drop()
-  if (x < MARGIN) {
-    scrubbing = true
-    desk.playing = false
-    desk.goTo(f)
-    return
-  }
-  const column = desk.columns[Math.floor((x - MARGIN + scrollX.value) / COLUMN)]
-  if (!column) return
-  if (e.shiftKey && desk.column) {
-    const from = desk.selection?.column ?? desk.column.id
-    const anchor = desk.selection ? (f > desk.selection.first ? desk.selection.first : desk.selection.last) : desk.frame
-    choosing = { column: from, anchor }
-    desk.selection = { column: from, columns: columnsBetween(from, column.id), first: Math.min(anchor, f), last: Math.max(anchor, f) }
-    desk.goTo(f)
-    return
-  }
-  else {
-    choosing = { column: column.id, anchor: f }
-    desk.selection = null
-  }
-  desk.columnId = column.id
-  desk.goTo(f)
+  down(p, e)
 }
-
 function sheetMove(e: PointerEvent): void {
-  if (!scrubbing && !choosing) return
-  const { x, y } = local(e)
-  const f = Math.max(1, Math.min(desk.rows, frameAtY(y)))
-  if (scrubbing) return desk.goTo(f)
-  const { column, anchor } = choosing!
-  const columns = columnsBetween(column, columnAtX(x) ?? column)
-  if (f !== anchor || columns.length > 1 || desk.selection) desk.selection = { column, columns, first: Math.min(anchor, f), last: Math.max(anchor, f) }
-  desk.goTo(f)
+  const p = local(e)
+  if (gesture.value) move(p, e)
+  sheet.value!.style.cursor = cursorAt(p)
 }
-
-function sheetUp(): void {
-  scrubbing = false
-  choosing = null
-}
+onMounted(() => useEventListener(window, 'keydown', (e: KeyboardEvent) => {
+  if (e.key === 'Escape' && gesture.value) cancel()
+}))
 
 function wheel(e: WheelEvent): void {
   const by = e.deltaX || (e.shiftKey ? e.deltaY : 0)
@@ -120,7 +77,7 @@ function dropDrawing(e: DragEvent): void {
   const drawing = e.dataTransfer?.getData('text/fintro-drawing')
   if (!drawing || !desk.stack?.drawings[drawing]) return
   const box = sheet.value!.getBoundingClientRect()
-  const id = columnAtX(e.clientX - box.left)
+  const id = columnAt(e.clientX - box.left)
   const column = desk.columns.find(c => c.id === id)
   const frame = Math.max(1, frameAtY(e.clientY - box.top - HEAD + scroll.value))
   if (!column || column.stack !== desk.stack.id) {
@@ -141,7 +98,7 @@ watch(() => typing, async (on) => {
 })
 const cellAt = computed(() => {
   const i = desk.columns.findIndex(c => c.id === desk.column?.id)
-  return { left: `${MARGIN + i * COLUMN - scrollX.value + 2}px`, top: `${HEAD + (desk.frame - 1) * desk.rowHeight - scroll.value - 4}px`, width: `${COLUMN - 4}px` }
+  return { left: `${left.value + i * COLUMN - scrollX.value + 2}px`, top: `${HEAD + (desk.frame - 1) * desk.rowHeight - scroll.value - 4}px`, width: `${COLUMN - 4}px` }
 })
 function typeCell(e: Event): void {
   const text = (e.target as HTMLInputElement).value.trim()
@@ -159,11 +116,42 @@ function typeCell(e: Event): void {
 }
 
 const columnMenu = ref<string | null>(null)
+
+// — column heads: a click works on a column, then opens its settings; dragging puts it in another place —
+
+const dragged = ref<{ id: string, x: number, to: number | null } | null>(null)
+function headDown(e: PointerEvent, id: string): void {
+  if (e.button !== 0) return
+  ;(e.currentTarget as HTMLElement).setPointerCapture(e.pointerId)
+  dragged.value = { id, x: e.clientX, to: null }
+}
+function headMove(e: PointerEvent): void {
+  const d = dragged.value
+  if (!d || (d.to === null && Math.abs(e.clientX - d.x) < 6)) return
+  const x = e.clientX - sheet.value!.getBoundingClientRect().left - left.value + scrollX.value
+  dragged.value = { ...d, to: Math.max(0, Math.min(desk.columns.length, Math.round(x / COLUMN))) }
+}
+function headUp(): void {
+  const d = dragged.value
+  dragged.value = null
+  headDragged = d !== null && d.to !== null
+  if (!d || d.to === null) return
+  const ids = desk.columns.map(c => c.id)
+  const from = ids.indexOf(d.id)
+  const order = ids.filter(id => id !== d.id)
+  order.splice(d.to > from ? d.to - 1 : d.to, 0, d.id)
+  if (order.some((id, i) => id !== ids[i])) desk.run({ name: 'columns.order', args: { plan: desk.plan!.id, order } })
+}
+let headDragged = false
 function headClick(id: string): void {
+  if (headDragged) {
+    headDragged = false
+    return
+  }
   if (desk.columnId === id) columnMenu.value = columnMenu.value === id ? null : id
   else desk.columnId = id
 }
-const heads = computed(() => desk.columns.map((c, i) => ({ id: c.id, name: c.name, left: MARGIN + i * COLUMN - scrollX.value })).filter(h => h.left >= MARGIN - 4 && h.left < sheetWidth.value - 20))
+const heads = computed(() => desk.columns.map((c, i) => ({ id: c.id, name: c.name, left: left.value + i * COLUMN - scrollX.value })).filter(h => h.left >= left.value - 4 && h.left < sheetWidth.value - 20))
 const told = computed(() => {
   const d = desk.drawing
   if (!desk.column) return ''
@@ -179,12 +167,14 @@ const told = computed(() => {
       <div :style="{ height: `${spacer}px` }">
         <div class="sticky top-0 flex" :style="{ height: `${viewHeight}px` }">
           <div class="relative h-full shrink-0" :style="{ width: `${sheetWidth}px` }">
-            <canvas ref="sheet" class="touch-none" role="img" aria-label="Exposure sheet. Arrow keys step by frame and by drawing." data-part="sheet" @dragover.prevent @drop.prevent="dropDrawing" @dblclick="emit('type')" @pointerdown="sheetDown" @pointermove="sheetMove" @pointerup="sheetUp" @pointercancel="sheetUp" />
+            <canvas ref="sheet" class="touch-none" role="img" aria-label="Exposure sheet. Arrow keys step by frame and by drawing." data-part="sheet" @dragover.prevent @drop.prevent="dropDrawing" @dblclick="emit('type')" @pointerdown="sheetDown" @pointermove="sheetMove" @pointerup="up(local($event))" @pointercancel="cancel" />
             <div v-if="typing && desk.column" class="absolute z-10" :style="cellAt">
               <input ref="cell" class="field h-[23px] w-full px-1 text-center font-mono text-[12px]" aria-label="Number of the drawing to expose from here on" title="The number of a drawing, or X for a blank" @keydown.enter.prevent="typeCell" @keydown.esc.stop="emit('typed')" @blur="emit('typed')">
               <p v-if="cellFault" class="absolute left-0 top-6 w-44 rounded border border-edge bg-panel px-2 py-1 text-signal shadow" role="alert">{{ cellFault }}</p>
             </div>
-            <button v-for="h in heads" :key="h.id" type="button" class="absolute top-0 rounded-sm hover:bg-ledger/10" :style="{ left: `${h.left + 1}px`, width: `${COLUMN - 1}px`, height: `${HEAD - 2}px` }" :aria-pressed="desk.columnId === h.id" :aria-label="`Column ${h.name}`" :title="desk.columnId === h.id ? `${h.name}: settings of the column` : `Work on ${h.name}`" @click="headClick(h.id)" />
+            <button v-for="h in heads" :key="h.id" type="button" class="absolute top-0 rounded-sm hover:bg-ledger/10" :style="{ left: `${h.left + 1}px`, width: `${COLUMN - 1}px`, height: `${HEAD - 2}px` }" :aria-pressed="desk.columnId === h.id" :aria-label="`Column ${h.name}`" :title="`${desk.columnId === h.id ? `${h.name}: settings of the column` : `Work on ${h.name}`}. Drag to put it in another place.`" @pointerdown="headDown($event, h.id)" @pointermove="headMove" @pointerup="headUp" @pointercancel="dragged = null" @click="headClick(h.id)" />
+            <div v-if="dragged && dragged.to !== null" class="pointer-events-none absolute top-0 z-10 w-[3px] bg-signal" :style="{ left: `${left + dragged.to * COLUMN - scrollX - 1}px`, height: `${HEAD + 24}px` }" />
+            <SheetNote v-if="noting" :key="`${noting.frame}`" :at="noting" :scroll="scroll" @done="emit('note', null)" />
             <button type="button" class="absolute top-1.5 right-0.5 grid h-7 w-[19px] place-items-center rounded-sm border border-edge bg-sheet text-soft hover:bg-wash hover:text-graphite" title="Add a column" aria-label="Add a column" @click="emit('add-column')"><Plus :size="13" /></button>
           </div>
           <SheetPlayhead :scroll="scroll" :width="sheetWidth + (railOpen ? RAIL : 0)" />

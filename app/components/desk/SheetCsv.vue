@@ -5,7 +5,6 @@ import { Download, Upload } from '@lucide/vue'
 import type { Misfit, SheetColumn } from '#core/formats/csv'
 import { readSheetRows, sheetCsv } from '#core/formats/csv'
 import { summary } from '#core/sheet'
-import { spotAt } from '~/desk/spots'
 import type { Wish } from '~/sync/session'
 
 const props = defineProps<{ name: string }>()
@@ -56,14 +55,7 @@ function take(): void {
   const wishes = read.value!.columns.flatMap((c): Wish[] => {
     const column = desk.plan!.columns[c.column]!
     if (column.locked) return []
-    const where = { plan: desk.plan!.id, column: column.id }
-    const total = column.runs.frames
-    // What is there is taken out first, so that nothing of it stays behind the end of what comes in.
-    const out: Wish[] = []
-    const over = c.exposures.reduce((sum, x) => sum + x.frames, 0)
-    if (total > over) out.push({ name: 'frames.delete', args: { ...where, first: spotAt(column.runs, over + 1)!, last: spotAt(column.runs, total)!, frames: total - over } })
-    out.push({ name: 'range.paste', args: { ...where, at: total ? { ...spotAt(column.runs, 1)!, offset: 0 } : null, frame: 1, exposures: [...c.exposures], by: 'over' } })
-    return out
+    return [{ name: 'column.expose', args: { plan: desk.plan!.id, column: column.id, exposures: [...c.exposures] } }]
   })
   if (desk.run(...wishes)) emit('done')
 }

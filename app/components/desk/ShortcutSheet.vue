@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import type { Action } from '~/desk/actions'
+import type { Action } from '~/desk/action'
 import { keyCaps } from '~/desk/actions'
 
 const props = defineProps<{ actions: readonly Action[] }>()

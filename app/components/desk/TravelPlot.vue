@@ -27,7 +27,7 @@ const bars = computed<Bar[]>(() => {
   const t = track.value
   if (!t) return []
   if (desk.plotOf === 'drawing') {
-    return t.dots.map((d, i) => ({ key: d.run, from: d.start, frames: d.frames, value: t.steps[i] ?? 0, change: t.changes[i] ?? null, widest: i === t.widest, held: false, title: `Drawing ${d.drawing.number}: ${words(t.steps[i] ?? 0)}${t.changes[i] ? `, ${t.changes[i]! > 0 ? '+' : '−'}${words(Math.abs(t.changes[i]!))}` : ''}` }))
+    return t.dots.map((d, i) => ({ key: `${d.run}@${d.start}`, from: d.start, frames: d.frames, value: t.steps[i] ?? 0, change: t.changes[i] ?? null, widest: i === t.widest, held: false, title: `Drawing ${d.drawing.number}: ${words(t.steps[i] ?? 0)}${t.changes[i] ? `, ${t.changes[i]! > 0 ? '+' : '−'}${words(Math.abs(t.changes[i]!))}` : ''}` }))
   }
   const widest = t.dots[t.widest]?.start
   return travelPerFrame(t, frames.value).map((px, i) => ({ key: String(i), from: i + 1, frames: 1, value: px, change: null, widest: i + 1 === widest, held: px === 0, title: px ? `Frame ${i + 1}: ${words(px)}` : `Frame ${i + 1}: held` }))

@@ -2,13 +2,13 @@
 import { computed, onScopeDispose, ref } from 'vue'
 import { Copy, Play, Square } from '@lucide/vue'
 import { isCore } from '#core/pass'
-import { contentMarks, figureExtent, paletteOf } from '#core/picture'
 import { eachRun } from '#core/sheet'
 import type { Drawing } from '#core/shot'
 import { freeNumber } from '#core/shot'
 import { perSecond } from '#core/time'
+import { everyExposure } from '~/desk/arrange'
 import { copied } from '~/desk/copies'
-import { drawLayers } from '~/desk/draw-picture'
+import { drawThumb } from '~/desk/thumbs'
 import { spotAt } from '~/desk/spots'
 import { newId } from '~/sync/ids'
 import type { Wish } from '~/sync/session'
@@ -36,20 +36,9 @@ const told = (d: Drawing) => {
 }
 
 const SIZE = [72, 52] as const
-/** A small picture of a drawing, fitted to its figures or the whole picture. */
 function thumbnail(el: Element | null | { $el?: Element }, d: Drawing): void {
   if (!(el instanceof HTMLCanvasElement)) return
-  const content = desk.contents.of(desk.shown!, desk.plan!, desk.stack!, d.id)
-  const c = el.getContext('2d')!
-  c.setTransform(1, 0, 0, 1, 0, 0)
-  c.fillStyle = desk.shown!.paper
-  c.fillRect(0, 0, el.width, el.height)
-  const extents = Object.entries(content.poses).map(([id, pose]) => figureExtent(desk.stack!.subjects[id]!.figure, pose))
-  const { width, height } = desk.shown!.picture
-  const box = extents.length && !content.strokes.length ? { left: Math.min(...extents.map(e => e.left)), right: Math.max(...extents.map(e => e.right)), top: Math.min(...extents.map(e => e.top)), bottom: Math.max(...extents.map(e => e.bottom)) } : { left: 0, top: 0, right: width, bottom: height }
-  const scale = Math.min((el.width - 8) / (box.right - box.left), (el.height - 8) / (box.bottom - box.top))
-  c.setTransform(scale, 0, 0, scale, el.width / 2 - ((box.left + box.right) / 2) * scale, el.height / 2 - ((box.top + box.bottom) / 2) * scale)
-  drawLayers(c, [{ column: '', drawing: '', strength: 1, palette: paletteOf(desk.column!.ink, desk.shown!.paper), marks: contentMarks(desk.stack!, content, desk.session!.strokeBy) }])
+  drawThumb(el.getContext('2d')!, el.width, el.height, desk, desk.stack!, desk.contents.of(desk.shown!, desk.plan!, desk.stack!, d.id), desk.column!.ink)
 }
 
 function expose(d: Drawing): void {
@@ -59,6 +48,10 @@ function expose(d: Drawing): void {
 function goTo(d: Drawing): void {
   const at = exposed.value.get(d.id)
   if (at) desk.goTo(at.first)
+}
+/** All exposures of a drawing are chosen in the sheet. */
+function chooseAll(d: Drawing): void {
+  desk.selection = everyExposure(desk, d.id)
 }
 function duplicate(d: Drawing): void {
   const content = desk.contents.of(desk.shot!, desk.plan!, desk.stack!, d.id)
@@ -109,7 +102,7 @@ onScopeDispose(() => timer && clearInterval(timer))
 
 <template>
   <SidePanel :title="`Tray of ${desk.column?.name ?? ''}`">
-    <p class="text-soft">{{ drawings.length }} drawing{{ drawings.length === 1 ? '' : 's' }}, {{ spares.length }} of them spare. A click goes to a drawing, or exposes a spare from the playhead on.</p>
+    <p class="text-soft">{{ drawings.length }} drawing{{ drawings.length === 1 ? '' : 's' }}, {{ spares.length }} of them spare. A click goes to a drawing, or exposes a spare from the playhead on; a double click chooses all its exposures. Drag one into the sheet.</p>
     <div class="mt-2 flex items-center gap-2">
       <canvas v-if="playing >= 0 && drawings[playing]" :key="drawings[playing]!.id" :ref="el => thumbnail(el as Element, drawings[playing]!)" :width="SIZE[0] * 2" :height="SIZE[1] * 2" class="rounded border border-edge" />
       <button type="button" class="push-button" :disabled="drawings.length < 2" @click="play"><component :is="playing >= 0 ? Square : Play" :size="12" />{{ playing >= 0 ? 'Stop' : 'Play the tray' }}</button>
@@ -117,7 +110,7 @@ onScopeDispose(() => timer && clearInterval(timer))
     </div>
     <ul class="mt-2 grid grid-cols-4 gap-1.5">
       <li v-for="d in drawings" :key="d.id" class="group relative">
-        <button type="button" class="w-full rounded border bg-sheet p-0.5 text-left hover:border-graphite" :class="[desk.drawing?.id === d.id ? 'border-signal' : 'border-edge', exposed.has(d.id) ? '' : 'border-dashed']" :title="`${d.number}: ${told(d)}`" :aria-label="`Drawing ${d.number}, ${told(d)}`" draggable="true" @dragstart="$event.dataTransfer?.setData('text/fintro-drawing', d.id)" @click="exposed.has(d.id) ? goTo(d) : expose(d)">
+        <button type="button" class="w-full rounded border bg-sheet p-0.5 text-left hover:border-graphite" :class="[desk.drawing?.id === d.id ? 'border-signal' : 'border-edge', exposed.has(d.id) ? '' : 'border-dashed']" :title="`${d.number}: ${told(d)}`" :aria-label="`Drawing ${d.number}, ${told(d)}`" draggable="true" @dragstart="$event.dataTransfer?.setData('text/fintro-drawing', d.id)" @click="exposed.has(d.id) ? goTo(d) : expose(d)" @dblclick="chooseAll(d)">
           <canvas :ref="el => thumbnail(el as Element, d)" :width="SIZE[0]" :height="SIZE[1]" class="block w-full" />
           <span class="flex items-baseline justify-between px-0.5"><span class="font-mono text-[11.5px]" :class="{ 'font-semibold': isCore(d), 'text-pencil underline': d.role === 'breakdown' }">{{ d.number }}</span><span class="text-[10.5px] text-soft">{{ exposed.get(d.id)?.times ?? 'spare' }}{{ exposed.has(d.id) ? '×' : '' }}</span></span>
         </button>

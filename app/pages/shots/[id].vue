@@ -12,6 +12,7 @@ const dialog = ref<'search' | 'shortcuts' | 'hand-off' | null>(null)
 const adding = ref(false)
 const more = ref(false)
 const typing = ref(false)
+const noting = ref<{ frame: number, frames: number } | null>(null)
 const { toggle } = usePlayback(desk)
 const { toggle: theme } = useTheme()
 const actions = deskActions({
@@ -22,6 +23,10 @@ const actions = deskActions({
   handOff: () => { dialog.value = 'hand-off' },
   theme,
   type: () => { typing.value = true },
+  note: () => {
+    desk.notes = true
+    noting.value = { frame: desk.frame, frames: 1 }
+  },
   more: () => { more.value = true },
 })
 useKeys(desk, actions)
@@ -54,7 +59,7 @@ function addColumn(): void {
       <TopBar :production="desk.session?.production ?? ''" @play="toggle" @search="dialog = 'search'" @shortcuts="dialog = 'shortcuts'" @hand-off="dialog = 'hand-off'" />
       <main class="relative flex min-h-0 flex-1">
         <section class="flex min-h-0 shrink-0 flex-col border-r border-edge" aria-label="Sheet and rail">
-          <SheetAndRail :typing="typing" @add-column="addColumn" @typed="typing = false" @type="typing = true" />
+          <SheetAndRail :typing="typing" :noting="noting" @note="noting = $event" @add-column="addColumn" @typed="typing = false" @type="typing = true" />
           <div v-if="desk.overhang > 0" class="flex items-center gap-2 border-t border-edge bg-panel px-2.5 py-1.5">
             <span><strong>{{ desk.overhang }} frame{{ desk.overhang === 1 ? '' : 's' }}</strong> overhang the end of the shot.</span>
             <button type="button" class="push-button" title="Make the shot as long as what is exposed (F)" @click="desk.run({ name: 'shot.set', args: { length: desk.shot.length + desk.overhang } })">Make it {{ desk.shot.length + desk.overhang }} long</button>

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Exposure } from '../../sheet'
-import { backOf, blankRange, deleteFrames, eachRun, exposeFrom, exposuresIn, insertExposures, insertFrames, moveRange, orderPassages, overwrite, recut, repeatRange, repeatUntil, replaceDrawing, reverseRange, runsOf, spreadRange, startOn, thereAndBack, withStay } from '../../sheet'
+import { backOf, blankRange, deleteFrames, eachRun, exposeFrom, exposuresIn, insertExposures, insertFrames, orderPassages, overwrite, recut, repeatRange, repeatUntil, replaceDrawing, reverseRange, runsOf, spreadRange, startOn, thereAndBack, withStay } from '../../sheet'
 import { frames, idSchema } from '../basic'
 import { command } from '../command'
 import type { Drawing, Shot } from '../document'
@@ -117,25 +117,38 @@ export const pasteFrames = command('range.paste',
     return by === 'push' ? followedAt(pasted, plan, column, to - 1, exposedFrames(made.list)) : pasted
   })
 
-export const moveFrames = command('range.move', z.object({
-  ...range, by: z.enum(['over', 'push']),
+const moveSchema = z.object({
+  ...range,
   /** The column it is taken to, and the frame there. */
   to: z.object({ column: idSchema, at: spotSchema.nullable(), frame: frames }), copies: copiesSchema,
-}), ({ by, to, column }) => `Move exposures${to.column === column ? '' : ' to another column'}${by === 'push' ? ', what follows moves' : ''}`,
-(shot, { plan, column: id, by, to, copies, ...a }, { newId }) => {
-  const column = openColumn(shot, plan, id)
-  const target = openColumn(shot, plan, to.column)
-  const [first, last] = framesOf(column.runs, a)
-  if (!to.at && target.runs.count) refuse('changed', 'The column has exposures now.')
-  const frame = to.at ? frameOf(target.runs, to.at) : to.frame
-  if (target.id === column.id) return edited(shot, plan, column, moveRange(column.runs, first, last, frame, by, newId), 'It is there already.')
-  const made = withCopies(shot, target.stack, copies, exposuresIn(column.runs, first, last))
-  const { drawings } = stackOf(made.shot, target.stack)
-  if (made.list.some(x => x.drawing !== null && !drawings[x.drawing])) refuse('gone', 'A drawing of these is not in that column. Move them as new copies.')
-  const left = withColumn(made.shot, plan, { ...column, runs: by === 'over' ? blankRange(column.runs, first, last, newId) : deleteFrames(column.runs, first, last, newId) })
-  const runs = withStay(target, shot.length, frame, newId)
-  return withColumn(left, plan, { ...target, runs: by === 'over' ? overwrite(runs, frame, made.list, newId) : insertExposures(runs, frame, made.list, newId) })
-})
+}).omit({ plan: true })
+
+/** Passages of one or several columns taken to other places at once: what they leave is a blank, or (pushing) what follows moves up. */
+export const moveFrames = command('range.move', z.object({ plan: idSchema, by: z.enum(['over', 'push']), moves: z.array(moveSchema).min(1).max(500) }),
+  ({ by, moves }) => `Move exposures${moves.some(m => m.to.column !== m.column) ? ' to another column' : ''}${by === 'push' ? ', what follows moves' : ''}`,
+  (shot, { plan, by, moves }, { newId }) => {
+    const read = moves.map(({ column, to, copies, ...a }) => {
+      const [source, target] = [openColumn(shot, plan, column), openColumn(shot, plan, to.column)]
+      const [first, last] = framesOf(source.runs, a)
+      if (!to.at && target.runs.count) refuse('changed', 'The column has exposures now.')
+      return { column, first, last, copies, list: exposuresIn(source.runs, first, last), to: target.id, stack: target.stack, frame: to.at ? frameOf(target.runs, to.at) : to.frame }
+    })
+    const left = read.reduce((s, m) => {
+      const column = openColumn(s, plan, m.column)
+      return withColumn(s, plan, { ...column, runs: by === 'over' ? blankRange(column.runs, m.first, m.last, newId) : deleteFrames(column.runs, m.first, m.last, newId) })
+    }, shot)
+    return read.reduce((s, m) => {
+      const made = withCopies(s, m.stack, m.copies, m.list)
+      const column = openColumn(made.shot, plan, m.to)
+      const { drawings } = stackOf(made.shot, m.stack)
+      if (made.list.some(x => x.drawing !== null && !drawings[x.drawing])) refuse('gone', 'A drawing of these is not in that column. Move them as new copies.')
+      // What was taken out before it has moved the frame up.
+      const out = by === 'push' ? read.find(x => x.column === m.to) : undefined
+      const frame = !out ? m.frame : m.frame > out.last ? m.frame - (out.last - out.first + 1) : Math.min(m.frame, out.first)
+      const runs = withStay(column, shot.length, frame, newId)
+      return withColumn(made.shot, plan, { ...column, runs: by === 'over' ? overwrite(runs, frame, made.list, newId) : insertExposures(runs, frame, made.list, newId) })
+    }, left)
+  })
 
 export const replaceExposures = command('column.expose', z.object({ ...where, exposures: z.array(exposureSchema).max(14_400) }),
   ({ plan, column }, shot) => `Expose all of ${shot.plans[plan]?.columns[column]?.name ?? 'the column'} anew`,

@@ -1,0 +1,21 @@
+import type { Desk, Preview } from '~/stores/desk'
+
+/** One thing that can be done from anywhere: by key, by the command search, by a button. */
+export interface Action {
+  readonly id: string
+  readonly name: string
+  readonly group: 'Look' | 'Poses' | 'In-betweens' | 'Exposure' | 'Draw' | 'Shot'
+  /** Keys as tinykeys writes them. */
+  readonly keys: readonly string[]
+  /** May be asked again while the key is held. */
+  readonly repeats?: boolean
+  readonly can?: (d: Desk) => boolean
+  /** `tried` is what was being shown when it was asked; it has been dropped by then. */
+  readonly do: (d: Desk, tried: Preview | null) => void
+}
+
+/** What the desk's parts offer to actions: things that belong to the page, not to the document. */
+export interface Doors { play: () => void, search: () => void, shortcuts: () => void, addPose: () => void, handOff: () => void, theme: () => void, type: () => void, note: () => void, more: () => void }
+
+/** There is something exposed to work on. */
+export const hasExposure = (d: Desk): boolean => !!d.place
