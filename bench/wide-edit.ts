@@ -1,6 +1,7 @@
 import type { Command, Shot } from '#core/shot'
-import { applyCommand, makeShot, SCHEMA } from '#core/shot'
-import { exposeByPush, runsOf } from '#core/sheet'
+import { applyCommand, makeShot, SCHEMA, shownColumn } from '#core/shot'
+import type { Run } from '#core/sheet'
+import { listOf, runAt, runsOf } from '#core/sheet'
 import { rate } from '#core/time'
 import { timeOf } from './charts'
 import type { Row } from './row'
@@ -37,20 +38,26 @@ function plainThrees(columns: readonly (readonly string[])[]): string[][] {
   })
 }
 
-/** Re-exposing all twenty columns on threes, against plain arrays of frames doing the same. */
+/** Re-exposing all twenty columns on threes in one command, against plain arrays of frames doing the same. */
 export function wideEdit(quick: boolean): Row {
   const shot = wideShot()
   const plan = shot.plans[shot.planOrder[0]!]!
   const columns = Object.values(plan.columns)
   const plain = columns.map(c => c.runs.chunks.flatMap(x => x.runs.flatMap(r => Array.from({ length: r.frames }, () => r.drawing!))))
+  const spot = (runs: readonly Run[], at: number) => ({ run: runs[at]!.id, at: 1 + at * 2, offset: at ? 1 : 0 })
+  const command: Command = { id: 'bench-0001', schema: SCHEMA, name: 'together', args: { commands: columns.map((c) => {
+    const runs = c.runs.chunks.flatMap(x => x.runs as Run[])
+    return { name: 'range.expose', args: { plan: plan.id, column: c.id, first: spot(runs, 0), last: spot(runs, runs.length - 1), frames: FRAMES, step: 3, by: 'push' } }
+  }) } }
   const ours = timeOf(() => {
-    for (const c of columns) exposeByPush(c.runs, 1, FRAMES, 3)
+    const out = applyCommand(shot, command)
+    if (!out.ok) throw new Error(out.refusal.message)
   }, quick)
   const theirs = timeOf(() => { plainThrees(plain) }, quick)
   return { bench: 'sheet.wide-edit', value: ours / theirs, unit: 'ratio', bound: 1, better: 'lower', parts: { 'runs': `${ours.toFixed(1)} ms`, 'plain frames': `${theirs.toFixed(1)} ms` } }
 }
 
-/** A push in the middle of twenty linked columns, against one of the demo's size: the growth of an edit with links. */
+/** A push in the middle of twenty linked columns with repeat brackets, and a look at what is seen then, against one of the demo's size: the growth of an edit with links and repeats. */
 export function linkedEdit(quick: boolean): Row {
   const long = linked(wideShot())
   const short = linked(cutTo(wideShot(), 240))
@@ -61,7 +68,10 @@ export function linkedEdit(quick: boolean): Row {
     const at = 1 + column.runs.chunks.slice(0, Math.floor(column.runs.chunks.length / 2)).reduce((s, c) => s + c.frames, 0)
     const command: Command = { id: 'bench-0001', schema: SCHEMA, name: 'run.push', args: { plan: plan.id, column: column.id, run: { run: chunk.runs[0]!.id, at }, delta: 1 } }
     return () => {
-      if (!applyCommand(shot, command).ok) throw new Error('The push was refused.')
+      const out = applyCommand(shot, command)
+      if (!out.ok) throw new Error('The push was refused.')
+      const shown = shownColumn(out.shot.plans[plan.id]!.columns[column.id]!, shot.length)
+      if (!runAt(shown.runs, at + 5)) throw new Error('Nothing is shown.')
     }
   }
   const [a, b] = [timeOf(edit(long), quick), timeOf(edit(short), quick)]
@@ -72,5 +82,11 @@ function mapColumns(shot: Shot, f: (c: Shot['plans'][string]['columns'][string])
   const plan = shot.plans[shot.planOrder[0]!]!
   return { ...shot, plans: { [plan.id]: { ...plan, columns: Object.fromEntries(Object.entries(plan.columns).map(([id, c]) => [id, f(c)])) } } }
 }
-const linked = (shot: Shot): Shot => mapColumns(shot, c => ({ ...c, link: 'all' }))
+/** All linked, each with a cycle of four drawings shown three times at a third, and one to the end of the shot. */
+const linked = (shot: Shot): Shot => mapColumns(shot, (c) => {
+  const runs = listOf(c.runs)
+  const third = Math.floor(runs.length / 3)
+  const cycle = (id: string, first: number, times: number | null) => ({ id, first: runs[first]!.id, last: runs[first + 3]!.id, times, back: times === null })
+  return { ...c, link: 'all', runs: runsOf(runs.slice(0, third * 2)), repeats: [cycle('a', third, 3), cycle('b', third * 2 - 4, null)] }
+})
 const cutTo = (shot: Shot, frames: number): Shot => mapColumns(shot, c => ({ ...c, runs: runsOf(c.runs.chunks.flatMap(x => x.runs).slice(0, frames / 2)) }))

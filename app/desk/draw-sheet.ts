@@ -86,7 +86,7 @@ function drawNotes(c: C, desk: Desk, first: number, last: number): void {
     c.fillRect(MARGIN + 4, top + 1, 2, Math.max(3, bottom - top - 2))
     c.fillStyle = t.graphite
     const room = Math.max(1, Math.floor((yOfFrame(Math.min(next, note.frame + 400)) - top) / NOTE_LINE))
-    wrapped(c, note.text, NOTES - 14, Math.min(room, 6)).forEach((line, k) => c.fillText(line, MARGIN + 10, top + 1 + k * NOTE_LINE))
+    wrapped(c, note.text, NOTES - 14, Math.min(room, 6)).forEach((line, k) => c.fillText(line, MARGIN + 10, top + 2 + k * NOTE_LINE))
   })
 }
 

@@ -82,7 +82,7 @@ describe('a range', () => {
   it('says what it is and what comes out', () => {
     const shot = charted(posedShot(), '1', '13', ['5', '7', '9', '11'])
     const desk = deskOn(shot, 5, { first: 5, last: 12 })
-    expect(rangeWords(desk)).toBe('A, frames 5–12: 8 frames, 4 drawings, on twos')
+    expect(rangeWords(desk)).toBe('A, frames 5–12: 8 frames, 4 drawings, on twos, 12.0 a second')
     const pushed = after(shot, overRange(desk, { kind: 'expose', step: 1, by: 'push' })[0]!)
     expect(outcomeOf(desk, pushed)).toBe('30 → 26 frames, all 7 drawings kept')
     const thinned = after(shot, overRange(desk, { kind: 'expose', step: 4, by: 'thin' })[0]!)

@@ -5,6 +5,7 @@ import { drawingShown, isCore, timesOf } from '#core/pass'
 import { eachRun, lastRun, summary } from '#core/sheet'
 import type { Content, CoreRole, Drawing } from '#core/shot'
 import { emptyContent, freeNumber, onStep } from '#core/shot'
+import { perSecond } from '#core/time'
 import { newId } from '~/sync/ids'
 import type { Wish } from '~/sync/session'
 import type { Desk } from '~/stores/desk'
@@ -125,15 +126,19 @@ export function rangeWords(desk: Desk): string {
   const frames = first === last ? `frame ${first}` : `frames ${first}–${last}`
   if (columns.length > 1) {
     const drawings = columns.reduce((sum, c) => sum + summary(c.runs, first, last).drawings, 0)
-    return `${columns.length} columns, ${frames}: ${s(last - first + 1, 'frame')}, ${s(drawings, 'drawing')}`
+    return `${columns.length} columns, ${frames}: ${s(last - first + 1, 'frame')}, ${s(drawings, 'drawing')}${aSecond(desk, drawings, last - first + 1)}`
   }
   const [column] = columns
   if (!column?.runs.count) return 'Nothing is exposed in this column yet.'
   const { drawings } = summary(column.runs, first, last)
   const lengths = [...eachRun(column.runs)].filter(({ run, start }) => run.drawing !== null && start <= last && start + run.frames > first)
     .map(({ run, start }) => Math.min(last, start + run.frames - 1) - Math.max(first, start) + 1)
-  return `${column.name}, ${frames}: ${s(last - first + 1, 'frame')}, ${s(drawings, 'drawing')}${exposedAs(lengths)}`
+  return `${column.name}, ${frames}: ${s(last - first + 1, 'frame')}, ${s(drawings, 'drawing')}${exposedAs(lengths)}${aSecond(desk, drawings, last - first + 1)}`
 }
+
+/** How many different drawings a second there are, where there are several. */
+const aSecond = (desk: Desk, drawings: number, frames: number): string =>
+  (drawings > 1 ? `, ${((drawings * perSecond(desk.shown!.rate)) / frames).toFixed(1)} a second` : '')
 
 /** The usual exposure of some lengths, and the holds among them. */
 function exposedAs(lengths: readonly number[]): string {

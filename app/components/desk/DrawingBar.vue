@@ -93,7 +93,7 @@ const remove = () => desk.run({ name: 'drawing.remove', args: { stack: desk.stac
       </MenuItems>
     </Menu>
     <template v-if="desk.drawing">
-      <label class="ml-1 flex items-center gap-1.5">Drawing<input class="field h-7 w-14 text-center font-mono" :value="desk.drawing.number" maxlength="12" aria-label="Number of the drawing" @change="renumber" @keydown.enter="($event.target as HTMLElement).blur()"></label>
+      <label class="ml-1 flex items-center gap-1.5"><span class="hidden min-[1400px]:inline">Drawing</span><input class="field h-7 w-14 text-center font-mono" :value="desk.drawing.number" maxlength="12" aria-label="Number of the drawing" @change="renumber" @keydown.enter="($event.target as HTMLElement).blur()"></label>
       <div v-if="core" class="flex rounded border border-edge" role="radiogroup" aria-label="Role of the drawing">
         <button v-for="(r, i) in roles" :key="r" type="button" role="radio" :aria-checked="desk.drawing.role === r" class="h-[26px] px-2" :class="[desk.drawing.role === r ? 'bg-bottle text-on-bottle' : 'bg-sheet hover:bg-wash', i === 0 ? 'rounded-l' : '', i === 2 ? 'rounded-r' : '']" :title="`Make it ${r === 'extreme' ? 'an' : 'a'} ${r} (${['K', 'X', 'J'][i]})`" @click="setRole(r)">{{ r }}</button>
       </div>
