@@ -43,7 +43,7 @@ export function useSheetGestures(desk: Desk, scrollX: Ref<number>, note: (at: { 
   function onEdge({ x, y }: SheetPoint): boolean {
     const s = desk.selection
     const index = s ? desk.columns.findIndex(c => c.id === s.columns[0]) : -1
-    if (!s || s.parts || index < 0 || x < LEFT) return false
+    if (!s || s.drawing || index < 0 || x < LEFT) return false
     const left = LEFT + index * COLUMN - scrollX.value
     const [right, top, bottom] = [left + s.columns.length * COLUMN, yOfFrame(s.first), yOfFrame(s.last + 1)]
     if (x < left || x >= right || y < top || y >= bottom) return false

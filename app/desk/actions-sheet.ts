@@ -14,7 +14,7 @@ function extend(d: Desk, by: number): void {
   const now = d.selection ?? { column: column.id, columns: [column.id], first: d.frame, last: d.frame }
   const anchor = d.frame === now.first ? now.last : now.first
   d.goTo(d.frame + by)
-  d.selection = { ...now, first: Math.min(anchor, d.frame), last: Math.max(anchor, d.frame) }
+  d.selection = { column: now.column, columns: now.columns, first: Math.min(anchor, d.frame), last: Math.max(anchor, d.frame) }
 }
 
 /** The chosen columns reach one further. */
@@ -24,7 +24,7 @@ function widen(d: Desk, by: 1 | -1): void {
   const from = ids.indexOf(now.column)
   const other = now.columns[0] === now.column ? ids.indexOf(now.columns.at(-1)!) : ids.indexOf(now.columns[0]!)
   const to = Math.max(0, Math.min(ids.length - 1, other + by))
-  d.selection = { ...now, columns: ids.slice(Math.min(from, to), Math.max(from, to) + 1) }
+  d.selection = { column: now.column, columns: ids.slice(Math.min(from, to), Math.max(from, to) + 1), first: now.first, last: now.last }
 }
 
 function moreFrames(d: Desk, delta: number): void {

@@ -1,5 +1,5 @@
-import type { Exposure } from '#core/sheet'
-import { backOf, bracketsOf, eachRun, exposuresIn, onStepFrame, summary, writtenFrame } from '#core/sheet'
+import type { Exposure, Frames } from '#core/sheet'
+import { backOf, bracketsOf, eachRun, exposedOn, exposuresIn, onStepFrame, summary, writtenFrame } from '#core/sheet'
 import { isCore } from '#core/pass'
 import type { Column, Shot, Stack } from '#core/shot'
 import { freeNumber, shownColumn } from '#core/shot'
@@ -20,10 +20,12 @@ export function chosenColumns(desk: Desk): Column[] {
   return open.length ? open : all
 }
 
-export interface Frames { readonly first: number, readonly last: number }
-
 /** The chosen passages: one, or each exposure of a drawing that is chosen everywhere. */
-const passagesOf = (desk: Desk): readonly Frames[] => (desk.selection?.column === desk.column?.id ? desk.selection?.parts : undefined) ?? [desk.range]
+export function passagesOf(desk: Desk): readonly Frames[] {
+  const s = desk.selection
+  const all = s?.drawing && s.column === desk.column?.id ? exposedOn(desk.column.runs, s.drawing) : []
+  return all.length ? all : [desk.range]
+}
 
 /** The ends of a passage in one column, as commands name them. Null in an empty column. */
 export function rangeIn(desk: Desk, column: Column, { first, last }: Frames = desk.range) {
@@ -57,25 +59,24 @@ export const spreadEvenly = (desk: Desk): Wish[] => overColumns(desk, (c, range)
 
 export const takeOut = (desk: Desk, everywhere: boolean): Wish[] => {
   const columns = everywhere ? desk.columns.filter(c => !c.locked && !c.background) : chosenColumns(desk)
-  return withNotes(desk, everywhere, desk.range.first - desk.range.last - 1, withoutLinkedTwice(columns).flatMap((column): Wish[] => {
-    const { first, last } = desk.range
+  // The last passage first: those before it stay where they are.
+  return [...passagesOf(desk)].reverse().flatMap(({ first, last }) => withNotes(desk, everywhere, first, first - last - 1, withoutLinkedTwice(columns).flatMap((column): Wish[] => {
     if (first > column.runs.frames) return []
     const end = Math.min(last, column.runs.frames)
     return [{ name: 'frames.delete', args: { plan: desk.plan!.id, column: column.id, ...rangeSpots(column.runs, first, end)! } }]
-  }))
+  })))
 }
 
 export const putIn = (desk: Desk, count: number, everywhere: boolean): Wish[] => {
   const columns = everywhere ? desk.columns.filter(c => !c.locked && !c.background) : chosenColumns(desk)
-  return withNotes(desk, everywhere, count, withoutLinkedTwice(columns).flatMap((column): Wish[] => {
+  return withNotes(desk, everywhere, desk.range.first, count, withoutLinkedTwice(columns).flatMap((column): Wish[] => {
     const at = desk.range.first <= column.runs.frames ? spotAt(column.runs, desk.range.first) : null
     return at ? [{ name: 'frames.insert', args: { plan: desk.plan!.id, column: column.id, at, count } }] : []
   }))
 }
 
 /** Frames that come or go in all columns take the notes that follow along. */
-function withNotes(desk: Desk, everywhere: boolean, delta: number, wishes: Wish[]): Wish[] {
-  const from = desk.range.first
+function withNotes(desk: Desk, everywhere: boolean, from: number, delta: number, wishes: Wish[]): Wish[] {
   const follow = everywhere && wishes.length && Object.values(desk.plan!.notes ?? {}).some(n => n.frame >= from)
   return follow ? [...wishes, { name: 'notes.shift', args: { plan: desk.plan!.id, from, delta } }] : wishes
 }
@@ -123,8 +124,9 @@ export function snapToStep(desk: Desk): { wishes: Wish[], moved: string[] } {
 
 /** Copies the chosen exposures. */
 export function copyRange(desk: Desk): Clip {
-  const { first, last } = desk.range
-  return { frames: last - first + 1, columns: chosenColumns(desk).map(c => ({ stack: c.stack, exposures: exposuresIn(c.runs, first, last) })) }
+  const passages = passagesOf(desk)
+  const frames = passages.reduce((sum, p) => sum + p.last - p.first + 1, 0)
+  return { frames, columns: chosenColumns(desk).map(c => ({ stack: c.stack, exposures: passages.flatMap(p => exposuresIn(c.runs, p.first, p.last)) })) }
 }
 
 /** Clears what was copied to a blank. */
@@ -188,7 +190,7 @@ export function carry(desk: Desk, frames: number, columns: number, by: 'over' | 
   const ids = desk.columns.map(c => c.id)
   const moved = chosenColumns(desk).map(from => ({ from, to: desk.columns[ids.indexOf(from.id) + columns] }))
   const frame = first + frames
-  if ((!frames && !columns) || frame < 1 || moved.some(m => !m.to || m.to.locked || m.from.locked)) return []
+  if (desk.selection?.drawing || (!frames && !columns) || frame < 1 || moved.some(m => !m.to || m.to.locked || m.from.locked)) return []
   const made = moved.flatMap(({ from, to }) => {
     const range = rangeIn(desk, from)
     if (!range || !to) return []
@@ -212,18 +214,17 @@ export function carried(desk: Desk, frames: number, columns: number): Selection 
   return { column: at(desk.selection?.column ?? desk.column!.id), columns: chosen.map(at), first: first + frames, last: last + frames }
 }
 
-/** All exposures of the drawing that the active column shows, chosen. */
+/** All exposures of a drawing in the active column, chosen. Null where there is none. */
 export function everyExposure(desk: Desk, drawing: string): Selection | null {
   const column = desk.column!
-  const parts = [...eachRun(column.runs)].filter(({ run }) => run.drawing === drawing && !run.again).map(({ run, start }) => ({ first: start, last: start + run.frames - 1 }))
-  return parts.length ? { column: column.id, columns: [column.id], first: parts[0]!.first, last: parts.at(-1)!.last, parts } : null
+  const all = exposedOn(column.runs, drawing)
+  return all.length ? { column: column.id, columns: [column.id], first: all[0]!.first, last: all.at(-1)!.last, drawing } : null
 }
 
 /** One drawing replaced by another: in the chosen passages, or everywhere in the chosen columns. */
-export const replace = (desk: Desk, from: string, to: string | null, everywhere: boolean): Wish[] => {
-  const wishes = overColumns(desk, (c, range, { first, last }) => {
-    const here = exposuresIn(c.runs, first, last).some(x => x.drawing === from)
-    return here || everywhere ? { name: 'range.replace', args: { ...range, from, to, everywhere } } : null
-  })
-  return everywhere ? wishes.slice(0, 1) : wishes
-}
+export const replace = (desk: Desk, from: string, to: string | null, everywhere: boolean): Wish[] =>
+  chosenColumns(desk).flatMap((c): Wish[] => passagesOf(desk).slice(0, everywhere ? 1 : undefined).flatMap((passage): Wish[] => {
+    const where = everywhere ? exposedOn(c.runs, from) : exposuresIn(c.runs, passage.first, passage.last).filter(x => x.drawing === from)
+    const range = where.length ? rangeIn(desk, c, passage) : null
+    return range ? [{ name: 'range.replace', args: { ...range, from, to, everywhere } }] : []
+  }))

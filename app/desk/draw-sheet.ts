@@ -4,6 +4,7 @@ import type { Column } from '#core/shot'
 import { feetFrames, perSecond, timecodeOf } from '#core/time'
 import type { Desk } from '~/stores/desk'
 import { COLUMN, HEAD, LEFT, MARGIN, NOTES, ROOMY, ROW, yOfFrame } from './layout'
+import { passagesOf } from './arrange'
 import { bracketsIn } from './repeats'
 import { MONO, SANS, theme } from './theme'
 import { thumbOf } from './thumbs'
@@ -276,7 +277,7 @@ function drawSelection(c: C, desk: Desk): void {
   const t = theme()
   c.save()
   c.lineWidth = 1.5
-  for (const part of s.parts ?? [s]) {
+  for (const part of s.drawing ? passagesOf(desk) : [s]) {
     const [x, y, w, h] = [LEFT + index * COLUMN + 1.5, yOfFrame(part.first) + 0.5, s.columns.length * COLUMN - 3, (part.last - part.first + 1) * ROW]
     c.fillStyle = t.ledger
     c.globalAlpha = 0.13

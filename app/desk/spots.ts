@@ -25,16 +25,23 @@ function lastWritten(runs: Runs): Place {
   return p
 }
 
-/** The ends of a range as a command names them. Null in an empty column. */
+/**
+ * The ends of a range as a command names them. What a repeat adds has no frames of its own: it is not counted, and a range
+ * that ends in it ends where it is written last. Null in an empty column.
+ */
 export function rangeSpots(runs: Runs, first: number, last: number): { first: Spot, last: Spot, frames: number } | null {
-  const [a, b] = [spotAt(runs, first), spotAt(runs, last)]
-  if (!a || !b) return null
-  // What a repeat adds has no frames of its own.
-  let added = 0
-  for (const { run, start } of runsAfter(runs, first)) {
+  const from = spotAt(runs, first)
+  if (!from) return null
+  if (from.again) return { first: from, last: from, frames: 1 }
+  // Behind the end the last drawing stays, unless a repeat ends there.
+  const stays = last > runs.frames && (first > runs.frames || !lastRun(runs)!.run.again)
+  let [end, frames] = [last, stays ? last - Math.max(first - 1, runs.frames) : 0]
+  for (const { run, start } of first > runs.frames ? [] : runsAfter(runs, first)) {
     if (start > last) break
-    if (run.again) added += Math.min(last, start + run.frames - 1) - Math.max(first, start) + 1
+    if (run.again) continue
+    const until = Math.min(last, start + run.frames - 1)
+    frames += until - Math.max(first, start) + 1
+    if (!stays) end = until
   }
-  const behindRepeat = last > runs.frames && !!lastRun(runs)?.run.again
-  return { first: a, last: behindRepeat ? { ...b, again: true } : b, frames: last - first + 1 - (a.again || b.again ? 0 : added) }
+  return { first: from, last: spotAt(runs, end)!, frames }
 }

@@ -1,7 +1,7 @@
 import type { Recipe } from '#core/chart'
 import { roomFor, spread, turnedRecipe } from '#core/chart'
 import type { Pass } from '#core/pass'
-import { drawingShown, isCore, timesOf } from '#core/pass'
+import { isCore, timesOf } from '#core/pass'
 import { eachRun, lastRun, summary } from '#core/sheet'
 import type { Content, CoreRole, Drawing } from '#core/shot'
 import { emptyContent, freeNumber, onStep } from '#core/shot'
@@ -9,7 +9,7 @@ import { perSecond } from '#core/time'
 import { newId } from '~/sync/ids'
 import type { Wish } from '~/sync/session'
 import type { Desk } from '~/stores/desk'
-import { chosenColumns, overColumns } from './arrange'
+import { chosenColumns, overColumns, passagesOf } from './arrange'
 import { copied } from './copies'
 import { refOf, spotAt } from './spots'
 
@@ -118,10 +118,10 @@ const s = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's'}`
 export function rangeWords(desk: Desk): string {
   const { first, last } = desk.range
   const columns = chosenColumns(desk)
-  const parts = desk.selection?.parts
-  if (parts) {
-    const shown = drawingShown(desk.column!, parts[0]!.first)
-    return `Drawing ${desk.stack!.drawings[shown ?? '']?.number ?? ''} of ${desk.column!.name}, exposed ${parts.length === 1 ? 'once' : `${parts.length} times`}: ${s(parts.reduce((sum, p) => sum + p.last - p.first + 1, 0), 'frame')}.`
+  const chosen = desk.selection?.drawing && desk.stack?.drawings[desk.selection.drawing]
+  if (chosen) {
+    const parts = passagesOf(desk)
+    return `Drawing ${chosen.number} of ${desk.column!.name}, exposed ${parts.length === 1 ? 'once' : `${parts.length} times`}: ${s(parts.reduce((sum, p) => sum + p.last - p.first + 1, 0), 'frame')}.`
   }
   const frames = first === last ? `frame ${first}` : `frames ${first}–${last}`
   if (columns.length > 1) {

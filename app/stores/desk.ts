@@ -3,7 +3,7 @@ import { useLocalStorage } from '@vueuse/core'
 import { computed, markRaw, ref, shallowRef, watch } from 'vue'
 import { toast } from 'vue-sonner'
 import { Contents, drawingShown, isCore, passAt, railOf } from '#core/pass'
-import { shownAt } from '#core/sheet'
+import { exposedOn, shownAt } from '#core/sheet'
 import type { Point, Track } from '#core/spacing'
 import { sticking, trackOf } from '#core/spacing'
 import type { Shot } from '#core/shot'
@@ -22,8 +22,8 @@ export interface Selection {
   readonly columns: readonly string[]
   readonly first: number
   readonly last: number
-  /** Not all frames from first to last, but these passages of them: all exposures of one drawing. */
-  readonly parts?: readonly { readonly first: number, readonly last: number }[]
+  /** Not all frames from first to last, but the exposures of this drawing: wherever it is exposed at the time. */
+  readonly drawing?: string
 }
 /** What a change would give, shown before it is taken. */
 export interface Preview { readonly wishes: readonly Wish[], readonly shot: Shot, readonly words: string, /** What was asked for, so that asking again takes it. */ readonly asked?: string }
@@ -115,7 +115,12 @@ export const useDesk = defineStore('desk', () => {
   })
   /** The frames that range commands work on: the selection, or the exposure under the playhead. */
   const range = computed(() => {
-    if (selection.value && selection.value.column === column.value?.id) return { first: selection.value.first, last: selection.value.last }
+    const s = selection.value
+    if (s?.drawing && s.column === column.value?.id) {
+      const all = exposedOn(column.value.runs, s.drawing)
+      if (all.length) return { first: all[0]!.first, last: all.at(-1)!.last }
+    }
+    else if (s && s.column === column.value?.id) return { first: s.first, last: s.last }
     const p = place.value
     return p ? { first: p.start, last: p.start + p.run.frames - 1 } : { first: workFrame.value, last: workFrame.value }
   })

@@ -9,6 +9,13 @@ export interface Exposure { readonly drawing: string | null, readonly frames: nu
 const made = (list: readonly Exposure[], newId: NewId): Run[] => list.map(x => ({ id: newId(), drawing: x.drawing, frames: x.frames }))
 const framesOf = (list: readonly Exposure[]): number => list.reduce((sum, x) => sum + x.frames, 0)
 
+/** Frames from one to another. */
+export interface Frames { readonly first: number, readonly last: number }
+
+/** Where a drawing is exposed, without what repeats add. */
+export const exposedOn = (runs: Runs, drawing: string): Frames[] =>
+  [...eachRun(runs)].filter(({ run }) => run.drawing === drawing && !run.again).map(({ run, start }) => ({ first: start, last: start + run.frames - 1 }))
+
 /** What a range exposes, as exposures cut at its ends; behind the end the last drawing stays. */
 export function exposuresIn(runs: Runs, first: number, last: number): Exposure[] {
   const out: Exposure[] = []

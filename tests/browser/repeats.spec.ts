@@ -1,5 +1,5 @@
 import type { Shot } from '#core/shot'
-import { COLUMN, HEAD, MARGIN, ROW, yOfFrame } from '../../app/desk/layout'
+import { COLUMN, HEAD, MARGIN, ROW, xOfU, yOfFrame } from '../../app/desk/layout'
 import type { Desk } from './fixtures'
 import { columnX, expect, test } from './fixtures'
 
@@ -97,6 +97,17 @@ test('all exposures of a drawing are chosen and changed at once; one is replaced
   await page.keyboard.press('3')
   await page.keyboard.press('Enter')
   await expect.poll(() => desk.exposures()).toContain('7*3 9*2 7*3 9*2 7*3 9*2 11*2')
+  // The choice stays with the drawing, wherever its exposures are now.
+  await expect(page.getByText('Drawing 7 of Keeper, exposed 3 times: 9 frames.')).toBeVisible()
+  await page.keyboard.press('4')
+  await page.keyboard.press('4')
+  await expect.poll(() => desk.exposures()).toContain('7*4 9*2 7*4 9*2 7*4 9*2 11*2')
+  await page.keyboard.press('Shift+Delete')
+  await page.keyboard.press('Shift+Delete')
+  await expect.poll(() => desk.exposures()).toBe(START.replace('7*2 9*2 11*2', '9*2 9*2 9*2 11*2'))
+  await page.keyboard.press('Control+z')
+  await page.keyboard.press('Control+z')
+  await expect.poll(() => desk.exposures()).toContain('7*3 9*2 7*3 9*2 7*3 9*2 11*2')
   await page.keyboard.press('Shift+O')
   await panel.getByLabel('Number of the drawing to show instead, or X').fill('26')
   await panel.getByRole('button', { name: 'everywhere' }).click()
@@ -112,6 +123,58 @@ test('the end of the shot and the play range are drawn in the margin', async ({ 
   await expect(page.getByRole('button', { name: /10–30/ })).toBeVisible()
   await page.keyboard.press('l')
   await expect(page.getByRole('button', { name: /1–70/ })).toBeVisible()
+})
+
+test('a whole column that ends in a cycle is put on another step as it is written', async ({ desk, page }) => {
+  await desk.choose(2, 47, 58)
+  await page.keyboard.press('Alt+b')
+  const before = await desk.exposures('rope')
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('Shift+C')
+  await page.keyboard.press('4')
+  await page.keyboard.press('Enter')
+  await expect.poll(() => desk.exposures('rope')).toBe(before.replace(/\*\d+/g, '*4'))
+  await page.reload()
+  await desk.settled()
+  expect(planIn(await desk.shot()).columns.rope!.repeats).toMatchObject([{ times: null }])
+  await page.keyboard.press('Control+z')
+  await expect.poll(() => desk.exposures('rope')).toBe(before)
+})
+
+test('an exposure is reduced to nothing by pulling it on past its beginning, and copied by Ctrl', async ({ desk, page }) => {
+  await desk.choose(1, 9, 10)
+  const box = (await desk.rail.boundingBox())!
+  // Halves out of the first pose: 7, 9 and 11 stand at 1/8, 1/4 and 1/2. The end of 9 is pulled three rows up.
+  const x = box.x + xOfU(1 / 4)
+  const end = box.y + HEAD + yOfFrame(11) - 2
+  await desk.drag({ x, y: end }, { x, y: end - 3 * ROW })
+  await expect.poll(() => desk.exposures()).toBe(START.replace('9*2 ', ''))
+  await page.keyboard.press('Control+z')
+  await expect.poll(() => desk.exposures()).toBe(START)
+  await page.keyboard.press('Escape')
+  await desk.choose(1, 7, 10)
+  await page.keyboard.down('Control')
+  await desk.drag(await cell(desk, 1, 8, -COLUMN / 2 + 3), await cell(desk, 1, 33, -COLUMN / 2 + 3))
+  await page.keyboard.up('Control')
+  await expect.poll(() => desk.exposures()).toBe(START.replace('31*6', '31*1 7*2 9*2 31*1'))
+})
+
+test('a sheet read in changes its own columns only, also where they are linked', async ({ desk, page }) => {
+  await page.getByRole('button', { name: 'Column Keeper' }).click()
+  await page.getByRole('checkbox', { name: 'Rope' }).check()
+  await page.keyboard.press('Escape')
+  const rope = await desk.exposures('rope')
+  await page.keyboard.press('Shift+H')
+  const dialog = page.getByRole('dialog', { name: 'Hand off' })
+  const text = ['Frame,Keeper', '1,1', '2,', '3,7', '4,X', '5,13'].join('\r\n')
+  await dialog.getByLabel('Sheet as CSV').setInputFiles({ name: 'short.csv', mimeType: 'text/csv', buffer: Buffer.from(text) })
+  await expect(dialog.getByText(/Keeper: 61 → 5 frames/)).toBeVisible()
+  await dialog.getByRole('button', { name: 'Read it in' }).click()
+  await expect.poll(() => desk.exposures()).toBe('1*2 7*1 X*1 13*1')
+  expect(await desk.exposures('rope')).toBe(rope)
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('Control+z')
+  await expect.poll(() => desk.exposures()).toBe(START)
 })
 
 test('column heads are dragged into another order', async ({ desk, page }) => {
