@@ -19,8 +19,9 @@ export const NOTES = 96
 // eslint-disable-next-line import/no-mutable-exports
 export let LEFT = 46
 export function setNotes(open: boolean): void {
-  LEFT = open ? MARGIN + NOTES : MARGIN
+  LEFT = leftWith(open)
 }
+export const leftWith = (notes: boolean): number => (notes ? MARGIN + NOTES : MARGIN)
 export const RAIL = 248
 
 /** The frame of a height in the scrolled sheet, and the height at which a frame begins. */

@@ -27,7 +27,6 @@ export interface SessionListener {
   tell: (told: Told) => void
 }
 
-
 const BATCH = 100
 const RETRY_MS = [500, 1000, 2000, 3000]
 

@@ -160,7 +160,6 @@ const sumOf = (list: readonly number[]): number => list.reduce((a, b) => a + b, 
 /** The nearest frame that a step allows, counted from frame 1: on twos the odd ones. */
 export const onStepFrame = (frame: number, step: number): number => Math.max(1, Math.round((frame - 1) / step) * step + 1)
 
-
 /** A passage as a card in the pose row: the exposures from one core drawing up to the next. `starts` are the runs it begins with, in their new order. */
 export function orderPassages(runs: Runs, starts: readonly string[]): Runs {
   const wanted = new Set(starts)

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import type { Change } from './change'
 import { diff, inverse } from './change'
 import type { CommandKind } from './command'
+import { argsOf } from './command'
 import { commands } from './commands'
 import type { Shot } from './document'
 import { SCHEMA } from './document'
@@ -34,15 +35,11 @@ export const commandSchema = z.object({
 export function applyCommand(shot: Shot, command: Command): Applied {
   const kind = commands[command.name] as unknown as CommandKind | undefined
   if (!kind) return { ok: false, refusal: { code: 'invalid', message: `There is no command ${String(command.name)}.` } }
-  const args = kind.args.safeParse(command.args)
-  if (!args.success) {
-    const issue = args.error.issues[0]!
-    return { ok: false, refusal: { code: 'invalid', message: `${command.name}: ${issue.path.join(' › ')} ${issue.message}` } }
-  }
   let n = 0
   try {
-    const after = kind.apply(shot, args.data, { newId: () => `${command.id}.${n++}` })
-    return { ok: true, shot: after, label: kind.label(args.data, shot) }
+    const args = argsOf(kind, command.args)
+    const after = kind.apply(shot, args, { newId: () => `${command.id}.${n++}` })
+    return { ok: true, shot: after, label: kind.label(args, shot) }
   }
   catch (error) {
     if (error instanceof Refused) return { ok: false, refusal: error.refusal }

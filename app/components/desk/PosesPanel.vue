@@ -11,14 +11,19 @@ import { tryOver } from '~/desk/trying'
 import type { Wish } from '~/sync/session'
 
 const desk = useDesk()
-/** The poses that are spread: those of the chosen frames, else all of the column. Looked up in the shot itself, not in what is tried. */
-const poses = computed(() => {
+/** All poses of the column, looked up in the shot itself, not in what is tried. */
+const all = computed(() => {
   const written = desk.shot?.plans[desk.plan!.id]?.columns[desk.column?.id ?? '']
   if (!written) return []
-  const column = shownColumn(written, desk.shot!.length)
-  const s = desk.selection?.column === column.id && desk.selection.last > desk.selection.first ? desk.selection : { first: 1, last: Infinity }
-  const drawings = desk.shot!.stacks[column.stack]!.drawings
-  return [...eachRun(column.runs)].filter(({ run, start }) => run.drawing && !run.again && isCore(drawings[run.drawing]) && start >= s.first && start <= s.last).map(({ run, start }) => ({ run: run.id, start, number: drawings[run.drawing!]!.number }))
+  const drawings = desk.shot!.stacks[written.stack]!.drawings
+  return [...eachRun(shownColumn(written, desk.shot!.length).runs)].filter(({ run }) => run.drawing && !run.again && isCore(drawings[run.drawing]))
+    .map(({ run, start }) => ({ run: run.id, start, number: drawings[run.drawing!]!.number }))
+})
+/** The poses that are spread: those of the chosen frames, else all. */
+const poses = computed(() => {
+  const s = desk.selection
+  const chosen = s && s.column === desk.column?.id && s.last > s.first
+  return chosen ? all.value.filter(p => p.start >= s.first && p.start <= s.last) : all.value
 })
 const now = computed(() => poses.value.map(p => p.start))
 const typed = ref('')
@@ -63,11 +68,6 @@ function take(): void {
 
 // — another order —
 
-const all = computed(() => {
-  const column = desk.shot?.plans[desk.plan!.id]?.columns[desk.column?.id ?? '']
-  const drawings = column ? desk.shot!.stacks[column.stack]!.drawings : {}
-  return column ? [...eachRun(column.runs)].filter(({ run }) => run.drawing && isCore(drawings[run.drawing])).map(({ run }) => ({ run: run.id, number: drawings[run.drawing!]!.number })) : []
-})
 const cards = ref(all.value)
 watch(all, (list) => { cards.value = list })
 function reorder(): void {

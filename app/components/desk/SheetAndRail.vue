@@ -5,7 +5,7 @@ import { Plus } from '@lucide/vue'
 import { toast } from 'vue-sonner'
 import { drawSheet } from '~/desk/draw-sheet'
 import { spotAt } from '~/desk/spots'
-import { COLUMN, frameAtY, HEAD, MARGIN, NOTES, RAIL, ROW, yOfFrame } from '~/desk/layout'
+import { COLUMN, frameAtY, HEAD, leftWith, RAIL, ROW, yOfFrame } from '~/desk/layout'
 
 const { typing, noting } = defineProps<{ typing: boolean, noting: { frame: number, frames: number } | null }>()
 const emit = defineEmits<{ 'add-column': [], 'typed': [], 'type': [], 'note': [at: { frame: number, frames: number } | null] }>()
@@ -21,7 +21,7 @@ const railOpen = computed(() => windowWidth.value >= NARROW)
 const { height: viewHeight } = useElementSize(scroller)
 
 const ADD = 22
-const left = computed(() => (desk.notes ? MARGIN + NOTES : MARGIN))
+const left = computed(() => leftWith(desk.notes))
 const sheetWidth = computed(() => left.value + Math.min(4, Math.max(2, desk.columns.length)) * COLUMN + ADD)
 const overflow = computed(() => Math.max(0, left.value + desk.columns.length * COLUMN + ADD - sheetWidth.value))
 const spacer = computed(() => desk.rows * desk.rowHeight + HEAD)
@@ -184,7 +184,7 @@ const told = computed(() => {
         </div>
       </div>
     </div>
-    <ColumnMenu v-if="columnMenu" :column="columnMenu" :left="Math.max(8, (heads.find(h => h.id === columnMenu)?.left ?? MARGIN) - 20)" @close="columnMenu = null" />
+    <ColumnMenu v-if="columnMenu" :column="columnMenu" :left="Math.max(8, (heads.find(h => h.id === columnMenu)?.left ?? left) - 20)" @close="columnMenu = null" />
     <ChartPanel v-if="desk.chartPanel" :key="desk.chartPanel.run" :left="sheetWidth + (railOpen ? RAIL : 0) + 18" @close="desk.chartPanel = null" />
     <p class="sr-only" aria-live="polite">{{ desk.playing ? '' : told }}</p>
   </div>

@@ -1,12 +1,11 @@
 import { z } from 'zod'
-import type { Exposure } from '../../sheet'
+import type { Exposure, NewId } from '../../sheet'
 import { backOf, blankRange, deleteFrames, eachRun, exposeFrom, exposuresIn, insertExposures, insertFrames, orderPassages, overwrite, recut, repeatRange, repeatUntil, replaceDrawing, reverseRange, runsOf, spreadRange, startOn, thereAndBack, withStay } from '../../sheet'
 import { frames, idSchema } from '../basic'
 import { command } from '../command'
-import type { Drawing, Shot } from '../document'
+import type { Column, Drawing, Shot } from '../document'
 import { contentSchema, numberSchema, roleSchema, runSchema } from '../document'
-import type { Making, Spot } from '../parts'
-import { frameOf, openColumn, spotSchema, stackOf, withColumn, withDrawings } from '../parts'
+import { frameOf, openColumn, spotSchema, stackOf, withColumn, withDrawings, withRepeats } from '../parts'
 import { refuse } from '../refusal'
 import { count, edited, framesOf, overRange, range, where } from './exposures'
 import { followedAt, followedOut } from './links'
@@ -26,22 +25,28 @@ function withCopies(shot: Shot, stackId: string, copies: Copies, list: readonly 
   return { shot: withDrawings(shot, stackId, made), list: list.map(x => ({ ...x, drawing: x.drawing === null ? null : copies[x.drawing]?.id ?? x.drawing })) }
 }
 
+/** Refused where exposures show what is not in the stack. */
+function checkDrawings(shot: Shot, stack: string, list: readonly Pick<Exposure, 'drawing'>[], message = 'The drawing is not there any more.'): void {
+  const { drawings } = stackOf(shot, stack)
+  if (list.some(x => x.drawing !== null && !drawings[x.drawing])) refuse('gone', message)
+}
+
+/** A column with exposures put in from a frame on: over what is there, or between it. */
+function withExposures(column: Column, length: number, frame: number, list: readonly Exposure[], by: 'over' | 'push', newId: NewId): Column {
+  const runs = withStay(column, length, frame, newId)
+  return { ...column, runs: by === 'over' ? overwrite(runs, frame, list, newId) : insertExposures(runs, frame, list, newId) }
+}
+
 const exposedFrames = (list: readonly Exposure[]): number => list.reduce((sum, x) => sum + x.frames, 0)
 
-const repeatOneColumn = overRange('range.repeat', { how: z.union([z.object({ times: z.number().int().min(2).max(500) }), z.object({ until: frames })]) },
+/** A range shown several times; columns that are linked follow where it pushes. */
+export const repeatFrames = overRange('range.repeat', { how: z.union([z.object({ times: z.number().int().min(2).max(500) }), z.object({ until: frames })]) },
   a => ('times' in a.how ? `Repeat ${a.how.times} times` : `Repeat until frame ${a.how.until}`),
   (runs, first, last, { how }, { newId }) => {
     if ('until' in how && how.until <= last) return refuse('invalid', 'Repeating ends after the frames that are repeated.')
     return 'times' in how ? repeatRange(runs, first, last, how.times, newId) : repeatUntil(runs, first, last, how.until, newId)
-  })
-
-/** A range shown several times; columns that are linked follow where it pushes. */
-export const repeatFrames = { ...repeatOneColumn, apply: (shot: Shot, args: Parameters<typeof repeatOneColumn.apply>[1], making: Making): Shot => {
-  const after = repeatOneColumn.apply(shot, args, making)
-  const { plan, column: id, last, frames: length, how } = args as unknown as { plan: string, column: string, last: Spot, frames: number, how: { times?: number } }
-  const column = shot.plans[plan]!.columns[id]!
-  return how.times ? followedAt(after, plan, column, frameOf(column.runs, last), (how.times - 1) * length) : after
-} }
+  },
+  (after, plan, before, last, { how, frames: length }) => ('times' in how ? followedAt(after, plan, before, last, (how.times - 1) * length) : after))
 
 export const reverseFrames = command('range.reverse', z.object({ ...range, copies: copiesSchema }), ({ copies }) => (copies ? 'Reverse with copies' : 'Reverse'),
   (shot, { plan, column: id, copies, ...a }, { newId }) => {
@@ -72,7 +77,7 @@ export const replaceIn = command('range.replace', z.object({ ...range, from: idS
   ({ from, plan, column }, shot) => `Replace ${shot.stacks[shot.plans[plan]?.columns[column]?.stack ?? '']?.drawings[from]?.number ?? 'the drawing'}`,
   (shot, { plan, column: id, from, to, everywhere, ...a }) => {
     const column = openColumn(shot, plan, id)
-    if (to !== null && !stackOf(shot, column.stack).drawings[to]) refuse('gone', 'The drawing is not there any more.')
+    checkDrawings(shot, column.stack, [{ drawing: to }])
     const [first, last] = framesOf(column.runs, a)
     return edited(shot, plan, column, everywhere ? replaceDrawing(column.runs, from, to) : replaceDrawing(column.runs, from, to, first, last), 'The drawing is not exposed there.')
   })
@@ -81,7 +86,7 @@ export const exposeHere = command('frame.expose', z.object({ ...where, at: spotS
   ({ drawing, plan, column }, shot) => (drawing ? `Expose ${shot.stacks[shot.plans[plan]?.columns[column]?.stack ?? '']?.drawings[drawing]?.number ?? 'the drawing'} here` : 'A blank here'),
   (shot, { plan, column: id, at, frame, drawing }, { newId }) => {
     const column = openColumn(shot, plan, id)
-    if (drawing !== null && !stackOf(shot, column.stack).drawings[drawing]) refuse('gone', 'The drawing is not there any more.')
+    checkDrawings(shot, column.stack, [{ drawing }])
     if (!at && column.runs.count) refuse('changed', 'The column has exposures now.')
     const to = at ? frameOf(column.runs, at) : frame
     return withColumn(shot, plan, { ...column, runs: exposeFrom(withStay(column, shot.length, to, newId), to, drawing, newId) })
@@ -110,10 +115,8 @@ export const pasteFrames = command('range.paste',
     if (!at && column.runs.count) refuse('changed', 'The column has exposures now.')
     const to = at ? frameOf(column.runs, at) : frame
     const made = withCopies(shot, column.stack, copies, exposures)
-    const { drawings } = stackOf(made.shot, column.stack)
-    if (made.list.some(x => x.drawing !== null && !drawings[x.drawing])) refuse('gone', 'A drawing that was copied is not in this column. Paste it as new copies.')
-    const runs = withStay(column, shot.length, to, newId)
-    const pasted = withColumn(made.shot, plan, { ...column, runs: by === 'over' ? overwrite(runs, to, made.list, newId) : insertExposures(runs, to, made.list, newId) })
+    checkDrawings(made.shot, column.stack, made.list, 'A drawing that was copied is not in this column. Paste it as new copies.')
+    const pasted = withColumn(made.shot, plan, withExposures(column, shot.length, to, made.list, by, newId))
     return by === 'push' ? followedAt(pasted, plan, column, to - 1, exposedFrames(made.list)) : pasted
   })
 
@@ -140,13 +143,11 @@ export const moveFrames = command('range.move', z.object({ plan: idSchema, by: z
     return read.reduce((s, m) => {
       const made = withCopies(s, m.stack, m.copies, m.list)
       const column = openColumn(made.shot, plan, m.to)
-      const { drawings } = stackOf(made.shot, m.stack)
-      if (made.list.some(x => x.drawing !== null && !drawings[x.drawing])) refuse('gone', 'A drawing of these is not in that column. Move them as new copies.')
+      checkDrawings(made.shot, m.stack, made.list, 'A drawing of these is not in that column. Move them as new copies.')
       // What was taken out before it has moved the frame up.
       const out = by === 'push' ? read.find(x => x.column === m.to) : undefined
       const frame = !out ? m.frame : m.frame > out.last ? m.frame - (out.last - out.first + 1) : Math.min(m.frame, out.first)
-      const runs = withStay(column, shot.length, frame, newId)
-      return withColumn(made.shot, plan, { ...column, runs: by === 'over' ? overwrite(runs, frame, made.list, newId) : insertExposures(runs, frame, made.list, newId) })
+      return withColumn(made.shot, plan, withExposures(column, shot.length, frame, made.list, by, newId))
     }, left)
   })
 
@@ -154,10 +155,8 @@ export const replaceExposures = command('column.expose', z.object({ ...where, ex
   ({ plan, column }, shot) => `Expose all of ${shot.plans[plan]?.columns[column]?.name ?? 'the column'} anew`,
   (shot, { plan, column: id, exposures }, { newId }) => {
     const column = openColumn(shot, plan, id)
-    const { drawings } = stackOf(shot, column.stack)
-    if (exposures.some(x => x.drawing !== null && !drawings[x.drawing])) refuse('gone', 'The drawing is not there any more.')
-    const { repeats: _repeats, ...bare } = column
-    return withColumn(shot, plan, { ...bare, runs: runsOf(exposures.map(x => ({ id: newId(), ...x }))) })
+    checkDrawings(shot, column.stack, exposures)
+    return withColumn(shot, plan, { ...withRepeats(column, []), runs: runsOf(exposures.map(x => ({ id: newId(), ...x }))) })
   })
 
 export const orderPoses = command('poses.order', z.object({ ...where, order: z.array(idSchema).min(2).max(14_400) }), 'Put the poses in another order',

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Place, Runs } from '../../sheet'
-import { blankRange, withStay, exposeByPush, exposeByThinning, giveAway, holdRange, insertRun, push, recut, refit, runAfter, runAt, runBefore, runsFrom, shift, shiftBlock, splice, trade } from '../../sheet'
+import { blankRange, exposeByPush, exposeByThinning, giveAway, holdRange, insertRun, push, recut, refit, runAfter, runAt, runBefore, runsFrom, shift, shiftBlock, splice, trade, withStay } from '../../sheet'
 import { frames, idSchema } from '../basic'
 import { command } from '../command'
 import type { Column, Shot } from '../document'
@@ -114,24 +114,25 @@ export function framesOf(runs: Runs, a: { first: z.infer<typeof spotSchema>, las
   return last - first + 1 === a.frames ? [first, last] : refuse('changed', 'The frames of this range have changed.')
 }
 
-export const overRange = <S extends z.ZodRawShape>(name: string, more: S, label: string | ((a: z.output<z.ZodObject<S>>) => string), edit: (runs: Runs, first: number, last: number, a: z.output<z.ZodObject<S>>, making: Making) => Runs) =>
-  command(name, z.object({ ...range, ...more }), a => (typeof label === 'string' ? label : label(a as unknown as z.output<z.ZodObject<S>>)), (shot, a, making) => {
+/** A command that edits a range of one column; `follow` takes the columns that are linked with it along. */
+export const overRange = <S extends z.ZodRawShape>(
+  name: string, more: S, label: string | ((a: z.output<z.ZodObject<S>>) => string),
+  edit: (runs: Runs, first: number, last: number, a: z.output<z.ZodObject<S>>, making: Making) => Runs,
+  follow: (after: Shot, plan: string, before: Column, last: number, a: z.output<z.ZodObject<typeof range>> & z.output<z.ZodObject<S>>) => Shot = after => after,
+) => command(name, z.object({ ...range, ...more }), a => (typeof label === 'string' ? label : label(a as unknown as z.output<z.ZodObject<S>>)), (shot, a, making) => {
     const args = a as unknown as z.output<z.ZodObject<typeof range>>
     const column = openColumn(shot, args.plan, args.column)
     const [first, last] = framesOf(column.runs, args)
-    return edited(shot, args.plan, column, edit(column.runs, first, last, a as unknown as z.output<z.ZodObject<S>>, making), 'No drawing begins in this range.')
+    const own = a as unknown as z.output<z.ZodObject<S>>
+    const after = edited(shot, args.plan, column, edit(column.runs, first, last, own, making), 'No drawing begins in this range.')
+    return follow(after, args.plan, column, last, { ...args, ...own })
   })
 
-const exposeOneColumn = overRange('range.expose', { step: z.number().int().min(1).max(24), by: z.enum(['push', 'thin']) },
-  a => (a.by === 'push' ? `Push ${onStep(a.step)}` : `Thin to ${onStep(a.step).slice(3)}`),
-  (runs, first, last, a, { newId }) => (a.by === 'push' ? exposeByPush(runs, first, last, a.step) : exposeByThinning(runs, first, last, a.step, newId)))
-
 /** On ones, twos …; columns that are linked follow a push. */
-export const exposeRange = { ...exposeOneColumn, apply: (shot: Shot, args: Parameters<typeof exposeOneColumn.apply>[1], making: Making): Shot => {
-  const after = exposeOneColumn.apply(shot, args, making)
-  const { plan, column, by } = args as unknown as { plan: string, column: string, by: string }
-  return by === 'push' ? followed(after, plan, shot.plans[plan]!.columns[column]!) : after
-} }
+export const exposeRange = overRange('range.expose', { step: z.number().int().min(1).max(24), by: z.enum(['push', 'thin']) },
+  a => (a.by === 'push' ? `Push ${onStep(a.step)}` : `Thin to ${onStep(a.step).slice(3)}`),
+  (runs, first, last, a, { newId }) => (a.by === 'push' ? exposeByPush(runs, first, last, a.step) : exposeByThinning(runs, first, last, a.step, newId)),
+  (after, plan, before, _last, a) => (a.by === 'push' ? followed(after, plan, before) : after))
 
 export const holdFrames = overRange('range.hold', {}, 'Hold', (runs, first, last, _a, { newId }) => holdRange(runs, first, last, newId))
 

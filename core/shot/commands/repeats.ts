@@ -1,15 +1,13 @@
 import { z } from 'zod'
 import { bracketsOf, plainRuns } from '../../sheet'
+import { MAX_FRAMES } from '../../time'
 import { idSchema } from '../basic'
 import { command } from '../command'
-import type { Shot } from '../document'
+import type { Column } from '../document'
 import { repeatSchema } from '../document'
 import { openColumn, placeOf, runRefSchema, withColumn, withRepeats } from '../parts'
 import { refuse } from '../refusal'
 import { where } from './exposures'
-
-/** Frames that a column shows at most, brackets included. */
-const MOST_FRAMES = 14_400
 
 const named = z.object({ ...where, repeat: idSchema })
 
@@ -29,26 +27,29 @@ export const setRepeat = command(
     if (bracketsOf({ runs: column.runs, repeats: others }, shot.length).some(x => x.from < end && a.start < x.from + x.frames)) refuse('invalid', 'Another repeat is over some of these frames; repeats do not lie in one another.')
     const made = withRepeats(column, [...others, repeat])
     const added = bracketsOf(made, shot.length).reduce((sum, x) => sum + x.adds, 0)
-    if (column.runs.frames + added > MOST_FRAMES) refuse('invalid', `The column would show ${column.runs.frames + added} frames; it can show ${MOST_FRAMES}.`)
+    if (column.runs.frames + added > MAX_FRAMES) refuse('invalid', `The column would show ${column.runs.frames + added} frames; it can show ${MAX_FRAMES}.`)
     return withColumn(shot, plan, made)
   },
 )
 
 export const removeRepeat = command(
   'repeat.remove', named, 'Take the repeat away',
-  (shot, { plan, column: id, repeat }) => withColumn(shot, plan, withRepeats(openColumn(shot, plan, id), others(shot, plan, id, repeat))),
+  (shot, { plan, column: id, repeat }) => {
+    const column = openColumn(shot, plan, id)
+    return withColumn(shot, plan, withRepeats(column, othersOf(column, repeat)))
+  },
 )
 
 export const writeRepeat = command(
   'repeat.write', named, 'Turn the repeat into plain exposures',
   (shot, { plan, column: id, repeat }, { newId }) => {
     const column = openColumn(shot, plan, id)
-    const kept = others(shot, plan, id, repeat)
-    return withColumn(shot, plan, withRepeats({ ...column, runs: plainRuns(column, shot.length, repeat, newId) }, kept))
+    return withColumn(shot, plan, withRepeats({ ...column, runs: plainRuns(column, shot.length, repeat, newId) }, othersOf(column, repeat)))
   },
 )
 
-function others(shot: Shot, plan: string, id: string, repeat: string) {
-  const all = openColumn(shot, plan, id).repeats ?? []
+/** The repeats of a column without one; refused where it is not there. */
+function othersOf(column: Column, repeat: string) {
+  const all = column.repeats ?? []
   return all.some(r => r.id === repeat) ? all.filter(r => r.id !== repeat) : refuse('gone', 'The repeat is not there any more.')
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { command, type CommandKind } from '../command'
+import { argsOf, command, type CommandKind } from '../command'
 import { refuse } from '../refusal'
 
 /** Several commands as one: all of them are done, or none. `kinds` are the commands it can hold. */
@@ -10,12 +10,11 @@ export const togetherOf = (kinds: Readonly<Record<string, unknown>>) => {
     z.object({ commands: z.array(z.object({ name: z.string().max(40), args: z.record(z.string(), z.unknown()) })).min(2).max(2000) }),
     ({ commands: [first] }, shot) => {
       const kind = kindOf(first!.name)
-      return kind.label(kind.args.parse(first!.args), shot)
+      return kind.label(argsOf(kind, first!.args), shot)
     },
     (shot, { commands }, making) => commands.reduce((s, { name, args }) => {
       const kind = kindOf(name)
-      const read = kind.args.safeParse(args)
-      return read.success ? kind.apply(s, read.data, making) : refuse('invalid', `${name}: ${read.error.issues[0]!.path.join(' › ')} ${read.error.issues[0]!.message}`)
+      return kind.apply(s, argsOf(kind, args), making)
     }, shot),
   )
 }
