@@ -1,12 +1,11 @@
 import type { Ref } from 'vue'
 import { shallowRef } from 'vue'
 import { toast } from 'vue-sonner'
-import { carried, carry } from '~/desk/arrange'
-import { COLUMN, frameAtY, LEFT, MARGIN, ROW, yOfFrame } from '~/desk/layout'
+import { MAX_FRAMES } from '#core/time'
+import { LEFT, MARGIN, ROW } from '~/desk/layout'
+import type { SheetPoint } from '~/desk/sheet-places'
+import { sheetPlaces } from '~/desk/sheet-places'
 import type { Desk } from '~/stores/desk'
-
-/** Where a pointer is on the sheet: px from its left edge, and from the top of frame 1. */
-export interface SheetPoint { readonly x: number, readonly y: number }
 
 type Gesture =
   | { readonly kind: 'scrub' }
@@ -14,11 +13,10 @@ type Gesture =
   | { readonly kind: 'loop', readonly anchor: number }
   | { readonly kind: 'note', readonly anchor: number }
   | { readonly kind: 'choose', readonly column: string, readonly anchor: number }
-  | { readonly kind: 'carry', readonly frame: number, readonly column: number, readonly at: SheetPoint }
+  | { readonly kind: 'carry' }
 
 /** Width of the strip at the left edge in which the play range is drawn by dragging, px. */
 const STRIP = 8
-const NEAR = 5
 
 /**
  * What the pointer does on the sheet. In the margin: scrubbing, the play range along its left edge, the end of the shot by its
@@ -28,38 +26,9 @@ const NEAR = 5
 export function useSheetGestures(desk: Desk, scrollX: Ref<number>, note: (at: { frame: number, frames: number }) => void) {
   const gesture = shallowRef<Gesture | null>(null)
   let moved = false
-  let last: { frames: number, columns: number } | null = null
 
-  const frameAt = (y: number): number => Math.max(1, Math.min(desk.rows, frameAtY(y)))
-  const indexAt = (x: number): number => Math.floor((x - LEFT + scrollX.value) / COLUMN)
-  const columnAt = (x: number): string | null => desk.columns[Math.max(0, Math.min(desk.columns.length - 1, indexAt(x)))]?.id ?? null
-  /** The columns from one to another, from left to right. */
-  function columnsBetween(a: string, b: string): string[] {
-    const [i, k] = [desk.columns.findIndex(c => c.id === a), desk.columns.findIndex(c => c.id === b)]
-    return desk.columns.slice(Math.min(i, k), Math.max(i, k) + 1).map(c => c.id)
-  }
-  const atEnd = ({ x, y }: SheetPoint): boolean => x < MARGIN && Math.abs(y - yOfFrame(desk.shot!.length + 1)) <= NEAR
-  /** On the edge of what is chosen: there it is taken hold of. */
-  function onEdge({ x, y }: SheetPoint): boolean {
-    const s = desk.selection
-    const index = s ? desk.columns.findIndex(c => c.id === s.columns[0]) : -1
-    if (!s || s.drawing || index < 0 || x < LEFT) return false
-    const left = LEFT + index * COLUMN - scrollX.value
-    const [right, top, bottom] = [left + s.columns.length * COLUMN, yOfFrame(s.first), yOfFrame(s.last + 1)]
-    if (x < left || x >= right || y < top || y >= bottom) return false
-    const deep = Math.min(NEAR, (bottom - top) / 4)
-    return x - left < NEAR + 2 || right - x < NEAR + 2 || y - top < deep || bottom - y < deep
-  }
-
-  /** How the pointer looks over a place. */
-  function cursorAt(p: SheetPoint): string {
-    if (gesture.value?.kind === 'carry') return 'grabbing'
-    if (atEnd(p)) return 'row-resize'
-    if (p.x < STRIP) return 'ns-resize'
-    if (p.x < MARGIN) return 'default'
-    if (p.x < LEFT) return 'text'
-    return onEdge(p) ? 'grab' : 'cell'
-  }
+  const { frameAt, indexAt, columnAt, columnsBetween, atEnd, onEdge } = sheetPlaces(desk, scrollX)
+  const carrying = useCarry(desk, scrollX)
 
   function down(p: SheetPoint, e: PointerEvent): void {
     const f = frameAt(p.y)
@@ -87,7 +56,8 @@ export function useSheetGestures(desk: Desk, scrollX: Ref<number>, note: (at: { 
       return
     }
     if (onEdge(p)) {
-      gesture.value = { kind: 'carry', frame: f, column: indexAt(p.x), at: p }
+      gesture.value = { kind: 'carry' }
+      carrying.begin(p)
       return
     }
     gesture.value = { kind: 'choose', column: column.id, anchor: f }
@@ -108,30 +78,14 @@ export function useSheetGestures(desk: Desk, scrollX: Ref<number>, note: (at: { 
       if (f !== g.anchor || columns.length > 1 || desk.selection) desk.selection = { column: g.column, columns, first: Math.min(g.anchor, f), last: Math.max(g.anchor, f) }
       desk.goTo(f)
     }
-    else if (g.kind === 'carry') moveCarried(g, p, e)
+    else if (g.kind === 'carry') carrying.move(p, e)
   }
 
   function moveEnd(dy: number): void {
-    const length = Math.max(1, Math.min(14_400, desk.shot!.length + Math.round(dy / ROW)))
+    const length = Math.max(1, Math.min(MAX_FRAMES, desk.shot!.length + Math.round(dy / ROW)))
     moved = length !== desk.shot!.length
     if (moved) desk.tryOut({ name: 'shot.set', args: { length } }, `The shot ends after frame ${length}${length < desk.shot!.length ? '; what is exposed beyond is kept' : ''}.`)
     else desk.drop()
-  }
-
-  function moveCarried(g: Extract<Gesture, { kind: 'carry' }>, p: SheetPoint, e: PointerEvent): void {
-    if (!moved && Math.hypot(p.x - g.at.x, p.y - g.at.y) < 5) return
-    moved = true
-    const first = desk.selection!.first
-    const frames = Math.max(1 - first, frameAt(p.y) - g.frame)
-    const columns = indexAt(p.x) - g.column
-    desk.drop()
-    last = null
-    const by = e.altKey ? 'push' as const : 'over' as const
-    const wishes = carry(desk, frames, columns, by, e.ctrlKey || e.metaKey)
-    if (!wishes.length) return
-    const to = desk.columns[g.column + columns]?.name ?? ''
-    const words = `${e.ctrlKey || e.metaKey ? 'Copied' : 'Moved'} to ${columns ? `${to}, ` : ''}frame ${first + frames}${by === 'push' ? ', between what is there' : ', over what is there'}. Alt: between; Ctrl: leave it here, too.`
-    if (!desk.tryOut(wishes, words)) last = { frames, columns }
   }
 
   function up(p: SheetPoint): void {
@@ -141,27 +95,22 @@ export function useSheetGestures(desk: Desk, scrollX: Ref<number>, note: (at: { 
     if (g.kind === 'note') note({ frame: Math.min(g.anchor, frameAt(p.y)), frames: Math.abs(frameAt(p.y) - g.anchor) + 1 })
     if (g.kind === 'end' && moved) desk.take()
     if (g.kind === 'loop' && desk.loop) toast(`Plays frames ${desk.loop.first} to ${desk.loop.last}. L plays the whole shot again.`)
-    if (g.kind !== 'carry') return
-    if (!moved) {
-      desk.selection = null
-      desk.columnId = desk.columns[g.column]!.id
-      desk.goTo(g.frame)
-    }
-    else if (last) {
-      const to = carried(desk, last.frames, last.columns)
-      if (desk.take()) {
-        desk.selection = to
-        desk.columnId = to.column
-        desk.goTo(to.first)
-      }
-    }
-    last = null
+    if (g.kind === 'carry') carrying.end()
   }
 
   function cancel(): void {
     gesture.value = null
-    last = null
     desk.drop()
+  }
+
+  /** How the pointer looks over a place. */
+  function cursorAt(p: SheetPoint): string {
+    if (gesture.value?.kind === 'carry') return 'grabbing'
+    if (atEnd(p)) return 'row-resize'
+    if (p.x < STRIP) return 'ns-resize'
+    if (p.x < MARGIN) return 'default'
+    if (p.x < LEFT) return 'text'
+    return onEdge(p) ? 'grab' : 'cell'
   }
 
   return { gesture, down, move, up, cancel, cursorAt, columnAt }

@@ -2,7 +2,7 @@ import { toast } from 'vue-sonner'
 import type { Desk } from '~/stores/desk'
 import type { Action, Doors } from './action'
 import { hasExposure } from './action'
-import { back, carried, carry, copyRange, cutRange, everyExposure, holdTo, paste, putIn, reverse, snapToStep, spreadEvenly, takeOut } from './arrange'
+import { back, carried, carry, chooseAt, copyRange, cutRange, everyExposure, holdTo, paste, putIn, reverse, snapToStep, spreadEvenly, takeOut } from './arrange'
 import { bracketHere, repeatOver, repeatWords, withoutRepeat } from './repeats'
 import { refOf } from './spots'
 import { STEP_NAMES, tryOver, tryRange } from './trying'
@@ -33,11 +33,12 @@ function moreFrames(d: Desk, delta: number): void {
 
 function doCarry(d: Desk, frames: number, columns: number): void {
   const wishes = carry(d, frames, columns, 'over')
-  const to = wishes.length ? carried(d, frames, columns) : null
-  if (!to || !d.run(...wishes)) return
-  d.selection = to
-  d.columnId = to.column
-  d.goTo(to.first)
+  if (!wishes.length) {
+    toast('What is chosen cannot be taken there.')
+    return
+  }
+  const to = carried(d, frames, columns)
+  if (d.run(...wishes)) chooseAt(d, to)
 }
 
 /** Twice over the chosen frames; in a repeat once more. */
@@ -46,6 +47,22 @@ function moreTimes(d: Desk): { times: number | null, back: boolean } {
   return { times: now?.times ? now.times + 1 : 2, back: now?.back ?? false }
 }
 
+/** Choosing frames, and carrying what is chosen. */
+const choiceActions = (): Action[] => [
+  { id: 'select-more', name: 'Choose one frame more', group: 'Exposure', keys: ['Shift+ArrowDown'], repeats: true, do: d => extend(d, 1) },
+  { id: 'select-less', name: 'Choose one frame up', group: 'Exposure', keys: ['Shift+ArrowUp'], repeats: true, do: d => extend(d, -1) },
+  { id: 'select-column', name: 'Choose the whole column', group: 'Exposure', keys: ['Shift+C'], can: hasExposure, do: (d) => { d.selection = { column: d.column!.id, columns: [d.column!.id], first: 1, last: d.column!.runs.frames } } },
+  { id: 'select-drawing', name: 'Choose all exposures of this drawing', group: 'Exposure', keys: ['Shift+D'], can: d => !!d.drawing, do: (d) => { d.selection = everyExposure(d, d.drawing!.id) } },
+  { id: 'carry-later', name: 'Take the chosen frames one frame later', group: 'Exposure', keys: ['Alt+Shift+ArrowDown'], repeats: true, can: hasExposure, do: d => doCarry(d, 1, 0) },
+  { id: 'carry-earlier', name: 'Take the chosen frames one frame earlier', group: 'Exposure', keys: ['Alt+Shift+ArrowUp'], repeats: true, can: hasExposure, do: d => doCarry(d, -1, 0) },
+  { id: 'carry-right', name: 'Take the chosen frames to the next column', group: 'Exposure', keys: ['Alt+Shift+ArrowRight'], can: hasExposure, do: d => doCarry(d, 0, 1) },
+  { id: 'carry-left', name: 'Take the chosen frames to the column before', group: 'Exposure', keys: ['Alt+Shift+ArrowLeft'], can: hasExposure, do: d => doCarry(d, 0, -1) },
+  { id: 'select-frame', name: 'Choose this frame in all columns', group: 'Exposure', keys: ['Shift+F'], can: d => !!d.column, do: (d) => { d.selection = { column: d.column!.id, columns: d.columns.map(c => c.id), first: d.frame, last: d.frame } } },
+  { id: 'select-rest', name: 'Choose from here to the end', group: 'Exposure', keys: ['Shift+End'], can: hasExposure, do: (d) => { d.selection = { column: d.column!.id, columns: d.selection?.columns ?? [d.column!.id], first: d.frame, last: Math.max(d.frame, d.column!.runs.frames) } } },
+  { id: 'select-wider', name: 'Choose the next column, too', group: 'Exposure', keys: ['Shift+ArrowRight'], can: d => !!d.column, do: d => widen(d, 1) },
+  { id: 'select-narrower', name: 'Choose the column before, too', group: 'Exposure', keys: ['Shift+ArrowLeft'], can: d => !!d.column, do: d => widen(d, -1) },
+]
+
 /** What can be done with the exposures of the sheet: choosing them, and changing what is chosen. */
 export function sheetActions(doors: Doors): Action[] {
   const step = (n: number): Action[] => [
@@ -53,9 +70,7 @@ export function sheetActions(doors: Doors): Action[] {
     { id: `thin-${n}`, name: `${STEP_NAMES[n]} by thinning: the length stays, fewer drawings`, group: 'Exposure', keys: [`Shift+Digit${n}`], can: hasExposure, do: (d, tried) => tryRange(d, { kind: 'expose', step: n, by: 'thin' }, tried) },
   ]
   return [
-    { id: 'select-more', name: 'Choose one frame more', group: 'Exposure', keys: ['Shift+ArrowDown'], repeats: true, do: d => extend(d, 1) },
-    { id: 'select-less', name: 'Choose one frame up', group: 'Exposure', keys: ['Shift+ArrowUp'], repeats: true, do: d => extend(d, -1) },
-    { id: 'select-column', name: 'Choose the whole column', group: 'Exposure', keys: ['Shift+C'], can: hasExposure, do: (d) => { d.selection = { column: d.column!.id, columns: [d.column!.id], first: 1, last: d.column!.runs.frames } } },
+    ...choiceActions(),
     ...[1, 2, 3, 4, 5, 6, 7, 8].flatMap(step),
     { id: 'hold', name: 'Hold the first drawing over the chosen frames', group: 'Exposure', keys: ['h'], can: hasExposure, do: (d, tried) => tryRange(d, { kind: 'hold' }, tried) },
     { id: 'clear', name: 'Clear the chosen exposures to a blank', group: 'Exposure', keys: ['Backspace'], can: hasExposure, do: (d, tried) => tryRange(d, { kind: 'clear' }, tried) },
@@ -83,11 +98,6 @@ export function sheetActions(doors: Doors): Action[] {
     } },
     { id: 'repeat-remove', name: 'Take the repeat here away', group: 'Exposure', keys: [], can: d => !!bracketHere(d), do: d => d.run(...withoutRepeat(d, 'remove')) },
     { id: 'give', name: 'Reduce this exposure to nothing; the one before takes its frames, the drawing stays in the tray', group: 'Exposure', keys: ['Shift+Backspace'], can: hasExposure, do: (d, tried) => tryOver(d, 'Reduced to nothing', [{ name: 'run.give', args: { ...planAndColumn(d), run: refOf(d.place!), to: 'before' } }], tried) },
-    { id: 'select-drawing', name: 'Choose all exposures of this drawing', group: 'Exposure', keys: ['Shift+D'], can: d => !!d.drawing, do: (d) => { d.selection = everyExposure(d, d.drawing!.id) } },
-    { id: 'carry-later', name: 'Take the chosen frames one frame later', group: 'Exposure', keys: ['Alt+Shift+ArrowDown'], repeats: true, can: hasExposure, do: d => doCarry(d, 1, 0) },
-    { id: 'carry-earlier', name: 'Take the chosen frames one frame earlier', group: 'Exposure', keys: ['Alt+Shift+ArrowUp'], repeats: true, can: hasExposure, do: d => doCarry(d, -1, 0) },
-    { id: 'carry-right', name: 'Take the chosen frames to the next column', group: 'Exposure', keys: ['Alt+Shift+ArrowRight'], can: hasExposure, do: d => doCarry(d, 0, 1) },
-    { id: 'carry-left', name: 'Take the chosen frames to the column before', group: 'Exposure', keys: ['Alt+Shift+ArrowLeft'], can: hasExposure, do: d => doCarry(d, 0, -1) },
     { id: 'note', name: 'Write an action note here …', group: 'Exposure', keys: ['Shift+M'], do: doors.note },
     { id: 'notes', name: 'Action notes in the sheet on or off', group: 'Look', keys: [], do: (d) => { d.notes = !d.notes } },
     { id: 'put-in', name: 'Put one frame in here', group: 'Exposure', keys: ['Insert'], repeats: true, can: hasExposure, do: d => d.run(...putIn(d, 1, false)) },
@@ -107,10 +117,6 @@ export function sheetActions(doors: Doors): Action[] {
     { id: 'paste-copies', name: 'Paste between, as new copies of the drawings', group: 'Exposure', keys: [], can: d => !!d.clip, do: d => d.run(...paste(d, d.clip!, 'push', true)) },
     { id: 'type', name: 'Type the number of a drawing to expose from here on …', group: 'Exposure', keys: ['Shift+Enter'], can: d => !!d.column, do: doors.type },
     { id: 'more', name: 'More to do with the chosen frames …', group: 'Exposure', keys: ['Shift+O'], can: hasExposure, do: doors.more },
-    { id: 'select-frame', name: 'Choose this frame in all columns', group: 'Exposure', keys: ['Shift+F'], can: d => !!d.column, do: (d) => { d.selection = { column: d.column!.id, columns: d.columns.map(c => c.id), first: d.frame, last: d.frame } } },
-    { id: 'select-rest', name: 'Choose from here to the end', group: 'Exposure', keys: ['Shift+End'], can: hasExposure, do: (d) => { d.selection = { column: d.column!.id, columns: d.selection?.columns ?? [d.column!.id], first: d.frame, last: Math.max(d.frame, d.column!.runs.frames) } } },
-    { id: 'select-wider', name: 'Choose the next column, too', group: 'Exposure', keys: ['Shift+ArrowRight'], can: d => !!d.column, do: d => widen(d, 1) },
-    { id: 'select-narrower', name: 'Choose the column before, too', group: 'Exposure', keys: ['Shift+ArrowLeft'], can: d => !!d.column, do: d => widen(d, -1) },
     { id: 'frame-more', name: 'One frame more of this drawing', group: 'Exposure', keys: ['Equal', 'Shift+Equal', 'NumpadAdd'], repeats: true, can: hasExposure, do: d => moreFrames(d, 1) },
     { id: 'frame-less', name: 'One frame less of this drawing', group: 'Exposure', keys: ['Minus', 'NumpadSubtract'], repeats: true, can: d => (d.place?.run.frames ?? 0) > 1, do: d => moreFrames(d, -1) },
     { id: 'take', name: 'Take what is shown', group: 'Exposure', keys: ['Enter'], do: (d, tried) => { if (tried) d.run(...tried.wishes) } },

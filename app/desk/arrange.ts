@@ -214,6 +214,13 @@ export function carried(desk: Desk, frames: number, columns: number): Selection 
   return { column: at(desk.selection?.column ?? desk.column!.id), columns: chosen.map(at), first: first + frames, last: last + frames }
 }
 
+/** Goes along with what was carried. */
+export function chooseAt(desk: Desk, to: Selection): void {
+  desk.selection = to
+  desk.columnId = to.column
+  desk.goTo(to.first)
+}
+
 /** All exposures of a drawing in the active column, chosen. Null where there is none. */
 export function everyExposure(desk: Desk, drawing: string): Selection | null {
   const column = desk.column!

@@ -1,28 +1,12 @@
 import { describe, expect, it } from 'vitest'
-import { Contents, passAt } from '#core/pass'
-import type { Command, Shot } from '#core/shot'
-import { applyCommand, SCHEMA } from '#core/shot'
+import type { Shot } from '#core/shot'
 import { shownRuns } from '#core/sheet'
-import type { Desk } from '~/stores/desk'
-import type { Wish } from '~/sync/session'
 import { charted, columnIn, done, drawn, emptyShot, exposures, PLAN, posedShot, runOn, STACK, standing } from '../../core/shot/fixture.test-helper'
 import { outcomeOf } from './arrange'
+import { after, deskOn } from './desk.test-helper'
 import { rangeSpots, spotAt } from './spots'
 import { fill, fixOf, lastPose, newPose, overRange, rangeWords, space } from './wishes'
 
-/** As much of a desk as wishes look at. */
-function deskOn(shot: Shot, frame = 1, range = { first: frame, last: frame }): Desk {
-  const contents = new Contents()
-  const plan = shot.plans[PLAN]!
-  const column = columnIn(shot)
-  const pass = passAt(contents.passes(shot, plan, column), frame)
-  return { shot, shown: shot, plan, column, columns: [column], selection: null, stack: shot.stacks[STACK]!, contents, frame, range, pass } as unknown as Desk
-}
-function after(shot: Shot, wish: Wish | null): Shot {
-  const out = applyCommand(shot, { id: `wish-${Math.random().toString(36).slice(2, 10)}`, schema: SCHEMA, ...wish! } as Command)
-  if (!out.ok) throw new Error(out.refusal.message)
-  return out.shot
-}
 const numbers = (shot: Shot) => Object.values(shot.plans[PLAN]!.charts)[0]!.ticks.map(t => drawn(shot)[t.drawing]!.number)
 
 describe('spots', () => {

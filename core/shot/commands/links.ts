@@ -4,7 +4,7 @@ import type { Column, Shot } from '../document'
 import { withColumn } from '../parts'
 
 /** The other columns of a column's link group that can be changed. */
-export const linkedTo = (shot: Shot, plan: string, column: Column): Column[] =>
+const linkedTo = (shot: Shot, plan: string, column: Column): Column[] =>
   column.link === undefined ? [] : Object.values(shot.plans[plan]!.columns).filter(c => c.id !== column.id && c.link === column.link && !c.locked)
 
 /** Frames that come (or go, below 0) at a place in time: behind `end`, a written frame of the column that is changed. */
