@@ -1,6 +1,5 @@
 import { toast } from 'vue-sonner'
 import { isCore } from '#core/pass'
-import { runAfter, runAt, runBefore } from '#core/sheet'
 import type { CoreRole } from '#core/shot'
 import type { Desk } from '~/stores/desk'
 import type { Action, Doors } from './action'
@@ -11,13 +10,11 @@ import type { PoseFrom } from './wishes'
 import { lastPose, newPose, planAndColumn, poseFrame } from './wishes'
 import { traded } from './rail-gestures'
 import { refOf } from './spots'
+import { exposureBefore, nextExposure } from './steps'
 import { cut, join } from './spans'
 
 function stepDrawing(d: Desk, by: 1 | -1): void {
-  const runs = d.column?.runs
-  const here = runs && runAt(runs, Math.min(d.frame, runs.frames))
-  if (!runs || !here) return
-  const to = by > 0 ? runAfter(runs, here) : d.frame > here.start && d.frame <= runs.frames ? here : runBefore(runs, here)
+  const to = by > 0 ? nextExposure(d) : exposureBefore(d)
   if (to) d.goTo(to.start)
 }
 

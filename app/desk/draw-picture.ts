@@ -55,28 +55,74 @@ function drawFaded(c: C | OffscreenCanvasRenderingContext2D, layer: Layer): void
   c.restore()
 }
 
-/**
- * A ghost: the outline of a drawing in one tint, thin. The one before is dashed and the one after is whole, so that the two
- * are told apart without their colour.
- */
-export function drawGhost(c: C, marks: readonly Mark[], tint: string, dashed: boolean): void {
-  c.save()
-  c.lineCap = 'round'
-  c.lineJoin = 'round'
-  c.strokeStyle = tint
+/** How a ghost is drawn: its tint, the pattern of its line, how heavy it is, and whether its shapes are filled faintly, too. */
+export interface GhostLook { readonly tint: string, readonly dash: readonly number[], readonly weight: number, readonly full: boolean }
+
+/** Order in time without colour: before is dashed (shorter and lighter farther away), after is whole, pinned is dotted. */
+export function ghostLook(side: 'before' | 'after' | 'pinned', step: number, tint: string, full: boolean): GhostLook {
+  const weight = Math.max(0.45, 1.1 - step * 0.12)
+  const dash = side === 'before' ? [Math.max(5, 16 - step * 2), 8] : side === 'pinned' ? [1, 8] : []
+  return { tint, dash, weight: side === 'pinned' ? 1.1 : weight, full }
+}
+
+/** A ghost: the outline of a drawing in one tint, thin. */
+export function drawGhost(c: C | OffscreenCanvasRenderingContext2D, marks: readonly Mark[], look: GhostLook): void {
+  const on = c as C
+  on.save()
+  on.lineCap = 'round'
+  on.lineJoin = 'round'
+  on.strokeStyle = look.tint
+  on.fillStyle = look.tint
+  on.setLineDash([...look.dash])
   for (const m of marks) {
-    c.setLineDash(dashed ? [14, 9] : [])
-    c.lineWidth = m.kind === 'stroke' ? 2 : Math.min(5, Math.max(3, m.width * 0.3))
+    on.lineWidth = (m.kind === 'stroke' ? 2 : Math.min(5, Math.max(3, m.width * 0.3))) * look.weight
     if (m.kind === 'ellipse') {
-      c.beginPath()
-      c.ellipse(m.at.x, m.at.y, m.rx, m.ry, m.turn, 0, Math.PI * 2)
+      on.beginPath()
+      on.ellipse(m.at.x, m.at.y, m.rx, m.ry, m.turn, 0, Math.PI * 2)
     }
     else {
       const points = m.kind === 'stroke' ? m.outline : m.points
       if (points.length < 4) continue
-      trace(c, points, m.kind === 'stroke' || m.closed)
+      trace(on, points, m.kind === 'stroke' || m.closed)
     }
-    c.stroke()
+    if (look.full && (m.kind !== 'line' || m.closed)) {
+      const alpha = on.globalAlpha
+      on.globalAlpha = alpha * (m.kind === 'stroke' ? 0.7 : 0.18)
+      on.fill()
+      on.globalAlpha = alpha
+    }
+    on.stroke()
   }
-  c.restore()
+  on.restore()
+}
+
+/** Ghosts of more marks than this are drawn once and kept as an image. */
+const MANY = 60
+const KEPT = 24
+const images = new Map<readonly Mark[], Map<string, OffscreenCanvas>>()
+
+/**
+ * Draws a ghost, one of many strokes from an image that is kept for as long as nothing about it changes: moving the playhead
+ * costs an image then, not its strokes. `room` is what the image covers, px of the picture.
+ */
+export function drawKeptGhost(c: C, marks: readonly Mark[], look: GhostLook, room: { x: number, y: number, width: number, height: number }): void {
+  if (marks.length <= MANY) return drawGhost(c, marks, look)
+  const t = c.getTransform()
+  const scale = Math.min(Math.hypot(t.a, t.b), 4096 / room.width)
+  const key = `${look.tint} ${look.dash.join()} ${look.weight} ${look.full} ${scale.toFixed(4)}`
+  const known = images.get(marks) ?? new Map<string, OffscreenCanvas>()
+  let image = known.get(key)
+  if (!image) {
+    image = new OffscreenCanvas(Math.ceil(room.width * scale), Math.ceil(room.height * scale))
+    const ic = image.getContext('2d')!
+    ic.scale(scale, scale)
+    ic.translate(-room.x, -room.y)
+    drawGhost(ic, marks, look)
+    known.set(key, image)
+  }
+  // The one used last is kept longest.
+  images.delete(marks)
+  images.set(marks, known)
+  if (images.size > KEPT) images.delete(images.keys().next().value!)
+  c.drawImage(image, room.x, room.y, room.width, room.height)
 }

@@ -10,7 +10,11 @@ import type { Shot } from '#core/shot'
 import { shownPlan } from '#core/shot'
 import type { Rate } from '#core/time'
 import type { Clip } from '~/desk/arrange'
+import type { GhostSettings } from '~/desk/ghosts'
+import { GHOSTS } from '~/desk/ghosts'
 import { ROWS, setNotes, setRow } from '~/desk/layout'
+import type { Lens } from '~/desk/lens'
+import { STRAIGHT } from '~/desk/lens'
 import type { Spacing } from '~/desk/spans'
 import type { Saving, Wish } from '~/sync/session'
 import { ShotSession } from '~/sync/session'
@@ -64,6 +68,21 @@ export const useDesk = defineStore('desk', () => {
 
   const tool = useLocalStorage<Tool>('fintro-tool', 'pose')
   const ghosts = useLocalStorage('fintro-ghosts', true)
+  /** Which ghosts are seen, how strongly and in what tints. */
+  const ghostRule = useLocalStorage<GhostSettings>('fintro-ghost-rule', { ...GHOSTS }, { mergeDefaults: true })
+  /** Drawings that are always seen as ghosts, by stack. */
+  const pinnedGhosts = useLocalStorage<Record<string, string[]>>('fintro-ghost-pins', {})
+  const ghostRow = ref(false)
+  /** Ghosts are off while a key is held. */
+  const ghostsHidden = ref(false)
+  /** How the picture lies under the pen: zoom (1 fits), shift in px of the screen, turn in radians. */
+  const lens = shallowRef<Lens>(STRAIGHT)
+  /** A drawing that is looked at instead of the one on the frame, while rocking or flipping. */
+  const flip = shallowRef<string | null>(null)
+  /** What the pen does on a held frame: draws on the held drawing, or begins a new one here. */
+  const onHeld = useLocalStorage<'held' | 'blank' | 'copy'>('fintro-on-held', 'held')
+  /** After each stroke the playhead goes to the next drawing. */
+  const drawThrough = ref(false)
   const arcs = useLocalStorage('fintro-arcs', true)
   const plot = useLocalStorage('fintro-plot', false)
   const plotOf = useLocalStorage<'frame' | 'drawing'>('fintro-plot-of', 'frame')
@@ -159,6 +178,9 @@ export const useDesk = defineStore('desk', () => {
     pinPanel.value = false
     side.value = null
     trialRate.value = null
+    lens.value = STRAIGHT
+    flip.value = null
+    drawThrough.value = false
     playing.value = false
   }
 
@@ -205,7 +227,7 @@ export const useDesk = defineStore('desk', () => {
   return {
     session, shot, saving, undoLabel, redoLabel, preview, contents, frame, workFrame, columnId, selection, loop, playing, skipped, moves, strokesSeen, litChart, chartPanel, picked, ghostPair, clip, copiedSpacing, pinPanel, side, trialRate, points, tracks, stuck, follow,
     // Remembered in this browser: what the server rendered must not overwrite it.
-    tool: skipHydrate(tool), ghosts: skipHydrate(ghosts), arcs: skipHydrate(arcs), plot: skipHydrate(plot), plotOf: skipHydrate(plotOf), rowHeight: skipHydrate(rowHeight), margin: skipHydrate(margin), newAt: skipHydrate(newAt), notes, pencil: skipHydrate(pencil), shown, plan, columns, column, stack, place, drawing, passes, pass, rail, rows, overhang, playRange, range,
+    tool: skipHydrate(tool), ghosts: skipHydrate(ghosts), ghostRule: skipHydrate(ghostRule), pinnedGhosts: skipHydrate(pinnedGhosts), ghostRow, ghostsHidden, lens, flip, onHeld: skipHydrate(onHeld), drawThrough, arcs: skipHydrate(arcs), plot: skipHydrate(plot), plotOf: skipHydrate(plotOf), rowHeight: skipHydrate(rowHeight), margin: skipHydrate(margin), newAt: skipHydrate(newAt), notes, pencil: skipHydrate(pencil), shown, plan, columns, column, stack, place, drawing, passes, pass, rail, rows, overhang, playRange, range,
     refresh, open, close, run, tryOut, take, drop, goTo,
     undo: () => session.value?.undo(),
     redo: () => session.value?.redo(),

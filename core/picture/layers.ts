@@ -11,11 +11,11 @@ export interface Layer { readonly column: string, readonly drawing: string, read
  * The display list of a frame: every column that is not hidden, from back to front. Guides are seen while working
  * (`guides`) and never go out.
  */
-export function layersAt(contents: Contents, shot: Shot, plan: Plan, frame: number, strokeBy: (hash: string) => Stroke | undefined, { background = true, guides = false }: { background?: boolean, guides?: boolean } = {}): Layer[] {
+export function layersAt(contents: Contents, shot: Shot, plan: Plan, frame: number, strokeBy: (hash: string) => Stroke | undefined, { background = true, guides = false, instead }: { background?: boolean, guides?: boolean, /** A drawing that is looked at in a column instead of its own. */ instead?: { column: string, drawing: string } | null } = {}): Layer[] {
   return plan.order.flatMap((id): Layer[] => {
     const column = plan.columns[id]!
     if (column.hidden || (column.background && !background) || (column.guide && !guides)) return []
-    const drawing = drawingShown(column, frame)
+    const drawing = instead?.column === id ? instead.drawing : drawingShown(column, frame)
     if (drawing === null) return []
     const stack = shot.stacks[column.stack]!
     return [{ column: id, drawing, marks: contentMarks(stack, contents.of(shot, plan, stack, drawing), strokeBy), palette: paletteOf(column.ink, shot.paper), strength: column.strength ?? 1 }]
