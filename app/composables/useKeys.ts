@@ -1,3 +1,4 @@
+import { useEventListener } from '@vueuse/core'
 import { tinykeys } from 'tinykeys'
 import { onMounted, onScopeDispose } from 'vue'
 import type { Action } from '~/desk/action'
@@ -11,6 +12,15 @@ const pressable = (t: EventTarget | null): boolean => t instanceof HTMLElement &
 /** Listens for the keys of the actions. Fields, dialogs and focused buttons keep the keys that are theirs. */
 export function useKeys(desk: Desk, actions: readonly Action[]): void {
   let stop: (() => void) | null = null
+  /** What lasts while a key is held, by the key. It ends when the key is let go, and when the window is left. */
+  const held = new Map<string, Action>()
+  function letGo(code?: string): void {
+    for (const [key, action] of held) {
+      if (code !== undefined && key !== code) continue
+      held.delete(key)
+      action.release!(desk)
+    }
+  }
   onMounted(() => {
     const bindings: Record<string, (e: KeyboardEvent) => void> = {}
     for (const action of actions) {
@@ -22,7 +32,9 @@ export function useKeys(desk: Desk, actions: readonly Action[]): void {
           e.preventDefault()
           const tried = desk.preview
           desk.drop()
-          if (action.can?.(desk) ?? true) action.do(desk, tried)
+          if (!(action.can?.(desk) ?? true)) return
+          action.do(desk, tried)
+          if (action.release) held.set(e.code, action)
         }
       }
     }
@@ -33,6 +45,8 @@ export function useKeys(desk: Desk, actions: readonly Action[]): void {
       else if (desk.selection) desk.selection = null
     }
     stop = tinykeys(window, bindings)
+    useEventListener(window, 'keyup', e => letGo(e.code))
+    useEventListener(window, 'blur', () => letGo())
   })
   onScopeDispose(() => stop?.())
 }

@@ -12,6 +12,8 @@ export interface Action {
   readonly can?: (d: Desk) => boolean
   /** `tried` is what was being shown when it was asked; it has been dropped by then. */
   readonly do: (d: Desk, tried: Preview | null) => void
+  /** What happens when the key is let go, for what lasts only while it is held. */
+  readonly release?: (d: Desk) => void
 }
 
 /** What the desk's parts offer to actions: things that belong to the page, not to the document. */

@@ -4,6 +4,7 @@ import type { CoreRole } from '#core/shot'
 import type { Desk } from '~/stores/desk'
 import type { Action, Doors } from './action'
 import { hasExposure } from './action'
+import { lookActions } from './actions-look'
 import { sheetActions } from './actions-sheet'
 import { doOrSay, inChart, pickedBars, spanActions } from './actions-spans'
 import type { PoseFrom } from './wishes'
@@ -78,7 +79,7 @@ export function deskActions(doors: Doors): Action[] {
     { id: 'last', name: 'Last frame of the range', group: 'Look', keys: ['End'], do: d => d.goTo(d.playRange.last) },
     { id: 'column-next', name: 'Next column', group: 'Look', keys: ['PageDown'], do: d => nextColumn(d, 1) },
     { id: 'column-before', name: 'Column before', group: 'Look', keys: ['PageUp'], do: d => nextColumn(d, -1) },
-    { id: 'ghosts', name: 'Ghosts on or off', group: 'Look', keys: ['g'], do: (d) => { d.ghosts = !d.ghosts } },
+    ...lookActions(),
     { id: 'loop', name: 'Loop over the chosen frames, or over the whole shot', group: 'Look', keys: ['l'], do: (d) => { d.loop = d.selection && d.selection.last > d.selection.first ? { first: d.selection.first, last: d.selection.last } : null } },
     { id: 'pose-blank', name: 'New blank pose (at the playhead, or every so many frames)', group: 'Poses', keys: ['n'], can: d => !!d.column, do: d => addPose(d, 'blank') },
     { id: 'pose-copy', name: 'New pose, a copy of the last', group: 'Poses', keys: ['c'], can: d => !!d.column && !!lastPose(d), do: d => addPose(d, { copyOf: (d.newAt.every ? lastPose(d) : lastPose(d, d.frame))!.id }) },
@@ -120,7 +121,7 @@ export function deskActions(doors: Doors): Action[] {
   ]
 }
 
-const CAPS: Record<string, string> = { ArrowDown: '↓', ArrowUp: '↑', ArrowLeft: '←', ArrowRight: '→', BracketLeft: '[', BracketRight: ']', Equal: '+', Minus: '−', Slash: '/', Comma: ',', Period: '.', Control: 'Ctrl', $mod: 'Ctrl', Delete: 'Del', Backspace: '⌫', PageDown: 'PgDn', PageUp: 'PgUp' }
+const CAPS: Record<string, string> = { ArrowDown: '↓', ArrowUp: '↑', ArrowLeft: '←', ArrowRight: '→', BracketLeft: '[', BracketRight: ']', Equal: '+', Minus: '−', Slash: '/', Comma: ',', Period: '.', Control: 'Ctrl', $mod: 'Ctrl', Backquote: '`', Delete: 'Del', Backspace: '⌫', PageDown: 'PgDn', PageUp: 'PgUp' }
 
 /** A key as it is written on its cap: "Ctrl Shift Z". The question mark is one key to the reader. */
 export function keyCaps(keys: string): string[] {

@@ -33,19 +33,25 @@ const columnsOf = (desk: Desk): Column[] => {
   return desk.columns.filter(c => !c.hidden && !c.background && (columns === 'all' || c.id === desk.column!.id || chosen.includes(c.id)))
 }
 
-/** The ghosts on the frame that is worked on, the farthest first; none while it plays. */
+/** The ghosts on the frame that is worked on, the farthest first; none while it plays. Pinned ones are seen from every column. */
 export function ghostsHere(desk: Desk): ColumnGhost[] {
   if (!desk.ghosts || desk.playing || !desk.shown) return []
   const pair = desk.ghostPair
-  return columnsOf(desk).flatMap((column) => {
-    const { drawings } = desk.shown!.stacks[column.stack]!
-    if (column.id === desk.column?.id && pair && pair.on === desk.drawing?.id) {
-      return [{ drawing: pair.first, side: 'before' as const }, { drawing: pair.second, side: 'after' as const }].map(g => ({ ...g, step: 1, strength: 1, frame: desk.workFrame, column }))
-    }
-    const pinned = (desk.pinnedGhosts[column.stack] ?? []).filter(d => drawings[d])
-    return ghostsOf(column.runs, d => isCore(drawings[d]), desk.workFrame, desk.ghostRule, pinned).filter(g => drawings[g.drawing]).map(g => ({ ...g, column }))
-  })
+  const following = columnsOf(desk)
+  const pinning = desk.columns.filter(c => !c.hidden && !following.includes(c) && desk.pinnedGhosts[c.stack]?.length && desk.columns.find(x => x.stack === c.stack) === c)
+  return [
+    ...pinning.flatMap(column => pinsOf(desk, column).map(drawing => ({ drawing, side: 'pinned' as const, step: 0, strength: 1, frame: desk.workFrame, column }))),
+    ...following.flatMap((column) => {
+      const { drawings } = desk.shown!.stacks[column.stack]!
+      if (column.id === desk.column?.id && pair && pair.on === desk.drawing?.id) {
+        return [{ drawing: pair.first, side: 'before' as const }, { drawing: pair.second, side: 'after' as const }].map(g => ({ ...g, step: 1, strength: 1, frame: desk.workFrame, column }))
+      }
+      return ghostsOf(column.runs, d => isCore(drawings[d]), desk.workFrame, desk.ghostRule, pinsOf(desk, column)).filter(g => drawings[g.drawing]).map(g => ({ ...g, column }))
+    }),
+  ]
 }
+
+const pinsOf = (desk: Desk, column: Column): string[] => (desk.pinnedGhosts[column.stack] ?? []).filter(d => desk.shown!.stacks[column.stack]!.drawings[d])
 
 /** Pins the drawing as a ghost of its stack, or takes it off. */
 export function pinGhost(desk: Desk, stack: string, drawing: string): void {

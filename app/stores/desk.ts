@@ -79,6 +79,12 @@ export const useDesk = defineStore('desk', () => {
   const lens = shallowRef<Lens>(STRAIGHT)
   /** A drawing that is looked at instead of the one on the frame, while rocking or flipping. */
   const flip = shallowRef<string | null>(null)
+  /** What is flipped through while a key is held. */
+  const flipping = ref<'rock' | 'selection' | 'pinned' | null>(null)
+  /** How many neighbours are rocked between, and how many drawings a second are shown then. */
+  const rock = useLocalStorage<{ n: number, speed: number }>('fintro-rock', { n: 2, speed: 4 })
+  /** The size of the box that the picture is seen in, px of the screen. */
+  const pictureBox = shallowRef({ width: 0, height: 0 })
   /** What the pen does on a held frame: draws on the held drawing, or begins a new one here. */
   const onHeld = useLocalStorage<'held' | 'blank' | 'copy'>('fintro-on-held', 'held')
   /** After each stroke the playhead goes to the next drawing. */
@@ -180,6 +186,7 @@ export const useDesk = defineStore('desk', () => {
     trialRate.value = null
     lens.value = STRAIGHT
     flip.value = null
+    flipping.value = null
     drawThrough.value = false
     playing.value = false
   }
@@ -227,7 +234,7 @@ export const useDesk = defineStore('desk', () => {
   return {
     session, shot, saving, undoLabel, redoLabel, preview, contents, frame, workFrame, columnId, selection, loop, playing, skipped, moves, strokesSeen, litChart, chartPanel, picked, ghostPair, clip, copiedSpacing, pinPanel, side, trialRate, points, tracks, stuck, follow,
     // Remembered in this browser: what the server rendered must not overwrite it.
-    tool: skipHydrate(tool), ghosts: skipHydrate(ghosts), ghostRule: skipHydrate(ghostRule), pinnedGhosts: skipHydrate(pinnedGhosts), ghostRow, ghostsHidden, lens, flip, onHeld: skipHydrate(onHeld), drawThrough, arcs: skipHydrate(arcs), plot: skipHydrate(plot), plotOf: skipHydrate(plotOf), rowHeight: skipHydrate(rowHeight), margin: skipHydrate(margin), newAt: skipHydrate(newAt), notes, pencil: skipHydrate(pencil), shown, plan, columns, column, stack, place, drawing, passes, pass, rail, rows, overhang, playRange, range,
+    tool: skipHydrate(tool), ghosts: skipHydrate(ghosts), ghostRule: skipHydrate(ghostRule), pinnedGhosts: skipHydrate(pinnedGhosts), ghostRow, ghostsHidden, lens, flip, flipping, rock: skipHydrate(rock), pictureBox, onHeld: skipHydrate(onHeld), drawThrough, arcs: skipHydrate(arcs), plot: skipHydrate(plot), plotOf: skipHydrate(plotOf), rowHeight: skipHydrate(rowHeight), margin: skipHydrate(margin), newAt: skipHydrate(newAt), notes, pencil: skipHydrate(pencil), shown, plan, columns, column, stack, place, drawing, passes, pass, rail, rows, overhang, playRange, range,
     refresh, open, close, run, tryOut, take, drop, goTo,
     undo: () => session.value?.undo(),
     redo: () => session.value?.redo(),

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
-import { ChartNoAxesColumn, Ghost, Pin, Spline, Trash2, Undo2 } from '@lucide/vue'
+import { ChartNoAxesColumn, ChevronDown, ChevronUp, Ghost, Pin, Spline, Trash2, Undo2 } from '@lucide/vue'
 import type { Figure, Pose } from '#core/figure'
 import { library, restPose } from '#core/figure'
 import { isCore } from '#core/pass'
@@ -70,9 +70,12 @@ const remove = () => desk.run({ name: 'drawing.remove', args: { stack: desk.stac
 
 <template>
   <div class="flex h-10 min-w-0 items-center gap-2 border-t border-edge bg-panel px-3">
-    <button type="button" class="push-button" :class="{ 'push-button-chosen': desk.ghosts }" :aria-pressed="desk.ghosts" title="Ghosts on or off (G): the drawing before dashed in ochre, the one after in teal" @click="desk.ghosts = !desk.ghosts"><Ghost :size="14" />Ghosts
-      <svg width="16" height="12" aria-hidden="true" class="rounded-sm bg-sheet"><path d="M1 3.5h14" stroke="#a2660f" stroke-width="2.2" stroke-dasharray="4 2.5" /><path d="M1 8.5h14" stroke="#14757f" stroke-width="2.2" /></svg>
-    </button>
+    <span class="flex">
+      <button type="button" class="push-button rounded-r-none" :class="{ 'push-button-chosen': desk.ghosts }" :aria-pressed="desk.ghosts" title="Ghosts on or off (G), off while ` is held: before is dashed, after is whole" @click="desk.ghosts = !desk.ghosts"><Ghost :size="14" />Ghosts
+        <svg width="16" height="12" aria-hidden="true" class="rounded-sm bg-sheet"><path d="M1 3.5h14" :stroke="desk.ghostRule.tints.before" stroke-width="2.2" stroke-dasharray="4 2.5" /><path d="M1 8.5h14" :stroke="desk.ghostRule.tints.after" stroke-width="2.2" /></svg>
+      </button>
+      <button type="button" class="push-button rounded-l-none border-l-0 px-1" :aria-expanded="desk.ghostRow" aria-label="Which ghosts" title="Which ghosts are seen, and how (Alt G)" @click="desk.ghostRow = !desk.ghostRow"><component :is="desk.ghostRow ? ChevronDown : ChevronUp" :size="14" /></button>
+    </span>
     <button type="button" class="push-button px-2" :class="{ 'push-button-chosen': desk.arcs }" :aria-pressed="desk.arcs" aria-label="Arcs" title="Arcs on or off (I)" @click="desk.arcs = !desk.arcs"><Spline :size="14" /></button>
     <button type="button" class="push-button px-2" :class="{ 'push-button-chosen': desk.plot }" :aria-pressed="desk.plot" aria-label="Travel plot" title="Travel plot on or off (Z)" @click="desk.plot = !desk.plot"><ChartNoAxesColumn :size="14" /></button>
     <button type="button" class="push-button px-2" :disabled="!desk.drawing" aria-label="Pins" title="Pin a part to its place … (Shift I)" @click="desk.pinPanel = true"><Pin :size="14" /></button>

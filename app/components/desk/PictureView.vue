@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, shallowRef } from 'vue'
+import { computed, onMounted, ref, shallowRef, watch } from 'vue'
 import { useElementSize, useEventListener } from '@vueuse/core'
 import { toast } from 'vue-sonner'
 import { cornersOf } from '#core/figure'
@@ -23,6 +23,7 @@ const canvas = ref<HTMLCanvasElement | null>(null)
 const frame = ref<HTMLElement | null>(null)
 const size = useElementSize(frame)
 const box = computed(() => ({ width: size.width.value, height: size.height.value }))
+watch(box, b => { desk.pictureBox = b }, { immediate: true })
 const measure = shallowRef<{ a: Vec, b: Vec, done: boolean } | null>(null)
 /** Where the pencil is over the picture, to say beside it which drawing is under it. */
 const pen = shallowRef<Vec | null>(null)

@@ -177,6 +177,7 @@ const told = computed(() => {
             <SheetNote v-if="noting" :key="`${noting.frame}`" :at="noting" :scroll="scroll" @done="emit('note', null)" />
             <button type="button" class="absolute top-1.5 right-0.5 grid h-7 w-[19px] place-items-center rounded-sm border border-edge bg-sheet text-soft hover:bg-wash hover:text-graphite" title="Add a column" aria-label="Add a column" @click="emit('add-column')"><Plus :size="13" /></button>
           </div>
+          <SheetGhosts :scroll="scroll" />
           <SheetPlayhead :scroll="scroll" :width="sheetWidth + (railOpen ? RAIL : 0)" />
           <div v-show="railOpen" class="relative h-full shrink-0 border-l border-edge" :style="{ width: `${RAIL}px` }">
             <RailView :scroll="scroll" :view-height="viewHeight" />

@@ -15,6 +15,7 @@ const typing = ref(false)
 const noting = ref<{ frame: number, frames: number } | null>(null)
 const { toggle } = usePlayback(desk)
 const { toggle: theme } = useTheme()
+useFlip(desk)
 const actions = deskActions({
   play: toggle,
   search: () => { dialog.value = 'search' },
@@ -68,6 +69,7 @@ function addColumn(): void {
         </section>
         <section class="flex min-h-0 min-w-0 flex-1 flex-col" aria-label="Picture">
           <PictureView />
+          <GhostRow v-if="desk.ghostRow" />
           <DrawingBar />
           <PoseRow @add="adding = true" />
           <TravelPlot v-if="desk.plot" />
