@@ -1,4 +1,5 @@
 import type { Layer, Mark, Palette } from '#core/picture'
+import { bitmapOf } from './bitmaps'
 
 type C = CanvasRenderingContext2D
 
@@ -9,7 +10,22 @@ function trace(c: C, points: readonly number[], closed: boolean): void {
   if (closed) c.closePath()
 }
 
+/** A picture, or a faint frame where it is not at hand yet. */
+function drawImage(c: C, m: Extract<Mark, { kind: 'image' }>): void {
+  const bitmap = bitmapOf(m.file)
+  c.save()
+  c.transform(...(m.at as [number, number, number, number, number, number]))
+  if (bitmap) c.drawImage(bitmap, -m.width / 2, -m.height / 2, m.width, m.height)
+  else {
+    c.strokeStyle = '#8888'
+    c.lineWidth = 3
+    c.strokeRect(-m.width / 2, -m.height / 2, m.width, m.height)
+  }
+  c.restore()
+}
+
 function drawMark(c: C, m: Mark, p: Palette): void {
+  if (m.kind === 'image') return drawImage(c, m)
   if (m.kind === 'stroke') {
     if (m.outline.length < 6) return
     trace(c, m.outline, true)
@@ -75,6 +91,10 @@ export function drawGhost(c: C | OffscreenCanvasRenderingContext2D, marks: reado
   on.fillStyle = look.tint
   on.setLineDash([...look.dash])
   for (const m of marks) {
+    if (m.kind === 'image') {
+      drawImageGhost(on, m, look)
+      continue
+    }
     on.lineWidth = (m.kind === 'stroke' ? 2 : Math.min(5, Math.max(3, m.width * 0.3))) * look.weight
     if (m.kind === 'ellipse') {
       on.beginPath()
@@ -94,6 +114,21 @@ export function drawGhost(c: C | OffscreenCanvasRenderingContext2D, marks: reado
     on.stroke()
   }
   on.restore()
+}
+
+/** The ghost of a picture: the picture faintly, in a frame of the ghost's line. */
+function drawImageGhost(c: C, m: Extract<Mark, { kind: 'image' }>, look: GhostLook): void {
+  const alpha = c.globalAlpha
+  c.globalAlpha = alpha * (look.full ? 0.5 : 0.25)
+  drawImage(c, m)
+  c.globalAlpha = alpha
+  c.save()
+  c.transform(...(m.at as [number, number, number, number, number, number]))
+  const grown = Math.sqrt(Math.abs(m.at[0] * m.at[3] - m.at[1] * m.at[2])) || 1
+  c.lineWidth = (4 * look.weight) / grown
+  c.setLineDash(look.dash.map(n => n / grown))
+  c.strokeRect(-m.width / 2, -m.height / 2, m.width, m.height)
+  c.restore()
 }
 
 /** Ghosts of more marks than this are drawn once and kept as an image. */

@@ -1,8 +1,9 @@
 import type { Path, Vec } from '../motion'
-import { distance, mix, mixVec, straight } from '../motion'
+import { distance, mix, mixVec, nearestTurn, straight } from '../motion'
 import type { Figure, Fixed, Pose } from './figure'
-import { layBones, turnBone } from './figure'
+import { layBones, lengthIn, turnBone } from './figure'
 import { chainEnd, reach } from './reach'
+import { otherSide } from './turn-about'
 
 /** Ends nearer than this in two poses stand at the same place, px. */
 const SAME_PLACE = 1
@@ -27,12 +28,14 @@ export interface Way {
 export function blend(f: Figure, a: Pose, b: Pose, u: number, { path = straight(a.place, b.place), shareOf, knots = [] }: Way = {}): Pose {
   if (u === 0) return a
   if (u === 1) return b
+  if (!a.mirror !== !b.mirror) return blendTurning(f, a, b, u, { path, shareOf, knots })
   const angles: Record<string, number> = {}
   for (const { id } of f.bones) {
     const [from, to] = [a.angles[id], b.angles[id]]
     if (from === undefined && to === undefined && !knots.length) continue
     angles[id] = through(from ?? 0, to ?? 0, shareOf ? shareOf(id) : u, knots, k => k.angles[id])
   }
+  const lengths = mixLengths(a, b, u)
   const own = shareOf ? shareOf('place') : u
   const mixed: Pose = {
     place: placeThrough(a.place, b.place, own, path, knots),
@@ -40,8 +43,28 @@ export function blend(f: Figure, a: Pose, b: Pose, u: number, { path = straight(
     size: Math.max(0.01, through(a.size, b.size, own, knots, k => k.size)),
     stretch: Math.min(10, Math.max(0.1, through(a.stretch, b.stretch, own, knots, k => k.stretch))),
     angles,
+    ...(lengths ? { lengths } : {}),
+    ...(a.mirror ? { mirror: true } : {}),
   }
   return stand(f, a, b, u, mixed, knots)
+}
+
+/** Between a pose and a mirrored one the bones go the plain way; in the middle the figure is seen from its other side. */
+function blendTurning(f: Figure, a: Pose, b: Pose, u: number, way: Way): Pose {
+  const [from, to] = u < 0.5 ? [a, otherSide(f, b)] : [otherSide(f, a), b]
+  return blend(f, from, nearTo(f, to, from), u, way)
+}
+
+/** A pose with every angle within half a turn of another's. */
+function nearTo(f: Figure, pose: Pose, other: Pose): Pose {
+  const angles = Object.fromEntries(f.bones.map(({ id }) => [id, nearestTurn(pose.angles[id] ?? 0, other.angles[id] ?? 0)]))
+  return { ...pose, turn: nearestTurn(pose.turn, other.turn), angles }
+}
+
+function mixLengths(a: Pose, b: Pose, u: number): Record<string, number> | null {
+  if (!a.lengths && !b.lengths) return null
+  const ids = new Set([...Object.keys(a.lengths ?? {}), ...Object.keys(b.lengths ?? {})])
+  return Object.fromEntries([...ids].map(id => [id, Math.min(20, Math.max(0.05, mix(lengthIn(a, id), lengthIn(b, id), u)))]))
 }
 
 /** A value on the way from one to another over what knots fix of it. */

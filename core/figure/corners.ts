@@ -1,7 +1,6 @@
 import type { Vec } from '../motion'
-import { polar } from '../motion'
 import type { Figure, Pose } from './figure'
-import { layBones } from './figure'
+import { layBones, onBone } from './figure'
 
 /** A corner of a shape that is drawn on a bone: its name is the bone's, the shape's number and its own, as in "sponge#0.3". */
 export interface Corner { readonly id: string, readonly at: Vec }
@@ -13,10 +12,9 @@ export const boneOfPoint = (part: string): string => part.split('#')[0]!
 export function cornersOf(f: Figure, pose: Pose): Corner[] {
   const laid = layBones(f, pose)
   return f.bones.flatMap((bone) => {
-    const { start, angle } = laid.get(bone.id)!
-    const along = f.stretches && bone === f.bones[0] ? pose.stretch : 1
+    const at = onBone(f, pose, bone, laid.get(bone.id)!)
     return bone.shapes.flatMap((shape, s) => (shape.kind === 'polygon' && shape.closed
-      ? shape.points.map(([a, c], i): Corner => ({ id: `${bone.id}#${s}.${i}`, at: polar(polar(start, a * pose.size * along, angle), (c * pose.size) / along, angle + Math.PI / 2) }))
+      ? shape.points.map((p, i): Corner => ({ id: `${bone.id}#${s}.${i}`, at: at(p) }))
       : []))
   })
 }

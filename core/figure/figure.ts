@@ -49,6 +49,8 @@ export const figureSchema = z.object({
   version: z.number().int().min(1),
   /** Squashes and stretches along its first bone, its area kept. */
   stretches: z.boolean(),
+  /** Pulling the end of its first bone turns and sizes it: a picture, a part drawn once. */
+  sizes: z.boolean().optional(),
   bones: z.array(boneSchema).min(1).max(64),
   chains: z.array(chainSchema).max(16),
 }).superRefine((f, ctx) => {
@@ -78,6 +80,10 @@ export const poseSchema = z.object({
   /** Length along the figure's axis over its rest length; across it is 1/stretch, so the area is kept. */
   stretch: z.number().min(0.1).max(10),
   angles: z.record(idSchema, finite),
+  /** Lengths of bones over those of the figure: its proportions, where they are not the same in all drawings. */
+  lengths: z.record(idSchema, z.number().min(0.05).max(20)).optional(),
+  /** Seen in a mirror that stands upright at its place. */
+  mirror: z.boolean().optional(),
 })
 
 /** What a breakdown of some parts fixes of a pose; what is missing follows the chart. */
@@ -132,7 +138,13 @@ export const boneOf = (f: Figure, id: string): Bone => {
 
 /** Length of a bone in the picture, px: stretched on the first bone of a figure that stretches. */
 export const boneLength = (f: Figure, bone: Bone, pose: Pose): number =>
-  bone.length * pose.size * (f.stretches && bone === f.bones[0] ? pose.stretch : 1)
+  bone.length * pose.size * lengthIn(pose, bone.id) * (f.stretches && bone === f.bones[0] ? pose.stretch : 1)
+
+/** How much longer a bone is in a pose than its figure says. */
+export const lengthIn = (pose: Pose, bone: string): number => pose.lengths?.[bone] ?? 1
+
+/** A direction seen in the mirror of a pose, if there is one. */
+const seenIn = (pose: Pose, angle: number): number => (pose.mirror ? Math.PI - angle : angle)
 
 /** Forward kinematics: where each bone of a posed figure lies. */
 export function layBones(f: Figure, pose: Pose): Map<string, Laid> {
@@ -144,12 +156,22 @@ export function layBones(f: Figure, pose: Pose): Map<string, Laid> {
     const angle = from + bone.rest + (pose.angles[bone.id] ?? 0)
     laid.set(bone.id, { start, angle, tip: polar(start, boneLength(f, bone, pose), angle) })
   }
-  return laid
+  return pose.mirror ? new Map([...laid].map(([id, l]) => [id, { start: mirrored(l.start, pose.place), tip: mirrored(l.tip, pose.place), angle: Math.PI - l.angle }])) : laid
 }
+
+const mirrored = (p: Vec, about: Vec): Vec => ({ x: 2 * about.x - p.x, y: p.y })
 
 /** The pose with one bone turned so that it lies in a direction of the picture; the stored angle stays nearest to the old one. */
 export function turnBone(f: Figure, pose: Pose, boneId: string, direction: number): Pose {
   const lying = layBones(f, pose).get(boneOf(f, boneId).id)!
   const old = pose.angles[boneId] ?? 0
-  return { ...pose, angles: { ...pose.angles, [boneId]: nearestTurn(old + direction - lying.angle, old) } }
+  return { ...pose, angles: { ...pose.angles, [boneId]: nearestTurn(old + seenIn(pose, direction) - seenIn(pose, lying.angle), old) } }
+}
+
+/** Where points of a bone's shapes lie, given along the bone and across it: stretched, sized and mirrored with it. */
+export function onBone(f: Figure, pose: Pose, bone: Bone, { start, angle }: Laid): (p: readonly [along: number, across: number]) => Vec {
+  const stretch = f.stretches && bone === f.bones[0] ? pose.stretch : 1
+  const size = pose.size * lengthIn(pose, bone.id)
+  const side = angle + (pose.mirror ? -Math.PI / 2 : Math.PI / 2)
+  return ([a, c]) => polar(polar(start, a * size * stretch, angle), (c * size) / stretch, side)
 }

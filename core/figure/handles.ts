@@ -24,7 +24,7 @@ export function handlesOf(f: Figure, pose: Pose): Handle[] {
 
 /**
  * The pose after a handle is pulled to a point. Pulling the place moves the figure over its feet; `whole` takes the feet
- * along. Pulling the end of the first bone of a figure that stretches turns and stretches it.
+ * along. Pulling the end of the first bone of a figure that stretches (or sizes) turns it and stretches (or sizes) it.
  */
 export function pull(f: Figure, pose: Pose, handle: { kind: Handle['kind'], id: string }, to: Vec, whole = false): Pose {
   if (handle.kind === 'place') return whole ? { ...pose, place: to } : moveOverFeet(f, pose, to)
@@ -36,7 +36,8 @@ export function pull(f: Figure, pose: Pose, handle: { kind: Handle['kind'], id: 
   if (!lying || distance(lying.start, to) < 1e-6) return pose
   const turned = turnBone(f, pose, handle.id, directionOf(lying.start, to))
   const first = f.bones[0]!
-  if (!f.stretches || first.id !== handle.id) return turned
+  if (first.id !== handle.id || !(f.stretches || f.sizes)) return turned
+  if (f.sizes) return { ...turned, size: Math.min(50, Math.max(0.02, pose.size * (distance(lying.start, to) / boneLength(f, first, pose)))) }
   const stretch = distance(lying.start, to) / boneLength(f, first, { ...pose, stretch: 1 })
   return { ...turned, stretch: Math.min(4, Math.max(0.25, stretch)) }
 }

@@ -80,5 +80,82 @@ export const ball: Figure = {
   chains: [],
 }
 
+const armFrom = (which: 'near' | 'far', width: number, shoulder: number, rest: number): Bone[] => [
+  { id: `${which}-shoulder`, name: `${which} shoulder`, parent: 'spine', length: shoulder, rest, side: which, shapes: [] },
+  ...arm(which, width).map(b => (b.id === `${which}-arm` ? { ...b, parent: `${which}-shoulder`, rest: Math.PI - rest } : b)),
+]
+const legFrom = (which: 'near' | 'far', width: number, hip: number, rest: number): Bone[] => [
+  { id: `${which}-hip`, name: `${which} hip`, parent: null, length: hip, rest, side: which, shapes: [] },
+  ...leg(which, width).map((b) => {
+    if (b.id === `${which}-thigh`) return { ...b, parent: `${which}-hip`, rest: Math.PI / 2 - rest }
+    // Feet point toward the eye: shorter, and down.
+    return b.id === `${which}-foot` ? { ...b, length: 38, rest: -0.95 } : b
+  }),
+]
+
+/** A person half turned to the eye, facing right: shoulders and hips have a width, near limbs stand to the left. */
+export const personThreeQuarter: Figure = {
+  id: 'person-three-quarter', name: 'Person, three-quarter view', version: 1, stretches: false,
+  bones: [
+    ...armFrom('far', 13, 40, Math.PI / 2 + 0.25), ...legFrom('far', 16, 20, 0),
+    ...side('middle', [
+      { id: 'spine', name: 'back', parent: null, length: 150, rest: UP, shapes: [
+        { kind: 'polygon', points: [[-28, -34], [-36, -8], [-36, 16], [-26, 32], [30, 26], [80, 36], [128, 44], [146, 30], [154, 0], [146, -36], [126, -50], [80, -38], [30, -28]], closed: true, width: 7, fill: 'tone' },
+      ] },
+      { id: 'neck', name: 'neck', parent: 'spine', length: 22, rest: 0.1, shapes: [limb(15)] },
+      { id: 'head', name: 'head', parent: 'neck', length: 84, rest: -0.1, shapes: [
+        { kind: 'ellipse', at: 38, along: 44, across: 40, fill: 'paper' },
+        { kind: 'polygon', points: [[42, 18], [28, 30], [24, 20]], closed: false, width: 5, fill: null },
+        { kind: 'polygon', points: [[47, 4], [47, 9]], closed: false, width: 8, fill: null },
+        { kind: 'polygon', points: [[47, 27], [47, 31]], closed: false, width: 8, fill: null },
+      ] },
+    ]),
+    ...legFrom('near', 20, 22, Math.PI), ...armFrom('near', 17, 44, -Math.PI / 2 - 0.1),
+  ],
+  chains,
+}
+
+/** A box about its middle; pulling its top squashes and stretches it, its area kept. */
+export const box: Figure = {
+  id: 'box', name: 'Box', version: 1, stretches: true,
+  bones: [{ id: 'box', name: 'top of the box', parent: null, length: 70, rest: UP, side: 'middle', shapes: [
+    { kind: 'polygon', points: [[-70, -80], [70, -80], [70, 80], [-70, 80]], closed: true, width: 6, fill: 'paper' },
+    { kind: 'polygon', points: [[30, -80], [30, 80]], closed: false, width: 4, fill: null },
+  ] }],
+  chains: [],
+}
+
+const link = (i: number): Part => ({
+  id: `link-${i}`, name: i === 1 ? 'first link' : `link ${i}`, parent: i === 1 ? null : `link-${i - 1}`, length: 44, rest: i === 1 ? Math.PI / 2 : 0,
+  shapes: [{ kind: 'ellipse', at: 22, along: 24, across: i % 2 ? 11 : 5, fill: 'paper' }],
+})
+
+/** A chain of six links that hangs from its place: rope, tail, kelp, hair, a lamp's cord. */
+export const chainOfLinks: Figure = {
+  id: 'chain', name: 'Chain of six links', version: 1, stretches: false,
+  bones: side('middle', [1, 2, 3, 4, 5, 6].map(link)),
+  chains: [],
+}
+
+/** A hook on its stem; its place is where the stem is fixed. */
+export const hook: Figure = {
+  id: 'hook', name: 'Hook', version: 1, stretches: false,
+  bones: [{ id: 'hook', name: 'hook', parent: null, length: 90, rest: Math.PI / 2, hangs: true, side: 'middle', shapes: [
+    { kind: 'polygon', points: [[0, 0], [56, 0], [70, 8], [84, 22], [90, 0], [84, -24], [66, -38], [48, -34]], closed: false, width: 9, fill: null },
+    { kind: 'ellipse', at: 0, along: 9, across: 9, fill: 'tone' },
+  ] }],
+  chains: [],
+}
+
 /** The figures that a new subject can be made from. */
-export const library: readonly Figure[] = [person, personWithLantern, lantern, ball]
+export const library: readonly Figure[] = [person, personThreeQuarter, personWithLantern, ball, box, chainOfLinks, lantern, hook]
+
+/**
+ * A figure of one bone for what is placed as a whole: a picture, a part drawn once. Its place is its middle; pulling the
+ * handle `height` px above it turns and sizes it.
+ */
+export const placed = (id: string, name: string, height: number): Figure => ({
+  id, name, version: 1, stretches: false, sizes: true,
+  bones: [{ id: 'top', name: 'top', parent: null, length: Math.min(4000, Math.max(8, height)), rest: UP, side: 'middle', shapes: [] }],
+  chains: [],
+})

@@ -20,7 +20,7 @@ export function reach(f: Figure, pose: Pose, chain: Chain, target: Vec): Pose {
   const cosine = d === 0 ? 0 : (a * a + d * d - b * b) / (2 * a * d)
   const opening = Math.acos(Math.max(-1, Math.min(1, cosine)))
   const toTarget = directionOf(start, target)
-  const bent = turnBone(f, pose, chain.upper, toTarget + chain.bend * opening)
+  const bent = turnBone(f, pose, chain.upper, toTarget + (pose.mirror ? -chain.bend : chain.bend) * opening)
   const elbow = layBones(f, bent).get(chain.upper)!.tip
   const end = { x: start.x + d * Math.cos(toTarget), y: start.y + d * Math.sin(toTarget) }
   const reached = turnBone(f, bent, chain.lower, directionOf(elbow, end))

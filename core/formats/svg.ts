@@ -8,7 +8,16 @@ function path(points: readonly number[], closed: boolean): string {
   return closed ? `${d}Z` : d
 }
 
-function element(m: Mark, p: Palette): string {
+/** Gives the address of a picture (a data URL) by the hash of its bytes; pictures without one are left out. */
+export type ImageUrl = (file: string) => string | undefined
+
+function element(m: Mark, p: Palette, imageUrl: ImageUrl): string {
+  if (m.kind === 'image') {
+    const url = imageUrl(m.file)
+    return url && /^data:image\/(png|jpeg|webp);base64,[A-Za-z0-9+/=]*$/.test(url)
+      ? `<image href="${url}" x="${n(-m.width / 2)}" y="${n(-m.height / 2)}" width="${m.width}" height="${m.height}" transform="matrix(${m.at.map(k => Math.round(k * 1e5) / 1e5).join(' ')})"/>`
+      : ''
+  }
   if (m.kind === 'stroke') return `<path d="${path(m.outline, true)}" fill="${m.colour}"/>`
   const line = `stroke="${p[m.ink]}" stroke-width="${n(m.width)}" fill="${m.fill ? p[m.fill] : 'none'}"`
   if (m.kind === 'line') return `<path d="${path(m.points, m.closed)}" ${line}/>`
@@ -16,8 +25,8 @@ function element(m: Mark, p: Palette): string {
 }
 
 /** One frame as an SVG picture (W3C SVG 2), px of the picture. Text of the document never enters it. */
-export function writeSvg(size: { width: number, height: number }, paper: string | null, layers: readonly Layer[]): string {
+export function writeSvg(size: { width: number, height: number }, paper: string | null, layers: readonly Layer[], imageUrl: ImageUrl = () => undefined): string {
   const ground = paper ? `<rect width="100%" height="100%" fill="${paper}"/>` : ''
-  const body = layers.map(l => `<g stroke-linecap="round" stroke-linejoin="round"${l.strength < 1 ? ` opacity="${n(l.strength)}"` : ''}>${l.marks.map(m => element(m, l.palette)).join('')}</g>`).join('')
+  const body = layers.map(l => `<g stroke-linecap="round" stroke-linejoin="round"${l.strength < 1 ? ` opacity="${n(l.strength)}"` : ''}>${l.marks.map(m => element(m, l.palette, imageUrl)).join('')}</g>`).join('')
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${size.width} ${size.height}">${ground}${body}</svg>`
 }

@@ -1,10 +1,11 @@
 import type { Figure, Pose, Shape } from '../figure'
-import { boneLength, layBones } from '../figure'
-import type { Vec } from '../motion'
-import { polar } from '../motion'
+import { boneLength, layBones, lengthIn, onBone } from '../figure'
+import type { Affine, Vec } from '../motion'
+import { after } from '../motion'
 import type { Stroke } from '../stroke'
-import { strokeOutline } from '../stroke'
-import type { Content, Stack } from '../shot/document'
+import { mapPoints, outlineOf } from '../stroke'
+import type { Content, Stack, StrokeRef, Subject } from '../shot/document'
+import { sharedStrokes } from '../shot/document'
 
 /** The tints a figure is drawn in; who draws them knows their colours. Strokes bring their own. */
 export type Tone = 'ink' | 'far' | 'paper' | 'tone' | 'glow'
@@ -14,34 +15,28 @@ export type Mark =
   | { readonly kind: 'line', readonly points: readonly number[], readonly closed: boolean, readonly width: number, readonly ink: Tone, readonly fill: Tone | null }
   | { readonly kind: 'ellipse', readonly at: Vec, readonly rx: number, readonly ry: number, readonly turn: number, readonly width: number, readonly ink: Tone, readonly fill: Tone }
   | { readonly kind: 'stroke', readonly outline: readonly number[], readonly colour: string }
-
-const outlines = new WeakMap<Stroke, number[]>()
-const outlineOf = (s: Stroke): number[] => {
-  const known = outlines.get(s) ?? strokeOutline(s)
-  outlines.set(s, known)
-  return known
-}
+  /** A picture brought in (by the hash of its bytes), its middle at 0, 0 before it is mapped. */
+  | { readonly kind: 'image', readonly file: string, readonly width: number, readonly height: number, readonly at: Affine }
 
 /** The display list of a posed figure, back to front; of one of its bones, if `only` names it. Far limbs get their own tone. */
 export function figureMarks(f: Figure, pose: Pose, only?: string): Mark[] {
   const laid = layBones(f, pose)
   return f.bones.flatMap((bone) => {
     if (only !== undefined && bone.id !== only) return []
-    const { start, tip, angle } = laid.get(bone.id)!
+    const lying = laid.get(bone.id)!
     const along = f.stretches && bone === f.bones[0] ? pose.stretch : 1
-    const place = ([a, c]: readonly [number, number]): Vec =>
-      polar(polar(start, a * pose.size * along, angle), (c * pose.size) / along, angle + Math.PI / 2)
     const ink: Tone = bone.side === 'far' ? 'far' : 'ink'
-    return bone.shapes.map(shape => shapeMark(shape, { start, tip, angle, along, size: pose.size, ink, place }))
+    return bone.shapes.map(shape => shapeMark(shape, { ...lying, along, size: pose.size, part: pose.size * lengthIn(pose, bone.id), ink, place: onBone(f, pose, bone, lying) }))
   })
 }
 
-interface Frame { start: Vec, tip: Vec, angle: number, along: number, size: number, ink: Tone, place: (p: readonly [number, number]) => Vec }
+/** `size` is that of the figure (of its lines), `part` that of what is drawn on this bone. */
+interface Frame { start: Vec, tip: Vec, angle: number, along: number, size: number, part: number, ink: Tone, place: (p: readonly [number, number]) => Vec }
 
 function shapeMark(shape: Shape, b: Frame): Mark {
   if (shape.kind === 'limb') return { kind: 'line', points: [b.start.x, b.start.y, b.tip.x, b.tip.y], closed: false, width: shape.width * b.size, ink: b.ink, fill: null }
   if (shape.kind === 'ellipse') {
-    return { kind: 'ellipse', at: b.place([shape.at, 0]), rx: shape.along * b.size * b.along, ry: (shape.across * b.size) / b.along, turn: b.angle, width: 6 * b.size, ink: b.ink, fill: shape.fill }
+    return { kind: 'ellipse', at: b.place([shape.at, 0]), rx: shape.along * b.part * b.along, ry: (shape.across * b.part) / b.along, turn: b.angle, width: 6 * b.size, ink: b.ink, fill: shape.fill }
   }
   const points = shape.points.flatMap((p) => {
     const v = b.place(p)
@@ -52,22 +47,49 @@ function shapeMark(shape: Shape, b: Frame): Mark {
 
 const lists = new WeakMap<Content, { subjects: Stack['subjects'], marks: Mark[] }>()
 
+/** How a subject that is placed as a whole (a picture, a part drawn once) lies: its own middle is at 0, 0. */
+export function placingOf(f: Figure, pose: Pose): Affine {
+  const top = f.bones[0]!
+  const turn = pose.turn + (pose.angles[top.id] ?? 0)
+  const [cos, sin] = [Math.cos(turn) * pose.size, Math.sin(turn) * pose.size]
+  const m: Affine = [cos, sin, -sin, cos, 0, 0]
+  const seen = pose.mirror ? after([-1, 0, 0, 1, 0, 0], m) : m
+  return [seen[0], seen[1], seen[2], seen[3], pose.place.x, pose.place.y]
+}
+
+type StrokeBy = (hash: string) => Stroke | undefined
+
+const strokeMarks = (refs: readonly StrokeRef[], strokeBy: StrokeBy): Mark[] => refs.flatMap((ref): Mark[] => {
+  const stroke = strokeBy(ref.hash)
+  return stroke ? [{ kind: 'stroke', outline: outlineOf(stroke, ref), colour: stroke.colour }] : []
+})
+
+function subjectMarks(s: Subject, pose: Pose, strokeBy: StrokeBy): Mark[] {
+  if (s.kind === 'figure') return figureMarks(s.figure, pose)
+  const at = placingOf(s.figure, pose)
+  if (s.kind === 'image') return [{ kind: 'image', file: s.file, width: s.width, height: s.height, at }]
+  return strokeMarks(s.strokes ?? [], strokeBy).map(m => (m.kind === 'stroke' ? { ...m, outline: mapPoints(m.outline, at, 2) } : m))
+}
+
 /**
- * The display list of a drawing: its figures in the order of the stack, then its strokes. A stroke not at hand yet is left
- * out. The same content gives the same list, so that what is made from it can be kept too.
+ * The display list of a drawing: pictures, then figures and parts in the order of the stack, then its strokes. A stroke not
+ * at hand yet is left out. The same content gives the same list, so that what is made from it can be kept too. `parts` names
+ * the parts of the stack that are seen; all are where it is missing.
  */
-export function contentMarks(stack: Stack, content: Content, strokeBy: (hash: string) => Stroke | undefined): Mark[] {
-  const known = lists.get(content)
+export function contentMarks(stack: Stack, content: Content, strokeBy: StrokeBy, parts?: PartsSeen): Mark[] {
+  const known = parts ? undefined : lists.get(content)
   if (known?.subjects === stack.subjects) return known.marks
-  const figures = Object.values(stack.subjects).flatMap((s) => {
-    const pose = content.poses[s.id]
-    return pose ? figureMarks(s.figure, pose) : []
-  })
-  const found = content.strokes.map(({ hash }) => strokeBy(hash)).filter(s => s !== undefined)
-  const marks = [...figures, ...found.map((s): Mark => ({ kind: 'stroke', outline: outlineOf(s), colour: s.colour }))]
-  if (found.length === content.strokes.length) lists.set(content, { subjects: stack.subjects, marks })
+  const subjects = Object.values(stack.subjects).filter(s => content.poses[s.id] && (!parts || parts(s.id)))
+  const marks = [...subjects.filter(s => s.kind === 'image'), ...subjects.filter(s => s.kind !== 'image')].flatMap(s => subjectMarks(s, content.poses[s.id]!, strokeBy))
+  const refs = parts ? content.strokes.filter(s => parts(s.part ?? null)) : content.strokes
+  marks.push(...strokeMarks(refs, strokeBy))
+  const whole = [...content.strokes, ...sharedStrokes(stack)].every(({ hash }) => strokeBy(hash))
+  if (whole && !parts) lists.set(content, { subjects: stack.subjects, marks })
   return marks
 }
+
+/** Whether a part (or, for null, what belongs to none) is seen. */
+export type PartsSeen = (part: string | null) => boolean
 
 /** Where a posed figure's bones reach, px; for fitting a picture of it into a small frame. */
 export function figureExtent(f: Figure, pose: Pose): { left: number, top: number, right: number, bottom: number } {

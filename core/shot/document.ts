@@ -7,15 +7,36 @@ import { listOf, runsOf } from '../sheet'
 import { colour, finite, frames, hashSchema, idSchema, label } from './basic'
 
 /** The number of this form of the document and of the commands. */
-export const SCHEMA = 3
+export const SCHEMA = 4
 
 export const roleSchema = z.enum(['key', 'extreme', 'breakdown', 'in-between'])
 export const coreRoleSchema = z.enum(['key', 'extreme', 'breakdown'])
 
-/** What keeps its identity from drawing to drawing. A figure carries its definition. */
-export const subjectSchema = z.object({ id: idSchema, name: label, kind: z.literal('figure'), figure: figureSchema })
+/** An affine map of the picture, as in SVG's matrix(a b c d e f). */
+export const affineSchema = z.tuple([finite, finite, finite, finite, finite, finite]).readonly()
 
-export const strokeRefSchema = z.object({ id: idSchema, hash: hashSchema })
+/** A stroke on a drawing: its content by hash, and what was done to it since. */
+export const strokeRefSchema = z.object({
+  id: idSchema,
+  hash: hashSchema,
+  /** The named part that it belongs to. */
+  part: idSchema.optional(),
+  /** Where it was moved, turned, scaled to. */
+  at: affineSchema.optional(),
+  /** How much wider its line is drawn than it was, before it is mapped by `at`. */
+  width: z.number().min(0.01).max(100).optional(),
+})
+
+/** What keeps its identity from drawing to drawing, and has a place, a turn and a size on each drawing that it is on. */
+export const subjectSchema = z.discriminatedUnion('kind', [
+  /** A jointed figure; it carries its definition. */
+  z.object({ id: idSchema, name: label, kind: z.literal('figure'), figure: figureSchema }),
+  /** A named part: strokes carry its id. One that is shared is drawn once (`strokes`, about its place) and placed on each drawing. */
+  z.object({ id: idSchema, name: label, kind: z.literal('part'), figure: figureSchema, strokes: z.array(strokeRefSchema).max(5000).optional() }),
+  /** A picture brought in, about its place. `file` is the hash of its bytes. */
+  z.object({ id: idSchema, name: label, kind: z.literal('image'), figure: figureSchema, file: hashSchema, width: z.number().int().min(1).max(16_384), height: z.number().int().min(1).max(16_384) }),
+])
+
 export const contentSchema = z.object({
   poses: z.record(idSchema, poseSchema),
   strokes: z.array(strokeRefSchema).max(5000),
@@ -103,6 +124,8 @@ export const columnSchema = z.object({
   guide: z.boolean().optional(),
   /** Columns of one link group follow each other's inserted and removed frames. */
   link: idSchema.optional(),
+  /** The column that this one is lined up with: it changes drawings wherever that one does, until it is released. */
+  lead: idSchema.optional(),
   runs: z.array(runSchema).max(14_400).transform(runsOf),
   repeats: z.array(repeatSchema).max(500).optional(),
 })
@@ -172,6 +195,13 @@ const mapValues = <T, U>(record: Record<string, T>, f: (value: T) => U): Record<
 
 /** The hashes of all strokes that a shot names, each once. */
 export function strokeHashes(shot: Shot): string[] {
-  const all = Object.values(shot.stacks).flatMap(s => Object.values(s.drawings)).flatMap(d => d.content.strokes.map(x => x.hash))
-  return [...new Set(all)]
+  const refs = Object.values(shot.stacks).flatMap(s => [...Object.values(s.drawings).flatMap(d => d.content.strokes), ...sharedStrokes(s)])
+  return [...new Set(refs.map(x => x.hash))]
 }
+
+/** The strokes of the parts of a stack that are drawn once. */
+export const sharedStrokes = (stack: Stack): StrokeRef[] => Object.values(stack.subjects).flatMap(s => (s.kind === 'part' ? s.strokes ?? [] : []))
+
+/** The hashes of all pictures that a shot names, each once. */
+export const imageHashes = (shot: Shot): string[] =>
+  [...new Set(Object.values(shot.stacks).flatMap(s => Object.values(s.subjects)).flatMap(s => (s.kind === 'image' ? [s.file] : [])))]

@@ -4,7 +4,7 @@ import { vec } from '../motion'
 import { eachRun } from '../sheet'
 import { rate } from '../time'
 import type { ArgsOf, Command, CommandName, Shot } from '.'
-import { applyCommand, makeShot, SCHEMA } from '.'
+import { applyCommand, changesBack, equal, makeShot, revertCommand, SCHEMA, storeShot } from '.'
 
 let made = 0
 export const cmd = <N extends CommandName>(name: N, args: ArgsOf<N>, id = `cmd-${String(++made).padStart(6, '0')}`): Command<N> => ({ id, schema: SCHEMA, name, args })
@@ -14,6 +14,18 @@ export function done<N extends CommandName>(shot: Shot, name: N, args: ArgsOf<N>
   const out = applyCommand(shot, cmd(name, args))
   if (!out.ok) throw new Error(`${name}: ${out.refusal.message}`)
   return out.shot
+}
+
+/** Why a command is refused; null where it is not. */
+export const refusal = <N extends CommandName>(shot: Shot, name: N, args: ArgsOf<N>) => {
+  const out = applyCommand(shot, cmd(name, args))
+  return out.ok ? null : out.refusal
+}
+
+/** True where undoing what led from one shot to another gives the first one again. */
+export const undone = (before: Shot, after: Shot): boolean => {
+  const out = applyCommand(after, revertCommand('revert-0001', 'x', 'Undo', changesBack(before, after)))
+  return out.ok && equal(storeShot(out.shot), storeShot(before))
 }
 
 export const PLAN = 'shot0001.3'

@@ -10,6 +10,8 @@ const upgrades: Record<number, (old: Record<string, unknown>) => Record<string, 
   1: old => ({ ...old, schema: 2 }),
   // 3 adds repeat brackets and action notes, which may be missing.
   2: old => ({ ...old, schema: 3 }),
+  // 4 adds named parts, pictures, strokes that were moved, proportions and mirrors of poses, and columns lined up with others.
+  3: old => ({ ...old, schema: 4 }),
 }
 
 /** Reads a stored shot of this or an older schema; says in a sentence why it cannot be read. */
@@ -39,6 +41,8 @@ export function firstLost(shot: Shot): string | null {
     for (const column of Object.values(plan.columns)) {
       const stack = shot.stacks[column.stack]
       if (!stack) return `The column ${column.name} has no stack of drawings.`
+      const lead = column.lead === undefined ? null : plan.columns[column.lead]
+      if (lead === undefined || lead?.lead !== undefined) return `The column ${column.name} is lined up with one that is missing or lined up itself.`
       const ids = new Set<string>()
       for (const run of column.runs.chunks.flatMap(c => c.runs)) {
         if (run.drawing !== null && !stack.drawings[run.drawing]) return `The column ${column.name} exposes a drawing that is missing.`

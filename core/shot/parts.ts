@@ -3,6 +3,7 @@ import type { NewId, Place, Repeat, Runs } from '../sheet'
 import { findRun, keptRepeats, lastRun } from '../sheet'
 import { idSchema } from './basic'
 import type { Chart, Column, Drawing, Plan, Shot, Stack } from './document'
+import { linedUp } from './lead'
 import { refuse } from './refusal'
 
 /** What a command is applied with: the ids it may make. */
@@ -25,19 +26,37 @@ export const stackOf = (shot: Shot, id: string): Stack => shot.stacks[id] ?? ref
 export const drawingOf = (shot: Shot, stack: string, id: string): Drawing => stackOf(shot, stack).drawings[id] ?? refuse('gone', 'The drawing is not there any more.')
 export const chartOf = (shot: Shot, plan: string, id: string): Chart => planOf(shot, plan).charts[id] ?? refuse('gone', 'The chart is not there any more.')
 
-/** The column, refused when it is locked. */
+/** A column whose timing can be changed; refused when it is locked, or lined up with another. */
 export function openColumn(shot: Shot, plan: string, id: string): Column {
   const column = columnOf(shot, plan, id)
-  return column.locked ? refuse('locked', `The column ${column.name} is locked.`) : column
+  if (column.lead !== undefined) refuse('locked', `The column ${column.name} is lined up with ${shot.plans[plan]!.columns[column.lead]?.name ?? 'another'}, and its timing follows. Release it first.`)
+  return unlocked(column)
 }
 
+/** The column, refused when it is locked. */
+export const unlocked = (column: Column): Column => (column.locked ? refuse('locked', `The column ${column.name} is locked.`) : column)
+
 export const withPlan = (shot: Shot, plan: Plan): Shot => ({ ...shot, plans: { ...shot.plans, [plan.id]: plan } })
-/** The shot with a column as it is now; its repeat brackets keep to what is left under them. */
-export const withColumn = (shot: Shot, plan: string, column: Column): Shot => {
+/**
+ * The shot with a column as it is now; its repeat brackets keep to what is left under them, and columns that are lined up
+ * with it follow.
+ */
+export function withColumn(shot: Shot, plan: string, column: Column): Shot {
   const p = planOf(shot, plan)
+  const lead = column.lead === undefined ? undefined : p.columns[column.lead]
+  if (lead) return following(shot, plan, column, lead)
   const before = p.columns[column.id]
   const kept = column.repeats && before?.repeats === column.repeats ? withRepeats(column, keptRepeats(column.repeats, before.runs, column.runs)) : column
-  return withPlan(shot, { ...p, columns: { ...p.columns, [column.id]: kept } })
+  const out = withPlan(shot, { ...p, columns: { ...p.columns, [column.id]: kept } })
+  if (before?.runs === kept.runs && before.repeats === kept.repeats) return out
+  return Object.values(p.columns).filter(c => c.lead === column.id).reduce((s, c) => following(s, plan, c, kept), out)
+}
+
+function following(shot: Shot, plan: string, column: Column, lead: Column): Shot {
+  const made = linedUp(column, lead, stackOf(shot, column.stack))
+  const drawn = made.drawings.length ? withDrawings(shot, column.stack, made.drawings) : shot
+  const p = planOf(drawn, plan)
+  return withPlan(drawn, { ...p, columns: { ...p.columns, [column.id]: made.column } })
 }
 
 /** A column with these brackets; without the field where there are none. */

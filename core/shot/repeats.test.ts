@@ -1,17 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { listOf } from '../sheet'
-import type { ArgsOf, CommandName, Shot } from '.'
-import { applyCommand, changesBack, equal, openShot, revertCommand, shownColumn, shownPlan, storeShot } from '.'
-import { charted, cmd, COLUMN, columnIn, done, exposures, PLAN, posedShot, runOn, where } from './fixture.test-helper'
+import type { ArgsOf, Shot } from '.'
+import { applyCommand, openShot, shownColumn, shownPlan, storeShot } from '.'
+import { charted, cmd, COLUMN, columnIn, done, exposures, PLAN, posedShot, refusal, runOn, undone, where } from './fixture.test-helper'
 
-const refusal = <N extends CommandName>(s: Shot, name: N, args: ArgsOf<N>) => {
-  const out = applyCommand(s, cmd(name, args))
-  return out.ok ? null : out.refusal
-}
-const undone = (before: Shot, after: Shot): boolean => {
-  const out = applyCommand(after, revertCommand('revert-0001', 'x', 'Undo', changesBack(before, after)))
-  return out.ok && equal(storeShot(out.shot), storeShot(before))
-}
 /** 1*8 9*2 11*2 13*12 25*6, in a shot of 48 frames. */
 const made = charted(posedShot(), '1', '13', ['9', '11'])
 const shot = () => made

@@ -185,7 +185,7 @@ describe('any sequence of commands', () => {
 })
 
 describe('stored form', () => {
-  it.each([1, 2])('of schema %i is brought to this one', (schema) => {
+  it.each([1, 2, 3])('of schema %i is brought to this one', (schema) => {
     const old: unknown = JSON.parse(readFileSync(new URL(`./examples/schema-${schema}.json`, import.meta.url), 'utf8'))
     const opened = openShot(old)
     expect(opened.ok && opened.shot.schema).toBe(SCHEMA)
@@ -204,7 +204,7 @@ describe('stored form', () => {
   })
   it.each([
     [{}, 'not-a-shot', /no schema number/],
-    [{ ...storeShot(emptyShot()), schema: 4 }, 'later-schema', /later Fintro \(schema 4/],
+    [{ ...storeShot(emptyShot()), schema: SCHEMA + 1 }, 'later-schema', /later Fintro \(schema \d/],
     [{ ...storeShot(emptyShot()), length: -1 }, 'not-a-shot', /at length/],
     [{ ...storeShot(emptyShot()), planOrder: ['none'] }, 'inconsistent', /plan none is missing/],
   ] as const)('%# is refused in a sentence', (doc, code, message) => {

@@ -1,5 +1,6 @@
 import type { Mark } from '../picture'
 import type { Vec } from '../motion'
+import { mapped } from '../motion'
 
 /** How an element lies to itself in the drawing before. `gap` in px: below 0 by how much it overlaps at most along one way. */
 export interface Lie { readonly kind: 'overlaps' | 'touches' | 'clear', readonly gap: number }
@@ -17,6 +18,10 @@ export function outlineOf(marks: readonly Mark[]): Vec[] {
         const [x, y] = [m.rx * Math.cos(a), m.ry * Math.sin(a)]
         points.push({ x: m.at.x + x * Math.cos(m.turn) - y * Math.sin(m.turn), y: m.at.y + x * Math.sin(m.turn) + y * Math.cos(m.turn) })
       }
+      continue
+    }
+    if (m.kind === 'image') {
+      for (const [sx, sy] of [[-1, -1], [1, -1], [1, 1], [-1, 1]] as const) points.push(mapped(m.at, { x: (sx * m.width) / 2, y: (sy * m.height) / 2 }))
       continue
     }
     const list = m.kind === 'stroke' ? m.outline : m.points

@@ -1,2 +1,3 @@
 export * from './outline'
 export * from './stroke'
+export * from './edit'

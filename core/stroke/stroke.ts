@@ -12,6 +12,8 @@ export const strokeSchema = z.object({
   width: z.number().min(0.5).max(200),
   /** True where the pen told its pressure; otherwise it is taken from the speed. */
   pressure: z.boolean(),
+  /** The points are the outline of a flat shape, not a line. */
+  fill: z.literal(true).optional(),
   points: z.array(z.number().min(-1e5).max(1e5)).min(3).max(MAX_POINTS * 3).refine(p => p.length % 3 === 0, 'Points come in threes.'),
 })
 export type Stroke = z.infer<typeof strokeSchema>
@@ -25,4 +27,4 @@ export function tidy(stroke: Stroke): Stroke {
 
 /** The text whose hash names a stroke: always the same for the same stroke. */
 export const strokeText = (s: Stroke): string =>
-  JSON.stringify({ schema: s.schema, colour: s.colour, width: s.width, pressure: s.pressure, points: s.points })
+  JSON.stringify({ schema: s.schema, colour: s.colour, width: s.width, pressure: s.pressure, ...(s.fill ? { fill: true } : {}), points: s.points })

@@ -3,19 +3,19 @@ import type { Runs } from '../../sheet'
 import { eachRun, findRun, giveAway, insertRun, lastRun, withStay } from '../../sheet'
 import { frames, idSchema } from '../basic'
 import { command } from '../command'
-import type { Content, Drawing, Shot, Stack } from '../document'
+import type { Content, Drawing, Shot, Stack, StrokeRef } from '../document'
 import { contentSchema, coreRoleSchema, emptyContent, numberSchema, strokeRefSchema, subjectSchema } from '../document'
 import { poseSchema } from '../../figure'
-import { chartOf, drawingOf, frameOf, openColumn, spotSchema, stackOf, withChart, withColumn, withDrawings, withPlan, withStack, without } from '../parts'
+import { chartOf, drawingOf, frameOf, openColumn, spotSchema, stackOf, unlocked, withChart, withColumn, withDrawings, withPlan, withStack, without } from '../parts'
 import { refuse } from '../refusal'
 
 const at = { stack: idSchema, drawing: idSchema }
-const numberIn = (shot: Shot, stack: string, drawing: string): string => shot.stacks[stack]?.drawings[drawing]?.number ?? '?'
+export const numberIn = (shot: Shot, stack: string, drawing: string): string => shot.stacks[stack]?.drawings[drawing]?.number ?? '?'
 
 export const addSubject = command(
   'subject.add',
   z.object({ stack: idSchema, subject: subjectSchema, drawing: idSchema.nullable(), pose: poseSchema.nullable() }),
-  ({ subject }) => `Add the figure ${subject.name}`,
+  ({ subject }) => `Add ${subject.kind === 'figure' ? 'the figure' : subject.kind === 'part' ? 'the part' : 'the picture'} ${subject.name}`,
   (shot, { stack: id, subject, drawing, pose }) => {
     const stack = stackOf(shot, id)
     if (stack.subjects[subject.id]) refuse('invalid', 'This figure is there already.')
@@ -29,12 +29,13 @@ export const addSubject = command(
 export const removeSubject = command(
   'subject.remove',
   z.object({ stack: idSchema, subject: idSchema }),
-  ({ stack, subject }, shot) => `Delete the figure ${shot.stacks[stack]?.subjects[subject]?.name ?? ''} from all drawings`,
+  ({ stack, subject }, shot) => `Delete ${shot.stacks[stack]?.subjects[subject]?.name ?? 'the figure'} from all drawings`,
   (shot, { stack: id, subject }) => {
     const stack = stackOf(shot, id)
     if (!stack.subjects[subject]) refuse('gone', 'The figure is not there any more.')
-    const posed = Object.values(stack.drawings).filter(d => d.content.poses[subject])
-    const bare = posed.map(d => ({ ...d, content: { ...d.content, poses: without(d.content.poses, [subject]) } }))
+    const named = Object.values(stack.drawings).filter(d => d.content.poses[subject] || d.content.strokes.some(s => s.part === subject))
+    // What is drawn stays; it belongs to no part any more.
+    const bare = named.map(d => ({ ...d, content: { poses: without(d.content.poses, [subject]), strokes: d.content.strokes.map(s => (s.part === subject ? ofPart(s, null) : s)) } }))
     return withDrawings(withStack(shot, { ...stack, subjects: without(stack.subjects, [subject]) }), id, bare)
   },
 )
@@ -81,18 +82,24 @@ export const setDrawing = command(
   (shot, { stack, drawing: id, number, role }) => {
     const drawing = drawingOf(shot, stack, id)
     if (number && Object.values(shot.stacks[stack]!.drawings).some(d => d.id !== id && d.number === number)) refuse('invalid', `There is a drawing ${number} already.`)
-    if (role && drawing.role === 'in-between') refuse('invalid', `Drawing ${drawing.number} is an in-between of a chart.`)
+    if (role && drawing.role === 'in-between' && Object.values(shot.plans).some(p => Object.values(p.charts).some(c => c.ticks.some(t => t.drawing === id)))) refuse('invalid', `Drawing ${drawing.number} is an in-between of a chart.`)
     return withDrawings(shot, stack, [{ ...drawing, number: number ?? drawing.number, role: role ?? drawing.role }])
   },
 )
 
 /** The drawing as its own: a computed in-between takes the content given in `fix`, which is what it shows now. */
-function ownDrawing(drawing: Drawing, fix?: Content): Drawing {
+export function ownDrawing(drawing: Drawing, fix?: Content): Drawing {
   if (drawing.own) return drawing
   return fix ? { ...drawing, own: true, content: fix } : refuse('changed', `Drawing ${drawing.number} is computed from its chart now.`)
 }
 
-function checkPoses(stack: Stack, content: Content): void {
+/** A stroke as it belongs to a part, or to none. */
+export function ofPart(ref: StrokeRef, part: string | null): StrokeRef {
+  const { part: _old, ...bare } = ref
+  return part === null ? bare : { ...bare, part }
+}
+
+export function checkPoses(stack: Stack, content: Content): void {
   for (const id of Object.keys(content.poses)) if (!stack.subjects[id]) refuse('gone', 'The figure is not there any more.')
 }
 
@@ -112,13 +119,13 @@ export const poseDrawing = command(
 
 export const addStrokes = command(
   'stroke.add',
-  z.object({ ...at, strokes: z.array(strokeRefSchema).min(1).max(500), fix: contentSchema.optional() }),
+  z.object({ ...at, strokes: z.array(strokeRefSchema).min(1).max(500), /** Beneath what is drawn there. */ under: z.boolean().optional(), fix: contentSchema.optional() }),
   ({ stack, drawing }, shot) => `Draw on ${numberIn(shot, stack, drawing)}`,
-  (shot, { stack, drawing, strokes, fix }) => {
+  (shot, { stack, drawing, strokes, under, fix }) => {
     const own = ownDrawing(drawingOf(shot, stack, drawing), fix)
     const known = new Set(own.content.strokes.map(s => s.id))
     if (strokes.some(s => known.has(s.id))) refuse('invalid', 'This stroke is there already.')
-    return withDrawings(shot, stack, [{ ...own, content: { ...own.content, strokes: [...own.content.strokes, ...strokes] } }])
+    return withDrawings(shot, stack, [{ ...own, content: { ...own.content, strokes: under ? [...strokes, ...own.content.strokes] : [...own.content.strokes, ...strokes] } }])
   },
 )
 
@@ -166,7 +173,11 @@ export const removeDrawing = command(
     drawingOf(shot, id, drawing)
     const { drawings } = stackOf(shot, id)
     for (const plan of Object.values(shot.plans)) {
-      for (const c of Object.values(plan.columns)) if (c.stack === id && c.locked) refuse('locked', `The column ${c.name} is locked.`)
+      for (const c of Object.values(plan.columns)) {
+        if (c.stack !== id) continue
+        unlocked(c)
+        if (c.lead !== undefined && [...eachRun(c.runs)].some(({ run }) => run.drawing === drawing)) refuse('locked', `The column ${c.name} is lined up with another and needs this drawing. Clear it, or release the column first.`)
+      }
     }
     const goneWithIt = new Set([drawing])
     let out = shot

@@ -3,10 +3,12 @@ import { backFrames, deleteTime, exposeHere, insertTime, moveFrames, orderPoses,
 import { fillChart, moveTick, setPath, spaceChart } from './charts'
 import { addDrawing, addPose, addStrokes, addSubject, poseDrawing, releaseDrawing, removeDrawing, removeStrokes, removeSubject, setDrawing } from './drawings'
 import { clearFrames, exposeDrawing, exposeRange, giveRun, holdFrames, movePose, pushRun, shiftRun, shiftRuns, tradeRun } from './exposures'
+import { leadColumn, releaseColumn } from './lead'
 import { moveNotes, removeNote, setNote } from './notes'
 import { removeRepeat, setRepeat, writeRepeat } from './repeats'
 import { revert } from './revert'
 import { addColumn, linkColumns, orderColumns, removeColumn, setColumn, setRate, setShot, shareColumn } from './shots'
+import { assignStrokes, mapStrokes, replaceStrokes, setSubject, sharePart, unsharePart } from './strokes'
 import { togetherOf } from './together'
 import { changeOver, cutChart, joinCharts, leadPart, placeTicks, throwCharts, unwedge, wedge } from './spans'
 
@@ -32,6 +34,14 @@ const single = {
   'drawing.remove': removeDrawing,
   'stroke.add': addStrokes,
   'stroke.remove': removeStrokes,
+  'stroke.replace': replaceStrokes,
+  'strokes.map': mapStrokes,
+  'strokes.part': assignStrokes,
+  'subject.set': setSubject,
+  'part.share': sharePart,
+  'part.unshare': unsharePart,
+  'column.lead': leadColumn,
+  'column.release': releaseColumn,
   'chart.fill': fillChart,
   'chart.space': spaceChart,
   'chart.tick': moveTick,

@@ -5,7 +5,7 @@ import { withColumn } from '../parts'
 
 /** The other columns of a column's link group that can be changed. */
 const linkedTo = (shot: Shot, plan: string, column: Column): Column[] =>
-  column.link === undefined ? [] : Object.values(shot.plans[plan]!.columns).filter(c => c.id !== column.id && c.link === column.link && !c.locked)
+  column.link === undefined ? [] : Object.values(shot.plans[plan]!.columns).filter(c => c.id !== column.id && c.link === column.link && !c.locked && c.lead === undefined)
 
 /** Frames that come (or go, below 0) at a place in time: behind `end`, a written frame of the column that is changed. */
 interface Delta { readonly end: number, readonly delta: number }

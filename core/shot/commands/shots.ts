@@ -3,9 +3,10 @@ import { colour, frames, idSchema, label } from '../basic'
 import { command } from '../command'
 import { eachRun, listOf, runsOf } from '../../sheet'
 import { rateLabel } from '../../time'
+import type { Column } from '../document'
 import { chartSchema, columnSchema, rateSchema, shotSchema, stackSchema } from '../document'
 import { firstLost } from '../open'
-import { columnOf, openColumn, planOf, stackOf, withColumn, withPlan, withStack, without } from '../parts'
+import { columnOf, planOf, stackOf, unlocked, withColumn, withPlan, withStack, without } from '../parts'
 import { refuse } from '../refusal'
 
 export const setShot = command(
@@ -51,15 +52,20 @@ export const setColumn = command(
   (shot, { plan, column, ...set }) => withColumn(shot, plan, { ...columnOf(shot, plan, column), ...set }),
 )
 
+/** A column that is lined up with no other any more. */
+function released({ lead: _lead, ...column }: Column): Column {
+  return column
+}
+
 export const removeColumn = command(
   'column.remove',
   z.object({ plan: idSchema, column: idSchema }),
   ({ plan, column }, shot) => `Delete the column ${shot.plans[plan]?.columns[column]?.name ?? ''}`,
   (shot, { plan, column }) => {
-    const gone = openColumn(shot, plan, column)
+    const gone = unlocked(columnOf(shot, plan, column))
     const p = planOf(shot, plan)
     if (p.order.length === 1) refuse('invalid', 'A shot keeps at least one column.')
-    const kept = withPlan(shot, { ...p, columns: without(p.columns, [column]), order: p.order.filter(id => id !== column) })
+    const kept = withPlan(shot, { ...p, columns: Object.fromEntries(Object.values(without(p.columns, [column])).map(c => [c.id, c.lead === column ? released(c) : c])), order: p.order.filter(id => id !== column) })
     const used = Object.values(kept.plans).some(x => Object.values(x.columns).some(c => c.stack === gone.stack))
     if (used) return kept
     const plans = Object.values(kept.plans).map(x => ({ ...x, charts: without(x.charts, Object.values(x.charts).filter(c => c.stack === gone.stack).map(c => c.id)) }))
