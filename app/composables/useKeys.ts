@@ -11,6 +11,7 @@ const pressable = (t: EventTarget | null): boolean => t instanceof HTMLElement &
 
 /** Listens for the keys of the actions. Fields, dialogs and focused buttons keep the keys that are theirs. */
 export function useKeys(desk: Desk, actions: readonly Action[]): void {
+  const table = useLightTable()
   let stop: (() => void) | null = null
   /** What lasts while a key is held, by the key. It ends when the key is let go, and when the window is left. */
   const held = new Map<string, Action>()
@@ -23,24 +24,25 @@ export function useKeys(desk: Desk, actions: readonly Action[]): void {
   }
   onMounted(() => {
     const bindings: Record<string, (e: KeyboardEvent) => void> = {}
-    for (const action of actions) {
-      for (const key of action.keys) {
-        bindings[key] = (e) => {
-          if (typing(e.target) || ownsKeys(e.target)) return
-          if ((key === 'Space' || key === 'Enter') && pressable(e.target)) return
-          if (e.repeat && !action.repeats) return
-          e.preventDefault()
-          const tried = desk.preview
-          desk.drop()
-          if (!(action.can?.(desk) ?? true)) return
-          action.do(desk, tried)
-          if (action.release) held.set(e.code, action)
-        }
+    for (const key of new Set(actions.flatMap(a => a.keys))) {
+      const meant = actions.filter(a => a.keys.includes(key)).sort((a, b) => Number(b.first ?? false) - Number(a.first ?? false))
+      bindings[key] = (e) => {
+        if (typing(e.target) || ownsKeys(e.target)) return
+        if ((key === 'Space' || key === 'Enter') && pressable(e.target)) return
+        const action = meant.find(a => a.can?.(desk) ?? true)
+        if (e.repeat && !action?.repeats) return
+        e.preventDefault()
+        const tried = desk.preview
+        desk.drop()
+        if (!action) return
+        action.do(desk, tried)
+        if (action.release) held.set(e.code, action)
       }
     }
     bindings.Escape = (e) => {
       if (typing(e.target)) (e.target as HTMLElement).blur()
       if (desk.preview) desk.drop()
+      else if (table.chosen) table.chosen = null
       else if (desk.picked.size) desk.picked = new Set()
       else if (desk.selection) desk.selection = null
     }

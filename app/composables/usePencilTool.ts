@@ -1,76 +1,87 @@
 import { shallowRef } from 'vue'
+import { toast } from 'vue-sonner'
 import type { Vec } from '#core/motion'
+import { contentMarks } from '#core/picture'
 import type { Stroke } from '#core/stroke'
-import { touches } from '#core/stroke'
+import { ellipseIn, onEighths, smoothed, straightLine } from '#core/stroke'
+import { contentHere } from '~/desk/art'
+import { fillAt } from '~/desk/fill-shape'
+import { ROOM } from '~/desk/lens'
+import { strokeOnShared } from '~/desk/subjects'
 import { isHeld, nextExposure } from '~/desk/steps'
 import { fixOf, newPose } from '~/desk/wishes'
 import type { Desk } from '~/stores/desk'
+import type { LightTable } from '~/stores/light-table'
 import { newId } from '~/sync/ids'
 import type { Wish } from '~/sync/session'
 
-/** The rubber's radius, px of the screen. */
-export const RUBBER = 9
+interface Drawn { readonly from: Vec, points: number[], readonly pen: boolean, readonly scale: number }
 
-/** Drawing strokes and rubbing them out. `pointOf` gives the point of the picture of a pointer event. */
-export function usePencilTool(desk: Desk, pointOf: (e: PointerEvent) => Vec) {
+/** Drawing: by hand, straight lines, ellipses, and flat shapes. `pointOf` gives the point of the picture of a pointer event. */
+export function usePencilTool(desk: Desk, table: LightTable, pointOf: (e: PointerEvent) => Vec) {
   /** Strokes that are drawn and not in the document yet. */
   const wet = shallowRef<Stroke[]>([])
-  /** Where the rubber is. */
-  const rubber = shallowRef<Vec | null>(null)
-  let drawing: { points: number[], pen: boolean } | null = null
-  let rubbing: Set<string> | null = null
+  let drawing: Drawn | null = null
 
-  const strokeNow = (): Stroke => ({ schema: 1, colour: desk.pencil.colour, width: desk.pencil.width, pressure: drawing!.pen, points: drawing!.points })
+  function strokeNow(d: Drawn): Stroke {
+    const { colour, width } = table.pencil
+    // As wide as it is seen when the picture is fitted, however it is zoomed now.
+    const px = table.asSeen ? width / desk.lens.zoom : width
+    return { schema: 1, colour, width: Math.max(0.5, Math.round(px * 100) / 100), pressure: d.pen || table.mode !== 'free', points: d.points }
+  }
 
   function begin(e: PointerEvent, p: Vec, scale: number): void {
     desk.playing = false
-    if (desk.tool === 'rubber') {
-      rubbing = new Set()
-      rub(p, scale)
-      return
-    }
-    drawing = { points: [p.x, p.y, e.pressure || 0.5], pen: e.pointerType === 'pen' }
-    wet.value = [...wet.value, strokeNow()]
+    if (table.mode === 'fill') return void fill(p)
+    drawing = { from: p, points: [p.x, p.y, pressureOf(e)], pen: e.pointerType === 'pen', scale }
+    wet.value = [...wet.value, strokeNow(drawing)]
   }
 
-  function move(e: PointerEvent, p: Vec, scale: number): void {
-    if (rubbing) return rub(p, scale)
-    const all = e.getCoalescedEvents?.() ?? []
-    for (const each of all.length ? all : [e]) {
-      const q = pointOf(each)
-      drawing!.points.push(q.x, q.y, each.pressure || 0.5)
+  function move(e: PointerEvent, p: Vec): void {
+    const d = drawing!
+    if (table.mode === 'line') d.points = straightLine(d.from, e.shiftKey ? onEighths(d.from, p) : p)
+    else if (table.mode === 'ellipse') d.points = ellipseIn(d.from, e.shiftKey ? squareTo(d.from, p) : p)
+    else {
+      const all = e.getCoalescedEvents?.() ?? []
+      for (const each of all.length ? all : [e]) {
+        const q = pointOf(each)
+        d.points.push(q.x, q.y, pressureOf(each))
+      }
     }
-    wet.value = [...wet.value.slice(0, -1), strokeNow()]
-  }
-
-  function rub(p: Vec, scale: number): void {
-    rubber.value = p
-    const d = desk.drawing
-    if (!d || !rubbing) return
-    for (const ref of desk.shot!.stacks[desk.stack!.id]!.drawings[d.id]!.content.strokes) {
-      const stroke = desk.session!.strokeBy(ref.hash)
-      if (stroke && touches(stroke, p, RUBBER / scale)) rubbing.add(ref.id)
-    }
-    if (rubbing.size) desk.tryOut({ name: 'stroke.remove', args: { stack: desk.stack!.id, drawing: d.id, strokes: [...rubbing] } }, `Rub out ${rubbing.size} stroke${rubbing.size === 1 ? '' : 's'}`)
-    else desk.moves += 1
+    wet.value = [...wet.value.slice(0, -1), strokeNow(d)]
   }
 
   async function end(): Promise<void> {
-    if (rubbing) {
-      rubbing = null
-      if (desk.preview) desk.take()
+    const d = drawing!
+    drawing = null
+    const stroke = strokeNow(d)
+    const points = table.mode === 'free' ? smoothed(stroke.points, table.pencil.smooth) : stroke.points
+    await put({ ...stroke, points }, false)
+    wet.value = wet.value.slice(1)
+  }
+
+  async function fill(p: Vec): Promise<void> {
+    const content = contentHere(desk)
+    const { width, height } = desk.shown!.picture
+    const room = { x: -width * ROOM, y: -height * ROOM, width: width * (1 + 2 * ROOM), height: height * (1 + 2 * ROOM) }
+    const shape = fillAt(content ? contentMarks(desk.stack!, content, desk.session!.strokeBy, table.seen ?? undefined) : [], p, room, table.pencil.colour)
+    if (typeof shape === 'string') toast(shape)
+    else await put(shape, true)
+  }
+
+  /** The stroke on the drawing it belongs on. Which one is decided when the pen is lifted, before anything moves the playhead. */
+  async function put(stroke: Stroke, under: boolean): Promise<void> {
+    const shared = table.part && desk.stack!.subjects[table.part]
+    if (shared && shared.kind === 'part' && shared.strokes) {
+      const wish = strokeOnShared(desk, shared.id, await desk.session!.addStroke(stroke))
+      if (wish) desk.run(wish)
       return
     }
-    const stroke = strokeNow()
-    drawing = null
-    // Where it goes is decided when the pen is lifted, before anything else moves the playhead.
     const { id, made } = target()
-    const column = desk.column!.id
-    const d = desk.drawing
+    const [column, stack, d, part] = [desk.column!.id, desk.stack!.id, desk.drawing, table.part]
     const hash = await desk.session!.addStroke(stroke)
-    const add: Wish = { name: 'stroke.add', args: { stack: desk.stack!.id, drawing: id, strokes: [{ id: newId(), hash }], ...(d && !made ? fixOf(desk, d) : {}) } }
+    const add: Wish = { name: 'stroke.add', args: { stack, drawing: id, strokes: [{ id: newId(), hash, ...(part ? { part } : {}) }], ...(under ? { under } : {}), ...(d && !made ? fixOf(desk, d) : {}) } }
     desk.run(...(made ? [made] : []), add)
-    wet.value = wet.value.slice(1)
     if (desk.drawThrough && desk.column?.id === column) {
       const next = nextExposure(desk)
       if (next) desk.goTo(next.start)
@@ -80,16 +91,23 @@ export function usePencilTool(desk: Desk, pointOf: (e: PointerEvent) => Vec) {
   /** The drawing that a stroke goes on: the shown one, a new one on a blank, and on a held frame what was chosen. */
   function target(): { id: string, made: Wish | null } {
     const d = desk.drawing
-    if (d && (desk.onHeld === 'held' || !isHeld(desk))) return { id: d.id, made: null }
+    if (d && (desk.onHeld === 'held' || !isHeld(desk) || desk.column?.lead !== undefined)) return { id: d.id, made: null }
     const id = newId()
     return { id, made: newPose(desk, d && desk.onHeld === 'copy' ? { copyOf: d.id } : 'blank', 'playhead', 'key', id) }
   }
 
   function cancel(): void {
-    rubbing = null
     if (drawing) wet.value = wet.value.slice(0, -1)
     drawing = null
   }
 
-  return { wet, rubber, begin, move, end, cancel, busy: () => drawing !== null || rubbing !== null }
+  return { wet, begin, move, end, cancel, busy: () => drawing !== null }
+}
+
+const pressureOf = (e: PointerEvent): number => e.pressure || 0.5
+
+/** The corner that makes a square (or a circle) with another one. */
+function squareTo(a: Vec, b: Vec): Vec {
+  const side = Math.max(Math.abs(b.x - a.x), Math.abs(b.y - a.y))
+  return { x: a.x + side * (Math.sign(b.x - a.x) || 1), y: a.y + side * (Math.sign(b.y - a.y) || 1) }
 }

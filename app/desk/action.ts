@@ -9,6 +9,8 @@ export interface Action {
   readonly keys: readonly string[]
   /** May be asked again while the key is held. */
   readonly repeats?: boolean
+  /** Its keys mean this, and not what they mean otherwise, whenever it can be done. */
+  readonly first?: boolean
   readonly can?: (d: Desk) => boolean
   /** `tried` is what was being shown when it was asked; it has been dropped by then. */
   readonly do: (d: Desk, tried: Preview | null) => void

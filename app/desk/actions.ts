@@ -4,6 +4,7 @@ import type { CoreRole } from '#core/shot'
 import type { Desk } from '~/stores/desk'
 import type { Action, Doors } from './action'
 import { hasExposure } from './action'
+import { actionsOfArt } from './actions-art'
 import { lookActions } from './actions-look'
 import { sheetActions } from './actions-sheet'
 import { doOrSay, inChart, pickedBars, spanActions } from './actions-spans'
@@ -12,6 +13,7 @@ import { lastPose, newPose, planAndColumn, poseFrame } from './wishes'
 import { traded } from './rail-gestures'
 import { refOf } from './spots'
 import { exposureBefore, nextExposure } from './steps'
+import { mirrorHere, sidedHere, swapHere } from './subjects'
 import { cut, join } from './spans'
 
 function stepDrawing(d: Desk, by: 1 | -1): void {
@@ -96,6 +98,7 @@ export function deskActions(doors: Doors): Action[] {
     { id: 'later', name: 'Move the drawing one frame later', group: 'Poses', keys: ['Alt+ArrowDown'], repeats: true, can: hasExposure, do: d => movePose(d, 1) },
     { id: 'delete', name: 'Delete the drawing and its exposures', group: 'Poses', keys: ['Delete'], can: d => !!d.drawing, do: d => d.run({ name: 'drawing.remove', args: { stack: d.stack!.id, drawing: d.drawing!.id } }) },
     ...spanActions(),
+    ...actionsOfArt(),
     ...sheetActions(doors),
     { id: 'trim', name: 'Trim the shot to what is exposed', group: 'Shot', keys: [], can: d => exposedEnd(d) > 0 && exposedEnd(d) !== d.shot!.length, do: d => d.run({ name: 'shot.set', args: { length: exposedEnd(d) } }) },
     { id: 'in', name: 'Play range begins here', group: 'Shot', keys: ['Shift+BracketLeft'], do: (d) => { d.loop = { first: d.frame, last: Math.max(d.frame, d.playRange.last) } } },
@@ -106,7 +109,13 @@ export function deskActions(doors: Doors): Action[] {
     { id: 'fit', name: 'Make the shot as long as what is exposed', group: 'Shot', keys: ['f'], can: d => d.overhang > 0, do: d => d.run({ name: 'shot.set', args: { length: d.shot!.length + d.overhang } }) },
     { id: 'tool-pose', name: 'Pose the figure', group: 'Draw', keys: ['p'], do: (d) => { d.tool = 'pose' } },
     { id: 'tool-pencil', name: 'Pencil', group: 'Draw', keys: ['d'], do: (d) => { d.tool = 'pencil' } },
-    { id: 'tool-rubber', name: 'Rub out strokes', group: 'Draw', keys: ['u'], do: (d) => { d.tool = 'rubber' } },
+    { id: 'tool-rubber', name: 'Rubber', group: 'Draw', keys: ['u'], do: (d) => { d.tool = 'rubber' } },
+    { id: 'tool-choose', name: 'Choose and move what is drawn', group: 'Draw', keys: ['Semicolon'], do: (d) => { d.tool = 'choose' } },
+    { id: 'tool-joints', name: 'Make a figure from joints', group: 'Draw', keys: [], can: d => !!d.column, do: (d) => { d.tool = 'joints' } },
+    { id: 'swap-sides', name: 'Swap left and right of the figures on this drawing', group: 'Poses', keys: ['Alt+KeyS'], can: d => !!d.drawing && sidedHere(d).length > 0, do: d => d.run(...swapHere(d)) },
+    { id: 'mirror-figures', name: 'Mirror the figures on this drawing where they stand', group: 'Poses', keys: ['Alt+KeyM'], can: d => !!d.drawing && mirrorHere(d).length > 0, do: d => d.run(...mirrorHere(d)) },
+    { id: 'side-parts', name: 'Figures and named parts of this column …', group: 'Draw', keys: ['Alt+KeyP'], can: d => !!d.column, do: (d) => { d.side = d.side === 'parts' ? null : 'parts' } },
+    { id: 'side-reshape', name: 'Move, turn and scale drawings by numbers …', group: 'Draw', keys: [], can: d => !!d.drawing, do: (d) => { d.side = d.side === 'reshape' ? null : 'reshape' } },
     { id: 'tool-path', name: 'Follow points: arcs and travel', group: 'Draw', keys: ['Shift+P'], do: (d) => { d.tool = 'path' } },
     { id: 'tool-scale', name: 'Set the scale along something of known height', group: 'Draw', keys: [], do: (d) => { d.tool = 'scale' } },
     { id: 'arcs', name: 'Arcs on or off', group: 'Look', keys: ['i'], do: (d) => { d.arcs = !d.arcs } },
@@ -121,7 +130,7 @@ export function deskActions(doors: Doors): Action[] {
   ]
 }
 
-const CAPS: Record<string, string> = { ArrowDown: '↓', ArrowUp: '↑', ArrowLeft: '←', ArrowRight: '→', BracketLeft: '[', BracketRight: ']', Equal: '+', Minus: '−', Slash: '/', Comma: ',', Period: '.', Control: 'Ctrl', $mod: 'Ctrl', Backquote: '`', Delete: 'Del', Backspace: '⌫', PageDown: 'PgDn', PageUp: 'PgUp' }
+const CAPS: Record<string, string> = { ArrowDown: '↓', ArrowUp: '↑', ArrowLeft: '←', ArrowRight: '→', BracketLeft: '[', BracketRight: ']', Equal: '+', Minus: '−', Slash: '/', Comma: ',', Period: '.', Control: 'Ctrl', $mod: 'Ctrl', Backquote: '`', Semicolon: ';', Delete: 'Del', Backspace: '⌫', PageDown: 'PgDn', PageUp: 'PgUp' }
 
 /** A key as it is written on its cap: "Ctrl Shift Z". The question mark is one key to the reader. */
 export function keyCaps(keys: string): string[] {

@@ -19,7 +19,7 @@ import type { Spacing } from '~/desk/spans'
 import type { Saving, Wish } from '~/sync/session'
 import { ShotSession } from '~/sync/session'
 
-export type Tool = 'pose' | 'pencil' | 'rubber' | 'path' | 'scale'
+export type Tool = 'pose' | 'pencil' | 'rubber' | 'choose' | 'joints' | 'path' | 'scale'
 /** Chosen frames: of `columns` (from left to right), begun in `column`. */
 export interface Selection {
   readonly column: string
@@ -62,7 +62,7 @@ export const useDesk = defineStore('desk', () => {
   const copiedSpacing = shallowRef<Spacing | null>(null)
   const pinPanel = ref(false)
   /** Which of the side panels is open. */
-  const side = ref<'tray' | 'poses' | 'shot' | null>(null)
+  const side = ref<'tray' | 'poses' | 'shot' | 'parts' | 'reshape' | null>(null)
   /** A rate that is only tried in playback. */
   const trialRate = shallowRef<Rate | null>(null)
 
@@ -102,7 +102,6 @@ export const useDesk = defineStore('desk', () => {
   const notes = ref(false)
   watch(notes, open => setNotes(open), { immediate: true, flush: 'sync' })
   const margin = useLocalStorage<'frame' | 'timecode' | 'feet'>('fintro-margin', 'frame')
-  const pencil = useLocalStorage('fintro-pencil', { width: 6, colour: '#26302c' })
 
   /** The shot as it is shown: with the change that is being tried out. */
   const shown = computed(() => preview.value?.shot ?? shot.value)
@@ -234,7 +233,7 @@ export const useDesk = defineStore('desk', () => {
   return {
     session, shot, saving, undoLabel, redoLabel, preview, contents, frame, workFrame, columnId, selection, loop, playing, skipped, moves, strokesSeen, litChart, chartPanel, picked, ghostPair, clip, copiedSpacing, pinPanel, side, trialRate, points, tracks, stuck, follow,
     // Remembered in this browser: what the server rendered must not overwrite it.
-    tool: skipHydrate(tool), ghosts: skipHydrate(ghosts), ghostRule: skipHydrate(ghostRule), pinnedGhosts: skipHydrate(pinnedGhosts), ghostRow, ghostsHidden, lens, flip, flipping, rock: skipHydrate(rock), pictureBox, onHeld: skipHydrate(onHeld), drawThrough, arcs: skipHydrate(arcs), plot: skipHydrate(plot), plotOf: skipHydrate(plotOf), rowHeight: skipHydrate(rowHeight), margin: skipHydrate(margin), newAt: skipHydrate(newAt), notes, pencil: skipHydrate(pencil), shown, plan, columns, column, stack, place, drawing, passes, pass, rail, rows, overhang, playRange, range,
+    tool: skipHydrate(tool), ghosts: skipHydrate(ghosts), ghostRule: skipHydrate(ghostRule), pinnedGhosts: skipHydrate(pinnedGhosts), ghostRow, ghostsHidden, lens, flip, flipping, rock: skipHydrate(rock), pictureBox, onHeld: skipHydrate(onHeld), drawThrough, arcs: skipHydrate(arcs), plot: skipHydrate(plot), plotOf: skipHydrate(plotOf), rowHeight: skipHydrate(rowHeight), margin: skipHydrate(margin), newAt: skipHydrate(newAt), notes, shown, plan, columns, column, stack, place, drawing, passes, pass, rail, rows, overhang, playRange, range,
     refresh, open, close, run, tryOut, take, drop, goTo,
     undo: () => session.value?.undo(),
     redo: () => session.value?.redo(),

@@ -1,3 +1,4 @@
 export * from './outline'
 export * from './stroke'
 export * from './edit'
+export * from './flood'

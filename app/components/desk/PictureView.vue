@@ -8,10 +8,10 @@ import { distance } from '#core/motion'
 import type { Layer, Mark } from '#core/picture'
 import { contentMarks, layersAt } from '#core/picture'
 import { strokeOutline } from '#core/stroke'
-import { RUBBER } from '~/composables/usePencilTool'
 import { pointOfHandle } from '~/composables/usePathTool'
 import type { View } from '~/desk/draw-arcs'
 import { drawArcs, drawMeasure, drawPins } from '~/desk/draw-arcs'
+import { drawChosen, drawJoints, drawRubber } from '~/desk/draw-tools'
 import { drawHandles } from '~/desk/draw-handles'
 import { drawKeptGhost, drawLayers, ghostLook } from '~/desk/draw-picture'
 import { ghostsHere } from '~/desk/ghosts'
@@ -19,6 +19,7 @@ import { boxAt, middleOf, panned, pictureAt, ROOM, viewOf, zoomed } from '~/desk
 import { SANS, theme } from '~/desk/theme'
 
 const desk = useDesk()
+const table = useLightTable()
 const canvas = ref<HTMLCanvasElement | null>(null)
 const frame = ref<HTMLElement | null>(null)
 const size = useElementSize(frame)
@@ -37,13 +38,17 @@ const scaleNow = (): number => viewOf(desk.shown!.picture, box.value, desk.lens)
 
 const path = usePathTool(desk)
 const poses = usePoseTool(desk)
-const pencil = usePencilTool(desk, pointOf)
+const pencil = usePencilTool(desk, table, pointOf)
+const rubberTool = useRubberTool(desk, table)
+const choosing = useChooseTool(desk, table)
+const joints = useJointTool(desk)
 const { posed, hovered } = poses
-const { wet, rubber } = pencil
+const { wet } = pencil
+const { rubber } = rubberTool
 const workable = computed(() => !!desk.column && !desk.column.locked && !desk.column.hidden)
 const ghosts = computed(() => (desk.ghostsHidden || desk.flip || (desk.ghostRule.penOff && wet.value.length) ? [] : ghostsHere(desk)))
 
-usePaint(canvas, [() => desk.shown, () => desk.frame, () => desk.columnId, ghosts, () => desk.ghostRule, () => desk.playing, () => desk.tool, () => desk.strokesSeen, () => desk.moves, () => desk.tracks, () => desk.arcs, () => desk.lens, () => desk.flip, path.dragging, measure, wet, hovered, rubber, pen, useTheme().name], (c, width, height) => {
+usePaint(canvas, [() => desk.shown, () => desk.frame, () => desk.columnId, ghosts, () => desk.ghostRule, () => desk.playing, () => desk.tool, () => desk.strokesSeen, () => desk.moves, () => desk.tracks, () => desk.arcs, () => desk.lens, () => desk.flip, path.dragging, measure, wet, hovered, rubber, pen, () => table.chosen, () => table.seen, choosing.line, choosing.centre, joints.joints, joints.on, useTheme().name], (c, width, height) => {
   if (!desk.shown || !desk.plan) return
   const t = theme()
   const { picture, paper } = desk.shown
@@ -63,7 +68,7 @@ usePaint(canvas, [() => desk.shown, () => desk.frame, () => desk.columnId, ghost
   c.fillRect(0, 0, picture.width, picture.height)
   const room = { x: -picture.width * ROOM, y: -picture.height * ROOM, width: picture.width * (1 + 2 * ROOM), height: picture.height * (1 + 2 * ROOM) }
   const instead = desk.flip && desk.column ? { column: desk.column.id, drawing: desk.flip } : null
-  const layers = layersAt(desk.contents, desk.shown, desk.plan, desk.frame, desk.session!.strokeBy, { guides: true, instead })
+  const layers = layersAt(desk.contents, desk.shown, desk.plan, desk.frame, desk.session!.strokeBy, { guides: true, instead, seen: table.seen && desk.column ? { column: desk.column.id, parts: table.seen } : null })
   const active = layers.findIndex(l => l.column === desk.column?.id)
   c.beginPath()
   if (desk.playing) c.rect(0, 0, picture.width, picture.height)
@@ -73,7 +78,7 @@ usePaint(canvas, [() => desk.shown, () => desk.frame, () => desk.columnId, ghost
   for (const g of ghosts.value) {
     const stack = desk.shown.stacks[g.column.stack]!
     c.globalAlpha = g.strength * desk.ghostRule.overall
-    drawKeptGhost(c, contentMarks(stack, desk.contents.of(desk.shown, desk.plan, stack, g.drawing), desk.session!.strokeBy), ghostLook(g.side, g.step, desk.ghostRule.tints[g.side], desk.ghostRule.full), room)
+    drawKeptGhost(c, contentMarks(stack, desk.contents.of(desk.shown, desk.plan, stack, g.drawing), desk.session!.strokeBy, (stack === desk.stack && table.seen) || undefined), ghostLook(g.side, g.step, desk.ghostRule.tints[g.side], desk.ghostRule.full), room)
   }
   c.globalAlpha = 1
   drawLayers(c, active < 0 ? layers : layers.slice(active))
@@ -117,12 +122,9 @@ function drawAids(c: CanvasRenderingContext2D, v: View): void {
   const off = path.dragging.value
   if (off?.off) drawMeasure(c, v, off.dot.at, off.to)
   if (measure.value) drawMeasure(c, v, measure.value.a, measure.value.b)
-  if (desk.tool === 'rubber' && rubber.value) {
-    c.strokeStyle = t.signal
-    c.beginPath()
-    c.arc(v.x + rubber.value.x * v.scale, v.y + rubber.value.y * v.scale, RUBBER, 0, Math.PI * 2)
-    c.stroke()
-  }
+  if (desk.tool === 'rubber') drawRubber(c, v, rubber.value, rubberTool.way.value, table.rub.size)
+  if (desk.tool === 'choose' && !desk.playing) drawChosen(c, v, choosing.box.value, choosing.grips(v.scale), choosing.line.value, table.lasso)
+  if (desk.tool === 'joints') drawJoints(c, v, joints.joints.value, joints.on.value)
 }
 
 /** The column and drawing under the pen, beside it. */
@@ -181,7 +183,16 @@ function down(e: PointerEvent): void {
   canvas.value!.setPointerCapture(e.pointerId)
   const p = pointOf(e)
   const hit = poses.handleAt(p, scaleNow())
-  if (desk.tool === 'pose') {
+  if (desk.tool === 'joints') {
+    if (!refuseWork()) joints.click(p, scaleNow())
+  }
+  else if (desk.tool === 'choose') {
+    if (desk.drawing && !refuseWork()) choosing.begin(e, p, scaleNow())
+  }
+  else if (desk.tool === 'rubber') {
+    if (desk.drawing && !refuseWork()) rubberTool.begin(p, scaleNow())
+  }
+  else if (desk.tool === 'pose') {
     if (hit && !refuseWork()) poses.begin(hit, p)
   }
   else if (desk.tool === 'scale') measure.value = { a: p, b: p, done: false }
@@ -212,13 +223,14 @@ function move(e: PointerEvent): void {
     return
   }
   if (poses.busy()) return poses.move(p, e.shiftKey)
-  if (pencil.busy()) return pencil.move(e, p, scaleNow())
+  if (pencil.busy()) return pencil.move(e, p)
+  if (choosing.busy()) return choosing.move(e, p, scaleNow())
+  if (desk.tool === 'rubber') return rubberTool.move(p, scaleNow())
   pen.value = desk.tool === 'pencil' ? p : null
-  if (desk.tool === 'rubber') rubber.value = p
   poses.hover((desk.tool === 'pose' || desk.tool === 'path') && !desk.playing && workable.value ? p : null, scaleNow())
 }
 
-async function up(): Promise<void> {
+async function up(e: PointerEvent): Promise<void> {
   if (panning) {
     panning = null
     return
@@ -230,6 +242,8 @@ async function up(): Promise<void> {
     return
   }
   if (poses.busy()) return poses.end()
+  if (choosing.busy()) return choosing.end(pointOf(e), scaleNow())
+  if (rubberTool.busy()) return rubberTool.end()
   if (pencil.busy()) await pencil.end()
 }
 
@@ -250,12 +264,14 @@ function cancel(): void {
   panning = null
   poses.cancel()
   pencil.cancel()
+  rubberTool.cancel()
+  choosing.cancel()
   path.cancel()
   measure.value = null
   desk.drop()
 }
 onMounted(() => useEventListener(window, 'keydown', (e: KeyboardEvent) => {
-  if (e.key === 'Escape' && (poses.busy() || pencil.busy() || path.dragging.value || path.asked.value || measure.value)) cancel()
+  if (e.key === 'Escape' && (poses.busy() || pencil.busy() || rubberTool.busy() || choosing.busy() || path.dragging.value || path.asked.value || measure.value)) cancel()
 }))
 
 const popAt = (p: Vec) => {
@@ -274,6 +290,8 @@ const popAt = (p: Vec) => {
       <p>Off its path. Make {{ path.asked.value.number }} a breakdown here?</p>
       <div class="mt-1.5 flex gap-1.5"><button type="button" class="push-button push-button-main" @click="path.answer(true)">Breakdown here</button><button type="button" class="push-button" @click="path.answer(false)">Leave it</button></div>
     </div>
+    <ToolStrip />
+    <JointForm v-if="desk.tool === 'joints'" :count="joints.joints.value.length" @back="joints.back()" @clear="joints.clear()" @make="joints.make($event) && (desk.tool = 'pose')" />
     <ScaleForm v-if="desk.tool === 'scale'" :measure="measure" @again="measure = null" />
     <slot />
   </div>

@@ -76,6 +76,8 @@ function addColumn(): void {
         </section>
         <TrayPanel v-if="desk.side === 'tray'" :key="desk.column?.id" />
         <PosesPanel v-if="desk.side === 'poses'" :key="desk.column?.id" />
+        <PartsPanel v-if="desk.side === 'parts'" :key="desk.column?.id" />
+        <ReshapePanel v-if="desk.side === 'reshape'" />
         <ShotPanel v-if="desk.side === 'shot'" />
         <RangeMore v-if="more" @close="more = false" />
         <PinPanel v-if="desk.pinPanel" @close="desk.pinPanel = false" />

@@ -1,0 +1,82 @@
+import type { Vec } from '../motion'
+
+/** A grid of cells, row by row: where lines are (true), or what a shape covers. */
+export interface Grid { readonly width: number, readonly height: number, readonly cells: Uint8Array }
+
+/**
+ * The cells that can be reached from one without crossing a line, four ways from cell to cell. Null where it begins on a
+ * line, or runs out at the edge: the shape is open then.
+ */
+export function flood(lines: Grid, x: number, y: number): Grid | null {
+  const { width, height, cells } = lines
+  const start = y * width + x
+  if (x < 0 || y < 0 || x >= width || y >= height || cells[start]) return null
+  const reached = new Uint8Array(width * height)
+  const waiting = [start]
+  reached[start] = 1
+  while (waiting.length) {
+    const at = waiting.pop()!
+    const cx = at % width
+    if (cx === 0 || cx === width - 1 || at < width || at >= width * (height - 1)) return null
+    for (const next of [at - 1, at + 1, at - width, at + width]) {
+      if (reached[next] || cells[next]) continue
+      reached[next] = 1
+      waiting.push(next)
+    }
+  }
+  return { width, height, cells: reached }
+}
+
+/** A shape grown by so many cells to all sides, so that it reaches under the lines around it. */
+export function grown(shape: Grid, by: number): Grid {
+  let { cells } = shape
+  for (let i = 0; i < by; i++) {
+    const from = cells
+    cells = new Uint8Array(from.length)
+    for (let at = 0; at < from.length; at++) {
+      const x = at % shape.width
+      if (from[at] || (x > 0 && from[at - 1]) || (x < shape.width - 1 && from[at + 1]) || from[at - shape.width] || from[at + shape.width]) cells[at] = 1
+    }
+  }
+  return { ...shape, cells }
+}
+
+/** A ring without points that lie within `by` of the line between their neighbours (Douglas and Peucker 1973, from memory). */
+export function thinned(line: readonly Vec[], by: number): Vec[] {
+  if (line.length < 3) return [...line]
+  const keep = new Uint8Array(line.length)
+  keep[0] = keep[line.length - 1] = 1
+  const parts: [number, number][] = [[0, line.length - 1]]
+  while (parts.length) {
+    const [a, b] = parts.pop()!
+    let far = by
+    let at = -1
+    for (let i = a + 1; i < b; i++) {
+      const d = offLine(line[i]!, line[a]!, line[b]!)
+      if (d > far) [far, at] = [d, i]
+    }
+    if (at < 0) continue
+    keep[at] = 1
+    parts.push([a, at], [at, b])
+  }
+  return line.filter((_, i) => keep[i])
+}
+
+function offLine(p: Vec, a: Vec, b: Vec): number {
+  const [dx, dy] = [b.x - a.x, b.y - a.y]
+  const squared = dx * dx + dy * dy
+  const t = squared ? Math.max(0, Math.min(1, ((p.x - a.x) * dx + (p.y - a.y) * dy) / squared)) : 0
+  return Math.hypot(p.x - a.x - t * dx, p.y - a.y - t * dy)
+}
+
+/** One closed line around a shape and its holes: each hole is joined to the rest by the shortest cut, there and back. */
+export function oneRing(outer: readonly Vec[], holes: readonly (readonly Vec[])[]): Vec[] {
+  return holes.reduce<Vec[]>((ring, hole) => {
+    let [best, i, k] = [Infinity, 0, 0]
+    ring.forEach((p, ri) => hole.forEach((q, hi) => {
+      const d = (p.x - q.x) ** 2 + (p.y - q.y) ** 2
+      if (d < best) [best, i, k] = [d, ri, hi]
+    }))
+    return [...ring.slice(0, i + 1), ...hole.slice(k), ...hole.slice(0, k + 1), ...ring.slice(i)]
+  }, [...outer])
+}
