@@ -1,5 +1,5 @@
 import type { Layer, Mark, Palette } from '#core/picture'
-import { bitmapOf } from './bitmaps'
+import { bitmapOf } from '~/sync/bitmaps'
 
 type C = CanvasRenderingContext2D
 

@@ -22,11 +22,14 @@ interface Schema extends DBSchema {
   history: { key: number, value: Step, indexes: { shot: string } }
   strokes: { key: string, value: { hash: string, stroke: Stroke } }
   settings: { key: string, value: unknown }
+  images: { key: string, value: { hash: string, bytes: Blob } }
 }
 
 let opened: Promise<IDBPDatabase<Schema>> | null = null
-const db = () => (opened ??= openDB<Schema>('fintro', 1, {
-  upgrade(d) {
+const db = () => (opened ??= openDB<Schema>('fintro', 2, {
+  upgrade(d, before) {
+    if (before < 2) d.createObjectStore('images', { keyPath: 'hash' })
+    if (before >= 1) return
     d.createObjectStore('outbox', { keyPath: 'seq', autoIncrement: true }).createIndex('shot', 'shot')
     d.createObjectStore('history', { keyPath: 'seq', autoIncrement: true }).createIndex('shot', 'shot')
     d.createObjectStore('strokes', { keyPath: 'hash' })
@@ -70,6 +73,15 @@ export const browserStore = {
     const tx = (await db()).transaction('history', 'readwrite')
     for (const seq of seqs) void tx.store.delete(seq)
     await tx.done
+  },
+  async keepImage(hash: string, bytes: Blob): Promise<void> {
+    await (await db()).put('images', { hash, bytes })
+  },
+  async keptImages(): Promise<{ hash: string, bytes: Blob }[]> {
+    return (await db()).getAll('images')
+  },
+  async dropImage(hash: string): Promise<void> {
+    await (await db()).delete('images', hash)
   },
   async keepStroke(hash: string, stroke: Stroke): Promise<void> {
     await (await db()).put('strokes', { hash, stroke })

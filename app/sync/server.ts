@@ -35,9 +35,14 @@ const post = <T>(url: string, body: unknown): Promise<T> =>
 /** Every call to the server that the desk makes. */
 export const server = {
   shot: (id: string) => ask<{ revision: number, production: string, document: StoredShot }>(`/api/shots/${id}`),
-  strokes: (id: string) => ask<{ strokes: Record<string, Stroke> }>(`/api/shots/${id}/strokes`),
   findStrokes: (hashes: string[]) => post<{ strokes: Record<string, Stroke> }>('/api/strokes/find', { hashes }),
   keepStrokes: (strokes: Stroke[]) => post<{ hashes: string[] }>('/api/strokes', { strokes }),
+  image: async (hash: string): Promise<Blob> => {
+    const response = await fetch(`/api/images/${hash}`).catch(() => null)
+    if (!response?.ok) throw new ServerAway('The picture could not be fetched.')
+    return response.blob()
+  },
+  keepImage: (bytes: Blob) => ask<{ hash: string, width: number, height: number }>('/api/images', { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: bytes }),
   commit: (id: string, base: number, commands: Command[]) => post<Committed>(`/api/shots/${id}/commands`, { base, commands }),
   journal: (id: string, after: number) => ask<{ entries: JournalEntry[] }>(`/api/shots/${id}/journal?after=${after}`),
   events: (id: string) => new EventSource(`/api/shots/${id}/events`),

@@ -1,13 +1,15 @@
 import type { Applied, ArgsOf, Command, CommandName, Shot } from '#core/shot'
-import { applyCommand, changesBack, openShot, revertCommand, SCHEMA, strokeHashes } from '#core/shot'
+import { applyCommand, changesBack, imageHashes, openShot, revertCommand, SCHEMA, strokeHashes } from '#core/shot'
 import type { Stroke } from '#core/stroke'
 import { strokeText, tidy } from '#core/stroke'
+import { hasBitmap, putBitmap } from './bitmaps'
 import { browserStore, type Step } from './browser-store'
 import { newId } from './ids'
 import type { Lost } from './pending'
 import { Pending } from './pending'
 import type { JournalEntry } from './server'
 import { server, ServerAway, ServerRefusal } from './server'
+import { Wanted } from './wanted'
 
 /** The command that does one wish, or several as one. */
 const commandOf = (id: string, wishes: readonly Wish[]): Command =>
@@ -30,8 +32,8 @@ export interface SessionListener {
 const BATCH = 100
 const RETRY_MS = [500, 1000, 2000, 3000]
 
-async function sha256(text: string): Promise<string> {
-  const digest = await crypto.subtle.digest('SHA-256', new TextEncoder().encode(text))
+async function sha256(content: string | ArrayBuffer): Promise<string> {
+  const digest = await crypto.subtle.digest('SHA-256', typeof content === 'string' ? new TextEncoder().encode(content) : content)
   return Array.from(new Uint8Array(digest), b => b.toString(16).padStart(2, '0')).join('')
 }
 
@@ -44,6 +46,12 @@ export class ShotSession {
   steps: readonly Step[] = []
   private writes: Promise<unknown> = Promise.resolve()
   private strokes = new Map<string, Stroke>()
+  private readonly wanted = new Wanted(async (hashes) => {
+    const { strokes } = await server.findStrokes(hashes)
+    for (const [hash, stroke] of Object.entries(strokes)) this.strokes.set(hash, stroke)
+  }, () => this.listener.changed())
+
+  private readonly imagesAsked = new Set<string>()
   private events: EventSource | null = null
   private readonly channel: BroadcastChannel
   private retry: ReturnType<typeof setTimeout> | null = null
@@ -62,21 +70,27 @@ export class ShotSession {
 
   /** Opens a shot with what this browser still has to send for it. Throws ServerRefusal or ServerAway. */
   static async open(id: string, listener: SessionListener): Promise<ShotSession> {
-    const [stored, { strokes }] = await Promise.all([server.shot(id), server.strokes(id)])
+    const stored = await server.shot(id)
     const opened = openShot(stored.document)
     if (!opened.ok) throw new ServerRefusal(400, opened.code, opened.message)
     const session = new ShotSession(id, stored.production, new Pending(opened.shot, stored.revision), listener)
-    for (const [hash, stroke] of Object.entries(strokes)) session.strokes.set(hash, stroke)
     for (const { hash, stroke } of await browserStore.keptStrokes()) session.strokes.set(hash, stroke)
+    for (const { hash, bytes } of await browserStore.keptImages()) await session.showImage(hash, bytes)
     await session.readSteps()
     await session.takeUpWaiting()
+    void session.fetchImages()
     session.listen()
     void session.send()
     return session
   }
 
   get shot(): Shot { return this.pending.shot }
-  strokeBy = (hash: string): Stroke | undefined => this.strokes.get(hash)
+  /** A stroke, if it is at hand; it is asked for where it is not, and `changed` tells when it has come. */
+  strokeBy = (hash: string): Stroke | undefined => {
+    const stroke = this.strokes.get(hash)
+    if (!stroke) this.wanted.want(hash)
+    return stroke
+  }
 
   /** What a command would give, without doing it. */
   tryOut(...wishes: Wish[]): Applied {
@@ -98,7 +112,36 @@ export class ShotSession {
     const changes = changesBack(before, this.shot)
     if (changes.length) this.note({ shot: this.id, id: command.id, label: out.label, state: 'done', changes })
     this.keep([command])
+    void this.fetchImages()
     return out
+  }
+
+  /** Keeps a picture in the browser until the server has it, and gives the hash that names it. */
+  async addImage(bytes: Blob): Promise<string> {
+    const hash = await sha256(await bytes.arrayBuffer())
+    await this.showImage(hash, bytes)
+    await browserStore.keepImage(hash, bytes)
+    return hash
+  }
+
+  private async showImage(hash: string, bytes: Blob): Promise<void> {
+    if (!hasBitmap(hash)) putBitmap(hash, await createImageBitmap(bytes))
+  }
+
+  /** Fetches the pictures that the shot names and that are not at hand. */
+  async fetchImages(): Promise<void> {
+    const missing = imageHashes(this.shot).filter(h => !hasBitmap(h) && !this.imagesAsked.has(h))
+    for (const hash of missing) this.imagesAsked.add(hash)
+    await Promise.all(missing.map(async (hash) => {
+      try {
+        await this.showImage(hash, await server.image(hash))
+        this.listener.changed()
+      }
+      catch {
+        // It is asked for again when the shot changes next; until then a frame stands for it.
+        this.imagesAsked.delete(hash)
+      }
+    }))
   }
 
   /** Keeps a stroke in the browser until the server has it, and gives the hash that names it. */
@@ -238,6 +281,10 @@ export class ShotSession {
 
   private async sendStrokes(): Promise<void> {
     const kept = await browserStore.keptStrokes()
+    for (const { hash, bytes } of await browserStore.keptImages()) {
+      await server.keepImage(bytes)
+      await browserStore.dropImage(hash)
+    }
     for (let i = 0; i < kept.length; i += BATCH) {
       const part = kept.slice(i, i + BATCH)
       await server.keepStrokes(part.map(k => k.stroke))
@@ -288,7 +335,7 @@ export class ShotSession {
     const lost = this.pending.receive(entries)
     if (lost === false) return this.startOver()
     if (lost.length) this.refused(lost)
-    await this.fetchStrokes()
+    void this.fetchImages()
     this.listener.changed()
   }
 
@@ -299,15 +346,14 @@ export class ShotSession {
     if (!opened.ok) throw new ServerRefusal(400, opened.code, opened.message)
     this.pending = new Pending(opened.shot, stored.revision)
     for (const { command } of await browserStore.waiting(this.id)) this.pending.add(command)
-    await this.fetchStrokes()
     this.listener.changed()
   }
 
-  private async fetchStrokes(): Promise<void> {
-    const missing = strokeHashes(this.shot).filter(h => !this.strokes.has(h))
-    if (!missing.length) return
-    const { strokes } = await server.findStrokes(missing)
-    for (const [hash, stroke] of Object.entries(strokes)) this.strokes.set(hash, stroke)
+  /** All strokes of the shot, for what needs them at once. */
+  async allStrokes(): Promise<Record<string, Stroke>> {
+    const hashes = strokeHashes(this.shot)
+    await this.wanted.fetch(hashes.filter(h => !this.strokes.has(h)))
+    return Object.fromEntries(hashes.flatMap(h => (this.strokes.has(h) ? [[h, this.strokes.get(h)!]] : [])))
   }
 
   private refused(lost: readonly Lost[]): void {

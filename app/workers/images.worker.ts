@@ -5,9 +5,10 @@ import { openShot, shownPlan } from '#core/shot'
 import { Contents } from '#core/pass'
 import { layersAt } from '#core/picture'
 import type { Stroke } from '#core/stroke'
+import { putBitmap } from '~/sync/bitmaps'
 import { drawLayers } from '~/desk/draw-picture'
 
-export interface ImageWish { readonly shot: StoredShot, readonly strokes: Record<string, Stroke>, readonly first: number, readonly last: number, readonly background: boolean, readonly name: string }
+export interface ImageWish { readonly shot: StoredShot, readonly strokes: Record<string, Stroke>, readonly pictures: readonly (readonly [file: string, bitmap: ImageBitmap])[], readonly first: number, readonly last: number, readonly background: boolean, readonly name: string }
 
 let stopped = false
 
@@ -20,6 +21,7 @@ async function makeImages(wish: ImageWish, progress: (done: number) => void): Pr
   const opened = openShot(wish.shot)
   if (!opened.ok) throw new Error(opened.message)
   const { shot } = opened
+  for (const [file, bitmap] of wish.pictures) putBitmap(file, bitmap)
   const { width, height } = shot.picture
   const canvas = new OffscreenCanvas(width, height)
   const c = canvas.getContext('2d')!

@@ -1,9 +1,10 @@
 import type { Sequelize } from 'sequelize'
 import { SequelizeStorage, Umzug } from 'umzug'
 import * as firstShot from './migrations/001-first-shot'
+import * as images from './migrations/002-images'
 
 /** Every migration, in order. Imported, not looked for, so that the bundled server has them. */
-const migrations = [{ name: '001-first-shot', ...firstShot }]
+const migrations = [{ name: '001-first-shot', ...firstShot }, { name: '002-images', ...images }]
 
 const LOCK = 7_150_417
 

@@ -39,6 +39,19 @@ export class StrokeRow extends Model {
   declare body: string
 }
 
+export class ImageRow extends Model {
+  declare hash: string
+  declare type: string
+  declare width: number
+  declare height: number
+  declare body: Buffer
+}
+
+export class ShotImage extends Model {
+  declare shotId: string
+  declare hash: string
+}
+
 export class ShotStroke extends Model {
   declare shotId: string
   declare hash: string
@@ -62,9 +75,11 @@ export function models(db: Sequelize) {
     JournalRow.init({ shotId: { ...text(), primaryKey: true }, revision: { ...whole(), primaryKey: true }, commandId: text(), schema: whole(), command: text() }, { sequelize: db, tableName: 'journal' })
     StrokeRow.init({ hash: { ...text(), primaryKey: true }, body: text() }, { sequelize: db, tableName: 'strokes' })
     ShotStroke.init({ shotId: { ...text(), primaryKey: true }, hash: { ...text(), primaryKey: true } }, { sequelize: db, tableName: 'shot_strokes' })
+    ImageRow.init({ hash: { ...text(), primaryKey: true }, type: text(), width: whole(), height: whole(), body: { type: DataTypes.BLOB, allowNull: false } }, { sequelize: db, tableName: 'images' })
+    ShotImage.init({ shotId: { ...text(), primaryKey: true }, hash: { ...text(), primaryKey: true } }, { sequelize: db, tableName: 'shot_images' })
     Production.hasMany(ShotRow, { foreignKey: 'productionId', as: 'shots' })
     ShotRow.belongsTo(Production, { foreignKey: 'productionId', as: 'production' })
     known.add(db)
   }
-  return { Production, ShotRow, ShotPiece, JournalRow, StrokeRow, ShotStroke }
+  return { Production, ShotRow, ShotPiece, JournalRow, StrokeRow, ShotStroke, ImageRow, ShotImage }
 }

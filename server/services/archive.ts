@@ -2,8 +2,9 @@ import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import type { Sequelize } from 'sequelize'
 import { z } from 'zod'
 import type { Shot } from '#core/shot'
-import { openShot, renamed, SCHEMA, storeShot, strokeHashes } from '#core/shot'
+import { imageHashes, openShot, renamed, SCHEMA, storeShot, strokeHashes } from '#core/shot'
 import { strokeSchema, strokeText } from '#core/stroke'
+import { findImage, hashOfBytes, keepImage } from './images'
 import { Problem } from './problem'
 import { keepShot, opened, readShot } from './shots'
 import { findStrokes, hashOf, keepStrokes } from './strokes'
@@ -15,7 +16,7 @@ const MAX_FILES = 200_000
 
 const manifestSchema = z.object({ format: z.literal('fintro-shot'), schema: z.number().int().min(1), production: z.string().max(80), document: z.object({ file: z.literal('shot.json'), sha256: z.string() }) })
 
-/** A whole shot as a zip: fintro.json (what this is), shot.json (the document), strokes/HASH.json. */
+/** A whole shot as a zip: fintro.json (what this is), shot.json (the document), strokes/HASH.json, images/HASH (the bytes as they came). */
 export async function writeArchive(db: Sequelize, id: string): Promise<{ name: string, bytes: Uint8Array }> {
   const row = await readShot(db, id)
   const shot = opened(row.document)
@@ -24,6 +25,7 @@ export async function writeArchive(db: Sequelize, id: string): Promise<{ name: s
   const manifest = { format: 'fintro-shot', schema: SCHEMA, production: row.production, document: { file: 'shot.json', sha256: hashOf(document) } }
   const files: Record<string, Uint8Array> = { 'fintro.json': strToU8(JSON.stringify(manifest, null, 2)), 'shot.json': strToU8(document) }
   for (const [hash, stroke] of Object.entries(strokes)) files[`strokes/${hash}.json`] = strToU8(strokeText(stroke))
+  for (const hash of imageHashes(shot)) files[`images/${hash}`] = new Uint8Array((await findImage(db, hash)).body)
   return { name: shot.name, bytes: zipSync(files, { level: 6 }) }
 }
 
@@ -32,11 +34,13 @@ export async function readArchive(db: Sequelize, bytes: Uint8Array, id: string):
   const files = unpack(bytes)
   const shot = await documentOf(files)
   const strokes = strokeHashes(shot).map(hash => strokeOf(files, hash))
+  const images = imageHashes(shot).map(hash => imageOf(files, hash))
   const fresh = openShot(renamed(shot, id))
   if (!fresh.ok) throw new Problem(400, fresh.code, fresh.message)
   const { production } = manifestOf(files)
   return db.transaction(async (transaction) => {
     await keepStrokes(db, strokes, transaction)
+    for (const bytes of images) await keepImage(db, bytes, transaction)
     await keepShot(db, fresh.shot, production.trim() || 'From archives', transaction)
     return { id, name: fresh.shot.name }
   })
@@ -53,7 +57,7 @@ function unpack(bytes: Uint8Array): Record<string, Uint8Array> {
         sum += file.originalSize
         count += 1
         if (sum > MAX_ARCHIVE_BYTES || count > MAX_FILES) throw new Problem(413, 'too-large', `The archive unpacks to more than ${LIMIT}, the most that Fintro reads.`)
-        return file.name === 'fintro.json' || file.name === 'shot.json' || /^strokes\/[0-9a-f]{64}\.json$/.test(file.name)
+        return file.name === 'fintro.json' || file.name === 'shot.json' || /^(strokes\/[0-9a-f]{64}\.json|images\/[0-9a-f]{64})$/.test(file.name)
       },
     })
   }
@@ -90,6 +94,13 @@ async function documentOf(files: Record<string, Uint8Array>): Promise<Shot> {
   const read = openShot(json(files, 'shot.json'))
   if (!read.ok) throw new Problem(400, read.code, read.message)
   return read.shot
+}
+
+function imageOf(files: Record<string, Uint8Array>, hash: string): Buffer {
+  const bytes = files[`images/${hash}`]
+  if (!bytes) throw DAMAGED('a picture is missing')
+  if (hashOfBytes(bytes) !== hash) throw DAMAGED('a picture is not what was packed')
+  return Buffer.from(bytes)
 }
 
 function strokeOf(files: Record<string, Uint8Array>, hash: string) {

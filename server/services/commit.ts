@@ -3,6 +3,7 @@ import { z } from 'zod'
 import type { Command, Refusal, Shot } from '#core/shot'
 import { applyCommand, changedPieces, commandSchema, SCHEMA } from '#core/shot'
 import { Problem } from './problem'
+import { models } from '../db/models'
 import { prepared } from '../db/prepared'
 import { announce } from './events'
 import { noShot, opened, readShot } from './shots'
@@ -50,7 +51,7 @@ export async function commit(db: Sequelize, shotId: string, base: number, comman
 async function commitOnCached(db: Sequelize, shotId: string, base: number, commands: readonly Command[]): Promise<Committed | null> {
   const cached = cache.get(shotId)
   if (!cached || cached.revision !== base || new Set(commands.map(c => c.id)).size !== commands.length) return null
-  if (commands.some(c => hashesIn(c).length)) return null
+  if (commands.some(c => hashesIn(c).length || filesIn(c).length)) return null
   let shot = cached.shot
   for (const command of commands) {
     const out = applyCommand(shot, command)
@@ -99,9 +100,9 @@ async function applyAll(db: Sequelize, before: Shot, head: Head, commands: reado
       outcomes.push({ id: command.id, status: 'applied', revision: known })
       continue
     }
-    const missing = hashesIn(command).find(h => !kept.has(h))
+    const missing = [...hashesIn(command), ...filesIn(command)].find(h => !kept.has(h))
     const out = missing
-      ? { ok: false as const, refusal: { code: 'gone' as const, message: 'A stroke of this drawing has not been stored.' } }
+      ? { ok: false as const, refusal: { code: 'gone' as const, message: 'A stroke or a picture of this drawing has not been stored.' } }
       : applyCommand(shot, command)
     if (!out.ok) {
       outcomes.push({ id: command.id, status: 'refused', refusal: out.refusal })
@@ -132,10 +133,16 @@ export function hashesIn(command: Command): string[] {
   return text.includes('"hash":"') ? [...new Set([...text.matchAll(/"hash":"([0-9a-f]{64})"/g)].map(m => m[1]!))] : []
 }
 
+/** The pictures that a command names, by the hashes of their bytes. */
+export function filesIn(command: Command): string[] {
+  const text = textOf(command)
+  return text.includes('"file":"') ? [...new Set([...text.matchAll(/"file":"([0-9a-f]{64})"/g)].map(m => m[1]!))] : []
+}
+
 async function keptHashes(db: Sequelize, commands: readonly Command[], transaction: Transaction): Promise<Set<string>> {
-  const named = [...new Set(commands.flatMap(hashesIn))]
-  if (!named.length) return new Set()
-  const rows = await db.query<{ hash: string }>('SELECT hash FROM strokes WHERE hash = ANY($1)', { bind: [named], type: QueryTypes.SELECT, transaction })
+  const [named, files] = [[...new Set(commands.flatMap(hashesIn))], [...new Set(commands.flatMap(filesIn))]]
+  if (!named.length && !files.length) return new Set()
+  const rows = await db.query<{ hash: string }>('SELECT hash FROM strokes WHERE hash = ANY($1) UNION ALL SELECT hash FROM images WHERE hash = ANY($2)', { bind: [named, files], type: QueryTypes.SELECT, transaction })
   return new Set(rows.map(r => r.hash))
 }
 
@@ -161,7 +168,7 @@ const writeStatement = (gone: boolean, named: boolean, single: boolean): { name:
 })
 
 /**
- * One statement: the journal, the pieces of the document that changed, and the strokes they name. Writes nothing, and gives false, where the row is not at revision `from` any more.
+ * The journal, the pieces of the document that changed, and the strokes they name. Writes nothing, and gives false, where the row is not at revision `from` any more.
  */
 async function write(db: Sequelize, shotId: string, before: Shot, after: Shot, from: number, applied: readonly Command[], transaction?: Transaction): Promise<boolean> {
   const journal = [applied.map((_, i) => from + i + 1), applied.map(c => c.id), applied.map(textOf)]
@@ -171,7 +178,10 @@ async function write(db: Sequelize, shotId: string, before: Shot, after: Shot, f
   const single = applied.length === 1 && pieces[0]!.length === 1
   const lists: unknown[] = [...journal, ...pieces]
   const values = [shotId, after.name, SCHEMA, from + applied.length, from, ...(single ? lists.map(l => (l as unknown[])[0]) : lists), ...(gone.length ? [gone] : []), ...(named.length ? [named] : [])]
+  const files = [...new Set(applied.flatMap(filesIn))]
   const rows = await prepared(db, { ...writeStatement(gone.length > 0, named.length > 0, single), values }, transaction)
+  // Rare, and always within the transaction of the long way: pictures are told by a statement of their own.
+  if (rows > 0 && files.length) await models(db).ShotImage.bulkCreate(files.map(hash => ({ shotId, hash })), { ignoreDuplicates: true, transaction })
   return rows > 0
 }
 

@@ -2,8 +2,9 @@ import type { Sequelize } from 'sequelize'
 import { writeSvg } from '#core/formats/svg'
 import { Contents } from '#core/pass'
 import { layersAt } from '#core/picture'
-import { shownPlan, strokeHashes } from '#core/shot'
+import { imageHashes, shownPlan, strokeHashes } from '#core/shot'
 import { eachRun } from '#core/sheet'
+import { findImage } from './images'
 import { opened, readShot } from './shots'
 import { findStrokes } from './strokes'
 
@@ -12,7 +13,16 @@ export async function poster(db: Sequelize, id: string): Promise<string> {
   const shot = opened((await readShot(db, id)).document)
   const plan = shownPlan(shot)
   const strokes = await findStrokes(db, strokeHashes(shot))
+  const images = await smallImages(db, imageHashes(shot))
   const runs = plan.order.map(c => plan.columns[c]!).filter(c => !c.background).flatMap(c => [...eachRun(c.runs)].map(r => ({ ...r, drawing: r.run.drawing ? shot.stacks[c.stack]!.drawings[r.run.drawing] : undefined })))
   const keys = runs.filter(r => r.drawing?.role === 'key' && r.start <= shot.length).sort((a, b) => b.run.frames - a.run.frames)
-  return writeSvg(shot.picture, shot.paper, layersAt(new Contents(), shot, plan, keys[0]?.start ?? 1, h => strokes[h]))
+  return writeSvg(shot.picture, shot.paper, layersAt(new Contents(), shot, plan, keys[0]?.start ?? 1, h => strokes[h]), file => images.get(file))
+}
+
+/** Larger pictures are left out of the list's small ones. */
+const SMALL = 512 * 1024
+
+async function smallImages(db: Sequelize, hashes: readonly string[]): Promise<Map<string, string>> {
+  const found = await Promise.all(hashes.slice(0, 12).map(async hash => [hash, await findImage(db, hash)] as const))
+  return new Map(found.filter(([, image]) => image.body.length <= SMALL).map(([hash, { type, body }]) => [hash, `data:${type};base64,${body.toString('base64')}`]))
 }

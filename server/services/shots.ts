@@ -2,7 +2,7 @@ import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import { z } from 'zod'
 import { pictureSchema, rateSchema } from '#core/shot/document'
 import type { Shot, StoredShot } from '#core/shot'
-import { assemble, colour, frames, label, makeShot, openShot, piecesOf, strokeHashes } from '#core/shot'
+import { assemble, colour, frames, imageHashes, label, makeShot, openShot, piecesOf, strokeHashes } from '#core/shot'
 import { rate } from '#core/time'
 import { models } from '../db/models'
 import { Problem } from './problem'
@@ -40,7 +40,7 @@ export async function createShot(db: Sequelize, wish: z.output<typeof newShotSch
 
 /** Stores a whole shot as a new one of a production (made when there is none of this name). */
 export async function keepShot(db: Sequelize, shot: Shot, production: string, outer?: Transaction): Promise<{ id: string }> {
-  const { Production, ShotRow, ShotPiece, ShotStroke } = models(db)
+  const { Production, ShotRow, ShotPiece, ShotStroke, ShotImage } = models(db)
   const work = async (transaction: Transaction) => {
     const known = await ShotRow.findByPk(shot.id, { attributes: ['id'], transaction })
     if (known) return { id: shot.id }
@@ -49,6 +49,7 @@ export async function keepShot(db: Sequelize, shot: Shot, production: string, ou
     await ShotRow.create({ id: shot.id, productionId: home.id, name: shot.name, revision: 0, schema: shot.schema, createdAt: now, updatedAt: now }, { transaction })
     await ShotPiece.bulkCreate(Object.entries(piecesOf(shot)).map(([path, value]) => ({ shotId: shot.id, path, body: JSON.stringify(value) })), { transaction })
     await ShotStroke.bulkCreate(strokeHashes(shot).map(hash => ({ shotId: shot.id, hash })), { transaction })
+    await ShotImage.bulkCreate(imageHashes(shot).map(hash => ({ shotId: shot.id, hash })), { transaction })
     return { id: shot.id }
   }
   return outer ? work(outer) : db.transaction(work)

@@ -89,12 +89,12 @@ describe('commands', () => {
     const stroke = { schema: 1, colour: '#26302c', width: 6, pressure: false, points: [1, 2, 0.5, 30, 40, 0.5] }
     const draw = (hash: string): Command => ({ id: newTestId(), schema: SCHEMA, name: 'stroke.add', args: { stack: 'keeper-stack', drawing: 'keeper-1', strokes: [{ id: newTestId(), hash }] } })
     const early = await ask(`/api/shots/${id}/commands`, { base: 0, commands: [draw('f'.repeat(64))] })
-    expect(early.body.outcomes[0]).toMatchObject({ status: 'refused', refusal: { message: 'A stroke of this drawing has not been stored.' } })
+    expect(early.body.outcomes[0]).toMatchObject({ status: 'refused', refusal: { message: 'A stroke or a picture of this drawing has not been stored.' } })
     const { body } = await ask('/api/strokes', { strokes: [stroke, stroke] })
     const [hash, again] = body.hashes as string[]
     expect(hash).toBe(again)
     expect((await ask(`/api/shots/${id}/commands`, { base: 0, commands: [draw(hash!)] })).body.outcomes[0]).toMatchObject({ status: 'applied' })
-    expect((await ask(`/api/shots/${id}/strokes`)).body.strokes).toHaveProperty(hash!)
+    expect((await ask('/api/strokes/find', { hashes: [hash] })).body.strokes).toEqual({ [hash!]: stroke })
     await expect(models(db).StrokeRow.destroy({ where: { hash } })).rejects.toThrow(/foreign key/)
   })
 

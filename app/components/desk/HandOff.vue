@@ -2,7 +2,8 @@
 import { computed, onScopeDispose, ref } from 'vue'
 import { proxy, wrap } from 'comlink'
 import { Download } from '@lucide/vue'
-import { storeShot, strokeHashes } from '#core/shot'
+import { imageHashes, storeShot } from '#core/shot'
+import { bitmapOf } from '~/sync/bitmaps'
 import type { ImagesWorker } from '~/workers/images.worker'
 
 const emit = defineEmits<{ close: [] }>()
@@ -37,11 +38,10 @@ async function images(): Promise<void> {
   failed.value = ''
   done.value = 0
   try {
-    const strokes = Object.fromEntries(strokeHashes(shot).flatMap((h) => {
-      const s = desk.session!.strokeBy(h)
-      return s ? [[h, s]] : []
-    }))
-    const wish = { shot: JSON.parse(JSON.stringify(storeShot(shot))) as ReturnType<typeof storeShot>, strokes, first: first.value, last: last.value, background: background.value, name: fileName }
+    const strokes = await desk.session!.allStrokes()
+    await desk.session!.fetchImages()
+    const pictures = imageHashes(shot).flatMap(file => (bitmapOf(file) ? [[file, bitmapOf(file)!] as const] : []))
+    const wish = { pictures, shot: JSON.parse(JSON.stringify(storeShot(shot))) as ReturnType<typeof storeShot>, strokes, first: first.value, last: last.value, background: background.value, name: fileName }
     const blob = await api.makeImages(wish, proxy((n: number) => { done.value = n }))
     if (blob) save(blob, `${fileName}-${first.value}-${last.value}.zip`)
   }

@@ -1,0 +1,62 @@
+import type { Stroke } from './stroke'
+
+/*
+ * Strokes are kept as text of few letters a point: from point to point only the differences (in tenths of px, and hundredths
+ * of the pressure), each as one or more letters of five bits, small numbers first. A letter with the sixth bit says that
+ * more follow. The signs are folded in, so that small differences of either sign are short.
+ */
+const ALPHABET = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789-_'
+const VALUES = new Map([...ALPHABET].map((c, i) => [c, i]))
+const UNITS = [10, 10, 100] as const
+
+/** The mark that packed text begins with; what begins otherwise was kept as JSON. */
+const MARK = '~'
+
+function lettersOf(n: number): string {
+  let rest = n < 0 ? -n * 2 - 1 : n * 2
+  let out = ''
+  while (rest >= 32) {
+    out += ALPHABET[32 + (rest % 32)]
+    rest = Math.floor(rest / 32)
+  }
+  return out + ALPHABET[rest]
+}
+
+/** A tidied stroke as short text: its points to 1/10 px. */
+export function packStroke(s: Stroke): string {
+  const last = [0, 0, 0]
+  let points = ''
+  s.points.forEach((value, i) => {
+    const k = i % 3
+    const whole = Math.round(value * UNITS[k]!)
+    points += lettersOf(whole - last[k]!)
+    last[k] = whole
+  })
+  return `${MARK}${s.schema} ${s.colour} ${s.width} ${s.pressure ? 'p' : ''}${s.fill ? 'f' : ''} ${points}`
+}
+
+/** The stroke of a packed text, or of the JSON that strokes were kept as before. Throws RangeError for text that is neither. */
+export function unpackStroke(text: string): Stroke {
+  if (!text.startsWith(MARK)) return JSON.parse(text) as Stroke
+  const [, colour, width, marks, letters] = text.split(' ')
+  if (letters === undefined) throw new RangeError('This is no packed stroke.')
+  const points: number[] = []
+  const last = [0, 0, 0]
+  let value = 0
+  let weight = 1
+  for (const letter of letters) {
+    const bits = VALUES.get(letter)
+    if (bits === undefined) throw new RangeError('This is no packed stroke.')
+    value += (bits % 32) * weight
+    if (bits >= 32) {
+      weight *= 32
+      continue
+    }
+    const k = points.length % 3
+    last[k] = last[k]! + (value % 2 ? -(value + 1) / 2 : value / 2)
+    points.push(last[k]! / UNITS[k]!)
+    value = 0
+    weight = 1
+  }
+  return { schema: 1, colour: colour!, width: Number(width), pressure: marks!.includes('p'), ...(marks!.includes('f') ? { fill: true as const } : {}), points }
+}
