@@ -5,6 +5,7 @@ import type { Shot } from '#core/shot'
 import { makeShot } from '#core/shot'
 import type { Stroke } from '#core/stroke'
 import { rate } from '#core/time'
+import { planLooseEnd } from './loose-end'
 import { drawingId, Planner } from './planner'
 
 const GROUND = 905
@@ -77,6 +78,7 @@ export function lanternLift(): { shot: Shot, strokes: Stroke[] } {
   const column = p.plan.columns.keeper!
   p.do('run.push', { plan: p.plan.id, column: 'keeper', run: { run: column.runs.chunks.at(-1)!.runs.at(-1)!.id, at: 49 }, delta: 11 })
   planRope(p)
+  planLooseEnd(p)
   const notes = [[1, 12, 'stoops to it'], [13, 8, 'gathers herself'], [21, 10, 'heaves it up'], [31, 10, 'past the hook'], [41, 8, 'down on it'], [49, 12, 'settles']] as const
   for (const [frame, frames, text] of notes) p.do('note.set', { plan: p.plan.id, note: { id: `note-${frame}`, frame, frames, text } })
   return { shot: p.shot, strokes: p.strokes }

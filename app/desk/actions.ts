@@ -114,6 +114,7 @@ export function deskActions(doors: Doors): Action[] {
     { id: 'tool-joints', name: 'Make a figure from joints', group: 'Draw', keys: [], can: d => !!d.column, do: (d) => { d.tool = 'joints' } },
     { id: 'swap-sides', name: 'Swap left and right of the figures on this drawing', group: 'Poses', keys: ['Alt+KeyS'], can: d => !!d.drawing && sidedHere(d).length > 0, do: d => d.run(...swapHere(d)) },
     { id: 'mirror-figures', name: 'Mirror the figures on this drawing where they stand', group: 'Poses', keys: ['Alt+KeyM'], can: d => !!d.drawing && mirrorHere(d).length > 0, do: d => d.run(...mirrorHere(d)) },
+    { id: 'bring-in', name: 'Bring drawings in: PNG, JPEG, WebP or SVG …', group: 'Draw', keys: ['Alt+KeyI'], can: d => !!d.column, do: (d) => { d.bringing = [] } },
     { id: 'side-parts', name: 'Figures and named parts of this column …', group: 'Draw', keys: ['Alt+KeyP'], can: d => !!d.column, do: (d) => { d.side = d.side === 'parts' ? null : 'parts' } },
     { id: 'side-reshape', name: 'Move, turn and scale drawings by numbers …', group: 'Draw', keys: [], can: d => !!d.drawing, do: (d) => { d.side = d.side === 'reshape' ? null : 'reshape' } },
     { id: 'tool-path', name: 'Follow points: arcs and travel', group: 'Draw', keys: ['Shift+P'], do: (d) => { d.tool = 'path' } },

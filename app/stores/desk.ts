@@ -77,6 +77,8 @@ export const useDesk = defineStore('desk', () => {
   const ghostsHidden = ref(false)
   /** How the picture lies under the pen: zoom (1 fits), shift in px of the screen, turn in radians. */
   const lens = shallowRef<Lens>(STRAIGHT)
+  /** Files that are being brought in; an empty list asks for some. */
+  const bringing = shallowRef<readonly File[] | null>(null)
   /** A drawing that is looked at instead of the one on the frame, while rocking or flipping. */
   const flip = shallowRef<string | null>(null)
   /** What is flipped through while a key is held. */
@@ -184,6 +186,7 @@ export const useDesk = defineStore('desk', () => {
     side.value = null
     trialRate.value = null
     lens.value = STRAIGHT
+    bringing.value = null
     flip.value = null
     flipping.value = null
     drawThrough.value = false
@@ -233,7 +236,7 @@ export const useDesk = defineStore('desk', () => {
   return {
     session, shot, saving, undoLabel, redoLabel, preview, contents, frame, workFrame, columnId, selection, loop, playing, skipped, moves, strokesSeen, litChart, chartPanel, picked, ghostPair, clip, copiedSpacing, pinPanel, side, trialRate, points, tracks, stuck, follow,
     // Remembered in this browser: what the server rendered must not overwrite it.
-    tool: skipHydrate(tool), ghosts: skipHydrate(ghosts), ghostRule: skipHydrate(ghostRule), pinnedGhosts: skipHydrate(pinnedGhosts), ghostRow, ghostsHidden, lens, flip, flipping, rock: skipHydrate(rock), pictureBox, onHeld: skipHydrate(onHeld), drawThrough, arcs: skipHydrate(arcs), plot: skipHydrate(plot), plotOf: skipHydrate(plotOf), rowHeight: skipHydrate(rowHeight), margin: skipHydrate(margin), newAt: skipHydrate(newAt), notes, shown, plan, columns, column, stack, place, drawing, passes, pass, rail, rows, overhang, playRange, range,
+    tool: skipHydrate(tool), ghosts: skipHydrate(ghosts), ghostRule: skipHydrate(ghostRule), pinnedGhosts: skipHydrate(pinnedGhosts), ghostRow, ghostsHidden, lens, bringing, flip, flipping, rock: skipHydrate(rock), pictureBox, onHeld: skipHydrate(onHeld), drawThrough, arcs: skipHydrate(arcs), plot: skipHydrate(plot), plotOf: skipHydrate(plotOf), rowHeight: skipHydrate(rowHeight), margin: skipHydrate(margin), newAt: skipHydrate(newAt), notes, shown, plan, columns, column, stack, place, drawing, passes, pass, rail, rows, overhang, playRange, range,
     refresh, open, close, run, tryOut, take, drop, goTo,
     undo: () => session.value?.undo(),
     redo: () => session.value?.redo(),

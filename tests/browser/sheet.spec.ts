@@ -183,7 +183,7 @@ test('the sheet goes out as CSV and comes back in; what does not fit is listed',
   const [download] = await Promise.all([page.waitForEvent('download'), dialog.getByRole('button', { name: 'Take out the sheet' }).click()])
   const text = await readFile((await download.path())!, 'utf8')
   const rows = Papa.parse<string[]>(text, { skipEmptyLines: true }).data
-  expect(rows[0]).toEqual(['Frame', 'Room', 'Keeper', 'Rope'])
+  expect(rows[0]).toEqual(['Frame', 'Room', 'Keeper', 'Rope', 'Loose end'])
   expect([rows[1]![2], rows[7]![2], rows[8]![2]]).toEqual(['1', '7', ''])
   const changed = text.replace('\r\n7,,7,', '\r\n7,,9,')
   await dialog.getByLabel('Sheet as CSV').setInputFiles({ name: 'sheet.csv', mimeType: 'text/csv', buffer: Buffer.from(text.replace('\r\n7,,7,', '\r\n7,,77,')) })

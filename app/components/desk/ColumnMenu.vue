@@ -3,7 +3,7 @@ import { computed, onMounted, ref } from 'vue'
 import { onClickOutside } from '@vueuse/core'
 import { ArrowLeft, ArrowRight, Trash2 } from '@lucide/vue'
 import { INKS } from '#core/shot'
-import { copyOfColumn, emptyColumn, exposuresOf } from '~/desk/columns'
+import { copyOfColumn, emptyColumn, exposuresOf, lineUpWishes, releaseWishes, withoutLead } from '~/desk/columns'
 import { newId } from '~/sync/ids'
 
 const props = defineProps<{ column: string, left: number }>()
@@ -31,11 +31,19 @@ function duplicate(how: 'copies' | 'same' | 'empty'): void {
   const wish = how === 'copies' ? copyOfColumn(desk, c) : how === 'empty' ? emptyColumn(desk, c) : null
   const id = newId()
   const index = place.value + 1
-  const done = wish ? desk.run(wish) : desk.run({ name: 'column.share', args: { plan: desk.plan!.id, index, column: { ...c, id, name: `${c.name} 2`.slice(0, 80), ...exposuresOf(desk, c.id) } } })
+  const done = wish ? desk.run(wish) : desk.run({ name: 'column.share', args: { plan: desk.plan!.id, index, column: { ...withoutLead(c), id, name: `${c.name} 2`.slice(0, 80), ...exposuresOf(desk, c.id) } } })
   if (done) {
     desk.columnId = desk.columns[index]!.id
     emit('close')
   }
+}
+function lineUp(): void {
+  const { id, wishes } = lineUpWishes(desk, column.value!)
+  if (!desk.run(...wishes)) return
+  desk.columnId = id
+  desk.goTo(1)
+  desk.tool = 'pencil'
+  emit('close')
 }
 const others = computed(() => desk.columns.filter(c => c.id !== props.column && !c.background))
 const linkedWith = (id: string) => !!column.value?.link && desk.plan!.columns[id]!.link === column.value.link
@@ -84,6 +92,13 @@ onMounted(() => panel.value?.querySelector('input')?.focus())
       <legend title="Linked columns follow each other's inserted and removed frames">Linked with</legend>
       <label v-for="o in others" :key="o.id" class="mr-3 inline-flex items-center gap-1.5"><input type="checkbox" :checked="linkedWith(o.id)" @change="link(o.id)">{{ o.name }}</label>
     </fieldset>
+    <div class="mt-2">
+      <template v-if="column.lead !== undefined">
+        <p>Lined up with <strong>{{ desk.plan!.columns[column.lead]?.name }}</strong>: its timing follows.</p>
+        <button type="button" class="push-button mt-1" @click="desk.run(...releaseWishes(desk, column))">Release it</button>
+      </template>
+      <button v-else-if="!column.background" type="button" class="push-button" :title="`A new column with an empty drawing wherever ${column.name} changes; ${column.name} is locked and faded`" @click="lineUp">New column lined up with it</button>
+    </div>
     <div class="mt-3 space-y-1">
       <label class="flex items-center gap-2"><input type="checkbox" :checked="!!column.guide" @change="set({ guide: !column.guide })">A guide: never goes out</label>
       <label class="flex items-center gap-2"><input type="checkbox" :checked="column.background" @change="set({ background: !column.background })">Background, stands behind</label>

@@ -253,6 +253,11 @@ function leave(): void {
   pen.value = null
 }
 
+function dropFiles(e: DragEvent): void {
+  const files = [...e.dataTransfer?.files ?? []]
+  if (files.length && desk.column) desk.bringing = files
+}
+
 /** With Ctrl the wheel zooms under the pointer, without it moves the picture (as two fingers do). */
 function wheel(e: WheelEvent): void {
   const at = canvas.value!.getBoundingClientRect()
@@ -282,7 +287,7 @@ const popAt = (p: Vec) => {
 
 <template>
   <div ref="frame" class="relative min-h-0 flex-1 overflow-hidden bg-board">
-    <canvas ref="canvas" class="absolute inset-0 touch-none" data-part="picture" role="img" :aria-label="`Picture at frame ${desk.workFrame}`" :style="{ cursor: desk.tool === 'pose' ? (hovered ? 'grab' : 'default') : 'crosshair' }" @pointerdown="down" @pointermove="move" @pointerup="up" @pointercancel="cancel" @pointerleave="leave" @wheel.prevent="wheel" />
+    <canvas ref="canvas" class="absolute inset-0 touch-none" data-part="picture" role="img" :aria-label="`Picture at frame ${desk.workFrame}`" :style="{ cursor: desk.tool === 'pose' ? (hovered ? 'grab' : 'default') : 'crosshair' }" @pointerdown="down" @pointermove="move" @pointerup="up" @pointercancel="cancel" @pointerleave="leave" @wheel.prevent="wheel" @dragover.prevent @drop.prevent="dropFiles" />
     <PictureTools />
     <PictureStatus />
     <LensBar :box="box" />

@@ -74,6 +74,14 @@ function wheel(e: WheelEvent): void {
 // — a drawing dragged in from the tray —
 
 function dropDrawing(e: DragEvent): void {
+  const files = [...e.dataTransfer?.files ?? []]
+  if (files.length) {
+    const over = columnAt(e.clientX - sheet.value!.getBoundingClientRect().left)
+    if (over) desk.columnId = over
+    desk.goTo(Math.max(1, frameAtY(e.clientY - sheet.value!.getBoundingClientRect().top - HEAD + scroll.value)))
+    desk.bringing = files
+    return
+  }
   const drawing = e.dataTransfer?.getData('text/fintro-drawing')
   if (!drawing || !desk.stack?.drawings[drawing]) return
   const box = sheet.value!.getBoundingClientRect()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, onScopeDispose, ref } from 'vue'
-import { Copy, Play, Square } from '@lucide/vue'
+import { Copy, FileImage, Play, Square } from '@lucide/vue'
 import { isCore } from '#core/pass'
 import { eachRun } from '#core/sheet'
 import type { Drawing } from '#core/shot'
@@ -103,6 +103,7 @@ onScopeDispose(() => timer && clearInterval(timer))
 <template>
   <SidePanel :title="`Tray of ${desk.column?.name ?? ''}`">
     <p class="text-soft">{{ drawings.length }} drawing{{ drawings.length === 1 ? '' : 's' }}, {{ spares.length }} of them spare. A click goes to a drawing, or exposes a spare from the playhead on; a double click chooses all its exposures. Drag one into the sheet.</p>
+    <button type="button" class="push-button mt-2" :disabled="!desk.column" @click="desk.bringing = []"><FileImage :size="13" />Bring drawings in …</button>
     <div class="mt-2 flex items-center gap-2">
       <canvas v-if="playing >= 0 && drawings[playing]" :key="drawings[playing]!.id" :ref="el => thumbnail(el as Element, drawings[playing]!)" :width="SIZE[0] * 2" :height="SIZE[1] * 2" class="rounded border border-edge" />
       <button type="button" class="push-button" :disabled="drawings.length < 2" @click="play"><component :is="playing >= 0 ? Square : Play" :size="12" />{{ playing >= 0 ? 'Stop' : 'Play the tray' }}</button>

@@ -83,6 +83,7 @@ function addColumn(): void {
         <PinPanel v-if="desk.pinPanel" @close="desk.pinPanel = false" />
         <AddPose v-if="adding" @close="adding = false" />
       </main>
+      <BringIn v-if="desk.bringing" />
       <ShortcutSheet v-if="dialog === 'shortcuts'" :actions="actions" @close="dialog = null" />
       <CommandSearch v-if="dialog === 'search'" :actions="actions" @close="dialog = null" />
       <HandOff v-if="dialog === 'hand-off'" @close="dialog = null" />
