@@ -3,6 +3,7 @@ import type { Desk } from '~/stores/desk'
 import type { Action } from './action'
 import { heldAgainst } from './flip'
 import { pinGhost } from './ghosts'
+import { drawRecorded } from './recorded-pen'
 import { actualSize, middleOf, STRAIGHT, turnedBy, zoomed } from './lens'
 
 const lens = (d: Desk, change: 'in' | 'out' | 'left' | 'right' | 'actual'): void => {
@@ -37,6 +38,12 @@ export const lookActions = (): Action[] => [
   { id: 'on-held', name: 'On a held frame: draw on the held drawing, begin a blank one, begin a copy', group: 'Draw', keys: ['Shift+S'], do: (d) => {
     d.onHeld = NEXT_HELD[d.onHeld]
     toast(HELD[d.onHeld])
+  } },
+  { id: 'pen-try', name: 'Try pressure without a tablet: a recorded pen draws a ring', group: 'Draw', keys: [], can: d => !!d.column && !d.column.locked && !d.column.hidden, do: (d) => {
+    d.tool = 'pencil'
+    const canvas = document.querySelector('[data-part=picture]')
+    const box = canvas?.getBoundingClientRect()
+    if (canvas && box) requestAnimationFrame(() => void drawRecorded(canvas, 'ring', { x: box.left + box.width * 0.42, y: box.top + box.height * 0.35, width: box.height * 0.3, height: box.height * 0.3 }))
   } },
   { id: 'draw-through', name: 'Draw-through: after each stroke to the next drawing', group: 'Draw', keys: ['Alt+KeyT'], do: (d) => {
     d.drawThrough = !d.drawThrough

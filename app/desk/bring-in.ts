@@ -41,11 +41,12 @@ export async function readFile(file: File): Promise<Brought | Refused> {
 }
 
 function typeOf(head: Uint8Array): 'image/png' | 'image/jpeg' | 'image/webp' | 'svg' | null {
-  const text = new TextDecoder('latin1').decode(head)
-  if (text.startsWith('\x89PNG\r\n\x1A\n')) return 'image/png'
-  if (text.startsWith('\xFF\xD8\xFF')) return 'image/jpeg'
+  const begins = (...bytes: number[]): boolean => bytes.every((b, i) => head[i] === b)
+  if (begins(0x89, 0x50, 0x4E, 0x47, 0x0D, 0x0A, 0x1A, 0x0A)) return 'image/png'
+  if (begins(0xFF, 0xD8, 0xFF)) return 'image/jpeg'
+  const text = new TextDecoder().decode(head)
   if (text.startsWith('RIFF') && text.slice(8, 12) === 'WEBP') return 'image/webp'
-  return /^(\xEF\xBB\xBF)?\s*(<\?xml|<!--|<!DOCTYPE svg|<svg)/i.test(text) ? 'svg' : null
+  return /^\s*(?:<\?xml|<!--|<!DOCTYPE svg|<svg)/i.test(text) ? 'svg' : null
 }
 
 async function readPicture(name: string, bytes: Blob, told = ''): Promise<Brought | Refused> {

@@ -1,6 +1,7 @@
+import { drawRecorded } from '~/desk/recorded-pen'
 import { onShown } from '~/composables/usePlayback'
 
-/** Lets the benches see what the desk counts: pointer moves, picked bars, and when each frame was shown. It changes nothing. */
+/** Lets the benches and tests see what the desk counts: pointer moves, picked bars, and when each frame was shown; and lets them move the simulated pen. It changes nothing by itself. */
 export default defineNuxtPlugin(() => {
-  Object.assign(window, { fintroMoves: () => useDesk().moves, fintroShown: onShown, fintroPicked: () => useDesk().picked.size })
+  Object.assign(window, { fintroMoves: () => useDesk().moves, fintroShown: onShown, fintroPicked: () => useDesk().picked.size, fintroPen: drawRecorded })
 })

@@ -69,9 +69,9 @@ const remove = () => desk.run({ name: 'drawing.remove', args: { stack: desk.stac
 </script>
 
 <template>
-  <div class="flex h-10 min-w-0 items-center gap-2 border-t border-edge bg-panel px-3">
+  <div class="@container flex h-10 min-w-0 items-center gap-2 border-t border-edge bg-panel px-3">
     <span class="flex">
-      <button type="button" class="push-button rounded-r-none" :class="{ 'push-button-chosen': desk.ghosts }" :aria-pressed="desk.ghosts" title="Ghosts on or off (G), off while ` is held: before is dashed, after is whole" @click="desk.ghosts = !desk.ghosts"><Ghost :size="14" />Ghosts
+      <button type="button" class="push-button rounded-r-none" aria-label="Ghosts" :class="{ 'push-button-chosen': desk.ghosts }" :aria-pressed="desk.ghosts" title="Ghosts on or off (G), off while ` is held: before is dashed, after is whole" @click="desk.ghosts = !desk.ghosts"><Ghost :size="14" /><span class="@max-[640px]:hidden">Ghosts</span>
         <svg width="16" height="12" aria-hidden="true" class="rounded-sm bg-sheet"><path d="M1 3.5h14" :stroke="desk.ghostRule.tints.before" stroke-width="2.2" stroke-dasharray="4 2.5" /><path d="M1 8.5h14" :stroke="desk.ghostRule.tints.after" stroke-width="2.2" /></svg>
       </button>
       <button type="button" class="push-button rounded-l-none border-l-0 px-1" :aria-expanded="desk.ghostRow" aria-label="Which ghosts" title="Which ghosts are seen, and how (Alt G)" @click="desk.ghostRow = !desk.ghostRow"><component :is="desk.ghostRow ? ChevronDown : ChevronUp" :size="14" /></button>
@@ -97,16 +97,15 @@ const remove = () => desk.run({ name: 'drawing.remove', args: { stack: desk.stac
     </Menu>
     <template v-if="desk.drawing">
       <label class="ml-1 flex items-center gap-1.5"><span class="hidden min-[1400px]:inline">Drawing</span><input class="field h-7 w-14 text-center font-mono" :value="desk.drawing.number" maxlength="12" aria-label="Number of the drawing" @change="renumber" @keydown.enter="($event.target as HTMLElement).blur()"></label>
-      <div v-if="core" class="flex rounded border border-edge" role="radiogroup" aria-label="Role of the drawing">
+      <div v-if="core || !chart" class="flex rounded border border-edge" role="radiogroup" aria-label="Role of the drawing">
         <button v-for="(r, i) in roles" :key="r" type="button" role="radio" :aria-checked="desk.drawing.role === r" class="h-[26px] px-2" :class="[desk.drawing.role === r ? 'bg-bottle text-on-bottle' : 'bg-sheet hover:bg-wash', i === 0 ? 'rounded-l' : '', i === 2 ? 'rounded-r' : '']" :title="`Make it ${r === 'extreme' ? 'an' : 'a'} ${r} (${['K', 'X', 'J'][i]})`" @click="setRole(r)">{{ r }}</button>
       </div>
-      <template v-else-if="chart">
+      <template v-else>
         <button type="button" class="push-button px-2" title="Make it a breakdown: its span is cut here (J)" @click="makeBreakdown(desk)">Breakdown</button>
         <button v-if="!desk.drawing.own" type="button" class="push-button px-2" :class="{ 'push-button-chosen': !!desk.drawing.fixed }" :aria-pressed="!!desk.drawing.fixed" title="Break down only the parts that are posed on it; the rest follows the chart (M)" @click="breakParts(desk)">Parts</button>
         <button v-if="desk.drawing.own" type="button" class="push-button" title="Give it back to its chart: its content is worked out again (B)" @click="release"><Undo2 :size="14" />Give back</button>
         <button v-else type="button" class="push-button" title="Keep it as its own, whatever its chart does (O)" @click="own">Keep</button>
       </template>
-      <span v-else class="text-soft">in-between without a chart</span>
       <button type="button" class="push-button ml-auto px-2" title="Delete the drawing, its exposures and what is charted from it (Del)" aria-label="Delete the drawing" @click="remove"><Trash2 :size="14" /></button>
     </template>
   </div>

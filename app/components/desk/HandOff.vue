@@ -3,6 +3,9 @@ import { computed, onScopeDispose, ref } from 'vue'
 import { proxy, wrap } from 'comlink'
 import { Download } from '@lucide/vue'
 import { imageHashes, storeShot } from '#core/shot'
+import { drawingsChosen } from '~/desk/art'
+import type { SvgWhat } from '~/desk/svg-out'
+import { svgOut } from '~/desk/svg-out'
 import { bitmapOf } from '~/sync/bitmaps'
 import type { ImagesWorker } from '~/workers/images.worker'
 
@@ -50,6 +53,18 @@ async function images(): Promise<void> {
   }
   working.value = false
 }
+const chosen = drawingsChosen(desk)
+const svgFailed = ref('')
+async function svg(what: SvgWhat): Promise<void> {
+  svgFailed.value = ''
+  try {
+    const made = await svgOut(desk, chosen, what, fileName)
+    save(made.blob, made.name)
+  }
+  catch (error) {
+    svgFailed.value = `The SVG could not be made: ${(error as Error).message}`
+  }
+}
 const stop = () => void api?.stop()
 onScopeDispose(() => worker?.terminate())
 const waiting = computed(() => desk.saving.state !== 'saved')
@@ -75,6 +90,13 @@ const waiting = computed(() => desk.saving.state !== 'saved')
           <button type="button" class="push-button" @click="stop">Stop</button>
         </template>
       </div>
+    </section>
+    <hr class="my-4 border-edge">
+    <section>
+      <h3 class="font-semibold">Drawings as SVG</h3>
+      <p class="text-soft">Of {{ desk.column?.name }}: {{ chosen.length === 1 ? `drawing ${chosen[0]!.number}, under the playhead` : chosen.length ? `the ${chosen.length} drawings of the chosen frames, in a zip` : 'nothing is exposed here' }}. Each stroke is a path; other columns stay out.</p>
+      <p v-if="svgFailed" class="mt-1 text-signal" role="alert">{{ svgFailed }}</p>
+      <div class="mt-2 flex gap-2"><button type="button" class="push-button push-button-main" :disabled="!chosen.length" @click="svg('drawing')"><Download :size="14" />All that is drawn</button><button type="button" class="push-button" :disabled="!chosen.length" @click="svg('pose')">Figures only</button></div>
     </section>
     <hr class="my-4 border-edge">
     <SheetCsv :name="fileName" @done="emit('close')" />

@@ -166,6 +166,11 @@ function drawBehind(c: CanvasRenderingContext2D, layers: readonly Layer[], room:
 
 // — the pointer —
 
+/** Follows the pointer outside the picture. A simulated pen is no pointer that could be held. */
+function capture(e: PointerEvent): void {
+  if (e.isTrusted) canvas.value!.setPointerCapture(e.pointerId)
+}
+
 function refuseWork(): boolean {
   if (workable.value) return false
   toast(`The column ${desk.column?.name ?? ''} is ${desk.column?.locked ? 'locked' : 'hidden'}: nothing can be changed on it.`, { description: 'Click its head twice to change that.' })
@@ -175,12 +180,12 @@ function refuseWork(): boolean {
 function down(e: PointerEvent): void {
   if (e.button === 1) {
     e.preventDefault()
-    canvas.value!.setPointerCapture(e.pointerId)
+    capture(e)
     panning = { x: e.clientX, y: e.clientY }
     return
   }
   if (e.button !== 0 || !desk.column) return
-  canvas.value!.setPointerCapture(e.pointerId)
+  capture(e)
   const p = pointOf(e)
   const hit = poses.handleAt(p, scaleNow())
   if (desk.tool === 'joints') {

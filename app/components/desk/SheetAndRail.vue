@@ -26,6 +26,13 @@ const sheetWidth = computed(() => left.value + Math.min(4, Math.max(2, desk.colu
 const overflow = computed(() => Math.max(0, left.value + desk.columns.length * COLUMN + ADD - sheetWidth.value))
 const spacer = computed(() => desk.rows * desk.rowHeight + HEAD)
 
+/** The column that is worked on is in sight. */
+watch([() => desk.columnId, () => desk.columns.length], () => {
+  const i = desk.columns.findIndex(c => c.id === desk.column?.id)
+  if (i < 0) return
+  const room = sheetWidth.value - left.value - ADD
+  scrollX.value = Math.max(0, Math.min(overflow.value, i * COLUMN, Math.max(scrollX.value, (i + 1) * COLUMN - room)))
+})
 usePaint(sheet, [() => desk.shown, () => desk.columnId, () => desk.selection, () => desk.loop, scroll, scrollX, () => desk.strokesSeen, useTheme().name, () => desk.preview, () => desk.rowHeight, () => desk.margin, () => desk.notes], (c, w, h) => {
   if (!desk.shown) return
   drawSheet(c, desk, w, h, scroll.value, scrollX.value)

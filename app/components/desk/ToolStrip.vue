@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Pencil} from '@lucide/vue';
+import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import { Circle, ClipboardCopy, ClipboardPaste, FlipHorizontal2, Minus, PaintBucket, PenLine, Plus, SquareDashedMousePointer, LassoSelect, Trash2 } from '@lucide/vue'
 import { actionsOfArt } from '~/desk/actions-art'
 import { isEmpty } from '~/desk/art'
@@ -51,13 +52,17 @@ const CHOSEN = 'bg-bottle text-on-bottle enabled:hover:bg-bottle'
       <span class="flex"><button v-for="m in modes" :key="m.id" type="button" :class="[BUTTON, table.mode === m.id ? CHOSEN : '']" :aria-pressed="table.mode === m.id" :aria-label="m.name" :title="m.name" @click="table.mode = m.id"><component :is="m.icon" :size="14" /></button></span>
       <span class="h-5 w-px bg-edge" />
       <span class="flex" role="radiogroup" aria-label="Pencil"><button v-for="p in table.pencils" :key="p.id" type="button" role="radio" class="grid h-7 w-8 place-items-center rounded hover:bg-wash" :class="p.id === table.pencil.id ? 'ring-2 ring-graphite ring-inset' : ''" :aria-checked="p.id === table.pencil.id" :aria-label="p.name" :title="`${p.name}: ${p.width} px`" @click="table.pencilId = p.id"><span class="w-5 rounded-full" :style="{ background: p.colour, height: `${Math.max(2, Math.min(14, p.width * 0.7))}px` }" /></button></span>
-      <button type="button" :class="BUTTON" aria-label="Another pencil" title="Another pencil, like this one" :disabled="table.pencils.length >= 8" @click="addPencil"><Plus :size="13" /></button>
-      <input class="field h-7 w-[86px]" :value="table.pencil.name" maxlength="30" aria-label="Name of the pencil" title="Name of the pencil" @change="rename" @keydown.enter="($event.target as HTMLElement).blur()">
-      <button type="button" :class="BUTTON" aria-label="Put this pencil away" :title="table.pencils.length > 1 ? 'Put this pencil away' : 'The pencils as they were'" @click="removePencil"><Trash2 :size="13" /></button>
-      <input type="color" class="h-7 w-7 cursor-pointer rounded border border-edge bg-sheet p-0.5" :value="table.pencil.colour" aria-label="Colour of the pencil" title="Colour of the pencil" @input="table.setPencil({ colour: ($event.target as HTMLInputElement).value })">
-      <label class="flex items-center gap-1" title="Width at full pressure"><input type="number" min="0.5" max="120" step="0.5" class="field h-7 w-14" :value="table.pencil.width" aria-label="Width of the pencil, px" @change="table.setPencil({ width: number($event, 0.5, 120) })">px</label>
-      <label class="flex items-center gap-1" title="Lines look as wide however the picture is zoomed"><input v-model="table.asSeen" type="checkbox" class="accent-bottle">as seen</label>
-      <label class="flex items-center gap-1" title="How much tremor is taken out of a line">smooth<input type="range" min="0" max="1" step="0.1" class="w-14 accent-bottle" :value="table.pencil.smooth" aria-label="Smoothing" @input="table.setPencil({ smooth: Number(($event.target as HTMLInputElement).value) })"></label>
+      <Popover v-slot="{ open }" as="div" class="relative">
+        <PopoverButton class="push-button h-7" title="Name, colour, width and smoothing of this pencil; more pencils">{{ table.pencil.name }}, {{ table.pencil.width }} px</PopoverButton>
+        <PopoverPanel v-if="open" static class="absolute right-0 bottom-9 z-20 w-64 space-y-2 rounded-md border border-edge bg-panel p-3 shadow-lg">
+          <label class="flex items-center gap-2"><span class="w-14">Name</span><input class="field h-7 min-w-0 flex-1" :value="table.pencil.name" maxlength="30" aria-label="Name of the pencil" @change="rename" @keydown.enter="($event.target as HTMLElement).blur()"></label>
+          <label class="flex items-center gap-2"><span class="w-14">Colour</span><input type="color" class="h-7 w-10 cursor-pointer rounded border border-edge bg-sheet p-0.5" :value="table.pencil.colour" aria-label="Colour of the pencil" @input="table.setPencil({ colour: ($event.target as HTMLInputElement).value })"></label>
+          <label class="flex items-center gap-2" title="At full pressure"><span class="w-14">Width</span><input type="number" min="0.5" max="120" step="0.5" class="field h-7 w-16 text-right font-mono" :value="table.pencil.width" aria-label="Width of the pencil, px" @change="table.setPencil({ width: number($event, 0.5, 120) })">px</label>
+          <label class="flex items-center gap-2" title="How much tremor is taken out of a line"><span class="w-14">Smooth</span><input type="range" min="0" max="1" step="0.1" class="min-w-0 flex-1 accent-bottle" :value="table.pencil.smooth" aria-label="Smoothing" @input="table.setPencil({ smooth: Number(($event.target as HTMLInputElement).value) })"></label>
+          <label class="flex items-center gap-1.5"><input v-model="table.asSeen" type="checkbox" class="accent-bottle">Lines look as wide however the picture is zoomed</label>
+          <div class="flex gap-1.5"><button type="button" class="push-button" :disabled="table.pencils.length >= 8" @click="addPencil"><Plus :size="13" />Another</button><button type="button" class="push-button" @click="removePencil"><Trash2 :size="13" />{{ table.pencils.length > 1 ? 'Put away' : 'As they were' }}</button></div>
+        </PopoverPanel>
+      </Popover>
       <label class="flex items-center gap-1" title="After each stroke the playhead goes to the next drawing (Alt T)"><input v-model="desk.drawThrough" type="checkbox" class="accent-bottle">draw-through</label>
       <label v-if="parts.length" class="flex items-center gap-1">part<select class="field h-7 max-w-28" :value="table.part ?? ''" aria-label="Part that new strokes belong to" @change="setPart"><option value="">none</option><option v-for="p in parts" :key="p.id" :value="p.id">{{ p.name }}</option></select></label>
     </div>
