@@ -24,12 +24,13 @@ const zero = { x: 0, y: 0, turn: 0, scale: 100, stretch: 100, mirror: false }
 const by = ref({ ...zero })
 /** What it is done to on this drawing: what is chosen, or everything. */
 const chosen = computed(() => (isEmpty(table.chosen) ? everythingHere(desk) : table.chosen))
-const middle = computed(() => {
+function middle() {
   const box = chosen.value && chosenBox(desk, chosen.value)
   return box ? { x: Math.round((box.left + box.right) / 2), y: Math.round((box.top + box.bottom) / 2) } : { x: desk.shot!.picture.width / 2, y: desk.shot!.picture.height / 2 }
-})
-const about = ref({ ...middle.value })
-watch(() => [chosen.value?.drawing, chosen.value?.strokes.length, chosen.value?.subjects.length], () => { about.value = { ...middle.value } })
+}
+const about = ref(middle())
+// By what is chosen, not by where it is: what is tried out moves it.
+watch(() => JSON.stringify(chosen.value), () => { about.value = middle() })
 const drawings = computed(() => drawingsChosen(desk).filter(d => d.own))
 const shares = computed(() => sharesAlong(along.value, drawings.value.length, SPACINGS[spacing.value]!.recipe))
 
