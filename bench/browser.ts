@@ -11,6 +11,7 @@ import { Planner } from '../demo/planner'
 import { keepShot } from '../server/services/shots'
 import { loadDemo } from '../tests/support/demo'
 import { newTestId, serve } from '../tests/support/server'
+import { ghostsCost, openArt, penFollow } from './art'
 import type { Row } from './row'
 import { wideShot } from './wide-edit'
 
@@ -128,14 +129,35 @@ export async function inBrowser(quick: boolean): Promise<Row[]> {
   }
 }
 
+/** The benches of what is drawn by hand. */
+export async function ofArt(quick: boolean, wants: (name: string) => boolean): Promise<Row[]> {
+  const { server, db, stop } = await serve()
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGS })
+  try {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
+    const seconds = quick ? 1.5 : 5
+    const rows: Row[] = []
+    if (wants('pen.follow')) rows.push(await penFollow(page, server.url, db, (x, y) => followed(page, x, y, seconds, false, ONLY_PICTURE), await emptyPage(browser, seconds)))
+    if (wants('ghosts.cost')) rows.push(await ghostsCost(page, server.url, db, quick))
+    if (wants('shot.open.art')) rows.push(await openArt(browser, server.url, db, quick))
+    return rows
+  }
+  finally {
+    await browser.close()
+    await stop()
+  }
+}
+
 /** The newest move that reached the desk, and the one that picture (with its ghosts) and rail last drew. */
 const NEWEST = 'window.fintroMoves()'
 const CARRIED = '["picture", "rail"].map(n => Number(document.querySelector(`[data-part=${n}]`).dataset.move))'
 
-async function followed(page: Page, x: number, y: number, seconds: number, sideways = false): Promise<number> {
+const ONLY_PICTURE = '[Number(document.querySelector("[data-part=picture]").dataset.move)]'
+
+async function followed(page: Page, x: number, y: number, seconds: number, sideways = false, carried = CARRIED): Promise<number> {
   const moves = () => page.evaluate(NEWEST) as Promise<number>
   const before = await moves()
-  await startCounting(page, NEWEST, CARRIED)
+  await startCounting(page, NEWEST, carried)
   await wave(page, x, y, seconds, sideways)
   const s = await stopCounting(page)
   if (await moves() - before < seconds * 10) throw new Error('Nothing was dragged.')

@@ -1,4 +1,5 @@
-import { inBrowser } from './browser'
+import { artSize } from './art'
+import { inBrowser, ofArt } from './browser'
 import { chartOrder, spacingSpan } from './charts'
 import type { Row } from './row'
 import { within } from './row'
@@ -29,3 +30,5 @@ if (wants('chart.order', 'chart.order.frame')) for (const row of chartOrder(quic
 if (wants('spacing.span')) print(spacingSpan(quick))
 if (wants('server.commit.ratio')) print(await serverCommit(quick))
 if (wants('desk.follow', 'rail.follow', 'play.on-time', 'sheet.open', 'sheet.scroll')) for (const row of await inBrowser(quick)) print(row)
+if (wants('art.size')) print(await artSize(quick))
+if (wants('pen.follow', 'ghosts.cost', 'shot.open.art')) for (const row of await ofArt(quick, wants)) print(row)

@@ -53,8 +53,29 @@ describe('shot 020, Lantern lift', () => {
     const angles = ['keeper-21', 'keeper-26', 'keeper-31', 'keeper-49'].map(id => marrow(id).get('lantern')!.angle - Math.PI / 2)
     expect(angles.map(a => Math.sign(Math.round(a * 100)))).toEqual([1, -1, 1, 0])
   })
-  it('has no loose drawing on its rail', () => {
-    for (const column of Object.values(plan.columns)) expect(railOf(contents, shot, plan, column).bars.filter(b => b.kind === 'loose')).toEqual([])
+  it('has no loose drawing on its rail, but for the rope’s end, which is drawn straight ahead', () => {
+    for (const column of Object.values(plan.columns).filter(c => c.lead === undefined)) expect(railOf(contents, shot, plan, column).bars.filter(b => b.kind === 'loose')).toEqual([])
+  })
+})
+
+describe('the loose end of the rope', () => {
+  const loose = plan.columns.loose!
+  const tip = (i: number) => {
+    const drawing = shot.stacks['loose-stack']!.drawings[listOf(loose.runs)[i]!.drawing!]!
+    const stroke = strokes.find(s => createHash('sha256').update(strokeText(s)).digest('hex') === drawing.content.strokes[0]!.hash)!
+    return { x: stroke.points.at(-3)!, y: stroke.points.at(-2)! }
+  }
+  it('is lined up with Marrow, and drawn on every one of her drawings', () => {
+    expect(loose.lead).toBe('keeper')
+    expect(listOf(loose.runs).map(r => r.frames)).toEqual(listOf(plan.columns.keeper!.runs).map(r => r.frames))
+    for (const d of Object.values(shot.stacks['loose-stack']!.drawings)) expect(d.content.strokes.length).toBeGreaterThan(2)
+  })
+  // Drag and follow-through (common practice): the loose part is still low when the body has gone up, and goes on after it stops.
+  it('drags behind the lift and settles', () => {
+    const at = listOf(loose.runs).findIndex((_, i) => listOf(loose.runs).slice(0, i).reduce((s, r) => s + r.frames, 1) === 26)
+    expect(tip(at + 1).y).not.toBeCloseTo(tip(at).y, 0)
+    const all = listOf(loose.runs).length
+    expect(Math.hypot(tip(all - 1).x - tip(all - 2).x, tip(all - 1).y - tip(all - 2).y)).toBeLessThan(Math.hypot(tip(at).x - tip(at - 1).x, tip(at).y - tip(at - 1).y))
   })
 })
 

@@ -49,6 +49,7 @@ export function usePencilTool(desk: Desk, table: LightTable, pointOf: (e: Pointe
       }
     }
     wet.value = [...wet.value.slice(0, -1), strokeNow(d)]
+    desk.moves += 1
   }
 
   async function end(): Promise<void> {

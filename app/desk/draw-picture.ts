@@ -72,13 +72,13 @@ function drawFaded(c: C | OffscreenCanvasRenderingContext2D, layer: Layer): void
 }
 
 /** How a ghost is drawn: its tint, the pattern of its line, how heavy it is, and whether its shapes are filled faintly, too. */
-export interface GhostLook { readonly tint: string, readonly dash: readonly number[], readonly weight: number, readonly full: boolean }
+export interface GhostLook { readonly side: 'before' | 'after' | 'pinned', readonly tint: string, readonly dash: readonly number[], readonly weight: number, readonly full: boolean }
 
 /** Order in time without colour: before is dashed (shorter and lighter farther away), after is whole, pinned is dotted. */
 export function ghostLook(side: 'before' | 'after' | 'pinned', step: number, tint: string, full: boolean): GhostLook {
   const weight = Math.max(0.45, 1.1 - step * 0.12)
   const dash = side === 'before' ? [Math.max(5, 16 - step * 2), 8] : side === 'pinned' ? [1, 8] : []
-  return { tint, dash, weight: side === 'pinned' ? 1.1 : weight, full }
+  return { side, tint, dash, weight: side === 'pinned' ? 1.1 : weight, full }
 }
 
 /** A ghost: the outline of a drawing in one tint, thin. */
@@ -131,7 +131,7 @@ function drawImageGhost(c: C, m: Extract<Mark, { kind: 'image' }>, look: GhostLo
   c.restore()
 }
 
-/** Ghosts of more marks than this are drawn once and kept as an image. */
+/** Ghosts of more marks than this are drawn once and kept as an image: one for each side, whatever the distance, which then only fades it. */
 const MANY = 60
 const KEPT = 24
 const images = new Map<readonly Mark[], Map<string, OffscreenCanvas>>()
@@ -140,8 +140,9 @@ const images = new Map<readonly Mark[], Map<string, OffscreenCanvas>>()
  * Draws a ghost, one of many strokes from an image that is kept for as long as nothing about it changes: moving the playhead
  * costs an image then, not its strokes. `room` is what the image covers, px of the picture.
  */
-export function drawKeptGhost(c: C, marks: readonly Mark[], look: GhostLook, room: { x: number, y: number, width: number, height: number }): void {
-  if (marks.length <= MANY) return drawGhost(c, marks, look)
+export function drawKeptGhost(c: C, marks: readonly Mark[], own: GhostLook, room: { x: number, y: number, width: number, height: number }): void {
+  if (marks.length <= MANY) return drawGhost(c, marks, own)
+  const look = ghostLook(own.side, 2, own.tint, own.full)
   const t = c.getTransform()
   const scale = Math.min(Math.hypot(t.a, t.b), 4096 / room.width)
   const key = `${look.tint} ${look.dash.join()} ${look.weight} ${look.full} ${scale.toFixed(4)}`

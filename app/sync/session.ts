@@ -84,6 +84,9 @@ export class ShotSession {
     return session
   }
 
+  /** The stroke is at hand; it is not asked for. */
+  has = (hash: string): boolean => this.strokes.has(hash)
+
   get shot(): Shot { return this.pending.shot }
   /** A stroke, if it is at hand; it is asked for where it is not, and `changed` tells when it has come. */
   strokeBy = (hash: string): Stroke | undefined => {

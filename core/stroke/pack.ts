@@ -1,9 +1,9 @@
 import type { Stroke } from './stroke'
 
 /*
- * Strokes are kept as text of few letters a point: from point to point only the differences (in tenths of px, and hundredths
- * of the pressure), each as one or more letters of five bits, small numbers first. A letter with the sixth bit says that
- * more follow. The signs are folded in, so that small differences of either sign are short.
+ * Strokes are kept as text of few letters a point: how far each is from where the line would go on straight (in tenths of
+ * px), and how the pressure changed (in hundredths), each as one or more letters of five bits, small numbers first. A letter
+ * with the sixth bit says that more follow. The signs are folded in, so that small differences of either sign are short.
  */
 const ALPHABET = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789-_'
 const VALUES = new Map([...ALPHABET].map((c, i) => [c, i]))
@@ -22,15 +22,31 @@ function lettersOf(n: number): string {
   return out + ALPHABET[rest]
 }
 
+/** Where the next number is expected: on the straight line through the two points before, the pressure as it was. */
+class Guess {
+  private readonly last = [0, 0, 0]
+  private readonly before = [0, 0, 0]
+
+  next(i: number): number {
+    const k = i % 3
+    return k === 2 || i < 6 ? this.last[k]! : 2 * this.last[k]! - this.before[k]!
+  }
+
+  is(i: number, whole: number): void {
+    const k = i % 3
+    this.before[k] = this.last[k]!
+    this.last[k] = whole
+  }
+}
+
 /** A tidied stroke as short text: its points to 1/10 px. */
 export function packStroke(s: Stroke): string {
-  const last = [0, 0, 0]
+  const guess = new Guess()
   let points = ''
   s.points.forEach((value, i) => {
-    const k = i % 3
-    const whole = Math.round(value * UNITS[k]!)
-    points += lettersOf(whole - last[k]!)
-    last[k] = whole
+    const whole = Math.round(value * UNITS[i % 3]!)
+    points += lettersOf(whole - guess.next(i))
+    guess.is(i, whole)
   })
   return `${MARK}${s.schema} ${s.colour} ${s.width} ${s.pressure ? 'p' : ''}${s.fill ? 'f' : ''} ${points}`
 }
@@ -41,7 +57,7 @@ export function unpackStroke(text: string): Stroke {
   const [, colour, width, marks, letters] = text.split(' ')
   if (letters === undefined) throw new RangeError('This is no packed stroke.')
   const points: number[] = []
-  const last = [0, 0, 0]
+  const guess = new Guess()
   let value = 0
   let weight = 1
   for (const letter of letters) {
@@ -52,9 +68,10 @@ export function unpackStroke(text: string): Stroke {
       weight *= 32
       continue
     }
-    const k = points.length % 3
-    last[k] = last[k]! + (value % 2 ? -(value + 1) / 2 : value / 2)
-    points.push(last[k]! / UNITS[k]!)
+    const i = points.length
+    const whole = guess.next(i) + (value % 2 ? -(value + 1) / 2 : value / 2)
+    guess.is(i, whole)
+    points.push(whole / UNITS[i % 3]!)
     value = 0
     weight = 1
   }

@@ -5,7 +5,7 @@ import { toast } from 'vue-sonner'
 import { cornersOf } from '#core/figure'
 import type { Vec } from '#core/motion'
 import { distance } from '#core/motion'
-import type { Layer, Mark } from '#core/picture'
+import type { Layer } from '#core/picture'
 import { contentMarks, layersAt } from '#core/picture'
 import { strokeOutline } from '#core/stroke'
 import { pointOfHandle } from '~/composables/usePathTool'
@@ -14,6 +14,7 @@ import { drawArcs, drawMeasure, drawPins } from '~/desk/draw-arcs'
 import { drawChosen, drawJoints, drawRubber } from '~/desk/draw-tools'
 import { drawHandles } from '~/desk/draw-handles'
 import { drawKeptGhost, drawLayers, ghostLook } from '~/desk/draw-picture'
+import { KeptLayers } from '~/desk/kept-layers'
 import { ghostsHere } from '~/desk/ghosts'
 import { boxAt, middleOf, panned, pictureAt, ROOM, viewOf, zoomed } from '~/desk/lens'
 import { SANS, theme } from '~/desk/theme'
@@ -36,6 +37,9 @@ function pointOf(e: PointerEvent): Vec {
 }
 const scaleNow = (): number => viewOf(desk.shown!.picture, box.value, desk.lens).scale
 
+/** What stands behind the active column is always drawn once and kept; what is on it and before it, where it is much. */
+const behind = new KeptLayers(0)
+const front = new KeptLayers(60)
 const path = usePathTool(desk)
 const poses = usePoseTool(desk)
 const pencil = usePencilTool(desk, table, pointOf)
@@ -74,14 +78,14 @@ usePaint(canvas, [() => desk.shown, () => desk.frame, () => desk.columnId, ghost
   if (desk.playing) c.rect(0, 0, picture.width, picture.height)
   else c.rect(room.x, room.y, room.width, room.height)
   c.clip()
-  drawBehind(c, layers.slice(0, Math.max(0, active)), room)
+  behind.draw(c, layers.slice(0, Math.max(0, active)), room)
   for (const g of ghosts.value) {
     const stack = desk.shown.stacks[g.column.stack]!
     c.globalAlpha = g.strength * desk.ghostRule.overall
     drawKeptGhost(c, contentMarks(stack, desk.contents.of(desk.shown, desk.plan, stack, g.drawing), desk.session!.strokeBy, (stack === desk.stack && table.seen) || undefined), ghostLook(g.side, g.step, desk.ghostRule.tints[g.side], desk.ghostRule.full), room)
   }
   c.globalAlpha = 1
-  drawLayers(c, active < 0 ? layers : layers.slice(active))
+  front.draw(c, active < 0 ? layers : layers.slice(active), room)
   for (const s of wet.value) drawLayers(c, [{ column: '', drawing: '', strength: 1, palette: { ink: '', far: '', paper: '', tone: '', glow: '' }, marks: [{ kind: 'stroke', outline: strokeOutline(s), colour: s.colour }] }])
   c.restore()
   drawOutside(c, v, room)
@@ -93,6 +97,13 @@ usePaint(canvas, [() => desk.shown, () => desk.frame, () => desk.columnId, ghost
   if (pen.value && desk.tool === 'pencil' && !wet.value.length) drawPenLabel(c, boxAt(pen.value, picture, { width, height }, desk.lens))
   canvas.value!.dataset.move = String(desk.moves)
   canvas.value!.dataset.frame = String(desk.frame)
+  canvas.value!.dataset.whole = whole(layers) ? '1' : '0'
+})
+
+/** True where every stroke of what is shown is at hand. */
+const whole = (layers: readonly Layer[]): boolean => layers.every(({ column, drawing }) => {
+  const stack = desk.shown!.stacks[desk.plan!.columns[column]!.stack]!
+  return desk.contents.of(desk.shown!, desk.plan!, stack, drawing).strokes.every(s => desk.session!.has(s.hash))
 })
 
 /** What is parked around the picture is seen faintly: it never goes out. */
@@ -140,28 +151,6 @@ function drawPenLabel(c: CanvasRenderingContext2D, at: Vec): void {
   c.globalAlpha = 1
   c.fillStyle = t.graphite
   c.fillText(words, at.x + 16, at.y + 18)
-}
-
-interface Behind { marks: readonly (readonly Mark[])[], key: string, image: HTMLCanvasElement }
-let behind: Behind | null = null
-
-/** What stands behind the active column is drawn once and kept, as long as it is the same and as large. */
-function drawBehind(c: CanvasRenderingContext2D, layers: readonly Layer[], room: { x: number, y: number, width: number, height: number }): void {
-  if (!layers.length) return
-  const { a, b } = c.getTransform()
-  const ratio = Math.min(Math.hypot(a, b), 4096 / room.width)
-  const key = [ratio, room.width, room.height, ...layers.map(l => `${l.palette.ink}${l.strength}`)].join(' ')
-  if (behind?.key !== key || behind.marks.length !== layers.length || layers.some((l, i) => l.marks !== behind!.marks[i])) {
-    const image = document.createElement('canvas')
-    image.width = Math.ceil(room.width * ratio)
-    image.height = Math.ceil(room.height * ratio)
-    const ic = image.getContext('2d')!
-    ic.scale(ratio, ratio)
-    ic.translate(-room.x, -room.y)
-    drawLayers(ic, layers)
-    behind = { marks: layers.map(l => l.marks), key, image }
-  }
-  c.drawImage(behind.image, room.x, room.y, room.width, room.height)
 }
 
 // — the pointer —
