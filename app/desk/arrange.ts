@@ -2,7 +2,7 @@ import type { Exposure, Frames } from '#core/sheet'
 import { backOf, bracketsOf, eachRun, exposedOn, exposuresIn, onStepFrame, summary, writtenFrame } from '#core/sheet'
 import { isCore } from '#core/pass'
 import type { Column, Shot, Stack } from '#core/shot'
-import { freeNumber, shownColumn } from '#core/shot'
+import { freeNumber, isTimed, shownColumn } from '#core/shot'
 import type { Desk, Selection } from '~/stores/desk'
 import { newId } from '~/sync/ids'
 import type { Wish } from '~/sync/session'
@@ -12,11 +12,11 @@ import { rangeSpots, spotAt } from './spots'
 /** What was copied from the sheet: for each column, from left to right, its exposures. */
 export interface Clip { readonly columns: readonly { readonly stack: string, readonly exposures: readonly Exposure[] }[], readonly frames: number }
 
-/** The columns that a change of exposure is for: the chosen ones, else the active one. Locked ones are left out unless they are all. */
+/** The columns that a change of exposure is for: the chosen ones, else the active one. Locked ones, and those that follow another, are left out unless they are all. */
 export function chosenColumns(desk: Desk): Column[] {
   const ids = desk.selection?.columns.length ? desk.selection.columns : desk.column ? [desk.column.id] : []
   const all = desk.columns.filter(c => ids.includes(c.id))
-  const open = all.filter(c => !c.locked)
+  const open = all.filter(isTimed)
   return open.length ? open : all
 }
 
@@ -58,7 +58,7 @@ export const back = (desk: Desk, copies: boolean): Wish[] => overColumns(desk, (
 export const spreadEvenly = (desk: Desk): Wish[] => overColumns(desk, (c, range) => ({ name: 'range.spread', args: { ...range, step: c.step } }))
 
 export const takeOut = (desk: Desk, everywhere: boolean): Wish[] => {
-  const columns = everywhere ? desk.columns.filter(c => !c.locked && !c.background) : chosenColumns(desk)
+  const columns = everywhere ? desk.columns.filter(c => isTimed(c) && !c.background) : chosenColumns(desk)
   // The last passage first: those before it stay where they are.
   return [...passagesOf(desk)].reverse().flatMap(({ first, last }) => withNotes(desk, everywhere, first, first - last - 1, withoutLinkedTwice(columns).flatMap((column): Wish[] => {
     if (first > column.runs.frames) return []
@@ -68,7 +68,7 @@ export const takeOut = (desk: Desk, everywhere: boolean): Wish[] => {
 }
 
 export const putIn = (desk: Desk, count: number, everywhere: boolean): Wish[] => {
-  const columns = everywhere ? desk.columns.filter(c => !c.locked && !c.background) : chosenColumns(desk)
+  const columns = everywhere ? desk.columns.filter(c => isTimed(c) && !c.background) : chosenColumns(desk)
   return withNotes(desk, everywhere, desk.range.first, count, withoutLinkedTwice(columns).flatMap((column): Wish[] => {
     const at = desk.range.first <= column.runs.frames ? spotAt(column.runs, desk.range.first) : null
     return at ? [{ name: 'frames.insert', args: { plan: desk.plan!.id, column: column.id, at, count } }] : []
@@ -190,7 +190,7 @@ export function carry(desk: Desk, frames: number, columns: number, by: 'over' | 
   const ids = desk.columns.map(c => c.id)
   const moved = chosenColumns(desk).map(from => ({ from, to: desk.columns[ids.indexOf(from.id) + columns] }))
   const frame = first + frames
-  if (desk.selection?.drawing || (!frames && !columns) || frame < 1 || moved.some(m => !m.to || m.to.locked || m.from.locked)) return []
+  if (desk.selection?.drawing || (!frames && !columns) || frame < 1 || moved.some(m => !m.to || !isTimed(m.to) || !isTimed(m.from))) return []
   const made = moved.flatMap(({ from, to }) => {
     const range = rangeIn(desk, from)
     if (!range || !to) return []

@@ -26,6 +26,9 @@ export const stackOf = (shot: Shot, id: string): Stack => shot.stacks[id] ?? ref
 export const drawingOf = (shot: Shot, stack: string, id: string): Drawing => stackOf(shot, stack).drawings[id] ?? refuse('gone', 'The drawing is not there any more.')
 export const chartOf = (shot: Shot, plan: string, id: string): Chart => planOf(shot, plan).charts[id] ?? refuse('gone', 'The chart is not there any more.')
 
+/** Its timing can be changed: it is not locked, and not lined up with another. */
+export const isTimed = (column: Column): boolean => !column.locked && column.lead === undefined
+
 /** A column whose timing can be changed; refused when it is locked, or lined up with another. */
 export function openColumn(shot: Shot, plan: string, id: string): Column {
   const column = columnOf(shot, plan, id)

@@ -26,6 +26,7 @@ test('drawing with the pencil, undo, redo, rubbing out, and reload', async ({ de
   await expect(desk.picture).toBeVisible()
   await expect.poll(() => desk.look()).toBe(drawn)
   await page.keyboard.press('u')
+  await page.getByRole('radio', { name: 'whole strokes' }).check()
   await desk.drag({ x: p.x + 60, y: p.y + 40 }, { x: p.x + 60, y: p.y })
   await expect.poll(() => strokesOn(desk)).toBe(0)
   await page.keyboard.press('Control+z')

@@ -5,6 +5,7 @@ import { Download, Upload } from '@lucide/vue'
 import type { Misfit, SheetColumn } from '#core/formats/csv'
 import { readSheetRows, sheetCsv } from '#core/formats/csv'
 import { summary } from '#core/sheet'
+import { isTimed } from '#core/shot'
 import type { Wish } from '~/sync/session'
 
 const props = defineProps<{ name: string }>()
@@ -49,12 +50,12 @@ const changes = computed(() => (read.value?.columns ?? []).map((c) => {
   const before = summary(column.runs)
   const drawings = new Set(c.exposures.map(x => x.drawing).filter(Boolean)).size
   const frames = c.exposures.reduce((sum, x) => sum + x.frames, 0)
-  return { id: c.column, name: column.name, locked: column.locked, words: `${before.frames} → ${frames} frames, ${before.drawings} → ${drawings} drawings exposed` }
+  return { id: c.column, name: column.name, locked: column.locked, lead: column.lead, words: `${before.frames} → ${frames} frames, ${before.drawings} → ${drawings} drawings exposed` }
 }))
 function take(): void {
   const wishes = read.value!.columns.flatMap((c): Wish[] => {
     const column = desk.plan!.columns[c.column]!
-    if (column.locked) return []
+    if (!isTimed(column)) return []
     return [{ name: 'column.expose', args: { plan: desk.plan!.id, column: column.id, exposures: [...c.exposures] } }]
   })
   if (desk.run(...wishes)) emit('done')
@@ -76,7 +77,7 @@ function take(): void {
     </div>
     <div v-if="read" class="mt-2">
       <p>It has {{ read.frames }} frames. Reading it in gives:</p>
-      <ul class="mt-1"><li v-for="c in changes" :key="c.id"><strong>{{ c.name }}</strong>: {{ c.locked ? 'locked, stays as it is' : c.words }}</li></ul>
+      <ul class="mt-1"><li v-for="c in changes" :key="c.id"><strong>{{ c.name }}</strong>: {{ c.locked ? 'locked, stays as it is' : c.lead ? 'lined up with another: it follows that one' : c.words }}</li></ul>
       <button type="button" class="push-button push-button-main mt-2" @click="take">Read it in</button>
     </div>
   </section>

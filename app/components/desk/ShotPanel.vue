@@ -33,8 +33,7 @@ const kept = computed(() => {
   const to = wanted.value
   if (!to || !changes.value) return null
   const from = shot.value.rate
-  const columns = Object.values(shot.value.plans).flatMap(plan => plan.order.map((id) => {
-    const column = plan.columns[id]!
+  const columns = Object.values(shot.value.plans).flatMap(plan => plan.order.map(id => plan.columns[id]!).filter(c => c.lead === undefined).map((column) => {
     const lengths = listOf(column.runs).map(r => r.frames)
     const out = keepSeconds(lengths, from, to)
     const numbers = out.squeezed.map(i => listOf(column.runs)[i]!.drawing).map(d => (d ? shot.value.stacks[column.stack]!.drawings[d]!.number : 'X'))

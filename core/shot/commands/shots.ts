@@ -116,15 +116,15 @@ export const setRate = command(
   }),
   ({ rate, lengths }) => `${rateLabel(rate)} frames a second, ${lengths ? 'the seconds kept' : 'the frame numbers kept'}`,
   (shot, { rate, length, lengths = {} }) => {
-    const plans = Object.values(shot.plans).map((plan) => {
+    const retimed = Object.values(shot.plans).reduce((out, plan) => {
       const columns = Object.entries(lengths[plan.id] ?? {}).map(([id, list]) => {
         const column = plan.columns[id] ?? refuse('gone', 'The column is not there any more.')
         const runs = listOf(column.runs)
         if (runs.length !== list.length) refuse('changed', `The exposures of ${column.name} have changed since.`)
         return { ...column, runs: runsOf(runs.map((r, i) => ({ ...r, frames: list[i]! }))) }
       })
-      return columns.length ? { ...plan, columns: { ...plan.columns, ...Object.fromEntries(columns.map(c => [c.id, c])) } } : plan
-    })
-    return { ...shot, rate, length, plans: Object.fromEntries(plans.map(p => [p.id, p])) }
+      return columns.reduce((s, c) => withColumn(s, plan.id, c), out)
+    }, shot)
+    return { ...retimed, rate, length }
   },
 )
