@@ -5,7 +5,7 @@ import { eachRun } from '#core/sheet'
 import type { Planner } from './planner'
 
 /** The rope's loose end: so many pieces of so many px, tied to the lantern's ring. */
-const [PIECES, PIECE] = [6, 27]
+const [PIECES, PIECE] = [5, 26]
 /** How it falls (px a frame, each frame) and how much of its swing it keeps from frame to frame. */
 const [FALL, KEEP] = [2.6, 0.9]
 

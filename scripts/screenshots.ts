@@ -7,6 +7,7 @@ import { keepShot } from '../server/services/shots'
 import { keepStrokes } from '../server/services/strokes'
 import { HEAD, MARGIN, NOTES, COLUMN, ROW, yOfFrame } from '../app/desk/layout'
 import { serve } from '../tests/support/server'
+import { gulls } from './gulls'
 
 /** Makes every picture of docs/screenshots anew, from the demo, on a server and a database of its own. */
 const folder = resolve(import.meta.dirname, '../docs/screenshots')
@@ -29,6 +30,18 @@ const overKeeper = async (first: number, last: number) => {
   await page.mouse.down()
   await page.mouse.move(x, box.y + HEAD + yOfFrame(last) + ROW / 2, { steps: 4 })
   await page.mouse.up()
+}
+/** Takes a figure by its place (px of the picture) and moves it, feet and all. */
+const carry = async (x: number, y: number, dx: number, dy: number) => {
+  const box = (await page.locator('[data-part=picture]').boundingBox())!
+  const scale = Math.min((box.width - 88) / 1920, (box.height - 28) / 1080)
+  const at = (px: number, py: number) => [box.x + 60 + (box.width - 76 - 1920 * scale) / 2 + px * scale, box.y + (box.height - 1080 * scale) / 2 + py * scale] as const
+  await page.mouse.move(...at(x, y))
+  await page.keyboard.down('Shift')
+  await page.mouse.down()
+  await page.mouse.move(...at(x + dx, y + dy), { steps: 6 })
+  await page.mouse.up()
+  await page.keyboard.up('Shift')
 }
 
 try {
@@ -100,7 +113,34 @@ try {
   await page.keyboard.press('Shift+H')
   await take('hand-off')
   await page.keyboard.press('Escape')
+  await goTo(page, 24)
+  await page.getByRole('button', { name: 'Column Loose end' }).click()
+  await page.keyboard.press('d')
+  await page.keyboard.press('Alt+g')
+  for (const side of ['before', 'after']) for (let i = 0; i < 2; i++) await page.getByRole('button', { name: `One more ghost ${side}` }).click()
+  await page.mouse.move(1120, 330)
+  await take('ghosts')
+  await page.keyboard.press('Alt+g')
+  await page.getByRole('button', { name: 'Add a column' }).click()
+  await page.keyboard.press('p')
+  for (const [name, x, y] of [['Person, three-quarter view', 380, 0], ['Chain of six links', -330, -340], ['Box', -520, 60]] as const) {
+    await page.getByRole('button', { name: 'Figure', exact: true }).click()
+    await page.getByRole('menuitem', { name }).click()
+    await carry(960, name.startsWith('Person') ? 678.8 : 788.8, x, y)
+  }
+  await page.keyboard.press('Alt+p')
+  await take('figures')
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: 'Add a column' }).click()
+  await page.keyboard.press('Alt+i')
+  await page.getByLabel('Files to bring in').setInputFiles(gulls())
+  await page.getByRole('button', { name: /^Bring \d+ in/ }).click()
+  await page.getByRole('dialog', { name: /^Tray/ }).waitFor()
+  await page.waitForTimeout(4500)
+  await take('tray-sequence')
+  await page.keyboard.press('Escape')
   await page.getByRole('button', { name: 'Night colours' }).click()
+  for (let i = 0; i < 4; i++) await page.keyboard.press('PageUp')
   await goTo(page, 31)
   await page.getByRole('button', { name: 'Pencil (D)' }).click()
   const box = (await page.locator('[data-part=picture]').boundingBox())!

@@ -220,7 +220,7 @@ function drawSelection(c: C, desk: Desk): void {
   c.restore()
 }
 
-function drawHead(c: C, desk: Desk, width: number): void {
+function drawHead(c: C, desk: Desk, width: number, scrollX: number): void {
   const t = theme()
   c.fillStyle = t.sheet
   c.fillRect(0, 0, width, HEAD)
@@ -233,6 +233,11 @@ function drawHead(c: C, desk: Desk, width: number): void {
     c.textAlign = 'left'
     c.fillText('action', MARGIN + 10, HEAD - 10)
   }
+  c.save()
+  c.beginPath()
+  c.rect(LEFT, 0, width - LEFT, HEAD)
+  c.clip()
+  c.translate(-scrollX, 0)
   c.textAlign = 'center'
   desk.columns.forEach((col, i) => {
     const x = LEFT + i * COLUMN
@@ -256,8 +261,9 @@ function drawHead(c: C, desk: Desk, width: number): void {
     }
     c.font = `400 10px ${SANS}`
     c.fillStyle = t.soft
-    c.fillText(col.locked ? 'locked' : col.hidden ? 'hidden' : col.guide ? 'guide' : col.background ? 'behind' : ['', 'ones', 'twos', 'threes', 'fours'][col.step] ?? `on ${col.step}s`, x + COLUMN / 2, HEAD - 6)
+    c.fillText(col.locked ? 'locked' : col.hidden ? 'hidden' : col.guide ? 'guide' : col.lead ? 'follows' : col.background ? 'behind' : ['', 'ones', 'twos', 'threes', 'fours'][col.step] ?? `on ${col.step}s`, x + COLUMN / 2, HEAD - 6)
   })
+  c.restore()
   c.fillStyle = t.graphite
   c.fillRect(0, HEAD - 1.5, width, 1.5)
 }
@@ -310,8 +316,5 @@ export function drawSheet(c: C, desk: Desk, width: number, height: number, scrol
   drawOver(c, desk, width, last)
   drawMargin(c, desk, first, last)
   c.restore()
-  c.save()
-  c.translate(-scrollX, 0)
-  drawHead(c, desk, width + scrollX)
-  c.restore()
+  drawHead(c, desk, width, scrollX)
 }

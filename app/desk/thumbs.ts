@@ -1,5 +1,7 @@
 import { contentMarks, figureExtent, paletteOf } from '#core/picture'
 import type { Content, Stack } from '#core/shot'
+import { outlineOf } from '#core/spacing'
+import { boxAround } from '#core/stroke'
 import type { Desk } from '~/stores/desk'
 import { drawLayers } from './draw-picture'
 
@@ -10,7 +12,12 @@ export function drawThumb(c: CanvasRenderingContext2D | OffscreenCanvasRendering
   c.setTransform(1, 0, 0, 1, 0, 0)
   c.fillStyle = desk.shown!.paper
   c.fillRect(0, 0, width, height)
-  const extents = Object.entries(content.poses).map(([id, pose]) => figureExtent(stack.subjects[id]!.figure, pose))
+  const extents = Object.entries(content.poses).flatMap(([id, pose]) => {
+    const subject = stack.subjects[id]!
+    // What is placed as a whole reaches as far as it is drawn.
+    const box = subject.kind === 'figure' ? figureExtent(subject.figure, pose) : boxAround([outlineOf(contentMarks(stack, { poses: { [id]: pose }, strokes: [] }, desk.session!.strokeBy)).flatMap(p => [p.x, p.y])])
+    return box ? [box] : []
+  })
   const { picture } = desk.shown!
   const box = extents.length && !content.strokes.length
     ? { left: Math.min(...extents.map(e => e.left)), right: Math.max(...extents.map(e => e.right)), top: Math.min(...extents.map(e => e.top)), bottom: Math.max(...extents.map(e => e.bottom)) }

@@ -69,7 +69,7 @@ test('three poses drawn with the simulated pen, a head copied across, a figure o
   await key(desk, 'Home')
   await key(desk, 'Shift+End')
   await page.getByRole('button', { name: /^Choose and move/ }).click()
-  await page.getByRole('button', { name: 'By numbers …' }).click()
+  await page.getByRole('button', { name: 'Numbers …' }).click()
   const panel = page.getByRole('dialog', { name: 'By numbers' })
   await panel.getByRole('radio', { name: /drawings of the chosen frames \(3\)/ }).check()
   await panel.getByLabel('How it runs along the drawings').selectOption('grow')

@@ -16,7 +16,7 @@ const roles: CoreRole[] = ['key', 'extreme', 'breakdown']
 const core = computed(() => !!desk.drawing && isCore(desk.drawing))
 const chart = computed(() => (desk.drawing && !core.value ? desk.contents.chartOf(desk.plan!, desk.drawing.id) : null))
 const content = computed(() => (desk.drawing ? desk.contents.of(desk.shown!, desk.plan!, desk.stack!, desk.drawing.id) : null))
-const absent = computed(() => Object.values(desk.stack?.subjects ?? {}).filter(s => !content.value?.poses[s.id]))
+const absent = computed(() => Object.values(desk.stack?.subjects ?? {}).filter(s => !content.value?.poses[s.id] && (s.kind !== 'part' || s.strokes)))
 const present = computed(() => Object.values(desk.stack?.subjects ?? {}).filter(s => content.value?.poses[s.id]))
 
 function setRole(role: CoreRole): void {

@@ -74,7 +74,7 @@ const copyTo = (some: boolean): void => { desk.run(...copyPose(desk, figure.valu
 </script>
 
 <template>
-  <SidePanel :title="`Figures and parts of ${desk.column?.name ?? ''}`">
+  <SidePanel beside :title="`Figures and parts of ${desk.column?.name ?? ''}`">
     <ul v-if="subjects.length">
       <li v-for="s in subjects" :key="s.id" class="flex items-center gap-1.5 border-b border-edge/60 py-1">
         <button type="button" class="rounded p-1 hover:bg-wash" :aria-pressed="!table.hiddenParts.has(s.id)" :aria-label="`Show ${s.name}`" :title="table.hiddenParts.has(s.id) ? 'Hidden here: show it' : 'Shown: hide it (only here, nothing is changed)'" @click="table.showPart(s.id, table.hiddenParts.has(s.id))"><component :is="table.hiddenParts.has(s.id) ? EyeOff : Eye" :size="14" /></button>

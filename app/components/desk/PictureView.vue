@@ -17,6 +17,7 @@ import { drawKeptGhost, drawLayers, ghostLook } from '~/desk/draw-picture'
 import { KeptLayers } from '~/desk/kept-layers'
 import { ghostsHere } from '~/desk/ghosts'
 import { boxAt, middleOf, panned, pictureAt, ROOM, viewOf, zoomed } from '~/desk/lens'
+import { isHeld } from '~/desk/steps'
 import { SANS, theme } from '~/desk/theme'
 
 const desk = useDesk()
@@ -141,16 +142,18 @@ function drawAids(c: CanvasRenderingContext2D, v: View): void {
 /** The column and drawing under the pen, beside it. */
 function drawPenLabel(c: CanvasRenderingContext2D, at: Vec): void {
   const t = theme()
-  const words = `${desk.column?.name ?? ''} ${desk.drawing?.number ?? 'new'}`
+  const words = [`${desk.column?.name ?? ''} ${desk.drawing?.number ?? 'new'}`, ...(desk.drawing ? [desk.drawing.role, isHeld(desk) ? `held ${desk.workFrame - desk.place!.start + 1} of ${desk.place!.run.frames}` : 'first'] : [])].join(' · ')
   c.font = `500 10.5px ${SANS}`
   c.textAlign = 'left'
   c.textBaseline = 'middle'
   c.globalAlpha = 0.85
   c.fillStyle = t.sheet
-  c.fillRect(at.x + 12, at.y + 10, c.measureText(words).width + 8, 15)
+  const wide = c.measureText(words).width + 8
+  const x = Math.min(at.x + 12, box.value.width - wide - 4)
+  c.fillRect(x, at.y + 10, wide, 15)
   c.globalAlpha = 1
   c.fillStyle = t.graphite
-  c.fillText(words, at.x + 16, at.y + 18)
+  c.fillText(words, x + 4, at.y + 18)
 }
 
 // — the pointer —

@@ -59,7 +59,7 @@ onScopeDispose(() => desk.drop())
 </script>
 
 <template>
-  <SidePanel title="By numbers">
+  <SidePanel beside title="By numbers">
     <form class="grid grid-cols-[auto_1fr_auto_1fr] items-center gap-x-2 gap-y-1.5" @submit.prevent="take">
       <span>Move</span><label class="flex items-center gap-1"><input v-model.number="by.x" type="number" step="1" class="field h-7 w-20 text-right font-mono" aria-label="To the right, px">→ px</label><span /><label class="flex items-center gap-1"><input v-model.number="by.y" type="number" step="1" class="field h-7 w-20 text-right font-mono" aria-label="Down, px">↓ px</label>
       <span>Turn</span><label class="flex items-center gap-1"><input v-model.number="by.turn" type="number" step="1" class="field h-7 w-20 text-right font-mono" aria-label="Turn clockwise, degrees">°</label><span /><label class="flex items-center gap-1.5"><input v-model="by.mirror" type="checkbox" class="accent-bottle">mirror</label>

@@ -4,7 +4,7 @@ import type { Pencil} from '@lucide/vue';
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import { Circle, ClipboardCopy, ClipboardPaste, FlipHorizontal2, Minus, PaintBucket, PenLine, Plus, SquareDashedMousePointer, LassoSelect, Trash2 } from '@lucide/vue'
 import { actionsOfArt } from '~/desk/actions-art'
-import { isEmpty } from '~/desk/art'
+import { drawingsChosen, isEmpty } from '~/desk/art'
 import type { DrawMode } from '~/stores/light-table'
 import { PENCILS } from '~/stores/light-table'
 import { newId } from '~/sync/ids'
@@ -20,6 +20,7 @@ const modes: { id: DrawMode, name: string, icon: typeof Pencil }[] = [
 ]
 const parts = computed(() => Object.values(desk.stack?.subjects ?? {}).filter(s => s.kind === 'part'))
 const count = computed(() => (table.chosen ? table.chosen.strokes.length + table.chosen.subjects.length : 0))
+const several = computed(() => (desk.selection && desk.drawing ? drawingsChosen(desk).length : 0))
 const number = (e: Event, least: number, most: number): number => Math.max(least, Math.min(most, Number((e.target as HTMLInputElement).value) || least))
 const art = actionsOfArt()
 const does = (id: string) => art.find(a => a.id === id)!.do(desk, null)
@@ -76,10 +77,11 @@ const CHOSEN = 'bg-bottle text-on-bottle enabled:hover:bg-bottle'
       <span class="px-1" role="status">{{ count ? `${count} chosen` : 'Nothing chosen: click, or draw around it' }}</span>
       <button type="button" :class="BUTTON" :disabled="isEmpty(table.chosen)" aria-label="Copy what is chosen" title="Copy (Ctrl C)" @click="does('art-copy')"><ClipboardCopy :size="14" /></button>
       <button type="button" :class="BUTTON" :disabled="!table.clip || !desk.drawing" aria-label="Paste in place" title="Paste in place (Ctrl V)" @click="does('art-paste')"><ClipboardPaste :size="14" /></button>
+      <button v-if="table.clip && several" type="button" class="push-button h-7" title="In place, on every drawing of the chosen frames" @click="does('art-paste-range')">on all {{ several }}</button>
       <button type="button" :class="BUTTON" :disabled="isEmpty(table.chosen)" aria-label="Mirror what is chosen" title="Mirror about its centre" @click="does('art-mirror')"><FlipHorizontal2 :size="14" /></button>
       <button type="button" :class="BUTTON" :disabled="isEmpty(table.chosen)" aria-label="Delete what is chosen" title="Delete (Del)" @click="does('art-delete')"><Trash2 :size="14" /></button>
       <label class="flex items-center gap-1" title="Lines keep their widths when they are scaled"><input v-model="table.keepWidth" type="checkbox" class="accent-bottle">keep widths</label>
-      <button type="button" class="push-button h-7" :class="{ 'push-button-chosen': desk.side === 'reshape' }" :disabled="!desk.drawing" title="Move, turn, scale by numbers, on this drawing or a range of drawings" @click="desk.side = desk.side === 'reshape' ? null : 'reshape'">By numbers …</button>
+      <button type="button" class="push-button h-7" :class="{ 'push-button-chosen': desk.side === 'reshape' }" :disabled="!desk.drawing" title="Move, turn, scale by numbers, on this drawing or a range of drawings" @click="desk.side = desk.side === 'reshape' ? null : 'reshape'">Numbers …</button>
       <button type="button" class="push-button h-7" :class="{ 'push-button-chosen': desk.side === 'parts' }" title="Figures and named parts (Alt P)" @click="desk.side = desk.side === 'parts' ? null : 'parts'">Parts …</button>
     </div>
   </div>

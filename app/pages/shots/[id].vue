@@ -67,7 +67,9 @@ function addColumn(): void {
           </div>
           <RangeBar @more="more = true" />
         </section>
-        <section class="flex min-h-0 min-w-0 flex-1 flex-col" aria-label="Picture">
+        <section class="relative flex min-h-0 min-w-0 flex-1 flex-col" aria-label="Picture">
+          <PartsPanel v-if="desk.side === 'parts'" :key="desk.column?.id" />
+          <ReshapePanel v-if="desk.side === 'reshape'" />
           <PictureView />
           <GhostRow v-if="desk.ghostRow" />
           <DrawingBar />
@@ -76,8 +78,6 @@ function addColumn(): void {
         </section>
         <TrayPanel v-if="desk.side === 'tray'" :key="desk.column?.id" />
         <PosesPanel v-if="desk.side === 'poses'" :key="desk.column?.id" />
-        <PartsPanel v-if="desk.side === 'parts'" :key="desk.column?.id" />
-        <ReshapePanel v-if="desk.side === 'reshape'" />
         <ShotPanel v-if="desk.side === 'shot'" />
         <RangeMore v-if="more" @close="more = false" />
         <PinPanel v-if="desk.pinPanel" @close="desk.pinPanel = false" />
