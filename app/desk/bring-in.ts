@@ -5,7 +5,7 @@ import { freeNumber } from '#core/shot'
 import type { Affine } from '#core/motion'
 import { numberIn } from '#core/formats/sequence'
 import type { Stroke } from '#core/stroke'
-import { asDrawn } from '#core/stroke'
+import { asDrawn, strokeSchema, tidy } from '#core/stroke'
 import type { Desk } from '~/stores/desk'
 import { newId } from '~/sync/ids'
 import type { Wish } from '~/sync/session'
@@ -14,7 +14,9 @@ import { spotAt } from './spots'
 /** Larger files than this are not read, bytes; and no picture is kept with a longer side, px. */
 const MOST_BYTES = 32 * 1024 * 1024
 const MOST_SIDE = 8192
-const MOST_FILES = 2000
+/** At most so many files at once; the others are told. */
+export const MOST_FILES = 500
+const MOST_STROKES = 5000
 
 /** A file that was read: a picture, or the strokes of an SVG; with what is worth telling of it. */
 export type Brought =
@@ -26,7 +28,7 @@ export interface Refused { readonly name: string, readonly reason: string }
 export const isRefused = (x: Brought | Refused): x is Refused => 'reason' in x
 
 /** Files in the order that people count in: 2 before 10. */
-export const inOrder = (files: readonly File[]): File[] => orderBy([...files], [f => f.name]).slice(0, MOST_FILES)
+export const inOrder = (files: readonly File[]): File[] => orderBy([...files], [f => f.name])
 
 /** Looks into a file, by what is in it and not by its name. Nothing in it is run, and nothing is fetched. */
 export async function readFile(file: File): Promise<Brought | Refused> {
@@ -67,6 +69,7 @@ async function readVector(file: File): Promise<Brought | Refused> {
   if (!out.ok) return { name: file.name, reason: out.message }
   const left = out.left.length ? `; left out: ${out.left.slice(0, 4).join(', ')}${out.left.length > 4 ? ' …' : ''}` : ''
   const { strokes, width, height } = out
+  if (strokes.length > MOST_STROKES) return { name: file.name, reason: `It has ${strokes.length} strokes; a drawing has at most ${MOST_STROKES}.` }
   if (strokes.length) return { kind: 'strokes', name: file.name, strokes, width, height, told: `${strokes.length} stroke${strokes.length === 1 ? '' : 's'}${left}` }
   return out.more ? asPicture(file, width, height, left) : { name: file.name, reason: `There is nothing to see in it${left}.` }
 }
@@ -137,7 +140,11 @@ export async function bringIn(desk: Desk, items: readonly Brought[], o: BringOpt
     }
     else {
       const at: Affine = [scale, 0, 0, scale, o.x - (item.width / 2) * scale, o.y - (item.height / 2) * scale]
-      for (const s of item.strokes) strokes.push({ id: newId(), hash: await desk.session!.addStroke(asDrawn(s, { at })) })
+      for (const s of item.strokes) {
+        const placed = tidy(asDrawn(s, { at }))
+        // What lies too far out at this size stays out: it could not be kept.
+        if (strokeSchema.safeParse(placed).success) strokes.push({ id: newId(), hash: await desk.session!.addStroke(placed) })
+      }
     }
     wishes.push({ name: 'drawing.add', args: { stack: stack.id, drawing: { id, number, role: 'key', content: { poses, strokes } } } })
     if (o.frames) exposures.push({ drawing: id, frames: o.frames })

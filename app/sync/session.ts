@@ -285,7 +285,11 @@ export class ShotSession {
   private async sendStrokes(): Promise<void> {
     const kept = await browserStore.keptStrokes()
     for (const { hash, bytes } of await browserStore.keptImages()) {
-      await server.keepImage(bytes)
+      await server.keepImage(bytes).catch((error: Error) => {
+        // What the server does not take is told and let go; the change that names it is refused by name then.
+        if (!(error instanceof ServerRefusal)) throw error
+        this.listener.tell({ message: `A picture could not be kept: ${error.message}` })
+      })
       await browserStore.dropImage(hash)
     }
     for (let i = 0; i < kept.length; i += BATCH) {

@@ -18,6 +18,6 @@ export function layersAt(contents: Contents, shot: Shot, plan: Plan, frame: numb
     const drawing = instead?.column === id ? instead.drawing : drawingShown(column, frame)
     if (drawing === null) return []
     const stack = shot.stacks[column.stack]!
-    return [{ column: id, drawing, marks: contentMarks(stack, contents.of(shot, plan, stack, drawing), strokeBy, seen?.column === id ? seen.parts : undefined), palette: paletteOf(column.ink, shot.paper), strength: column.strength ?? 1 }]
+    return [{ column: id, drawing, marks: contentMarks(stack, contents.of(shot, plan, stack, drawing), strokeBy, seen?.column === id ? seen.parts : undefined), palette: paletteOf(column.ink, shot.paper), strength: (column.strength ?? 1) * (stack.drawings[drawing]?.strength ?? 1) }]
   })
 }

@@ -58,6 +58,8 @@ describe('the display list', () => {
     const guide = done(shot, 'column.set', { ...where, background: false, guide: true, strength: 0.4 })
     const seen = (guides: boolean) => layersAt(new Contents(), guide, guide.plans[PLAN]!, 1, () => undefined, { guides })
     expect([seen(true).map(l => l.strength), seen(false)]).toEqual([[0.4], []])
+    const faded = done(guide, 'drawing.set', { stack: STACK, drawing: 'd1', strength: 0.5 })
+    expect(layersAt(new Contents(), faded, faded.plans[PLAN]!, 1, () => undefined, { guides: true })[0]!.strength).toBeCloseTo(0.2)
     shot = done(shot, 'column.set', { ...where, hidden: true })
     expect(layers(1)).toEqual([])
   })

@@ -52,6 +52,8 @@ export const drawingSchema = z.object({
   content: contentSchema,
   /** A breakdown of some parts: what it fixes of its subjects. The rest goes on following its chart. */
   fixed: z.record(idSchema, fixedSchema).optional(),
+  /** How strongly it is seen, 0 to 1, besides its column's strength: faded for tracing over. */
+  strength: z.number().min(0).max(1).optional(),
 })
 
 export const stackSchema = z.object({

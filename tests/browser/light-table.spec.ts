@@ -289,6 +289,11 @@ test('a figure made from joints, proportions from here on, a part drawn once', a
   await key(desk, 'Alt+p')
   await panel.getByRole('button', { name: 'share', exact: true }).click()
   await expect.poll(async () => (await byNumber(desk, column, '1')).strokes.length).toBe(0)
-  const { stack } = await stackOf(desk, column)
-  expect(Object.values(stack.subjects).find(s => s.name === 'beak')).toMatchObject({ kind: 'part', strokes: [{}] })
+  const beak = async () => Object.values((await stackOf(desk, column)).stack.subjects).find(s => s.name === 'beak')!
+  expect(await beak()).toMatchObject({ kind: 'part', strokes: [{}] })
+  // The rubber works on the part itself, where it is placed.
+  await panel.getByRole('button', { name: 'Close' }).click()
+  await key(desk, 'u')
+  await desk.drag(await desk.picturePoint(1178, 280), await desk.picturePoint(1178, 340))
+  await expect.poll(async () => (await beak() as { strokes?: unknown[] }).strokes?.length).toBe(2)
 })

@@ -4,7 +4,7 @@ import { toast } from 'vue-sonner'
 import { FileImage, TriangleAlert } from '@lucide/vue'
 import { gapsIn } from '#core/formats/sequence'
 import type { Brought, Refused } from '~/desk/bring-in'
-import { bringIn, inOrder, isRefused, readFile } from '~/desk/bring-in'
+import { bringIn, inOrder, isRefused, MOST_FILES, readFile } from '~/desk/bring-in'
 
 /** Files that are brought in as drawings: read one by one, then placed and exposed as is asked once for all of them. */
 const desk = useDesk()
@@ -20,7 +20,9 @@ const input = ref<HTMLInputElement | null>(null)
 
 async function read(files: readonly File[]): Promise<void> {
   stopped = false
-  const sorted = inOrder(files)
+  const room = Math.max(0, MOST_FILES - items.value.length)
+  const all = inOrder(files)
+  const sorted = all.slice(0, room)
   total.value = sorted.length
   reading.value = 0
   const found: (Brought | Refused)[] = [...items.value]
@@ -30,6 +32,7 @@ async function read(files: readonly File[]): Promise<void> {
     reading.value += 1
     if (reading.value % 10 === 0) items.value = [...found]
   }
+  if (!stopped) found.push(...all.slice(room).map(f => ({ name: f.name, reason: `More than ${MOST_FILES} files at once. Bring it in with another lot.` })))
   items.value = found
   total.value = 0
 }
@@ -55,7 +58,7 @@ async function take(): Promise<void> {
   })
   placing.value = -1
   if (!wishes) toast('Stopped. Nothing was brought in.')
-  else if (desk.run(...wishes)) {
+  else if (desk.run(...(wishes.length > 1 ? [{ name: 'together' as const, args: { commands: wishes, words: `Bring ${good.value.length} drawing${good.value.length === 1 ? '' : 's'} in` } }] : wishes))) {
     toast(`${good.value.length} drawing${good.value.length === 1 ? '' : 's'} came into ${desk.column!.name}.`)
     desk.side = 'tray'
     desk.bringing = null

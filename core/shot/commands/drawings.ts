@@ -77,13 +77,13 @@ export const addDrawing = command(
 
 export const setDrawing = command(
   'drawing.set',
-  z.object({ ...at, number: numberSchema.optional(), role: coreRoleSchema.optional() }),
-  ({ stack, drawing, number, role }, shot) => (number ? `Number ${numberIn(shot, stack, drawing)} as ${number}` : `Make ${numberIn(shot, stack, drawing)} ${role === 'extreme' ? 'an' : 'a'} ${role}`),
-  (shot, { stack, drawing: id, number, role }) => {
+  z.object({ ...at, number: numberSchema.optional(), role: coreRoleSchema.optional(), strength: z.number().min(0).max(1).optional() }),
+  ({ stack, drawing, number, role, strength }, shot) => (strength !== undefined ? `Show ${numberIn(shot, stack, drawing)} at ${Math.round(strength * 100)} %` : number ? `Number ${numberIn(shot, stack, drawing)} as ${number}` : `Make ${numberIn(shot, stack, drawing)} ${role === 'extreme' ? 'an' : 'a'} ${role}`),
+  (shot, { stack, drawing: id, number, role, strength }) => {
     const drawing = drawingOf(shot, stack, id)
     if (number && Object.values(shot.stacks[stack]!.drawings).some(d => d.id !== id && d.number === number)) refuse('invalid', `There is a drawing ${number} already.`)
     if (role && drawing.role === 'in-between' && Object.values(shot.plans).some(p => Object.values(p.charts).some(c => c.ticks.some(t => t.drawing === id)))) refuse('invalid', `Drawing ${drawing.number} is an in-between of a chart.`)
-    return withDrawings(shot, stack, [{ ...drawing, number: number ?? drawing.number, role: role ?? drawing.role }])
+    return withDrawings(shot, stack, [{ ...drawing, number: number ?? drawing.number, role: role ?? drawing.role, ...(strength === undefined ? {} : { strength }) }])
   },
 )
 

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { label } from '../basic'
 import { argsOf, command, type CommandKind } from '../command'
 import { refuse } from '../refusal'
 
@@ -7,8 +8,9 @@ export const togetherOf = (kinds: Readonly<Record<string, unknown>>) => {
   const kindOf = (name: string): CommandKind => (Object.hasOwn(kinds, name) ? kinds[name] as CommandKind : refuse('invalid', `There is no command ${name}.`))
   return command(
     'together',
-    z.object({ commands: z.array(z.object({ name: z.string().max(40), args: z.record(z.string(), z.unknown()) })).min(2).max(2000) }),
-    ({ commands: [first] }, shot) => {
+    z.object({ commands: z.array(z.object({ name: z.string().max(40), args: z.record(z.string(), z.unknown()) })).min(2).max(2000), /** What they are called together; else as the first is. */ words: label.optional() }),
+    ({ commands: [first], words }, shot) => {
+      if (words) return words
       const kind = kindOf(first!.name)
       return kind.label(argsOf(kind, first!.args), shot)
     },
