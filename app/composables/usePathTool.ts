@@ -87,7 +87,7 @@ export function usePathTool(desk: Desk) {
     const corner = pose && d.point.part.includes('#') ? cornerAt(subject.figure, pose, d.point.part) : null
     if (!split || !pose || (!handle && !corner)) return
     // A corner takes the whole figure along; a handle is pulled.
-    const posed = corner ? { ...pose, place: { x: pose.place.x + d.to.x - corner.x, y: pose.place.y + d.to.y - corner.y } } : pull(subject.figure, pose, handle!, d.to, true)
+    const posed = corner ? { ...pose, place: { x: pose.place.x + d.to.x - corner.x, y: pose.place.y + d.to.y - corner.y } } : pull(subject.figure, pose, handle!, d.to, { whole: true })
     asked.value = { at: d.to, number: d.dot.drawing.number, wishes: [split, { name: 'drawing.pose', args: { stack: desk.stack!.id, drawing: d.dot.drawing.id, poses: { [d.point.subject]: posed } } }] }
   }
 

@@ -36,9 +36,9 @@ export function usePoseTool(desk: Desk) {
     desk.playing = false
     posing = { subject: hit.subject, figure: hit.figure, start: hit.pose, handle: hit.handle, off: { x: hit.handle.at.x - p.x, y: hit.handle.at.y - p.y } }
   }
-  function move(p: Vec, whole: boolean): void {
+  function move(p: Vec, { shiftKey, altKey }: PointerEvent): void {
     const { subject, figure, start, handle, off } = posing!
-    const pose = pull(figure, start, handle, { x: p.x + off.x, y: p.y + off.y }, whole)
+    const pose = pull(figure, start, handle, { x: p.x + off.x, y: p.y + off.y }, { whole: shiftKey, hands: altKey })
     const base = desk.shot!.stacks[desk.stack!.id]!.drawings[desk.drawing!.id]!
     const words = `${handle.kind === 'turn' ? 'Turn' : 'Pull'}: ${handle.name}`
     const chart = base.fixed && !base.own ? desk.contents.chartOf(desk.plan!, base.id) : null

@@ -13,7 +13,7 @@ export interface Hovered { readonly subject: string, readonly handle: Handle }
 /** What pulling a handle does, in words. */
 function wordsOf(desk: Desk, { subject }: Posed, h: Handle): string {
   if (desk.tool === 'path') return `${desk.points.some(p => samePoint(p, pointOfHandle(desk, subject.id, h))) ? 'stop following' : 'follow'} the ${h.name}`
-  if (h.kind === 'place') return `${subject.name}: move${subject.figure.chains.some(k => k.stands) ? ' (Shift takes the feet along)' : ''}`
+  if (h.kind === 'place') return `${subject.name}: move${subject.figure.chains.some(k => k.stands) ? ' (Shift takes the feet along, Alt keeps the hands, too)' : ''}`
   return h.kind === 'reach' ? `pull the ${h.name}` : subject.figure.stretches ? `turn and stretch: ${h.name}` : `turn the ${h.name}`
 }
 

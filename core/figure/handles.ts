@@ -24,10 +24,10 @@ export function handlesOf(f: Figure, pose: Pose): Handle[] {
 
 /**
  * The pose after a handle is pulled to a point. Pulling the place moves the figure over its feet; `whole` takes the feet
- * along. Pulling the end of the first bone of a figure that stretches (or sizes) turns it and stretches (or sizes) it.
+ * along, `hands` keeps the hands where they are, too. Pulling the end of the first bone of a figure that stretches (or sizes) turns it and stretches (or sizes) it.
  */
-export function pull(f: Figure, pose: Pose, handle: { kind: Handle['kind'], id: string }, to: Vec, whole = false): Pose {
-  if (handle.kind === 'place') return whole ? { ...pose, place: to } : moveOverFeet(f, pose, to)
+export function pull(f: Figure, pose: Pose, handle: { kind: Handle['kind'], id: string }, to: Vec, { whole = false, hands = false }: { whole?: boolean, hands?: boolean } = {}): Pose {
+  if (handle.kind === 'place') return whole ? { ...pose, place: to } : moveOverFeet(f, pose, to, hands)
   if (handle.kind === 'reach') {
     const chain = f.chains.find(c => c.id === handle.id)
     return chain ? reach(f, pose, chain, to) : pose

@@ -35,8 +35,11 @@ export function canReach(f: Figure, pose: Pose, chain: Chain, target: Vec): bool
   return d <= a + b + 1e-9 && d >= Math.abs(a - b) - 1e-9
 }
 
-/** The figure moved to a new place while the ends that stand (feet) stay where they are, as far as they reach. */
-export function moveOverFeet(f: Figure, pose: Pose, place: Vec): Pose {
-  const standing = f.chains.filter(c => c.stands).map(c => ({ chain: c, end: chainEnd(f, pose, c) }))
+/**
+ * The figure moved to a new place while the ends that stand (feet) stay where they are, as far as they reach; with `hands`
+ * every end that reaches stays.
+ */
+export function moveOverFeet(f: Figure, pose: Pose, place: Vec, hands = false): Pose {
+  const standing = f.chains.filter(c => c.stands || hands).map(c => ({ chain: c, end: chainEnd(f, pose, c) }))
   return standing.reduce((p, { chain, end }) => reach(f, p, chain, end), { ...pose, place })
 }

@@ -83,7 +83,7 @@ describe('limbs keep their lengths', () => {
   it('under every handle that is pulled, in the mirror too', () => {
     fc.assert(fc.property(posed, at, number(0, 1), fc.boolean(), ([f, pose], to, which, whole) => {
       const handles = handlesOf(f, pose)
-      expectLengths(f, pull(f, pose, handles[Math.floor(which * (handles.length - 1))]!, to, whole))
+      expectLengths(f, pull(f, pose, handles[Math.floor(which * (handles.length - 1))]!, to, { whole, hands: !whole }))
     }))
   })
   it('under exchanging, mirroring, mapping, copying parts, and half way between two poses', () => {
@@ -91,6 +91,12 @@ describe('limbs keep their lengths', () => {
       for (const p of [swapSides(f, a), mirrorPose(a), mapPose(affineOf({ about: a.place, move: vec(3, 4), turn: 1, scale: vec(-1, 1) }), a), withBones(a, b, f.bones.slice(0, 2).map(x => x.id))]) expectLengths(f, p)
       expectLengths(f, blend(f, a, b, u))
     }))
+  })
+  it('moved over its feet with the hands kept, every end stays', () => {
+    const pose = pull(person, restPose(vec(500, 500)), { kind: 'reach', id: 'near-reach' }, vec(590, 420))
+    const moved = pull(person, pose, { kind: 'place', id: 'place' }, vec(515, 510), { hands: true })
+    for (const c of person.chains.filter(x => x.stands || x.id === 'near-reach')) expect(distance(chainEnd(person, moved, c), chainEnd(person, pose, c))).toBeLessThan(1e-6)
+    expect(moved.place).toEqual(vec(515, 510))
   })
   it('a reach ends at the point in the mirror as well', () => {
     const pose = mirrorPose(restPose(vec(500, 500)))

@@ -219,7 +219,7 @@ function move(e: PointerEvent): void {
     measure.value = { ...measure.value, b: p }
     return
   }
-  if (poses.busy()) return poses.move(p, e.shiftKey)
+  if (poses.busy()) return poses.move(p, e)
   if (pencil.busy()) return pencil.move(e, p)
   if (choosing.busy()) return choosing.move(e, p, scaleNow())
   if (desk.tool === 'rubber') return rubberTool.move(p, scaleNow())
