@@ -1,5 +1,7 @@
 import type { Layer, Mark, Palette } from '#core/picture'
-import { bitmapOf } from '~/sync/bitmaps'
+import { bitmapCount, bitmapOf } from '~/sync/bitmaps'
+import type { Room } from './kept-image'
+import { KeptImage } from './kept-image'
 
 type C = CanvasRenderingContext2D
 
@@ -134,31 +136,22 @@ function drawImageGhost(c: C, m: Extract<Mark, { kind: 'image' }>, look: GhostLo
 /** Ghosts of more marks than this are drawn once and kept as an image: one for each side, whatever the distance, which then only fades it. */
 const MANY = 60
 const KEPT = 24
-const images = new Map<readonly Mark[], Map<string, OffscreenCanvas>>()
+const images = new Map<readonly Mark[], Map<string, KeptImage>>()
 
 /**
  * Draws a ghost, one of many strokes from an image that is kept for as long as nothing about it changes: moving the playhead
- * costs an image then, not its strokes. `room` is what the image covers, px of the picture.
+ * costs an image then, not its strokes. `room` is what can be seen of it, px of the picture.
  */
-export function drawKeptGhost(c: C, marks: readonly Mark[], own: GhostLook, room: { x: number, y: number, width: number, height: number }): void {
+export function drawKeptGhost(c: C, marks: readonly Mark[], own: GhostLook, room: Room): void {
   if (marks.length <= MANY) return drawGhost(c, marks, own)
   const look = ghostLook(own.side, 2, own.tint, own.full)
-  const t = c.getTransform()
-  const scale = Math.min(Math.hypot(t.a, t.b), 4096 / room.width)
-  const key = `${look.tint} ${look.dash.join()} ${look.weight} ${look.full} ${scale.toFixed(4)}`
-  const known = images.get(marks) ?? new Map<string, OffscreenCanvas>()
-  let image = known.get(key)
-  if (!image) {
-    image = new OffscreenCanvas(Math.ceil(room.width * scale), Math.ceil(room.height * scale))
-    const ic = image.getContext('2d')!
-    ic.scale(scale, scale)
-    ic.translate(-room.x, -room.y)
-    drawGhost(ic, marks, look)
-    known.set(key, image)
-  }
+  const known = images.get(marks) ?? new Map<string, KeptImage>()
+  const key = `${look.side} ${look.tint} ${look.full} ${bitmapCount()}`
+  const kept = known.get(key) ?? new KeptImage()
+  known.set(key, kept)
   // The one used last is kept longest.
   images.delete(marks)
   images.set(marks, known)
   if (images.size > KEPT) images.delete(images.keys().next().value!)
-  c.drawImage(image, room.x, room.y, room.width, room.height)
+  kept.draw(c, room, ic => drawGhost(ic, marks, look))
 }
