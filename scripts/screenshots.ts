@@ -139,8 +139,12 @@ try {
   await page.waitForTimeout(4500)
   await take('tray-sequence')
   await page.keyboard.press('Escape')
+  for (let i = 0; i < 14; i++) {
+    await page.keyboard.press('Control+z')
+    await page.waitForTimeout(60)
+  }
   await page.getByRole('button', { name: 'Night colours' }).click()
-  for (let i = 0; i < 4; i++) await page.keyboard.press('PageUp')
+  await page.getByRole('button', { name: 'Column Keeper' }).click()
   await goTo(page, 31)
   await page.getByRole('button', { name: 'Pencil (D)' }).click()
   const box = (await page.locator('[data-part=picture]').boundingBox())!

@@ -69,10 +69,10 @@ const remove = () => desk.run({ name: 'drawing.remove', args: { stack: desk.stac
 </script>
 
 <template>
-  <div class="@container flex h-10 min-w-0 items-center gap-2 border-t border-edge bg-panel px-3">
+  <div class="@container flex h-10 min-w-0 items-center border-t border-edge bg-panel px-3"><div class="flex min-w-0 flex-1 items-center gap-2 @max-[640px]:gap-1">
     <span class="flex">
       <button type="button" class="push-button rounded-r-none" aria-label="Ghosts" :class="{ 'push-button-chosen': desk.ghosts }" :aria-pressed="desk.ghosts" title="Ghosts on or off (G), off while ` is held: before is dashed, after is whole" @click="desk.ghosts = !desk.ghosts"><Ghost :size="14" /><span class="@max-[640px]:hidden">Ghosts</span>
-        <svg width="16" height="12" aria-hidden="true" class="rounded-sm bg-sheet"><path d="M1 3.5h14" :stroke="desk.ghostRule.tints.before" stroke-width="2.2" stroke-dasharray="4 2.5" /><path d="M1 8.5h14" :stroke="desk.ghostRule.tints.after" stroke-width="2.2" /></svg>
+        <svg width="16" height="12" aria-hidden="true" class="rounded-sm bg-sheet @max-[640px]:hidden"><path d="M1 3.5h14" :stroke="desk.ghostRule.tints.before" stroke-width="2.2" stroke-dasharray="4 2.5" /><path d="M1 8.5h14" :stroke="desk.ghostRule.tints.after" stroke-width="2.2" /></svg>
       </button>
       <button type="button" class="push-button rounded-l-none border-l-0 px-1" :aria-expanded="desk.ghostRow" aria-label="Which ghosts" title="Which ghosts are seen, and how (Alt G)" @click="desk.ghostRow = !desk.ghostRow"><component :is="desk.ghostRow ? ChevronDown : ChevronUp" :size="14" /></button>
     </span>
@@ -108,5 +108,5 @@ const remove = () => desk.run({ name: 'drawing.remove', args: { stack: desk.stac
       </template>
       <button type="button" class="push-button ml-auto px-2" title="Delete the drawing, its exposures and what is charted from it (Del)" aria-label="Delete the drawing" @click="remove"><Trash2 :size="14" /></button>
     </template>
-  </div>
+  </div></div>
 </template>
