@@ -25,12 +25,13 @@ async function inserts(url: string, seconds: number): Promise<number> {
 }
 
 async function commits(client: ThinClient, id: string, shot: Shot, from: number, seconds: number): Promise<{ rate: number, revision: number }> {
-  const runs = listOf(shot.plans[shot.planOrder[0]!]!.columns.keeper!.runs)
+  // A column that no other is lined up with: a command changes one column.
+  const runs = listOf(shot.plans[shot.planOrder[0]!]!.columns.rope!.runs)
   const end = performance.now() + seconds * 1000
   let base = from
   while (performance.now() < end) {
     const i = base % runs.length
-    const command: Command = { id: newTestId(), schema: SCHEMA, name: 'run.push', args: { plan: shot.planOrder[0]!, column: 'keeper', run: { run: runs[i]!.id, at: 0 }, delta: Math.floor(base / runs.length) % 2 ? -1 : 1 } }
+    const command: Command = { id: newTestId(), schema: SCHEMA, name: 'run.push', args: { plan: shot.planOrder[0]!, column: 'rope', run: { run: runs[i]!.id, at: 0 }, delta: Math.floor(base / runs.length) % 2 ? -1 : 1 } }
     const answer = await client.post(`/api/shots/${id}/commands`, { base, commands: [command] }) as { revision: number, outcomes: { status: string }[] }
     if (answer.outcomes[0]!.status !== 'applied') throw new Error(JSON.stringify(answer.outcomes[0]))
     base = answer.revision
