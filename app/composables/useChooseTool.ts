@@ -1,6 +1,7 @@
 import { computed, shallowRef } from 'vue'
 import type { Reshape, Vec } from '#core/motion'
 import { areaKept, distance, STILL } from '#core/motion'
+import type { ChosenArt } from '~/desk/art'
 import { artAt, caughtBy, chosenBox, isEmpty, mapWish } from '~/desk/art'
 import type { Desk } from '~/stores/desk'
 import type { LightTable } from '~/stores/light-table'
@@ -17,7 +18,8 @@ export function useChooseTool(desk: Desk, table: LightTable) {
   /** The line of the lasso, or two corners of the box, while it is drawn. */
   const line = shallowRef<Vec[]>([])
   /** The centre that is turned and scaled about, where it was moved. */
-  const centre = shallowRef<Vec | null>(null)
+  const moved = shallowRef<{ of: ChosenArt | null, at: Vec } | null>(null)
+  const centre = computed(() => (moved.value?.of === table.chosen ? moved.value?.at ?? null : null))
   let before: string[] = []
   let drag: { grip: Grip, from: Vec, about: Vec, box: NonNullable<ReturnType<typeof chosenBox>>, moved: boolean } | null = null
   let adding = false
@@ -66,7 +68,7 @@ export function useChooseTool(desk: Desk, table: LightTable) {
     if (!drag.moved && distance(drag.from, p) * scale < 3) return
     drag.moved = true
     if (drag.grip.kind === 'centre') {
-      centre.value = p
+      moved.value = { of: table.chosen, at: p }
       return
     }
     const { reshape, words } = reshapeOf(drag.grip, drag.from, p, drag.about, drag.box, e)
@@ -76,12 +78,11 @@ export function useChooseTool(desk: Desk, table: LightTable) {
 
   function end(p: Vec, scale: number): void {
     if (drag) {
-      const { grip, moved, about: fixed } = drag
+      const { grip, moved: went } = drag
       drag = null
-      if (moved && desk.preview) {
+      if (went && desk.preview) {
         desk.take()
-        if (grip.kind === 'inside') centre.value = null
-        else if (centre.value) centre.value = fixed
+        if (grip.kind === 'inside') moved.value = null
       }
       else if (grip.kind === 'inside') choose(artAt(desk, p, 5 / scale, table.seen))
       return
@@ -96,7 +97,7 @@ export function useChooseTool(desk: Desk, table: LightTable) {
 
   /** What was chosen with Shift comes to what was chosen before; what was chosen already is let go by a click with Shift. */
   function choose(found: ReturnType<typeof artAt>): void {
-    centre.value = null
+    moved.value = null
     if (!adding || !table.chosen) {
       table.chosen = isEmpty(found) ? null : found
       return

@@ -4,7 +4,7 @@ import type { Joint } from '#core/figure'
 import { figureOf, restPose, SHORTEST_LIMB } from '#core/figure'
 import type { Vec } from '#core/motion'
 import { distance } from '#core/motion'
-import { fixOf, newPose } from '~/desk/wishes'
+import { putFigure } from '~/desk/subjects'
 import type { Desk } from '~/stores/desk'
 import { newId } from '~/sync/ids'
 
@@ -44,14 +44,7 @@ export function useJointTool(desk: Desk) {
     try {
       const id = newId()
       const figure = figureOf(id, name, joints.value)
-      const d = desk.drawing
-      const drawing = d?.id ?? newId()
-      const pose = restPose(joints.value[0]!.at)
-      const done = desk.run(
-        ...(d ? [] : [newPose(desk, 'blank', 'playhead', 'key', drawing)]),
-        { name: 'subject.add', args: { stack: desk.stack!.id, subject: { id, name, kind: 'figure', figure }, drawing: null, pose: null } },
-        { name: 'drawing.pose', args: { stack: desk.stack!.id, drawing, poses: { [id]: pose }, ...(d ? fixOf(desk, d) : {}) } },
-      )
+      const done = desk.run(...putFigure(desk, { id, name, kind: 'figure', figure }, restPose(joints.value[0]!.at)))
       if (done) clear()
       return done
     }

@@ -6,7 +6,7 @@ import type { Stroke } from '#core/stroke'
 import { ellipseIn, onEighths, smoothed, straightLine } from '#core/stroke'
 import { contentHere } from '~/desk/art'
 import { fillAt } from '~/desk/fill-shape'
-import { ROOM } from '~/desk/lens'
+import { roomOf } from '~/desk/lens'
 import { strokeOnShared } from '~/desk/subjects'
 import { isHeld, nextExposure } from '~/desk/steps'
 import { fixOf, newPose } from '~/desk/wishes'
@@ -15,7 +15,7 @@ import type { LightTable } from '~/stores/light-table'
 import { newId } from '~/sync/ids'
 import type { Wish } from '~/sync/session'
 
-interface Drawn { readonly from: Vec, points: number[], readonly pen: boolean, readonly scale: number }
+interface Drawn { readonly from: Vec, points: number[], readonly pen: boolean }
 
 /** Drawing: by hand, straight lines, ellipses, and flat shapes. `pointOf` gives the point of the picture of a pointer event. */
 export function usePencilTool(desk: Desk, table: LightTable, pointOf: (e: PointerEvent) => Vec) {
@@ -30,10 +30,10 @@ export function usePencilTool(desk: Desk, table: LightTable, pointOf: (e: Pointe
     return { schema: 1, colour, width: Math.max(0.5, Math.round(px * 100) / 100), pressure: d.pen || table.mode !== 'free', points: d.points }
   }
 
-  function begin(e: PointerEvent, p: Vec, scale: number): void {
+  function begin(e: PointerEvent, p: Vec): void {
     desk.playing = false
     if (table.mode === 'fill') return void fill(p)
-    drawing = { from: p, points: [p.x, p.y, pressureOf(e)], pen: e.pointerType === 'pen', scale }
+    drawing = { from: p, points: [p.x, p.y, pressureOf(e)], pen: e.pointerType === 'pen' }
     wet.value = [...wet.value, strokeNow(drawing)]
   }
 
@@ -63,9 +63,7 @@ export function usePencilTool(desk: Desk, table: LightTable, pointOf: (e: Pointe
 
   async function fill(p: Vec): Promise<void> {
     const content = contentHere(desk)
-    const { width, height } = desk.shown!.picture
-    const room = { x: -width * ROOM, y: -height * ROOM, width: width * (1 + 2 * ROOM), height: height * (1 + 2 * ROOM) }
-    const shape = fillAt(content ? contentMarks(desk.stack!, content, desk.session!.strokeBy, table.seen ?? undefined) : [], p, room, table.pencil.colour)
+    const shape = fillAt(content ? contentMarks(desk.stack!, content, desk.session!.strokeBy, table.seen ?? undefined) : [], p, roomOf(desk.shown!.picture), table.pencil.colour)
     if (typeof shape === 'string') toast(shape)
     else await put(shape, true)
   }

@@ -8,7 +8,10 @@ export const STRAIGHT: Lens = { zoom: 1, x: 0, y: 0, turn: 0 }
 export interface Size { readonly width: number, readonly height: number }
 
 /** Room around the picture that is worked in, too, as a share of its sides; what is there never goes out. */
-export const ROOM = 0.3
+const ROOM = 0.3
+/** The picture with the room around it, px of the picture. */
+export const roomOf = ({ width, height }: Size): { x: number, y: number, width: number, height: number } => ({ x: -width * ROOM, y: -height * ROOM, width: width * (1 + 2 * ROOM), height: height * (1 + 2 * ROOM) })
+
 const [LEAST, MOST] = [0.1, 16]
 
 /** The scale at which the whole picture is seen beside the tools. */

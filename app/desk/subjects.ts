@@ -10,7 +10,23 @@ import type { Desk } from '~/stores/desk'
 import { newId } from '~/sync/ids'
 import type { Wish } from '~/sync/session'
 import { contentHere } from './art'
-import { fixOf } from './wishes'
+import { fixOf, newPose } from './wishes'
+
+/** Wishes for the drawing under the playhead; where there is none, for a new key there. */
+export function onDrawing(desk: Desk, put: (drawing: string) => Wish[]): Wish[] {
+  const id = desk.drawing?.id ?? newId()
+  return [...(desk.drawing ? [] : [newPose(desk, 'blank', 'playhead', 'key', id)]), ...put(id)]
+}
+
+/** A new figure in a pose on the drawing under the playhead. */
+export const putFigure = (desk: Desk, subject: Subject, pose: Pose): Wish[] => onDrawing(desk, drawing => [
+  { name: 'subject.add', args: { stack: desk.stack!.id, subject, drawing: null, pose: null } },
+  poseOnDrawing(desk, drawing, subject.id, pose),
+])
+
+/** A subject in a pose on a drawing that is there, or comes just before. */
+export const poseOnDrawing = (desk: Desk, drawing: string, subject: string, pose: Pose): Wish =>
+  ({ name: 'drawing.pose', args: { stack: desk.stack!.id, drawing, poses: { [subject]: pose }, ...(desk.drawing ? fixOf(desk, desk.drawing) : {}) } })
 
 const poseOf = (desk: Desk, drawing: string, subject: string): Pose | undefined => desk.contents.of(desk.shot!, desk.plan!, desk.stack!, drawing).poses[subject]
 

@@ -7,9 +7,9 @@ import { library, restPose } from '#core/figure'
 import { isCore } from '#core/pass'
 import type { CoreRole } from '#core/shot'
 import { newId } from '~/sync/ids'
-import type { Wish } from '~/sync/session'
 import { breakParts, makeBreakdown } from '~/desk/actions'
-import { fixOf, lastPose, newPose } from '~/desk/wishes'
+import { onDrawing, poseOnDrawing, putFigure } from '~/desk/subjects'
+import { fixOf, lastPose } from '~/desk/wishes'
 
 const desk = useDesk()
 const roles: CoreRole[] = ['key', 'extreme', 'breakdown']
@@ -36,29 +36,18 @@ function standing(figure: Figure): Pose {
   const ground = height * 0.86
   return restPose({ x: width / 2, y: figure.id.startsWith('person') ? ground - 250 * size : ground - high * size }, size)
 }
-/** The drawing that a figure is put on: the one under the playhead, or a new key where there is none. */
-function onDrawing(put: (drawing: string, fresh: boolean) => Wish[]): void {
-  const d = desk.drawing
-  const id = d?.id ?? newId()
-  desk.run(...(d ? [] : [newPose(desk, 'blank', 'playhead', 'key', id)]), ...put(id, !d))
-}
 function place(figure: Figure): void {
   const names = new Set(Object.values(desk.stack!.subjects).map(s => s.name))
   const short = figure.name.split(',')[0]!
   const name = names.has(short) ? `${short} ${names.size + 1}` : short
   const subject = { id: newId(), name, kind: 'figure' as const, figure }
-  onDrawing((drawing) => {
-    const add: Wish = { name: 'subject.add', args: { stack: desk.stack!.id, subject, drawing: null, pose: null } }
-    const d = desk.drawing
-    return [add, { name: 'drawing.pose', args: { stack: desk.stack!.id, drawing, poses: { [subject.id]: standing(figure) }, ...(d ? fixOf(desk, d) : {}) } }]
-  })
+  desk.run(...putFigure(desk, subject, standing(figure)))
 }
 function bring(subject: string): void {
   const from = lastPose(desk, desk.frame)
   const pose = (from && desk.contents.of(desk.shot!, desk.plan!, desk.stack!, from.id).poses[subject])
     ?? Object.values(desk.stack!.drawings).map(d => d.content.poses[subject]).find(Boolean) ?? standing(desk.stack!.subjects[subject]!.figure)
-  const d = desk.drawing
-  onDrawing(drawing => [{ name: 'drawing.pose', args: { stack: desk.stack!.id, drawing, poses: { [subject]: pose }, ...(d ? fixOf(desk, d) : {}) } }])
+  desk.run(...onDrawing(desk, drawing => [poseOnDrawing(desk, drawing, subject, pose)]))
 }
 function takeOff(subject: string): void {
   desk.run({ name: 'drawing.pose', args: { stack: desk.stack!.id, drawing: desk.drawing!.id, poses: { [subject]: null }, ...fixOf(desk, desk.drawing!) } })

@@ -16,7 +16,7 @@ import { drawHandles } from '~/desk/draw-handles'
 import { drawKeptGhost, drawLayers, ghostLook } from '~/desk/draw-picture'
 import { KeptLayers } from '~/desk/kept-layers'
 import { ghostsHere } from '~/desk/ghosts'
-import { boxAt, middleOf, panned, pictureAt, ROOM, viewOf, zoomed } from '~/desk/lens'
+import { boxAt, middleOf, panned, pictureAt, roomOf, viewOf, zoomed } from '~/desk/lens'
 import { isHeld } from '~/desk/steps'
 import { SANS, theme } from '~/desk/theme'
 
@@ -71,7 +71,7 @@ usePaint(canvas, [() => desk.shown, () => desk.frame, () => desk.columnId, ghost
   c.scale(v.scale, v.scale)
   c.fillStyle = paper
   c.fillRect(0, 0, picture.width, picture.height)
-  const room = { x: -picture.width * ROOM, y: -picture.height * ROOM, width: picture.width * (1 + 2 * ROOM), height: picture.height * (1 + 2 * ROOM) }
+  const room = roomOf(picture)
   const instead = desk.flip && desk.column ? { column: desk.column.id, drawing: desk.flip } : null
   const layers = layersAt(desk.contents, desk.shown, desk.plan, desk.frame, desk.session!.strokeBy, { guides: true, instead, seen: table.seen && desk.column ? { column: desk.column.id, parts: table.seen } : null })
   const active = layers.findIndex(l => l.column === desk.column?.id)
@@ -204,7 +204,7 @@ function down(e: PointerEvent): void {
       if (corner) desk.follow(corner)
     }
   }
-  else if (!refuseWork()) pencil.begin(e, p, scaleNow())
+  else if (!refuseWork()) pencil.begin(e, p)
 }
 
 function move(e: PointerEvent): void {
