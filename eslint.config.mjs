@@ -1,6 +1,6 @@
 import withNuxt from './.nuxt/eslint.config.mjs'
 
-const coreMayImport = ['zod', 'perfect-freehand', 'svgpath', 'd3-color', 'fast-xml-parser']
+const coreMayImport = ['zod', 'perfect-freehand', 'svgpath', 'd3-color', 'd3-polygon', 'simplify-js', 'fast-xml-parser']
 
 export default withNuxt(
   { ignores: ['.output/**', '.data/**', '.cache/**', 'test-results/**'] },

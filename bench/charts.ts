@@ -1,4 +1,4 @@
-import { interpolate } from 'd3'
+import { interpolate } from 'd3-interpolate'
 import type { Bone, Figure, Pose } from '#core/figure'
 import { blend, layBones } from '#core/figure'
 import { orderOfWork, spread } from '#core/chart'

@@ -1,4 +1,3 @@
-import { orderBy } from 'natural-orderby'
 import { readSvg } from '#core/formats/svg-read'
 import { placed, restPose } from '#core/figure'
 import { freeNumber } from '#core/shot'
@@ -28,7 +27,8 @@ export interface Refused { readonly name: string, readonly reason: string }
 export const isRefused = (x: Brought | Refused): x is Refused => 'reason' in x
 
 /** Files in the order that people count in: 2 before 10. */
-export const inOrder = (files: readonly File[]): File[] => orderBy([...files], [f => f.name])
+const byName = new Intl.Collator(undefined, { numeric: true, sensitivity: 'base' })
+export const inOrder = (files: readonly File[]): File[] => [...files].sort((a, b) => byName.compare(a.name, b.name))
 
 /** Looks into a file, by what is in it and not by its name. Nothing in it is run, and nothing is fetched. */
 export async function readFile(file: File): Promise<Brought | Refused> {

@@ -1,4 +1,4 @@
-import { contours } from 'd3'
+import { contours } from 'd3-contour'
 import type { Vec } from '#core/motion'
 import type { Mark } from '#core/picture'
 import type { Grid, Stroke } from '#core/stroke'

@@ -1,3 +1,5 @@
+import DataLoader from 'dataloader'
+
 /** At most this many hashes are asked for at once. */
 const BATCH = 1000
 /** After a failure they are asked for again no sooner than this. */
@@ -5,25 +7,15 @@ const AGAIN_MS = 3000
 
 /** Things that are fetched by their hash when someone wants them: those wanted in one go come by one request, each once. */
 export class Wanted {
-  private readonly waiting = new Set<string>()
-  private readonly asked = new Set<string>()
-  private planned = false
+  private readonly loader: DataLoader<string, null>
 
-  /** `load` fetches and keeps them; `come` is told afterwards. */
-  constructor(private readonly load: (hashes: string[]) => Promise<void>, private readonly come: () => void) {}
+  /** `load` fetches and keeps them; `come` is told afterwards, and when those that failed can be asked for again. */
+  constructor(private readonly load: (hashes: string[]) => Promise<void>, private readonly come: () => void) {
+    this.loader = new DataLoader(hashes => this.batch(hashes), { maxBatchSize: BATCH, batchScheduleFn: done => setTimeout(done) })
+  }
 
   want(hash: string): void {
-    if (this.asked.has(hash)) return
-    this.asked.add(hash)
-    this.waiting.add(hash)
-    if (this.planned) return
-    this.planned = true
-    setTimeout(() => {
-      this.planned = false
-      const all = [...this.waiting]
-      this.waiting.clear()
-      void this.ask(all)
-    })
+    this.loader.load(hash).catch(() => {})
   }
 
   /** Fetches all of these now. Throws what `load` throws. */
@@ -31,16 +23,17 @@ export class Wanted {
     for (let i = 0; i < hashes.length; i += BATCH) await this.load(hashes.slice(i, i + BATCH))
   }
 
-  private async ask(hashes: readonly string[]): Promise<void> {
+  private async batch(hashes: readonly string[]): Promise<null[]> {
     try {
-      await this.fetch(hashes)
+      await this.load([...hashes])
       this.come()
     }
     catch {
       setTimeout(() => {
-        for (const h of hashes) this.asked.delete(h)
+        for (const h of hashes) this.loader.clear(h)
         this.come()
       }, AGAIN_MS)
     }
+    return hashes.map(() => null)
   }
 }

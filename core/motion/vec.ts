@@ -6,6 +6,13 @@ export const add = (a: Vec, b: Vec): Vec => ({ x: a.x + b.x, y: a.y + b.y })
 export const sub = (a: Vec, b: Vec): Vec => ({ x: a.x - b.x, y: a.y - b.y })
 export const scale = (a: Vec, k: number): Vec => ({ x: a.x * k, y: a.y * k })
 export const distance = (a: Vec, b: Vec): number => Math.hypot(a.x - b.x, a.y - b.y)
+/** How far a point is from the nearest point of the line from `a` to `b`. */
+export function pointToSegment(p: Vec, a: Vec, b: Vec): number {
+  const [dx, dy] = [b.x - a.x, b.y - a.y]
+  const squared = dx * dx + dy * dy
+  const t = squared ? Math.max(0, Math.min(1, ((p.x - a.x) * dx + (p.y - a.y) * dy) / squared)) : 0
+  return Math.hypot(p.x - a.x - t * dx, p.y - a.y - t * dy)
+}
 export const mix = (a: number, b: number, u: number): number => a + (b - a) * u
 export const mixVec = (a: Vec, b: Vec, u: number): Vec => ({ x: mix(a.x, b.x, u), y: mix(a.y, b.y, u) })
 

@@ -1,6 +1,7 @@
+import { polygonHull } from 'd3-polygon'
 import type { Mark } from '../picture'
 import type { Vec } from '../motion'
-import { mapped } from '../motion'
+import { mapped, pointToSegment } from '../motion'
 
 /** How an element lies to itself in the drawing before. `gap` in px: below 0 by how much it overlaps at most along one way. */
 export interface Lie { readonly kind: 'overlaps' | 'touches' | 'clear', readonly gap: number }
@@ -33,20 +34,10 @@ export function outlineOf(marks: readonly Mark[]): Vec[] {
   return hull(points)
 }
 
-/** The convex hull of points, by the monotone chain (Andrew 1979, from memory). */
+/** The convex hull of points, in the order that `lieOf` reads sides in. Fewer than three points are given back as they are. */
 export function hull(points: readonly Vec[]): Vec[] {
-  const sorted = [...points].sort((a, b) => a.x - b.x || a.y - b.y)
-  if (sorted.length < 3) return sorted
-  const turn = (o: Vec, a: Vec, b: Vec) => (a.x - o.x) * (b.y - o.y) - (a.y - o.y) * (b.x - o.x)
-  const chain = (list: readonly Vec[]): Vec[] => {
-    const out: Vec[] = []
-    for (const p of list) {
-      while (out.length >= 2 && turn(out.at(-2)!, out.at(-1)!, p) <= 0) out.pop()
-      out.push(p)
-    }
-    return out.slice(0, -1)
-  }
-  return [...chain(sorted), ...chain([...sorted].reverse())]
+  const corners = polygonHull(points.map(p => [p.x, p.y]))
+  return corners ? corners.map(([x, y]) => ({ x, y })) : [...points]
 }
 
 /** How two convex outlines lie to each other: along each side's normal their shadows are compared; apart, corner to side. */
@@ -72,17 +63,10 @@ function apart(a: readonly Vec[], b: readonly Vec[]): number {
   let best = Infinity
   for (const [p, q] of [[a, b], [b, a]] as const) {
     for (const v of p) {
-      for (let i = 0; i < q.length; i++) best = Math.min(best, toSegment(v, q[i]!, q[(i + 1) % q.length]!))
+      for (let i = 0; i < q.length; i++) best = Math.min(best, pointToSegment(v, q[i]!, q[(i + 1) % q.length]!))
     }
   }
   return best
-}
-
-function toSegment(p: Vec, a: Vec, b: Vec): number {
-  const [dx, dy] = [b.x - a.x, b.y - a.y]
-  const length = dx * dx + dy * dy
-  const t = length ? Math.max(0, Math.min(1, ((p.x - a.x) * dx + (p.y - a.y) * dy) / length)) : 0
-  return Math.hypot(p.x - a.x - t * dx, p.y - a.y - t * dy)
 }
 
 /** In words: "clear by 12 px". */

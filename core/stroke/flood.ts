@@ -1,3 +1,4 @@
+import simplify from 'simplify-js'
 import type { Vec } from '../motion'
 
 /** A grid of cells, row by row: where lines are (true), or what a shape covers. */
@@ -41,33 +42,8 @@ export function grown(shape: Grid, by: number): Grid {
   return { ...shape, cells }
 }
 
-/** A ring without points that lie within `by` of the line between their neighbours (Douglas and Peucker 1973, from memory). */
-export function thinned(line: readonly Vec[], by: number): Vec[] {
-  if (line.length < 3) return [...line]
-  const keep = new Uint8Array(line.length)
-  keep[0] = keep[line.length - 1] = 1
-  const parts: [number, number][] = [[0, line.length - 1]]
-  while (parts.length) {
-    const [a, b] = parts.pop()!
-    let far = by
-    let at = -1
-    for (let i = a + 1; i < b; i++) {
-      const d = offLine(line[i]!, line[a]!, line[b]!)
-      if (d > far) [far, at] = [d, i]
-    }
-    if (at < 0) continue
-    keep[at] = 1
-    parts.push([a, at], [at, b])
-  }
-  return line.filter((_, i) => keep[i])
-}
-
-function offLine(p: Vec, a: Vec, b: Vec): number {
-  const [dx, dy] = [b.x - a.x, b.y - a.y]
-  const squared = dx * dx + dy * dy
-  const t = squared ? Math.max(0, Math.min(1, ((p.x - a.x) * dx + (p.y - a.y) * dy) / squared)) : 0
-  return Math.hypot(p.x - a.x - t * dx, p.y - a.y - t * dy)
-}
+/** A line without points that lie within `by` of the line between their neighbours (Douglas and Peucker 1973, from memory). */
+export const thinned = (line: readonly Vec[], by: number): Vec[] => simplify([...line], by, true)
 
 /** One closed line around a shape and its holes: each hole is joined to the rest by the shortest cut, there and back. */
 export function oneRing(outer: readonly Vec[], holes: readonly (readonly Vec[])[]): Vec[] {

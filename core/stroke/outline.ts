@@ -1,6 +1,7 @@
+import { polygonContains } from 'd3-polygon'
 import { getStroke } from 'perfect-freehand'
 import type { Affine, Vec } from '../motion'
-import { after, growth, inverseOf, mapped } from '../motion'
+import { after, growth, inverseOf, mapped, pointToSegment } from '../motion'
 import type { Stroke } from './stroke'
 
 /** What was done to a stroke since it was drawn: where it was moved, turned and scaled to, and how much wider its line is. */
@@ -69,26 +70,16 @@ function touchesPlain(s: Stroke, p: Vec, r: number, wider: number): boolean {
   const [x, y] = s.points
   if (Math.hypot(x! - p.x, y! - p.y) <= near) return true
   for (let i = 3; i < s.points.length; i += 3) {
-    if (fromSegment(p, s.points[i - 3]!, s.points[i - 2]!, s.points[i]!, s.points[i + 1]!) <= near) return true
+    if (pointToSegment(p, { x: s.points[i - 3]!, y: s.points[i - 2]! }, { x: s.points[i]!, y: s.points[i + 1]! }) <= near) return true
   }
   return false
 }
 
-function fromSegment(p: Vec, ax: number, ay: number, bx: number, by: number): number {
-  const [dx, dy] = [bx - ax, by - ay]
-  const squared = dx * dx + dy * dy
-  const t = squared === 0 ? 0 : Math.max(0, Math.min(1, ((p.x - ax) * dx + (p.y - ay) * dy) / squared))
-  return Math.hypot(p.x - ax - t * dx, p.y - ay - t * dy)
-}
-
 /** True for a point inside a closed outline (flat x, y), by the even-odd rule (SVG 2, fill-rule). */
 export function inside(outline: readonly number[], p: Vec): boolean {
-  let odd = false
-  for (let i = 0, j = outline.length - 2; i < outline.length; j = i, i += 2) {
-    const [x1, y1, x2, y2] = [outline[i]!, outline[i + 1]!, outline[j]!, outline[j + 1]!]
-    if (y1 > p.y !== y2 > p.y && p.x < ((x2 - x1) * (p.y - y1)) / (y2 - y1) + x1) odd = !odd
-  }
-  return odd
+  const corners: [number, number][] = []
+  for (let i = 0; i + 1 < outline.length; i += 2) corners.push([outline[i]!, outline[i + 1]!])
+  return corners.length > 2 && polygonContains(corners, [p.x, p.y])
 }
 
 /** The box around flat points, each of `each` numbers; null where there are none. */

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { useElementSize } from '@vueuse/core'
-import { max, scaleLinear } from 'd3'
+import { max } from 'd3-array'
+import { scaleLinear } from 'd3-scale'
 import { X } from '@lucide/vue'
 import { boneOfPoint } from '#core/figure'
 import { figureMarks } from '#core/picture'
