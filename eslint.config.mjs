@@ -21,19 +21,40 @@ export default withNuxt(
     files: ['core/**/*.ts'],
     ignores: ['core/**/*.test.ts', 'core/**/*.test-helper.ts'],
     rules: {
-      'no-restricted-imports': ['error', {
-        patterns: [{
-          regex: `^(?!\\.{1,2}/|#core|(?:${coreMayImport.join('|')})$)`,
-          message: 'core/ imports only itself, Zod and small libraries that compute or parse.',
-        }, {
-          regex: '^(\\.\\./)+(app|server|demo|scripts|tests|bench)/',
-          message: 'Arrows point one way: app → core, server → core, never back.',
-        }],
-      }],
-      'no-restricted-globals': ['error', 'window', 'document', 'navigator', 'process', 'Buffer', 'performance', 'setTimeout', 'setInterval', 'fetch', 'crypto', 'localStorage'],
-      'no-restricted-properties': ['error',
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              regex: `^(?!\\.{1,2}/|#core|(?:${coreMayImport.join('|')})$)`,
+              message: 'core/ imports only itself, Zod and small libraries that compute or parse.',
+            },
+            {
+              regex: '^(\\.\\./)+(app|server|demo|scripts|tests|bench)/',
+              message: 'Arrows point one way: app → core, server → core, never back.',
+            },
+          ],
+        },
+      ],
+      'no-restricted-globals': [
+        'error',
+        'window',
+        'document',
+        'navigator',
+        'process',
+        'Buffer',
+        'performance',
+        'setTimeout',
+        'setInterval',
+        'fetch',
+        'crypto',
+        'localStorage',
+      ],
+      'no-restricted-properties': [
+        'error',
         { object: 'Math', property: 'random', message: 'Pass randomness in.' },
-        { object: 'Date', property: 'now', message: 'Pass the clock in.' }],
+        { object: 'Date', property: 'now', message: 'Pass the clock in.' },
+      ],
     },
   },
 )

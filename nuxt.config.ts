@@ -24,7 +24,19 @@ export default defineNuxtConfig({
     plugins: [tailwindcss()],
     worker: { format: 'es' },
     optimizeDeps: {
-      include: ['zod', '@vueuse/core', 'idb', 'comlink', 'tinykeys', 'perfect-freehand', 'fflate', 'fuse.js', 'vue-sonner', '@headlessui/vue', '@lucide/vue'],
+      include: [
+        'zod',
+        '@vueuse/core',
+        'idb',
+        'comlink',
+        'tinykeys',
+        'perfect-freehand',
+        'fflate',
+        'fuse.js',
+        'vue-sonner',
+        '@headlessui/vue',
+        '@lucide/vue',
+      ],
     },
   },
   security: {

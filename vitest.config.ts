@@ -3,15 +3,32 @@ import { defineConfig } from 'vitest/config'
 
 const core = fileURLToPath(new URL('./core', import.meta.url))
 const app = fileURLToPath(new URL('./app', import.meta.url))
-const alias = [{ find: /^#core(?=\/|$)/, replacement: core }, { find: /^~(?=\/)/, replacement: app }]
+const alias = [
+  { find: /^#core(?=\/|$)/, replacement: core },
+  { find: /^~(?=\/)/, replacement: app },
+]
 
 export default defineConfig({
   test: {
     projects: [
-      { resolve: { alias }, test: { name: 'core', include: ['core/**/*.test.ts', 'demo/**/*.test.ts', 'app/**/*.test.ts'], environment: 'node' } },
       {
         resolve: { alias },
-        test: { name: 'server', include: ['tests/server/**/*.test.ts'], environment: 'node', fileParallelism: false, testTimeout: 60_000, hookTimeout: 60_000 },
+        test: {
+          name: 'core',
+          include: ['core/**/*.test.ts', 'demo/**/*.test.ts', 'app/**/*.test.ts'],
+          environment: 'node',
+        },
+      },
+      {
+        resolve: { alias },
+        test: {
+          name: 'server',
+          include: ['tests/server/**/*.test.ts'],
+          environment: 'node',
+          fileParallelism: false,
+          testTimeout: 60_000,
+          hookTimeout: 60_000,
+        },
       },
     ],
   },

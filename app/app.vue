@@ -8,6 +8,11 @@ useTheme()
 <template>
   <div class="h-full">
     <NuxtPage />
-    <ClientOnly><Toaster position="bottom-center" :visible-toasts="3" close-button /></ClientOnly>
+    <ClientOnly
+      ><Toaster
+        position="bottom-center"
+        :visible-toasts="3"
+        close-button
+    /></ClientOnly>
   </div>
 </template>

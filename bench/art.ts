@@ -21,14 +21,34 @@ function handLine(seed: number, n: number): [number, number, number][] {
     return [px, py, Math.max(0.05, Math.min(1, 0.2 + 0.7 * Math.sin((Math.PI * i) / n) + 0.04 * Math.sin(i)))]
   })
 }
-const strokeOf = (seed: number, n: number): Stroke => ({ schema: 1, colour: '#26302c', width: 5, pressure: true, points: handLine(seed, n).flat() })
+const strokeOf = (seed: number, n: number): Stroke => ({
+  schema: 1,
+  colour: '#26302c',
+  width: 5,
+  pressure: true,
+  points: handLine(seed, n).flat(),
+})
 
 /** A shot of drawings drawn by hand, one after the other on twos. */
-function drawnShot(id: string, drawings: number, strokes: number, points: number): { shot: Shot, strokes: Stroke[] } {
-  const p = new Planner(makeShot(id, { name: `Drawn ${drawings}`, picture: { width: 1920, height: 1080 }, rate: rate(24), paper: '#fffdf6', length: Math.max(24, drawings * 2) }))
+function drawnShot(id: string, drawings: number, strokes: number, points: number): { shot: Shot; strokes: Stroke[] } {
+  const p = new Planner(
+    makeShot(id, {
+      name: `Drawn ${drawings}`,
+      picture: { width: 1920, height: 1080 },
+      rate: rate(24),
+      paper: '#fffdf6',
+      length: Math.max(24, drawings * 2),
+    }),
+  )
   p.column('ink', 'Ink', '#26302c')
   for (let i = 0; i < drawings; i++) {
-    const refs = Array.from({ length: strokes }, (_, k) => p.stroke('#26302c', 5, handLine(i * strokes + k, points).map(([x, y]) => [x, y] as const)))
+    const refs = Array.from({ length: strokes }, (_, k) =>
+      p.stroke(
+        '#26302c',
+        5,
+        handLine(i * strokes + k, points).map(([x, y]) => [x, y] as const),
+      ),
+    )
     p.pose('ink', 1 + i * 2, 'key', { poses: {}, strokes: refs })
   }
   return { shot: p.shot, strokes: p.strokes }
@@ -48,13 +68,27 @@ async function openDesk(page: Page, url: string): Promise<void> {
   await page.waitForTimeout(800)
 }
 
-const ghosts = (page: Page, n: number) => page.evaluate((count) => {
-  localStorage.setItem('fintro-ghosts', String(count > 0))
-  localStorage.setItem('fintro-ghost-rule', JSON.stringify({ by: 'drawing', before: Array.from({ length: Math.ceil(count / 2) }, () => 0.8), after: Array.from({ length: Math.floor(count / 2) }, () => 0.8) }))
-}, n)
+const ghosts = (page: Page, n: number) =>
+  page.evaluate(count => {
+    localStorage.setItem('fintro-ghosts', String(count > 0))
+    localStorage.setItem(
+      'fintro-ghost-rule',
+      JSON.stringify({
+        by: 'drawing',
+        before: Array.from({ length: Math.ceil(count / 2) }, () => 0.8),
+        after: Array.from({ length: Math.floor(count / 2) }, () => 0.8),
+      }),
+    )
+  }, n)
 
 /** Drawing with 3 ghosts over a drawing of 300 strokes, as desk.follow measures dragging. `follow` moves the pointer and counts. */
-export async function penFollow(page: Page, server: string, db: Sequelize, follow: (x: number, y: number) => Promise<number>, empty: number): Promise<Row> {
+export async function penFollow(
+  page: Page,
+  server: string,
+  db: Sequelize,
+  follow: (x: number, y: number) => Promise<number>,
+  empty: number,
+): Promise<Row> {
   const id = await kept(db, 5, 300, 40)
   await page.goto(`${server}/shots/${id}`)
   await ghosts(page, 3)
@@ -65,7 +99,14 @@ export async function penFollow(page: Page, server: string, db: Sequelize, follo
   const box = (await page.locator('[data-part=picture]').boundingBox())!
   const ours = await follow(box.x + box.width * 0.55, box.y + box.height * 0.5)
   const percent = (share: number): string => `${(share * 100).toFixed(1)} % of display frames`
-  return { bench: 'pen.follow', value: ours / empty, unit: 'ratio', bound: 0.95, better: 'higher', parts: { 'desk': percent(ours), 'empty page': percent(empty) } }
+  return {
+    bench: 'pen.follow',
+    value: ours / empty,
+    unit: 'ratio',
+    bound: 0.95,
+    better: 'higher',
+    parts: { desk: percent(ours), 'empty page': percent(empty) },
+  }
 }
 
 /** The picture drawn with 6 ghosts of 200 strokes each against without, the playhead moved each time and the canvas flushed. */
@@ -91,7 +132,14 @@ export async function ghostsCost(page: Page, server: string, db: Sequelize, quic
   }
   const plain = await measure(0)
   const ghosted = await measure(6)
-  return { bench: 'ghosts.cost', value: ghosted / plain, unit: 'ratio', bound: 2, better: 'lower', parts: { 'with 6 ghosts': `${ghosted.toFixed(2)} ms`, 'without': `${plain.toFixed(2)} ms` } }
+  return {
+    bench: 'ghosts.cost',
+    value: ghosted / plain,
+    unit: 'ratio',
+    bound: 2,
+    better: 'lower',
+    parts: { 'with 6 ghosts': `${ghosted.toFixed(2)} ms`, without: `${plain.toFixed(2)} ms` },
+  }
 }
 
 /** Opening a shot of 300 drawn drawings against one of 10, until the picture shows every stroke of its first frame. */
@@ -111,7 +159,14 @@ export async function openArt(browser: Browser, server: string, db: Sequelize, q
     return times.sort((a, b) => a - b)[Math.floor(times.length / 2)]!
   }
   const [a, b] = [await time(many), await time(few)]
-  return { bench: 'shot.open.art', value: a / b, unit: 'ratio', bound: 2, better: 'lower', parts: { '300 drawings': `${a.toFixed(0)} ms`, '10 drawings': `${b.toFixed(0)} ms` } }
+  return {
+    bench: 'shot.open.art',
+    value: a / b,
+    unit: 'ratio',
+    bound: 2,
+    better: 'lower',
+    parts: { '300 drawings': `${a.toFixed(0)} ms`, '10 drawings': `${b.toFixed(0)} ms` },
+  }
 }
 
 /** Bytes that the database grows by for a stroke point: 300 strokes drawn one by one, every tenth undone and done again. */
@@ -122,12 +177,22 @@ export async function artSize(quick: boolean): Promise<Row> {
     const made = drawnShot(id, 1, 0, 0)
     await keepShot(db, made.shot, 'Trials')
     const size = async (): Promise<number> => {
-      for (const table of ['journal', 'shot_pieces', 'strokes', 'shot_strokes', 'shots']) await db.query(`VACUUM FULL ${table}`)
-      const [[{ bytes }]] = await db.query('SELECT sum(pg_total_relation_size(oid))::bigint AS bytes FROM pg_class WHERE relname IN (\'journal\', \'shot_pieces\', \'strokes\', \'shot_strokes\', \'shots\')') as unknown as [[{ bytes: string }]]
+      for (const table of ['journal', 'shot_pieces', 'strokes', 'shot_strokes', 'shots'])
+        await db.query(`VACUUM FULL ${table}`)
+      const [[{ bytes }]] = (await db.query(
+        "SELECT sum(pg_total_relation_size(oid))::bigint AS bytes FROM pg_class WHERE relname IN ('journal', 'shot_pieces', 'strokes', 'shot_strokes', 'shots')",
+      )) as unknown as [[{ bytes: string }]]
       return Number(bytes)
     }
     const before = await size()
-    const post = async (path: string, body: unknown) => (await (await fetch(`${server.url}${path}`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })).json()) as { hashes: string[], revision: number, outcomes: { status: string }[] }
+    const post = async (path: string, body: unknown) =>
+      (await (
+        await fetch(`${server.url}${path}`, {
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify(body),
+        })
+      ).json()) as { hashes: string[]; revision: number; outcomes: { status: string }[] }
     let shot = made.shot
     let base = 0
     const send = async (command: Command): Promise<void> => {
@@ -146,7 +211,12 @@ export async function artSize(quick: boolean): Promise<Row> {
       points += stroke.points.length / 3
       const { hashes } = await post('/api/strokes', { strokes: [stroke] })
       const was = shot
-      const command: Command = { id: newTestId(), schema: SCHEMA, name: 'stroke.add', args: { stack: 'ink-stack', drawing: 'ink-1', strokes: [{ id: newTestId(), hash: hashes[0]! }] } }
+      const command: Command = {
+        id: newTestId(),
+        schema: SCHEMA,
+        name: 'stroke.add',
+        args: { stack: 'ink-stack', drawing: 'ink-1', strokes: [{ id: newTestId(), hash: hashes[0]! }] },
+      }
       await send(command)
       if (i % 10) continue
       const changes = changesBack(was, shot)
@@ -154,13 +224,20 @@ export async function artSize(quick: boolean): Promise<Row> {
       await send(revertCommand(newTestId(), command.id, 'Undo: Draw on 1', changes))
       await send(revertCommand(newTestId(), command.id, 'Redo: Draw on 1', changesBack(drawn, shot)))
     }
-    const grown = await size() - before
-    const { document } = await (await fetch(`${server.url}/api/shots/${id}`)).json() as { document: unknown }
+    const grown = (await size()) - before
+    const { document } = (await (await fetch(`${server.url}/api/shots/${id}`)).json()) as { document: unknown }
     const opened = openShot(document)
-    if (!opened.ok || opened.shot.stacks['ink-stack']!.drawings['ink-1']!.content.strokes.length !== count) throw new Error('Not all strokes are there.')
-    return { bench: 'art.size', value: grown / points, unit: 'bytes', bound: 16, better: 'lower', parts: { grown: `${(grown / 1024).toFixed(0)} kB`, points: String(points), strokes: String(count) } }
-  }
-  finally {
+    if (!opened.ok || opened.shot.stacks['ink-stack']!.drawings['ink-1']!.content.strokes.length !== count)
+      throw new Error('Not all strokes are there.')
+    return {
+      bench: 'art.size',
+      value: grown / points,
+      unit: 'bytes',
+      bound: 16,
+      better: 'lower',
+      parts: { grown: `${(grown / 1024).toFixed(0)} kB`, points: String(points), strokes: String(count) },
+    }
+  } finally {
     await stop()
   }
 }

@@ -15,7 +15,16 @@ import { ghostsCost, openArt, penFollow } from './art'
 import type { Row } from './row'
 import { wideShot } from './wide-edit'
 
-const ARGS = ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync']
+const ARGS = [
+  '--headless',
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+]
 
 /** What runs in the page, as text: a bundler's helpers are not there. `newest` and `carried` are expressions. */
 const counting = (newest: string, carried: string): string => `(() => {
@@ -36,11 +45,12 @@ const counting = (newest: string, carried: string): string => `(() => {
 })()`
 
 /** Counts, in the page, the display frames in which everything on it carries the number of the newest pointer move. */
-const startCounting = (page: Page, newest: string, carried: string): Promise<unknown> => page.evaluate(counting(newest, carried))
+const startCounting = (page: Page, newest: string, carried: string): Promise<unknown> =>
+  page.evaluate(counting(newest, carried))
 
-async function stopCounting(page: Page): Promise<{ frames: number, following: number }> {
+async function stopCounting(page: Page): Promise<{ frames: number; following: number }> {
   return page.evaluate(() => {
-    const s = (window as unknown as { benchState: { frames: number, following: number, on: boolean } }).benchState
+    const s = (window as unknown as { benchState: { frames: number; following: number; on: boolean } }).benchState
     s.on = false
     return { frames: s.frames, following: s.following }
   })
@@ -62,7 +72,7 @@ async function emptyPage(browser: Browser, seconds: number): Promise<number> {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
   await page.setContent('<body style="margin:0;height:100vh"></body>')
   await page.evaluate(() => {
-    const w = window as unknown as { moves: number, drawn: number }
+    const w = window as unknown as { moves: number; drawn: number }
     w.moves = 0
     w.drawn = 0
     let asked = false
@@ -83,11 +93,14 @@ async function emptyPage(browser: Browser, seconds: number): Promise<number> {
   return s.following / s.frames
 }
 
-async function picturePoint(page: Page, shot: Shot, x: number, y: number): Promise<{ x: number, y: number }> {
+async function picturePoint(page: Page, shot: Shot, x: number, y: number): Promise<{ x: number; y: number }> {
   const box = (await page.locator('[data-part=picture]').boundingBox())!
   const { width: w, height: h } = shot.picture
   const scale = Math.min((box.width - 88) / w, (box.height - 28) / h)
-  return { x: box.x + 60 + (box.width - 76 - w * scale) / 2 + x * scale, y: box.y + (box.height - h * scale) / 2 + y * scale }
+  return {
+    x: box.x + 60 + (box.width - 76 - w * scale) / 2 + x * scale,
+    y: box.y + (box.height - h * scale) / 2 + y * scale,
+  }
 }
 
 /** Both browser benches, on the demo shot in the built application. */
@@ -97,7 +110,7 @@ export async function inBrowser(quick: boolean): Promise<Row[]> {
   try {
     const id = newTestId()
     await loadDemo(db, id)
-    const { document } = await (await fetch(`${server.url}/api/shots/${id}`)).json() as { document: unknown }
+    const { document } = (await (await fetch(`${server.url}/api/shots/${id}`)).json()) as { document: unknown }
     const opened = openShot(document)
     if (!opened.ok) throw new Error(opened.message)
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
@@ -120,10 +133,9 @@ export async function inBrowser(quick: boolean): Promise<Row[]> {
     const wide = newTestId()
     await keepShot(db, wideShot(wide), 'Trials')
     rows.push(await sheetOpen(browser, `${server.url}/shots/${wide}`, `${server.url}/shots/${id}`, quick))
-    rows.push(...await sheetScroll(browser, `${server.url}/shots/${wide}`, seconds))
+    rows.push(...(await sheetScroll(browser, `${server.url}/shots/${wide}`, seconds)))
     return rows
-  }
-  finally {
+  } finally {
     await browser.close()
     await stop()
   }
@@ -137,12 +149,20 @@ export async function ofArt(quick: boolean, wants: (name: string) => boolean): P
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
     const seconds = quick ? 1.5 : 5
     const rows: Row[] = []
-    if (wants('pen.follow')) rows.push(await penFollow(page, server.url, db, (x, y) => followed(page, x, y, seconds, false, ONLY_PICTURE), await emptyPage(browser, seconds)))
+    if (wants('pen.follow'))
+      rows.push(
+        await penFollow(
+          page,
+          server.url,
+          db,
+          (x, y) => followed(page, x, y, seconds, false, ONLY_PICTURE),
+          await emptyPage(browser, seconds),
+        ),
+      )
     if (wants('ghosts.cost')) rows.push(await ghostsCost(page, server.url, db, quick))
     if (wants('shot.open.art')) rows.push(await openArt(browser, server.url, db, quick))
     return rows
-  }
-  finally {
+  } finally {
     await browser.close()
     await stop()
   }
@@ -154,13 +174,20 @@ const CARRIED = '["picture", "rail"].map(n => Number(document.querySelector(`[da
 
 const ONLY_PICTURE = '[Number(document.querySelector("[data-part=picture]").dataset.move)]'
 
-async function followed(page: Page, x: number, y: number, seconds: number, sideways = false, carried = CARRIED): Promise<number> {
+async function followed(
+  page: Page,
+  x: number,
+  y: number,
+  seconds: number,
+  sideways = false,
+  carried = CARRIED,
+): Promise<number> {
   const moves = () => page.evaluate(NEWEST) as Promise<number>
   const before = await moves()
   await startCounting(page, NEWEST, carried)
   await wave(page, x, y, seconds, sideways)
   const s = await stopCounting(page)
-  if (await moves() - before < seconds * 10) throw new Error('Nothing was dragged.')
+  if ((await moves()) - before < seconds * 10) throw new Error('Nothing was dragged.')
   await page.keyboard.press('Control+z')
   return s.following / s.frames
 }
@@ -168,20 +195,47 @@ const percent = (share: number): string => `${(share * 100).toFixed(1)} % of dis
 
 async function deskFollow(page: Page, shot: Shot, seconds: number, empty: number): Promise<Row> {
   const stack = shot.stacks['keeper-stack']!
-  const at = layBones(stack.subjects.marrow!.figure, stack.drawings['keeper-1']!.content.poses.marrow!).get('near-forearm')!.tip
+  const at = layBones(stack.subjects.marrow!.figure, stack.drawings['keeper-1']!.content.poses.marrow!).get(
+    'near-forearm',
+  )!.tip
   const p = await picturePoint(page, shot, at.x, at.y)
   const ours = await followed(page, p.x, p.y, seconds)
-  return { bench: 'desk.follow', value: ours / empty, unit: 'ratio', bound: 0.95, better: 'higher', parts: { 'desk': percent(ours), 'empty page': percent(empty) } }
+  return {
+    bench: 'desk.follow',
+    value: ours / empty,
+    unit: 'ratio',
+    bound: 0.95,
+    better: 'higher',
+    parts: { desk: percent(ours), 'empty page': percent(empty) },
+  }
 }
 
 /** A column of 500 drawings: a pose every 25 drawings, all in-betweens charted, on twos. */
 function longShot(id: string): Shot {
-  const p = new Planner(makeShot(id, { name: 'Long', picture: { width: 1920, height: 1080 }, rate: rate(24), paper: '#fffdf6', length: 1000 }))
+  const p = new Planner(
+    makeShot(id, {
+      name: 'Long',
+      picture: { width: 1920, height: 1080 },
+      rate: rate(24),
+      paper: '#fffdf6',
+      length: 1000,
+    }),
+  )
   p.column('long', 'Long', '#26302c')
-  p.do('subject.add', { stack: 'long-stack', subject: { id: 'keeper', name: 'Keeper', kind: 'figure', figure: person }, drawing: null, pose: null })
+  p.do('subject.add', {
+    stack: 'long-stack',
+    subject: { id: 'keeper', name: 'Keeper', kind: 'figure', figure: person },
+    drawing: null,
+    pose: null,
+  })
   const frames = Array.from({ length: 21 }, (_, i) => 1 + i * 50)
-  for (const [i, frame] of frames.entries()) p.pose('long', frame, 'key', { poses: { keeper: moveOverFeet(person, restPose(vec(700, 650)), vec(700 + (i % 2) * 120, 650 + (i % 3) * 30)) }, strokes: [] })
-  for (const frame of frames.slice(0, -1)) p.chart('long', frame, frame + 50, 24, 2, { family: 'halves', slow: 'both', depth: 4 })
+  for (const [i, frame] of frames.entries())
+    p.pose('long', frame, 'key', {
+      poses: { keeper: moveOverFeet(person, restPose(vec(700, 650)), vec(700 + (i % 2) * 120, 650 + (i % 3) * 30)) },
+      strokes: [],
+    })
+  for (const frame of frames.slice(0, -1))
+    p.chart('long', frame, frame + 50, 24, 2, { family: 'halves', slow: 'both', depth: 4 })
   return p.shot
 }
 
@@ -199,7 +253,14 @@ async function railFollow(page: Page, seconds: number, empty: number): Promise<R
   if (picked !== 12) throw new Error(`${picked} bars are picked, not 12.`)
   const u = spread({ family: 'halves', slow: 'both', depth: 4 }, 24)[8]!
   const ours = await followed(page, box.x + xOfU(u), y(19), seconds, true)
-  return { bench: 'rail.follow', value: ours / empty, unit: 'ratio', bound: 0.95, better: 'higher', parts: { 'desk': percent(ours), 'empty page': percent(empty), 'drawings': String(drawings), 'bars': String(picked) } }
+  return {
+    bench: 'rail.follow',
+    value: ours / empty,
+    unit: 'ratio',
+    bound: 0.95,
+    better: 'higher',
+    parts: { desk: percent(ours), 'empty page': percent(empty), drawings: String(drawings), bars: String(picked) },
+  }
 }
 
 /** Milliseconds from asking for a shot's page until its sheet is drawn whole: the middle of several openings. */
@@ -220,7 +281,14 @@ async function openTime(browser: Browser, url: string, rounds: number): Promise<
 /** Opening a shot of 20 columns of 14,400 frames against the demo. */
 async function sheetOpen(browser: Browser, wide: string, demo: string, quick: boolean): Promise<Row> {
   const [a, b] = [await openTime(browser, wide, quick ? 1 : 5), await openTime(browser, demo, quick ? 1 : 5)]
-  return { bench: 'sheet.open', value: a / b, unit: 'ratio', bound: 4, better: 'lower', parts: { '20 × 14400': `${a.toFixed(0)} ms`, 'demo': `${b.toFixed(0)} ms` } }
+  return {
+    bench: 'sheet.open',
+    value: a / b,
+    unit: 'ratio',
+    bound: 4,
+    better: 'lower',
+    parts: { '20 × 14400': `${a.toFixed(0)} ms`, demo: `${b.toFixed(0)} ms` },
+  }
 }
 
 /** Share of display frames that came on time, while a page is scrolled by wheel. */
@@ -243,13 +311,18 @@ async function scrolled(page: Page, x: number, y: number, seconds: number): Prom
     await page.mouse.wheel(0, Math.floor(i / 120) % 2 ? -160 : 160)
     await new Promise(r => setTimeout(r, 14))
   }
-  const s = await page.evaluate('(() => { window.benchScroll.on = false; return window.benchScroll })()') as { frames: number, late: number }
+  const s = (await page.evaluate('(() => { window.benchScroll.on = false; return window.benchScroll })()')) as {
+    frames: number
+    late: number
+  }
   return 1 - s.late / s.frames
 }
 
 async function sheetScroll(browser: Browser, url: string, seconds: number): Promise<Row[]> {
   const empty = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-  await empty.setContent('<body style="margin:0"><div style="height:216000px;background:linear-gradient(#fff,#ddd)"></div></body>')
+  await empty.setContent(
+    '<body style="margin:0"><div style="height:216000px;background:linear-gradient(#fff,#ddd)"></div></body>',
+  )
   const plain = await scrolled(empty, 300, 400, seconds)
   await empty.close()
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
@@ -264,22 +337,51 @@ async function sheetScroll(browser: Browser, url: string, seconds: number): Prom
   }
   await scrolled(page, 200, 400, 1)
   const ours = await scrolled(page, 200, 400, seconds)
-  const nodes = await page.evaluate('document.querySelectorAll("*").length') as number
+  const nodes = (await page.evaluate('document.querySelectorAll("*").length')) as number
   const before = await heap()
   for (let i = 0; i < 10; i++) await scrolled(page, 200, 400, Math.min(1, seconds / 5))
   const after = await heap()
   await page.close()
   return [
-    { bench: 'sheet.scroll', value: ours / plain, unit: 'ratio', bound: 0.95, better: 'higher', parts: { 'sheet': percent(ours), 'empty page': percent(plain) } },
-    { bench: 'sheet.scroll.nodes', value: nodes, unit: 'nodes', bound: 4000, better: 'lower', parts: { nodes: String(nodes) } },
-    { bench: 'sheet.scroll.heap', value: after / before, unit: 'ratio', bound: 1.1, better: 'lower', parts: { 'after 10 rounds': `${(after / 1e6).toFixed(1)} MB`, 'before': `${(before / 1e6).toFixed(1)} MB` } },
+    {
+      bench: 'sheet.scroll',
+      value: ours / plain,
+      unit: 'ratio',
+      bound: 0.95,
+      better: 'higher',
+      parts: { sheet: percent(ours), 'empty page': percent(plain) },
+    },
+    {
+      bench: 'sheet.scroll.nodes',
+      value: nodes,
+      unit: 'nodes',
+      bound: 4000,
+      better: 'lower',
+      parts: { nodes: String(nodes) },
+    },
+    {
+      bench: 'sheet.scroll.heap',
+      value: after / before,
+      unit: 'ratio',
+      bound: 1.1,
+      better: 'lower',
+      parts: { 'after 10 rounds': `${(after / 1e6).toFixed(1)} MB`, before: `${(before / 1e6).toFixed(1)} MB` },
+    },
   ]
 }
 
 /** The page with a point followed, its arcs and the travel plot shown. */
 async function followPoint(page: Page): Promise<void> {
   await page.evaluate(() => {
-    localStorage.setItem('fintro-points', JSON.stringify({ 'keeper-stack': [{ subject: 'marrow', part: 'near-forearm' }, { subject: 'marrow', part: 'head' }] }))
+    localStorage.setItem(
+      'fintro-points',
+      JSON.stringify({
+        'keeper-stack': [
+          { subject: 'marrow', part: 'near-forearm' },
+          { subject: 'marrow', part: 'head' },
+        ],
+      }),
+    )
     localStorage.setItem('fintro-plot', 'true')
     localStorage.setItem('fintro-arcs', 'true')
   })
@@ -292,9 +394,12 @@ async function followPoint(page: Page): Promise<void> {
 async function playOnTime(page: Page, seconds: number, bench: string): Promise<Row> {
   await page.keyboard.press('Home')
   await page.evaluate(() => {
-    const w = window as unknown as { fintroShown: (call: (s: { due: number, at: number, skipped: number }) => void) => () => void, benchShown: { onTime: number, late: number, skipped: number } }
+    const w = window as unknown as {
+      fintroShown: (call: (s: { due: number; at: number; skipped: number }) => void) => () => void
+      benchShown: { onTime: number; late: number; skipped: number }
+    }
     w.benchShown = { onTime: 0, late: 0, skipped: 0 }
-    w.fintroShown((s) => {
+    w.fintroShown(s => {
       w.benchShown.skipped += s.skipped
       if (s.at - s.due <= 1000 / 60 + 1) w.benchShown.onTime += 1
       else w.benchShown.late += 1
@@ -303,7 +408,16 @@ async function playOnTime(page: Page, seconds: number, bench: string): Promise<R
   await page.keyboard.press('Space')
   await page.waitForTimeout(seconds * 1000)
   await page.keyboard.press('Space')
-  const s = await page.evaluate(() => (window as unknown as { benchShown: { onTime: number, late: number, skipped: number } }).benchShown)
+  const s = await page.evaluate(
+    () => (window as unknown as { benchShown: { onTime: number; late: number; skipped: number } }).benchShown,
+  )
   const all = s.onTime + s.late + s.skipped
-  return { bench, value: s.onTime / all, unit: 'share', bound: 0.98, better: 'higher', parts: { 'on time': `${s.onTime} of ${all} frames`, late: String(s.late), skipped: String(s.skipped) } }
+  return {
+    bench,
+    value: s.onTime / all,
+    unit: 'share',
+    bound: 0.98,
+    better: 'higher',
+    parts: { 'on time': `${s.onTime} of ${all} frames`, late: String(s.late), skipped: String(s.skipped) },
+  }
 }

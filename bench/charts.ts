@@ -21,7 +21,8 @@ export function timeOf(call: () => void, quick: boolean): number {
 }
 
 /** Places without any order in them but their own, the same each time. */
-const free = (n: number): number[] => Array.from({ length: n }, (_, i) => ((i * 0.618034 + 0.37) % 1 + i) / n).sort((a, b) => a - b)
+const free = (n: number): number[] =>
+  Array.from({ length: n }, (_, i) => (((i * 0.618034 + 0.37) % 1) + i) / n).sort((a, b) => a - b)
 const DISPLAY_FRAME = 1000 / 60
 
 /** The order of work for 47 free ticks against 23. */
@@ -29,8 +30,22 @@ export function chartOrder(quick: boolean): Row[] {
   const [many, few] = [free(47), free(23)]
   const [long, short] = [timeOf(() => orderOfWork(many), quick), timeOf(() => orderOfWork(few), quick)]
   return [
-    { bench: 'chart.order', value: long / short, unit: 'ratio', bound: 12, better: 'lower', parts: { '47 ticks': `${(long * 1000).toFixed(0)} µs`, '23 ticks': `${(short * 1000).toFixed(0)} µs` } },
-    { bench: 'chart.order.frame', value: long / DISPLAY_FRAME, unit: 'share', bound: 1, better: 'lower', parts: { '47 ticks': `${long.toFixed(3)} ms`, 'display frame': `${DISPLAY_FRAME.toFixed(1)} ms` } },
+    {
+      bench: 'chart.order',
+      value: long / short,
+      unit: 'ratio',
+      bound: 12,
+      better: 'lower',
+      parts: { '47 ticks': `${(long * 1000).toFixed(0)} µs`, '23 ticks': `${(short * 1000).toFixed(0)} µs` },
+    },
+    {
+      bench: 'chart.order.frame',
+      value: long / DISPLAY_FRAME,
+      unit: 'share',
+      bound: 1,
+      better: 'lower',
+      parts: { '47 ticks': `${long.toFixed(3)} ms`, 'display frame': `${DISPLAY_FRAME.toFixed(1)} ms` },
+    },
   ]
 }
 
@@ -40,7 +55,15 @@ function body(): Figure {
   const chain = (name: string, count: number, parent: string | null) => {
     let from = parent
     for (let i = 0; i < count; i++) {
-      bones.push({ id: `${name}${i}`, name: `${name} ${i}`, parent: from, length: 60, rest: 0.3 * (i + 1), side: 'near', shapes: [] })
+      bones.push({
+        id: `${name}${i}`,
+        name: `${name} ${i}`,
+        parent: from,
+        length: 60,
+        rest: 0.3 * (i + 1),
+        side: 'near',
+        shapes: [],
+      })
       from = `${name}${i}`
     }
   }
@@ -49,7 +72,13 @@ function body(): Figure {
   return { id: 'body', name: 'Body', version: 1, stretches: false, bones, chains: [] }
 }
 
-const posed = (f: Figure, at: number): Pose => ({ place: vec(400 + at * 500, 500 - at * 90), turn: at * 0.4, size: 1 + at * 0.1, stretch: 1, angles: Object.fromEntries(f.bones.map((b, i) => [b.id, Math.sin(i + at * 2)])) })
+const posed = (f: Figure, at: number): Pose => ({
+  place: vec(400 + at * 500, 500 - at * 90),
+  turn: at * 0.4,
+  size: 1 + at * 0.1,
+  stretch: 1,
+  angles: Object.fromEntries(f.bones.map((b, i) => [b.id, Math.sin(i + at * 2)])),
+})
 
 /** All joint positions for 47 in-betweens, against prebuilt d3-interpolate over the same stored numbers. */
 export function spacingSpan(quick: boolean): Row {
@@ -66,5 +95,16 @@ export function spacingSpan(quick: boolean): Row {
     for (const u of places) sum += between(u).place.x
   }, quick)
   if (!Number.isFinite(sum)) throw new Error('The positions are not numbers.')
-  return { bench: 'spacing.span', value: ours / plain, unit: 'ratio', bound: 10, better: 'lower', parts: { 'joint positions': `${(ours * 1000).toFixed(0)} µs`, 'd3-interpolate': `${(plain * 1000).toFixed(0)} µs`, 'joints': String(figure.bones.length) } }
+  return {
+    bench: 'spacing.span',
+    value: ours / plain,
+    unit: 'ratio',
+    bound: 10,
+    better: 'lower',
+    parts: {
+      'joint positions': `${(ours * 1000).toFixed(0)} µs`,
+      'd3-interpolate': `${(plain * 1000).toFixed(0)} µs`,
+      joints: String(figure.bones.length),
+    },
+  }
 }

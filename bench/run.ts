@@ -19,8 +19,12 @@ const print = (r: Row): void => {
     console.log(JSON.stringify({ ...r, value: Number(r.value.toFixed(4)) }))
     return
   }
-  const parts = Object.entries(r.parts).map(([k, v]) => `${k}: ${v}`).join(', ')
-  console.log(`${r.bench.padEnd(22)} ${r.value.toFixed(3).padStart(8)} ${r.unit.padEnd(6)} ${r.better === 'lower' ? 'at most' : 'at least'} ${String(r.bound).padEnd(5)} ${within(r) ? 'within ' : 'OUTSIDE'}  ${parts}`)
+  const parts = Object.entries(r.parts)
+    .map(([k, v]) => `${k}: ${v}`)
+    .join(', ')
+  console.log(
+    `${r.bench.padEnd(22)} ${r.value.toFixed(3).padStart(8)} ${r.unit.padEnd(6)} ${r.better === 'lower' ? 'at most' : 'at least'} ${String(r.bound).padEnd(5)} ${within(r) ? 'within ' : 'OUTSIDE'}  ${parts}`,
+  )
 }
 
 if (wants('sheet.edit.growth')) print(sheetEdit(quick))
@@ -29,6 +33,7 @@ if (wants('sheet.edit.linked')) print(linkedEdit(quick))
 if (wants('chart.order', 'chart.order.frame')) for (const row of chartOrder(quick)) print(row)
 if (wants('spacing.span')) print(spacingSpan(quick))
 if (wants('server.commit.ratio')) print(await serverCommit(quick))
-if (wants('desk.follow', 'rail.follow', 'play.on-time', 'sheet.open', 'sheet.scroll')) for (const row of await inBrowser(quick)) print(row)
+if (wants('desk.follow', 'rail.follow', 'play.on-time', 'sheet.open', 'sheet.scroll'))
+  for (const row of await inBrowser(quick)) print(row)
 if (wants('art.size')) print(await artSize(quick))
 if (wants('pen.follow', 'ghosts.cost', 'shot.open.art')) for (const row of await ofArt(quick, wants)) print(row)

@@ -24,15 +24,34 @@ async function inserts(url: string, seconds: number): Promise<number> {
   return n / seconds
 }
 
-async function commits(client: ThinClient, id: string, shot: Shot, from: number, seconds: number): Promise<{ rate: number, revision: number }> {
+async function commits(
+  client: ThinClient,
+  id: string,
+  shot: Shot,
+  from: number,
+  seconds: number,
+): Promise<{ rate: number; revision: number }> {
   // A column that no other is lined up with: a command changes one column.
   const runs = listOf(shot.plans[shot.planOrder[0]!]!.columns.rope!.runs)
   const end = performance.now() + seconds * 1000
   let base = from
   while (performance.now() < end) {
     const i = base % runs.length
-    const command: Command = { id: newTestId(), schema: SCHEMA, name: 'run.push', args: { plan: shot.planOrder[0]!, column: 'rope', run: { run: runs[i]!.id, at: 0 }, delta: Math.floor(base / runs.length) % 2 ? -1 : 1 } }
-    const answer = await client.post(`/api/shots/${id}/commands`, { base, commands: [command] }) as { revision: number, outcomes: { status: string }[] }
+    const command: Command = {
+      id: newTestId(),
+      schema: SCHEMA,
+      name: 'run.push',
+      args: {
+        plan: shot.planOrder[0]!,
+        column: 'rope',
+        run: { run: runs[i]!.id, at: 0 },
+        delta: Math.floor(base / runs.length) % 2 ? -1 : 1,
+      },
+    }
+    const answer = (await client.post(`/api/shots/${id}/commands`, { base, commands: [command] })) as {
+      revision: number
+      outcomes: { status: string }[]
+    }
     if (answer.outcomes[0]!.status !== 'applied') throw new Error(JSON.stringify(answer.outcomes[0]))
     base = answer.revision
   }
@@ -46,11 +65,13 @@ export async function serverCommit(quick: boolean): Promise<Row> {
   const { server, db, stop } = await serve()
   const client = new ThinClient('127.0.0.1', server.port)
   try {
-    const [[{ fsync }]] = await db.query('SELECT current_setting(\'fsync\') AS fsync') as unknown as [[{ fsync: string }]]
+    const [[{ fsync }]] = (await db.query("SELECT current_setting('fsync') AS fsync")) as unknown as [
+      [{ fsync: string }],
+    ]
     if (fsync !== 'on') throw new Error('fsync is off: run this by npm run bench.')
     const id = newTestId()
     await loadDemo(db, id)
-    const { document } = await (await fetch(`${server.url}/api/shots/${id}`)).json() as { document: unknown }
+    const { document } = (await (await fetch(`${server.url}/api/shots/${id}`)).json()) as { document: unknown }
     const opened = openShot(document)
     if (!opened.ok) throw new Error(opened.message)
     // Both are warmed up until their code is compiled; then short rounds take turns, so that a busy moment meets both.
@@ -66,9 +87,19 @@ export async function serverCommit(quick: boolean): Promise<Row> {
       revision = done.revision
     }
     const ratios = ours.map((rate, i) => rate / plain[i]!)
-    return { bench: 'server.commit.ratio', value: middle(ratios), unit: 'ratio', bound: 0.25, better: 'higher', parts: { 'commands a second': middle(ours).toFixed(0), 'INSERTs a second': middle(plain).toFixed(0), 'rounds': ratios.map(r => r.toFixed(2)).join(' ') } }
-  }
-  finally {
+    return {
+      bench: 'server.commit.ratio',
+      value: middle(ratios),
+      unit: 'ratio',
+      bound: 0.25,
+      better: 'higher',
+      parts: {
+        'commands a second': middle(ours).toFixed(0),
+        'INSERTs a second': middle(plain).toFixed(0),
+        rounds: ratios.map(r => r.toFixed(2)).join(' '),
+      },
+    }
+  } finally {
     client.close()
     await stop()
   }

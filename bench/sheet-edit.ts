@@ -6,13 +6,28 @@ import type { Row } from './row'
 import { median } from './row'
 
 function onTwos(length: number): Shot {
-  const shot = makeShot('bench001', { name: 'Bench', picture: { width: 1920, height: 1080 }, rate: rate(24), paper: '#ffffff', length })
+  const shot = makeShot('bench001', {
+    name: 'Bench',
+    picture: { width: 1920, height: 1080 },
+    rate: rate(24),
+    paper: '#ffffff',
+    length,
+  })
   const plan = shot.plans[shot.planOrder[0]!]!
   const column = plan.columns[plan.order[0]!]!
   const stack = shot.stacks[column.stack]!
-  const drawings = Object.fromEntries(Array.from({ length: length / 2 }, (_, i) => [`d${i}`, { id: `d${i}`, number: String(i * 2 + 1), role: 'key' as const, own: true, content: { poses: {}, strokes: [] } }]))
+  const drawings = Object.fromEntries(
+    Array.from({ length: length / 2 }, (_, i) => [
+      `d${i}`,
+      { id: `d${i}`, number: String(i * 2 + 1), role: 'key' as const, own: true, content: { poses: {}, strokes: [] } },
+    ]),
+  )
   const runs = runsOf(Array.from({ length: length / 2 }, (_, i) => ({ id: `r${i}`, drawing: `d${i}`, frames: 2 })))
-  return { ...shot, stacks: { [stack.id]: { ...stack, drawings } }, plans: { [plan.id]: { ...plan, columns: { [column.id]: { ...column, runs } } } } }
+  return {
+    ...shot,
+    stacks: { [stack.id]: { ...stack, drawings } },
+    plans: { [plan.id]: { ...plan, columns: { [column.id]: { ...column, runs } } } },
+  }
 }
 
 /** Seconds for one command in the middle (checked, applied, its inverse made) and one lookup behind it. */
@@ -24,10 +39,16 @@ function oneEdit(shot: Shot, times: number): number {
   const began = performance.now()
   for (let i = 0; i < times; i++) {
     const { run, start } = runAt(plan.columns[column]!.runs, middle + (i % 8) * 2)!
-    const command: Command = { id: 'bench-command', schema: SCHEMA, name: 'run.push', args: { plan: plan.id, column, run: { run: run.id, at: start }, delta: 1 } }
+    const command: Command = {
+      id: 'bench-command',
+      schema: SCHEMA,
+      name: 'run.push',
+      args: { plan: plan.id, column, run: { run: run.id, at: start }, delta: 1 },
+    }
     const out = applyCommand(shot, command)
     if (!out.ok) throw new Error(out.refusal.message)
-    seen += changesBack(shot, out.shot).length + runAt(out.shot.plans[plan.id]!.columns[column]!.runs, middle + 5)!.start
+    seen +=
+      changesBack(shot, out.shot).length + runAt(out.shot.plans[plan.id]!.columns[column]!.runs, middle + 5)!.start
   }
   if (!seen) throw new Error('Nothing was looked up.')
   return (performance.now() - began) / times / 1000
@@ -40,5 +61,12 @@ export function sheetEdit(quick: boolean): Row {
   for (const s of [short, long]) oneEdit(s, times)
   const rounds = Array.from({ length: quick ? 5 : 15 }, () => [oneEdit(short, times), oneEdit(long, times)] as const)
   const [a, b] = [median(rounds.map(r => r[0])), median(rounds.map(r => r[1]))]
-  return { bench: 'sheet.edit.growth', value: b / a, unit: 'ratio', bound: 4, better: 'lower', parts: { '240 frames': `${(a * 1e6).toFixed(1)} µs`, '14400 frames': `${(b * 1e6).toFixed(1)} µs` } }
+  return {
+    bench: 'sheet.edit.growth',
+    value: b / a,
+    unit: 'ratio',
+    bound: 4,
+    better: 'lower',
+    parts: { '240 frames': `${(a * 1e6).toFixed(1)} µs`, '14400 frames': `${(b * 1e6).toFixed(1)} µs` },
+  }
 }

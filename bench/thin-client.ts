@@ -11,7 +11,10 @@ export class ThinClient {
   private done: ((answer: unknown) => void) | null = null
   private fail: ((error: Error) => void) | null = null
 
-  constructor(private readonly host: string, port: number) {
+  constructor(
+    private readonly host: string,
+    port: number,
+  ) {
     this.socket = connect(port, host).setNoDelay(true)
     this.socket.on('data', part => this.hear(part))
     this.socket.on('error', error => this.fail?.(error))
@@ -23,7 +26,9 @@ export class ThinClient {
     return new Promise((done, fail) => {
       this.done = done
       this.fail = fail
-      this.socket.write(`POST ${path} HTTP/1.1\r\nHost: ${this.host}\r\nContent-Type: application/json\r\nContent-Length: ${Buffer.byteLength(text)}\r\n\r\n${text}`)
+      this.socket.write(
+        `POST ${path} HTTP/1.1\r\nHost: ${this.host}\r\nContent-Type: application/json\r\nContent-Length: ${Buffer.byteLength(text)}\r\n\r\n${text}`,
+      )
     })
   }
 

@@ -11,7 +11,13 @@ const COLUMNS = 20
 
 /** Twenty columns of 14,400 frames on twos. */
 export function wideShot(id = 'wide'): Shot {
-  const shot = makeShot(id, { name: 'Wide', picture: { width: 1920, height: 1080 }, rate: rate(24), paper: '#fffdf6', length: FRAMES })
+  const shot = makeShot(id, {
+    name: 'Wide',
+    picture: { width: 1920, height: 1080 },
+    rate: rate(24),
+    paper: '#fffdf6',
+    length: FRAMES,
+  })
   const plan = shot.plans[shot.planOrder[0]!]!
   const [first] = plan.order
   const like = plan.columns[first!]!
@@ -19,9 +25,24 @@ export function wideShot(id = 'wide'): Shot {
   const columns: typeof plan.columns = {}
   for (let c = 0; c < COLUMNS; c++) {
     const stack = `${id}-s${c}`
-    const drawings = Object.fromEntries(Array.from({ length: 48 }, (_, i) => [`${stack}-${i}`, { id: `${stack}-${i}`, number: String(i + 1), role: 'key' as const, own: true, content: { poses: {}, strokes: [] } }]))
+    const drawings = Object.fromEntries(
+      Array.from({ length: 48 }, (_, i) => [
+        `${stack}-${i}`,
+        {
+          id: `${stack}-${i}`,
+          number: String(i + 1),
+          role: 'key' as const,
+          own: true,
+          content: { poses: {}, strokes: [] },
+        },
+      ]),
+    )
     stacks[stack] = { id: stack, subjects: {}, drawings }
-    const runs = Array.from({ length: FRAMES / 2 }, (_, i) => ({ id: `r${c}-${i}`, drawing: `${stack}-${i % 48}`, frames: 2 }))
+    const runs = Array.from({ length: FRAMES / 2 }, (_, i) => ({
+      id: `r${c}-${i}`,
+      drawing: `${stack}-${i % 48}`,
+      frames: 2,
+    }))
     columns[`${id}-c${c}`] = { ...like, id: `${id}-c${c}`, name: `C${c + 1}`, stack, runs: runsOf(runs) }
   }
   return { ...shot, stacks, plans: { [plan.id]: { ...plan, columns, order: Object.keys(columns) } } }
@@ -29,7 +50,7 @@ export function wideShot(id = 'wide'): Shot {
 
 /** The same with plain arrays of one entry for each frame: every drawing that changes gets three. */
 function plainThrees(columns: readonly (readonly string[])[]): string[][] {
-  return columns.map((frames) => {
+  return columns.map(frames => {
     const out: string[] = []
     frames.forEach((d, i) => {
       if (i === 0 || frames[i - 1] !== d) out.push(d, d, d)
@@ -43,18 +64,47 @@ export function wideEdit(quick: boolean): Row {
   const shot = wideShot()
   const plan = shot.plans[shot.planOrder[0]!]!
   const columns = Object.values(plan.columns)
-  const plain = columns.map(c => c.runs.chunks.flatMap(x => x.runs.flatMap(r => Array.from({ length: r.frames }, () => r.drawing!))))
+  const plain = columns.map(c =>
+    c.runs.chunks.flatMap(x => x.runs.flatMap(r => Array.from({ length: r.frames }, () => r.drawing!))),
+  )
   const spot = (runs: readonly Run[], at: number) => ({ run: runs[at]!.id, at: 1 + at * 2, offset: at ? 1 : 0 })
-  const command: Command = { id: 'bench-0001', schema: SCHEMA, name: 'together', args: { commands: columns.map((c) => {
-    const runs = c.runs.chunks.flatMap(x => x.runs as Run[])
-    return { name: 'range.expose', args: { plan: plan.id, column: c.id, first: spot(runs, 0), last: spot(runs, runs.length - 1), frames: FRAMES, step: 3, by: 'push' } }
-  }) } }
+  const command: Command = {
+    id: 'bench-0001',
+    schema: SCHEMA,
+    name: 'together',
+    args: {
+      commands: columns.map(c => {
+        const runs = c.runs.chunks.flatMap(x => x.runs as Run[])
+        return {
+          name: 'range.expose',
+          args: {
+            plan: plan.id,
+            column: c.id,
+            first: spot(runs, 0),
+            last: spot(runs, runs.length - 1),
+            frames: FRAMES,
+            step: 3,
+            by: 'push',
+          },
+        }
+      }),
+    },
+  }
   const ours = timeOf(() => {
     const out = applyCommand(shot, command)
     if (!out.ok) throw new Error(out.refusal.message)
   }, quick)
-  const theirs = timeOf(() => { plainThrees(plain) }, quick)
-  return { bench: 'sheet.wide-edit', value: ours / theirs, unit: 'ratio', bound: 1, better: 'lower', parts: { 'runs': `${ours.toFixed(1)} ms`, 'plain frames': `${theirs.toFixed(1)} ms` } }
+  const theirs = timeOf(() => {
+    plainThrees(plain)
+  }, quick)
+  return {
+    bench: 'sheet.wide-edit',
+    value: ours / theirs,
+    unit: 'ratio',
+    bound: 1,
+    better: 'lower',
+    parts: { runs: `${ours.toFixed(1)} ms`, 'plain frames': `${theirs.toFixed(1)} ms` },
+  }
 }
 
 /** A push in the middle of twenty linked columns with repeat brackets, and a look at what is seen then, against one of the demo's size: the growth of an edit with links and repeats. */
@@ -65,8 +115,14 @@ export function linkedEdit(quick: boolean): Row {
     const plan = shot.plans[shot.planOrder[0]!]!
     const column = plan.columns[plan.order[0]!]!
     const chunk = column.runs.chunks[Math.floor(column.runs.chunks.length / 2)]!
-    const at = 1 + column.runs.chunks.slice(0, Math.floor(column.runs.chunks.length / 2)).reduce((s, c) => s + c.frames, 0)
-    const command: Command = { id: 'bench-0001', schema: SCHEMA, name: 'run.push', args: { plan: plan.id, column: column.id, run: { run: chunk.runs[0]!.id, at }, delta: 1 } }
+    const at =
+      1 + column.runs.chunks.slice(0, Math.floor(column.runs.chunks.length / 2)).reduce((s, c) => s + c.frames, 0)
+    const command: Command = {
+      id: 'bench-0001',
+      schema: SCHEMA,
+      name: 'run.push',
+      args: { plan: plan.id, column: column.id, run: { run: chunk.runs[0]!.id, at }, delta: 1 },
+    }
     return () => {
       const out = applyCommand(shot, command)
       if (!out.ok) throw new Error('The push was refused.')
@@ -75,18 +131,46 @@ export function linkedEdit(quick: boolean): Row {
     }
   }
   const [a, b] = [timeOf(edit(long), quick), timeOf(edit(short), quick)]
-  return { bench: 'sheet.edit.linked', value: a / b, unit: 'ratio', bound: 4, better: 'lower', parts: { '14400 frames': `${(a * 1000).toFixed(0)} µs`, '240 frames': `${(b * 1000).toFixed(0)} µs` } }
+  return {
+    bench: 'sheet.edit.linked',
+    value: a / b,
+    unit: 'ratio',
+    bound: 4,
+    better: 'lower',
+    parts: { '14400 frames': `${(a * 1000).toFixed(0)} µs`, '240 frames': `${(b * 1000).toFixed(0)} µs` },
+  }
 }
 
-function mapColumns(shot: Shot, f: (c: Shot['plans'][string]['columns'][string]) => Shot['plans'][string]['columns'][string]): Shot {
+function mapColumns(
+  shot: Shot,
+  f: (c: Shot['plans'][string]['columns'][string]) => Shot['plans'][string]['columns'][string],
+): Shot {
   const plan = shot.plans[shot.planOrder[0]!]!
-  return { ...shot, plans: { [plan.id]: { ...plan, columns: Object.fromEntries(Object.entries(plan.columns).map(([id, c]) => [id, f(c)])) } } }
+  return {
+    ...shot,
+    plans: {
+      [plan.id]: { ...plan, columns: Object.fromEntries(Object.entries(plan.columns).map(([id, c]) => [id, f(c)])) },
+    },
+  }
 }
 /** All linked, each with a cycle of four drawings shown three times at a third, and one to the end of the shot. */
-const linked = (shot: Shot): Shot => mapColumns(shot, (c) => {
-  const runs = listOf(c.runs)
-  const third = Math.floor(runs.length / 3)
-  const cycle = (id: string, first: number, times: number | null) => ({ id, first: runs[first]!.id, last: runs[first + 3]!.id, times, back: times === null })
-  return { ...c, link: 'all', runs: runsOf(runs.slice(0, third * 2)), repeats: [cycle('a', third, 3), cycle('b', third * 2 - 4, null)] }
-})
-const cutTo = (shot: Shot, frames: number): Shot => mapColumns(shot, c => ({ ...c, runs: runsOf(c.runs.chunks.flatMap(x => x.runs).slice(0, frames / 2)) }))
+const linked = (shot: Shot): Shot =>
+  mapColumns(shot, c => {
+    const runs = listOf(c.runs)
+    const third = Math.floor(runs.length / 3)
+    const cycle = (id: string, first: number, times: number | null) => ({
+      id,
+      first: runs[first]!.id,
+      last: runs[first + 3]!.id,
+      times,
+      back: times === null,
+    })
+    return {
+      ...c,
+      link: 'all',
+      runs: runsOf(runs.slice(0, third * 2)),
+      repeats: [cycle('a', third, 3), cycle('b', third * 2 - 4, null)],
+    }
+  })
+const cutTo = (shot: Shot, frames: number): Shot =>
+  mapColumns(shot, c => ({ ...c, runs: runsOf(c.runs.chunks.flatMap(x => x.runs).slice(0, frames / 2)) }))

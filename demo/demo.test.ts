@@ -43,18 +43,24 @@ describe('shot 020, Lantern lift', () => {
   it('keeps both feet where they stand in every drawing', () => {
     const first = marrow('keeper-1')
     for (const id of Object.keys(stack.drawings)) {
-      for (const shin of ['near-shin', 'far-shin']) expect(distance(marrow(id).get(shin)!.tip, first.get(shin)!.tip), `${id} ${shin}`).toBeLessThan(1.5)
+      for (const shin of ['near-shin', 'far-shin'])
+        expect(distance(marrow(id).get(shin)!.tip, first.get(shin)!.tip), `${id} ${shin}`).toBeLessThan(1.5)
     }
   })
   it('gathers herself low, lifts past where it settles, and swings the lantern', () => {
     const hand = (id: string) => marrow(id).get('near-hand')!.tip
     expect(hand('keeper-26').y).toBeLessThan(hand('keeper-49').y)
-    expect(contents.of(shot, plan, stack, 'keeper-13').poses.marrow!.place.y).toBeGreaterThan(contents.of(shot, plan, stack, 'keeper-1').poses.marrow!.place.y)
-    const angles = ['keeper-21', 'keeper-26', 'keeper-31', 'keeper-49'].map(id => marrow(id).get('lantern')!.angle - Math.PI / 2)
+    expect(contents.of(shot, plan, stack, 'keeper-13').poses.marrow!.place.y).toBeGreaterThan(
+      contents.of(shot, plan, stack, 'keeper-1').poses.marrow!.place.y,
+    )
+    const angles = ['keeper-21', 'keeper-26', 'keeper-31', 'keeper-49'].map(
+      id => marrow(id).get('lantern')!.angle - Math.PI / 2,
+    )
     expect(angles.map(a => Math.sign(Math.round(a * 100)))).toEqual([1, -1, 1, 0])
   })
   it('has no loose drawing on its rail, but for the rope’s end, which is drawn straight ahead', () => {
-    for (const column of Object.values(plan.columns).filter(c => c.lead === undefined)) expect(railOf(contents, shot, plan, column).bars.filter(b => b.kind === 'loose')).toEqual([])
+    for (const column of Object.values(plan.columns).filter(c => c.lead === undefined))
+      expect(railOf(contents, shot, plan, column).bars.filter(b => b.kind === 'loose')).toEqual([])
   })
 })
 
@@ -62,20 +68,30 @@ describe('the loose end of the rope', () => {
   const loose = plan.columns.loose!
   const tip = (i: number) => {
     const drawing = shot.stacks['loose-stack']!.drawings[listOf(loose.runs)[i]!.drawing!]!
-    const stroke = strokes.find(s => createHash('sha256').update(strokeText(s)).digest('hex') === drawing.content.strokes[0]!.hash)!
+    const stroke = strokes.find(
+      s => createHash('sha256').update(strokeText(s)).digest('hex') === drawing.content.strokes[0]!.hash,
+    )!
     return { x: stroke.points.at(-3)!, y: stroke.points.at(-2)! }
   }
   it('is lined up with Marrow, and drawn on every one of her drawings', () => {
     expect(loose.lead).toBe('keeper')
     expect(listOf(loose.runs).map(r => r.frames)).toEqual(listOf(plan.columns.keeper!.runs).map(r => r.frames))
-    for (const d of Object.values(shot.stacks['loose-stack']!.drawings)) expect(d.content.strokes.length).toBeGreaterThan(2)
+    for (const d of Object.values(shot.stacks['loose-stack']!.drawings))
+      expect(d.content.strokes.length).toBeGreaterThan(2)
   })
   // Drag and follow-through (common practice): the loose part is still low when the body has gone up, and goes on after it stops.
   it('drags behind the lift and settles', () => {
-    const at = listOf(loose.runs).findIndex((_, i) => listOf(loose.runs).slice(0, i).reduce((s, r) => s + r.frames, 1) === 26)
+    const at = listOf(loose.runs).findIndex(
+      (_, i) =>
+        listOf(loose.runs)
+          .slice(0, i)
+          .reduce((s, r) => s + r.frames, 1) === 26,
+    )
     expect(tip(at + 1).y).not.toBeCloseTo(tip(at).y, 0)
     const all = listOf(loose.runs).length
-    expect(Math.hypot(tip(all - 1).x - tip(all - 2).x, tip(all - 1).y - tip(all - 2).y)).toBeLessThan(Math.hypot(tip(at).x - tip(at - 1).x, tip(at).y - tip(at - 1).y))
+    expect(Math.hypot(tip(all - 1).x - tip(all - 2).x, tip(all - 1).y - tip(all - 2).y)).toBeLessThan(
+      Math.hypot(tip(at).x - tip(at - 1).x, tip(at).y - tip(at - 1).y),
+    )
   })
 })
 
@@ -83,22 +99,36 @@ describe('shot 010, Sponge on the steps', () => {
   const sponge = demoShots()[1]!.shot
   const its = sponge.plans[sponge.planOrder[0]!]!
   const drawings = sponge.stacks['sponge-stack']!
-  const pose = (frame: number) => contents.of(sponge, its, drawings, drawingShown(its.columns.sponge!, frame)!).poses.sponge!
+  const pose = (frame: number) =>
+    contents.of(sponge, its, drawings, drawingShown(its.columns.sponge!, frame)!).poses.sponge!
   it('is a good shot that fills its length', () => {
     expect(openShot(JSON.parse(JSON.stringify(storeShot(sponge)))).ok).toBe(true)
     expect(summary(its.columns.sponge!.runs).frames).toBe(sponge.length)
     expect(railOf(contents, sponge, its, its.columns.sponge!).bars.filter(b => b.kind === 'loose')).toEqual([])
   })
   // Common practice: a thrown thing moves sideways by equal steps in equal times, and up and down with a constant second difference.
-  it.each([[28, 32], [32, 38], [41, 45], [45, 51], [54, 58], [58, 64]])('flies from %d to %d as a thrown thing does', (from, to) => {
+  it.each([
+    [28, 32],
+    [32, 38],
+    [41, 45],
+    [45, 51],
+    [54, 58],
+    [58, 64],
+  ])('flies from %d to %d as a thrown thing does', (from, to) => {
     const points = Array.from({ length: to - from + 1 }, (_, i) => pose(from + i).place)
     const dx = points.slice(1).map((p, i) => p.x - points[i]!.x)
     const dy = points.slice(1).map((p, i) => p.y - points[i]!.y)
     dx.forEach(d => expect(d).toBeCloseTo(dx[0]!, 6))
-    dy.slice(1).map((d, i) => d - dy[i]!).forEach((d, _i, all) => expect(d).toBeCloseTo(all[0]!, 6))
+    dy.slice(1)
+      .map((d, i) => d - dy[i]!)
+      .forEach((d, _i, all) => expect(d).toBeCloseTo(all[0]!, 6))
   })
   it('lands within a frame of what gravity asks on its stair', () => {
-    for (const [top, ground] of [[32, 38], [45, 51], [58, 64]] as const) {
+    for (const [top, ground] of [
+      [32, 38],
+      [45, 51],
+      [58, 64],
+    ] as const) {
       const frames = fallFrames(sponge.scale!, sponge.rate, pose(ground).place.y - pose(top).place.y)
       expect(Math.abs(frames - (ground - top))).toBeLessThan(1)
     }

@@ -17,10 +17,21 @@ const down = Math.PI / 2
  * How Marrow stands in one drawing, told as an animator would: hips, back, head, hands, feet, lantern. Points are px of a
  * figure at size 1 about the middle of the ground.
  */
-interface Stance { hips: [number, number], back: number, head: number, near: [number, number], far: [number, number], feet?: [number, number], lantern: number }
+interface Stance {
+  hips: [number, number]
+  back: number
+  head: number
+  near: [number, number]
+  far: [number, number]
+  feet?: [number, number]
+  lantern: number
+}
 
 const marrow: Figure = { ...personWithLantern, id: 'marrow', name: 'Marrow' }
-const sized = ([x, y]: readonly [number, number]): Vec => ({ x: MIDDLE + (x - MIDDLE) * SIZE, y: GROUND + (y - GROUND) * SIZE })
+const sized = ([x, y]: readonly [number, number]): Vec => ({
+  x: MIDDLE + (x - MIDDLE) * SIZE,
+  y: GROUND + (y - GROUND) * SIZE,
+})
 
 function stand(s: Stance): Pose {
   const [nearFoot, farFoot] = s.feet ?? [1010, 930]
@@ -40,16 +51,38 @@ function stand(s: Stance): Pose {
 
 /** A rope of four links that hangs from the wall; each link turns about the end of the one above. */
 const rope: Figure = {
-  id: 'rope-end', name: 'Rope', version: 1, stretches: false, chains: [],
+  id: 'rope-end',
+  name: 'Rope',
+  version: 1,
+  stretches: false,
+  chains: [],
   bones: [0, 1, 2, 3].map(i => ({
-    id: `link-${i + 1}`, name: `${['first', 'second', 'third', 'last'][i]} link of the rope`, parent: i ? `link-${i}` : null, length: 62, rest: i ? 0 : down, side: 'middle' as const,
-    shapes: [{ kind: 'limb' as const, width: 11 - i }, ...(i === 3 ? [{ kind: 'ellipse' as const, at: 62, along: 10, across: 9, fill: 'tone' as const }] : [])],
+    id: `link-${i + 1}`,
+    name: `${['first', 'second', 'third', 'last'][i]} link of the rope`,
+    parent: i ? `link-${i}` : null,
+    length: 62,
+    rest: i ? 0 : down,
+    side: 'middle' as const,
+    shapes: [
+      { kind: 'limb' as const, width: 11 - i },
+      ...(i === 3 ? [{ kind: 'ellipse' as const, at: 62, along: 10, across: 9, fill: 'tone' as const }] : []),
+    ],
   })),
 }
-const hang = (...bends: [number, number, number, number]): Pose => ({ ...restPose({ x: 1430, y: 250 }), angles: Object.fromEntries(bends.map((a, i) => [`link-${i + 1}`, a])) })
+const hang = (...bends: [number, number, number, number]): Pose => ({
+  ...restPose({ x: 1430, y: 250 }),
+  angles: Object.fromEntries(bends.map((a, i) => [`link-${i + 1}`, a])),
+})
 
 const stoop = stand({ hips: [918, 712], back: 0.92, head: -0.45, near: [1106, 768], far: [1030, 800], lantern: 0 })
-const anticipation = stand({ hips: [884, 752], back: 1.1, head: -0.62, near: [1092, 776], far: [1010, 838], lantern: 0.05 })
+const anticipation = stand({
+  hips: [884, 752],
+  back: 1.1,
+  head: -0.62,
+  near: [1092, 776],
+  far: [1010, 838],
+  lantern: 0.05,
+})
 const swing = stand({ hips: [962, 672], back: 0.32, head: -0.08, near: [1150, 560], far: [1010, 690], lantern: 0.5 })
 const lift = stand({ hips: [992, 645], back: -0.18, head: -0.45, near: [1046, 330], far: [916, 640], lantern: -0.34 })
 const reachUp = stand({ hips: [1000, 652], back: 0.02, head: -0.42, near: [1098, 362], far: [938, 662], lantern: 0.2 })
@@ -59,15 +92,36 @@ const set = stand({ hips: [1030, 655], back: 0.17, head: -0.3, near: [1152, 384]
 const HOOK = layBones(marrow, set).get('near-hand')!.tip
 
 /** Shot 020, "Lantern lift": Marrow stoops to a heavy lantern, gathers herself, lifts it past its hook, settles it on. */
-export function lanternLift(): { shot: Shot, strokes: Stroke[] } {
-  const p = new Planner(makeShot('gull-point-020', { name: '020 Lantern lift', picture: { width: 1920, height: 1080 }, rate: rate(24), paper: '#fffdf6', length: 61 }))
+export function lanternLift(): { shot: Shot; strokes: Stroke[] } {
+  const p = new Planner(
+    makeShot('gull-point-020', {
+      name: '020 Lantern lift',
+      picture: { width: 1920, height: 1080 },
+      rate: rate(24),
+      paper: '#fffdf6',
+      length: 61,
+    }),
+  )
   const [first] = p.plan.order
   p.do('column.set', { plan: p.plan.id, column: first!, name: 'Room', background: true, ink: '#5a4632' })
   drawRoom(p, first!)
   p.column('keeper', 'Keeper', '#26302c')
   p.column('rope', 'Rope', '#5a4632', { step: 3 })
-  p.do('subject.add', { stack: 'keeper-stack', subject: { id: 'marrow', name: 'Marrow', kind: 'figure', figure: marrow }, drawing: null, pose: null })
-  const poses = [[1, 'key', stoop], [13, 'extreme', anticipation], [21, 'breakdown', swing], [26, 'extreme', lift], [31, 'key', reachUp], [41, 'breakdown', toHook], [49, 'key', set]] as const
+  p.do('subject.add', {
+    stack: 'keeper-stack',
+    subject: { id: 'marrow', name: 'Marrow', kind: 'figure', figure: marrow },
+    drawing: null,
+    pose: null,
+  })
+  const poses = [
+    [1, 'key', stoop],
+    [13, 'extreme', anticipation],
+    [21, 'breakdown', swing],
+    [26, 'extreme', lift],
+    [31, 'key', reachUp],
+    [41, 'breakdown', toHook],
+    [49, 'key', set],
+  ] as const
   for (const [frame, role, pose] of poses) p.pose('keeper', frame, role, { poses: { marrow: pose }, strokes: [] })
   p.chart('keeper', 1, 13, 3, 2, { family: 'halves', slow: 'first' })
   p.chart('keeper', 13, 21, 2, 2, { family: 'halves', slow: 'first' })
@@ -76,20 +130,49 @@ export function lanternLift(): { shot: Shot, strokes: Stroke[] } {
   p.chart('keeper', 31, 41, 2, 2, { family: 'halves', slow: 'first' })
   p.chart('keeper', 41, 49, 3, 2, { family: 'halves', slow: 'second' })
   const column = p.plan.columns.keeper!
-  p.do('run.push', { plan: p.plan.id, column: 'keeper', run: { run: column.runs.chunks.at(-1)!.runs.at(-1)!.id, at: 49 }, delta: 11 })
+  p.do('run.push', {
+    plan: p.plan.id,
+    column: 'keeper',
+    run: { run: column.runs.chunks.at(-1)!.runs.at(-1)!.id, at: 49 },
+    delta: 11,
+  })
   planRope(p)
   planLooseEnd(p)
-  const notes = [[1, 12, 'stoops to it'], [13, 8, 'gathers herself'], [21, 10, 'heaves it up'], [31, 10, 'past the hook'], [41, 8, 'down on it'], [49, 12, 'settles']] as const
-  for (const [frame, frames, text] of notes) p.do('note.set', { plan: p.plan.id, note: { id: `note-${frame}`, frame, frames, text } })
+  const notes = [
+    [1, 12, 'stoops to it'],
+    [13, 8, 'gathers herself'],
+    [21, 10, 'heaves it up'],
+    [31, 10, 'past the hook'],
+    [41, 8, 'down on it'],
+    [49, 12, 'settles'],
+  ] as const
+  for (const [frame, frames, text] of notes)
+    p.do('note.set', { plan: p.plan.id, note: { id: `note-${frame}`, frame, frames, text } })
   return { shot: p.shot, strokes: p.strokes }
 }
 
 function planRope(p: Planner): void {
-  p.do('subject.add', { stack: 'rope-stack', subject: { id: 'rope', name: 'Rope', kind: 'figure', figure: rope }, drawing: null, pose: null })
-  const poses = [[1, 'key', hang(0.02, 0, 0.02, 0.05)], [29, 'extreme', hang(-0.22, -0.1, 0.12, 0.3)], [38, 'extreme', hang(0.2, 0.14, 0.02, -0.28)], [47, 'extreme', hang(-0.1, -0.07, -0.02, 0.14)], [56, 'key', hang(0.03, 0.02, 0.03, 0.03)]] as const
+  p.do('subject.add', {
+    stack: 'rope-stack',
+    subject: { id: 'rope', name: 'Rope', kind: 'figure', figure: rope },
+    drawing: null,
+    pose: null,
+  })
+  const poses = [
+    [1, 'key', hang(0.02, 0, 0.02, 0.05)],
+    [29, 'extreme', hang(-0.22, -0.1, 0.12, 0.3)],
+    [38, 'extreme', hang(0.2, 0.14, 0.02, -0.28)],
+    [47, 'extreme', hang(-0.1, -0.07, -0.02, 0.14)],
+    [56, 'key', hang(0.03, 0.02, 0.03, 0.03)],
+  ] as const
   for (const [frame, role, pose] of poses) p.pose('rope', frame, role, { poses: { rope: pose }, strokes: [] })
   p.chart('rope', 1, 29, 2, 3, { family: 'halves', slow: 'first' })
-  for (const [a, b] of [[29, 38], [38, 47], [47, 56]] as const) p.chart('rope', a, b, 2, 3, { family: 'halves', slow: 'both' })
+  for (const [a, b] of [
+    [29, 38],
+    [38, 47],
+    [47, 56],
+  ] as const)
+    p.chart('rope', a, b, 2, 3, { family: 'halves', slow: 'both' })
   const last = p.plan.columns.rope!.runs.chunks.at(-1)!.runs.at(-1)!
   p.do('run.push', { plan: p.plan.id, column: 'rope', run: { run: last.id, at: 56 }, delta: 3 })
 }
@@ -97,11 +180,16 @@ function planRope(p: Planner): void {
 function drawRoom(p: Planner, column: string): void {
   const wood = '#8a7a64'
   const pale = '#b9ad99'
-  const line = (x1: number, y1: number, x2: number, y2: number, n = 10) => Array.from({ length: n + 1 }, (_, i): [number, number] => [x1 + ((x2 - x1) * i) / n, y1 + ((y2 - y1) * i) / n + 2.5 * Math.sin(i * 2.3)])
-  const round = (cx: number, cy: number, r: number, from: number, to: number, n = 18) => Array.from({ length: n + 1 }, (_, i): [number, number] => {
-    const a = from + ((to - from) * i) / n
-    return [cx + r * Math.cos(a), cy + r * Math.sin(a)]
-  })
+  const line = (x1: number, y1: number, x2: number, y2: number, n = 10) =>
+    Array.from({ length: n + 1 }, (_, i): [number, number] => [
+      x1 + ((x2 - x1) * i) / n,
+      y1 + ((y2 - y1) * i) / n + 2.5 * Math.sin(i * 2.3),
+    ])
+  const round = (cx: number, cy: number, r: number, from: number, to: number, n = 18) =>
+    Array.from({ length: n + 1 }, (_, i): [number, number] => {
+      const a = from + ((to - from) * i) / n
+      return [cx + r * Math.cos(a), cy + r * Math.sin(a)]
+    })
   const strokes = [
     p.stroke(wood, 9, line(120, GROUND + 6, 1800, GROUND + 2, 24)),
     p.stroke(pale, 5, line(160, GROUND + 62, 1780, GROUND + 58, 24)),
@@ -110,7 +198,14 @@ function drawRoom(p: Planner, column: string): void {
     p.stroke(pale, 4, round(480, 420, 146, 0.1, Math.PI * 2 + 0.05, 30)),
     p.stroke(pale, 4, line(480, 276, 480, 564, 6)),
     p.stroke(pale, 4, line(336, 420, 624, 422, 6)),
-    p.stroke(pale, 4, [[350, 470], [400, 458], [440, 470], [500, 460], [560, 470], [610, 462]]),
+    p.stroke(pale, 4, [
+      [350, 470],
+      [400, 458],
+      [440, 470],
+      [500, 460],
+      [560, 470],
+      [610, 462],
+    ]),
     p.stroke(wood, 12, line(HOOK.x - 90, 62, 1500, 58, 10)),
     p.stroke(wood, 8, line(HOOK.x + 6, 64, HOOK.x + 6, HOOK.y - 52, 5)),
     p.stroke(wood, 8, round(HOOK.x + 6, HOOK.y - 24, 28, -Math.PI / 2, Math.PI * 0.9, 14)),

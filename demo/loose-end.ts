@@ -10,7 +10,10 @@ const [PIECES, PIECE] = [5, 26]
 const [FALL, KEEP] = [2.6, 0.9]
 
 /** A hanging line by its points and where they were a frame ago (Verlet 1967; lengths put right after Jakobsen 2001, from memory). */
-interface Hanging { now: Vec[], before: Vec[] }
+interface Hanging {
+  now: Vec[]
+  before: Vec[]
+}
 
 function swingOn(line: Hanging, tied: Vec): Hanging {
   const moved = line.now.map((p, i): Vec => {
@@ -46,27 +49,45 @@ export function planLooseEnd(p: Planner): void {
     return layBones(stack.subjects.marrow!.figure, pose).get('near-hand')!.tip
   }
   let line: Hanging | null = null
-  const drawn: { drawing: string, points: Vec[] }[] = []
+  const drawn: { drawing: string; points: Vec[] }[] = []
   for (const { run } of eachRun(keeper.runs)) {
     const tied = ringOn(run.drawing!)
-    line ??= { now: Array.from({ length: PIECES + 1 }, (_, i) => ({ x: tied.x, y: tied.y + i * PIECE })), before: Array.from({ length: PIECES + 1 }, (_, i) => ({ x: tied.x, y: tied.y + i * PIECE })) }
+    line ??= {
+      now: Array.from({ length: PIECES + 1 }, (_, i) => ({ x: tied.x, y: tied.y + i * PIECE })),
+      before: Array.from({ length: PIECES + 1 }, (_, i) => ({ x: tied.x, y: tied.y + i * PIECE })),
+    }
     for (let f = 0; f < run.frames; f++) {
       line = swingOn(line, tied)
       // What is drawn is where it is when its drawing is first seen.
       if (f === 0) drawn.push({ drawing: run.id, points: line.now })
     }
   }
-  for (const { drawing, points } of drawn) p.do('stroke.add', { stack: 'loose-stack', drawing, strokes: strokesOf(p, points) })
+  for (const { drawing, points } of drawn)
+    p.do('stroke.add', { stack: 'loose-stack', drawing, strokes: strokesOf(p, points) })
 }
 
 /** A rope with a frayed end, as a hand would draw it. */
 function strokesOf(p: Planner, points: readonly Vec[]) {
   const smooth = points.flatMap((a, i): [number, number][] => {
     const b = points[i + 1]
-    return b ? [[a.x, a.y], [(a.x + b.x) / 2, (a.y + b.y) / 2]] : [[a.x, a.y]]
+    return b
+      ? [
+          [a.x, a.y],
+          [(a.x + b.x) / 2, (a.y + b.y) / 2],
+        ]
+      : [[a.x, a.y]]
   })
   const [end, last] = [points.at(-1)!, points.at(-2)!]
   const way = Math.atan2(end.y - last.y, end.x - last.x)
-  const strand = (turn: number, length: number): [number, number][] => [[end.x, end.y], [end.x + Math.cos(way + turn) * length * 0.6, end.y + Math.sin(way + turn) * length * 0.6], [end.x + Math.cos(way + turn * 1.6) * length, end.y + Math.sin(way + turn * 1.6) * length]]
-  return [p.stroke('#8a5a2b', 6, smooth), p.stroke('#8a5a2b', 3, strand(0.35, 24)), p.stroke('#8a5a2b', 3, strand(-0.3, 27)), p.stroke('#8a5a2b', 3, strand(0.03, 22))]
+  const strand = (turn: number, length: number): [number, number][] => [
+    [end.x, end.y],
+    [end.x + Math.cos(way + turn) * length * 0.6, end.y + Math.sin(way + turn) * length * 0.6],
+    [end.x + Math.cos(way + turn * 1.6) * length, end.y + Math.sin(way + turn * 1.6) * length],
+  ]
+  return [
+    p.stroke('#8a5a2b', 6, smooth),
+    p.stroke('#8a5a2b', 3, strand(0.35, 24)),
+    p.stroke('#8a5a2b', 3, strand(-0.3, 27)),
+    p.stroke('#8a5a2b', 3, strand(0.03, 22)),
+  ]
 }

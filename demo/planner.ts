@@ -17,18 +17,37 @@ export class Planner {
 
   constructor(public shot: Shot) {}
 
-  get plan() { return this.shot.plans[this.shot.planOrder[0]!]! }
+  get plan() {
+    return this.shot.plans[this.shot.planOrder[0]!]!
+  }
 
   do<N extends CommandName>(name: N, args: ArgsOf<N>): void {
-    const out = applyCommand(this.shot, { id: `demo-${String(++this.count).padStart(5, '0')}`, schema: SCHEMA, name, args })
+    const out = applyCommand(this.shot, {
+      id: `demo-${String(++this.count).padStart(5, '0')}`,
+      schema: SCHEMA,
+      name,
+      args,
+    })
     if (!out.ok) throw new Error(`The demo's ${name} was refused: ${out.refusal.message}`)
     this.shot = out.shot
   }
 
-  column(id: string, name: string, ink: string, settings: { background?: boolean, step?: number } = {}): void {
+  column(id: string, name: string, ink: string, settings: { background?: boolean; step?: number } = {}): void {
     this.do('column.add', {
-      plan: this.plan.id, index: this.plan.order.length, stack: { id: `${id}-stack`, subjects: {}, drawings: {} },
-      column: { id, name, stack: `${id}-stack`, ink, step: settings.step ?? 2, background: settings.background ?? false, locked: false, hidden: false, runs: [] },
+      plan: this.plan.id,
+      index: this.plan.order.length,
+      stack: { id: `${id}-stack`, subjects: {}, drawings: {} },
+      column: {
+        id,
+        name,
+        stack: `${id}-stack`,
+        ink,
+        step: settings.step ?? 2,
+        background: settings.background ?? false,
+        locked: false,
+        hidden: false,
+        runs: [],
+      },
     })
   }
 
@@ -36,11 +55,24 @@ export class Planner {
   pose(column: string, frame: number, role: CoreRole, content: Content): void {
     const last = lastRun(this.plan.columns[column]!.runs)
     const where = last ? { afterLast: frame - last.start } : { onFrame: frame }
-    this.do('pose.add', { plan: this.plan.id, column, drawing: { id: drawingId(column, frame), number: String(frame), role, content }, where })
+    this.do('pose.add', {
+      plan: this.plan.id,
+      column,
+      drawing: { id: drawingId(column, frame), number: String(frame), role, content },
+      where,
+    })
   }
 
   /** Charts the pass from one frame's drawing to another's: n in-betweens right before the second. */
-  chart(column: string, from: number, to: number, n: number, step: number, recipe: Recipe, places = spread(recipe, n)): void {
+  chart(
+    column: string,
+    from: number,
+    to: number,
+    n: number,
+    step: number,
+    recipe: Recipe,
+    places = spread(recipe, n),
+  ): void {
     const run = (frame: number) => {
       let start = 1
       for (const r of listOf(this.plan.columns[column]!.runs)) {
@@ -49,12 +81,31 @@ export class Planner {
       }
       throw new Error(`Nothing is exposed on ${frame}.`)
     }
-    const ticks = places.map((u, i) => ({ drawing: drawingId(column, to - step * (n - i)), number: String(to - step * (n - i)), u }))
-    this.do('chart.fill', { plan: this.plan.id, column, chart: `${column}-chart-${from}`, from: run(from), to: run(to), ticks, recipe, step })
+    const ticks = places.map((u, i) => ({
+      drawing: drawingId(column, to - step * (n - i)),
+      number: String(to - step * (n - i)),
+      u,
+    }))
+    this.do('chart.fill', {
+      plan: this.plan.id,
+      column,
+      chart: `${column}-chart-${from}`,
+      from: run(from),
+      to: run(to),
+      ticks,
+      recipe,
+      step,
+    })
   }
 
-  stroke(colour: string, width: number, points: readonly (readonly [number, number])[]): { id: string, hash: string } {
-    const stroke = tidy({ schema: 1, colour, width, pressure: true, points: points.flatMap(([x, y], i) => [x, y, 0.45 + 0.3 * Math.sin((i + 1) * 1.7)]) })
+  stroke(colour: string, width: number, points: readonly (readonly [number, number])[]): { id: string; hash: string } {
+    const stroke = tidy({
+      schema: 1,
+      colour,
+      width,
+      pressure: true,
+      points: points.flatMap(([x, y], i) => [x, y, 0.45 + 0.3 * Math.sin((i + 1) * 1.7)]),
+    })
     this.strokes.push(stroke)
     return { id: `s${this.strokes.length}`, hash: createHash('sha256').update(strokeText(stroke)).digest('hex') }
   }

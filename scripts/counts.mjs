@@ -5,8 +5,11 @@ try {
   const report = JSON.parse(readFileSync(process.argv[2], 'utf8'))
   const stats = report.stats
   if (stats) console.log(stats.expected + stats.flaky, stats.unexpected)
-  else console.log(report.numPassedTests, report.numFailedTests + report.numFailedTestSuites * (report.numFailedTests ? 0 : 1))
-}
-catch {
+  else
+    console.log(
+      report.numPassedTests,
+      report.numFailedTests + report.numFailedTestSuites * (report.numFailedTests ? 0 : 1),
+    )
+} catch {
   console.log(0, 1)
 }

@@ -14,14 +14,13 @@ try {
   for (const { shot, strokes } of demoShots()) {
     const there = await ShotRow.findByPk(shot.id, { attributes: ['id'] })
     if (there && !fresh) continue
-    await db.transaction(async (transaction) => {
+    await db.transaction(async transaction => {
       if (there) await ShotRow.destroy({ where: { id: shot.id }, transaction })
       await keepStrokes(db, strokes, transaction)
       await keepShot(db, shot, PRODUCTION, transaction)
     })
   }
-}
-catch (error) {
+} catch (error) {
   console.error((error as Error).message)
   process.exitCode = 1
 }

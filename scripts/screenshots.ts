@@ -13,7 +13,19 @@ import { gulls } from './gulls'
 const folder = resolve(import.meta.dirname, '../docs/screenshots')
 await mkdir(folder, { recursive: true })
 const { server, db, stop } = await serve()
-const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] })
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--headless',
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+})
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
 const take = async (name: string) => {
   await page.waitForTimeout(400)
@@ -35,7 +47,11 @@ const overKeeper = async (first: number, last: number) => {
 const carry = async (x: number, y: number, dx: number, dy: number) => {
   const box = (await page.locator('[data-part=picture]').boundingBox())!
   const scale = Math.min((box.width - 88) / 1920, (box.height - 28) / 1080)
-  const at = (px: number, py: number) => [box.x + 60 + (box.width - 76 - 1920 * scale) / 2 + px * scale, box.y + (box.height - 1080 * scale) / 2 + py * scale] as const
+  const at = (px: number, py: number) =>
+    [
+      box.x + 60 + (box.width - 76 - 1920 * scale) / 2 + px * scale,
+      box.y + (box.height - 1080 * scale) / 2 + py * scale,
+    ] as const
   await page.mouse.move(...at(x, y))
   await page.keyboard.down('Shift')
   await page.mouse.down()
@@ -85,7 +101,10 @@ try {
   await page.keyboard.press('Escape')
   await page.keyboard.press('Shift+G')
   const tap = page.getByRole('button', { name: /^Start|^Beat/ })
-  for (const beats of [[0, 500, 420, 300], [0, 560, 380, 320]]) {
+  for (const beats of [
+    [0, 500, 420, 300],
+    [0, 560, 380, 320],
+  ]) {
     for (const wait of beats) {
       await page.waitForTimeout(wait)
       await tap.dispatchEvent('pointerdown')
@@ -117,13 +136,18 @@ try {
   await page.getByRole('button', { name: 'Column Loose end' }).click()
   await page.keyboard.press('d')
   await page.keyboard.press('Alt+g')
-  for (const side of ['before', 'after']) for (let i = 0; i < 2; i++) await page.getByRole('button', { name: `One more ghost ${side}` }).click()
+  for (const side of ['before', 'after'])
+    for (let i = 0; i < 2; i++) await page.getByRole('button', { name: `One more ghost ${side}` }).click()
   await page.mouse.move(1120, 330)
   await take('ghosts')
   await page.keyboard.press('Alt+g')
   await page.getByRole('button', { name: 'Add a column' }).click()
   await page.keyboard.press('p')
-  for (const [name, x, y] of [['Person, three-quarter view', 380, 0], ['Chain of six links', -330, -340], ['Box', -520, 60]] as const) {
+  for (const [name, x, y] of [
+    ['Person, three-quarter view', 380, 0],
+    ['Chain of six links', -330, -340],
+    ['Box', -520, 60],
+  ] as const) {
     await page.getByRole('button', { name: 'Figure', exact: true }).click()
     await page.getByRole('menuitem', { name }).click()
     await carry(960, name.startsWith('Person') ? 678.8 : 788.8, x, y)
@@ -148,7 +172,11 @@ try {
   await goTo(page, 31)
   await page.getByRole('button', { name: 'Pencil (D)' }).click()
   const box = (await page.locator('[data-part=picture]').boundingBox())!
-  for (const [x, y] of [[330, 300], [352, 316], [322, 318]] as const) {
+  for (const [x, y] of [
+    [330, 300],
+    [352, 316],
+    [322, 318],
+  ] as const) {
     await page.mouse.move(box.x + x, box.y + y)
     await page.mouse.down()
     await page.mouse.move(box.x + x + 34, box.y + y - 60, { steps: 10 })
@@ -156,8 +184,7 @@ try {
   }
   await page.mouse.move(640, 20)
   await take('drawing-night')
-}
-finally {
+} finally {
   await browser.close()
   await stop()
 }

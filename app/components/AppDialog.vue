@@ -2,18 +2,36 @@
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { X } from '@lucide/vue'
 
-defineProps<{ title: string, wide?: boolean }>()
+defineProps<{ title: string; wide?: boolean }>()
 const emit = defineEmits<{ close: [] }>()
 </script>
 
 <template>
-  <Dialog :open="true" class="relative z-40" @close="emit('close')">
-    <div class="fixed inset-0 bg-[#0e231e]/45" aria-hidden="true" />
+  <Dialog
+    :open="true"
+    class="relative z-40"
+    @close="emit('close')"
+  >
+    <div
+      class="fixed inset-0 bg-[#0e231e]/45"
+      aria-hidden="true"
+    />
     <div class="fixed inset-0 overflow-y-auto p-6">
-      <DialogPanel class="mx-auto rounded-lg border border-edge bg-panel p-5 text-graphite shadow-xl" :class="wide ? 'max-w-4xl' : 'max-w-lg'">
+      <DialogPanel
+        class="mx-auto rounded-lg border border-edge bg-panel p-5 text-graphite shadow-xl"
+        :class="wide ? 'max-w-4xl' : 'max-w-lg'"
+      >
         <div class="mb-3 flex items-start justify-between gap-4">
           <DialogTitle class="text-[17px] font-semibold">{{ title }}</DialogTitle>
-          <button type="button" class="rounded p-1 hover:bg-wash" aria-label="Close" title="Close (Esc)" @click="emit('close')"><X :size="16" /></button>
+          <button
+            type="button"
+            class="rounded p-1 hover:bg-wash"
+            aria-label="Close"
+            title="Close (Esc)"
+            @click="emit('close')"
+          >
+            <X :size="16" />
+          </button>
         </div>
         <slot />
       </DialogPanel>

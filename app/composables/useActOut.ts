@@ -4,7 +4,10 @@ import type { Beats } from '#core/time'
 import { averaged } from '#core/time'
 
 /** One acting-out: its beats in seconds, and which of them are struck out. */
-export interface Try { readonly beats: Beats, readonly out: readonly number[] }
+export interface Try {
+  readonly beats: Beats
+  readonly out: readonly number[]
+}
 
 /** The act-out timer of one shot: tries of tapped beats, kept in this browser. */
 export function useActOut(shot: string) {
@@ -53,7 +56,8 @@ export function useActOut(shot: string) {
   }
   function stop(): void {
     cancelAnimationFrame(asked)
-    if (running.value && beats.value.length > 1) tries.value = [...tries.value, { beats: beats.value, out: [] }].slice(-12)
+    if (running.value && beats.value.length > 1)
+      tries.value = [...tries.value, { beats: beats.value, out: [] }].slice(-12)
     running.value = false
     beats.value = []
   }

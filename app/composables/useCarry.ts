@@ -9,7 +9,7 @@ export function useCarry(desk: Desk, scrollX: Ref<number>) {
   const { frameAt, indexAt } = sheetPlaces(desk, scrollX)
   let from: SheetPoint = { x: 0, y: 0 }
   let moved = false
-  let by: { frames: number, columns: number } | null = null
+  let by: { frames: number; columns: number } | null = null
 
   function begin(p: SheetPoint): void {
     from = p
@@ -38,8 +38,7 @@ export function useCarry(desk: Desk, scrollX: Ref<number>) {
       desk.selection = null
       desk.columnId = desk.columns[indexAt(from.x)]!.id
       desk.goTo(frameAt(from.y))
-    }
-    else if (by) {
+    } else if (by) {
       const to = carried(desk, by.frames, by.columns)
       if (desk.take()) chooseAt(desk, to)
     }

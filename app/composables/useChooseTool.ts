@@ -7,7 +7,9 @@ import type { Desk } from '~/stores/desk'
 import type { LightTable } from '~/stores/light-table'
 
 /** Where what is chosen can be taken hold of: inside, at a corner, at a side, at the turning knob, at the centre. */
-export type Grip = { readonly kind: 'inside' | 'turn' | 'centre', readonly at: Vec } | { readonly kind: 'corner' | 'side', readonly at: Vec, readonly x: -1 | 0 | 1, readonly y: -1 | 0 | 1 }
+export type Grip =
+  | { readonly kind: 'inside' | 'turn' | 'centre'; readonly at: Vec }
+  | { readonly kind: 'corner' | 'side'; readonly at: Vec; readonly x: -1 | 0 | 1; readonly y: -1 | 0 | 1 }
 
 /** How far a grip is taken hold of from, and how far the turning knob stands off, px of the screen. */
 const NEAR = 9
@@ -18,31 +20,62 @@ export function useChooseTool(desk: Desk, table: LightTable) {
   /** The line of the lasso, or two corners of the box, while it is drawn. */
   const line = shallowRef<Vec[]>([])
   /** The centre that is turned and scaled about, where it was moved. */
-  const moved = shallowRef<{ of: ChosenArt | null, at: Vec } | null>(null)
-  const centre = computed(() => (moved.value?.of === table.chosen ? moved.value?.at ?? null : null))
+  const moved = shallowRef<{ of: ChosenArt | null; at: Vec } | null>(null)
+  const centre = computed(() => (moved.value?.of === table.chosen ? (moved.value?.at ?? null) : null))
   let before: string[] = []
-  let drag: { grip: Grip, from: Vec, about: Vec, box: NonNullable<ReturnType<typeof chosenBox>>, moved: boolean } | null = null
+  let drag: {
+    grip: Grip
+    from: Vec
+    about: Vec
+    box: NonNullable<ReturnType<typeof chosenBox>>
+    moved: boolean
+  } | null = null
   let adding = false
 
   const box = computed(() => (isEmpty(table.chosen) ? null : chosenBox(desk, table.chosen!)))
-  const about = computed<Vec | null>(() => centre.value ?? (box.value && { x: (box.value.left + box.value.right) / 2, y: (box.value.top + box.value.bottom) / 2 }))
+  const about = computed<Vec | null>(
+    () =>
+      centre.value ??
+      (box.value && { x: (box.value.left + box.value.right) / 2, y: (box.value.top + box.value.bottom) / 2 }),
+  )
 
   function grips(scale: number): Grip[] {
     const b = box.value
     if (!b || !about.value) return []
     const [mx, my] = [(b.left + b.right) / 2, (b.top + b.bottom) / 2]
-    const at = (x: -1 | 0 | 1, y: -1 | 0 | 1): Vec => ({ x: x < 0 ? b.left : x > 0 ? b.right : mx, y: y < 0 ? b.top : y > 0 ? b.bottom : my })
+    const at = (x: -1 | 0 | 1, y: -1 | 0 | 1): Vec => ({
+      x: x < 0 ? b.left : x > 0 ? b.right : mx,
+      y: y < 0 ? b.top : y > 0 ? b.bottom : my,
+    })
     const corner = ([x, y]: readonly [-1 | 1, -1 | 1]): Grip => ({ kind: 'corner', x, y, at: at(x, y) })
     const side = ([x, y]: readonly [-1 | 0 | 1, -1 | 0 | 1]): Grip => ({ kind: 'side', x, y, at: at(x, y) })
     return [
-      { kind: 'centre', at: about.value }, { kind: 'turn', at: { x: mx, y: b.top - KNOB / scale } },
-      ...([[-1, -1], [1, -1], [1, 1], [-1, 1]] as const).map(corner),
-      ...([[0, -1], [1, 0], [0, 1], [-1, 0]] as const).map(side),
+      { kind: 'centre', at: about.value },
+      { kind: 'turn', at: { x: mx, y: b.top - KNOB / scale } },
+      ...(
+        [
+          [-1, -1],
+          [1, -1],
+          [1, 1],
+          [-1, 1],
+        ] as const
+      ).map(corner),
+      ...(
+        [
+          [0, -1],
+          [1, 0],
+          [0, 1],
+          [-1, 0],
+        ] as const
+      ).map(side),
     ]
   }
 
   function gripAt(p: Vec, scale: number): Grip | null {
-    const near = grips(scale).map(g => ({ g, d: distance(g.at, p) * scale })).filter(x => x.d <= NEAR).sort((a, b) => a.d - b.d)[0]
+    const near = grips(scale)
+      .map(g => ({ g, d: distance(g.at, p) * scale }))
+      .filter(x => x.d <= NEAR)
+      .sort((a, b) => a.d - b.d)[0]
     if (near) return near.g
     const b = box.value
     return b && p.x >= b.left && p.x <= b.right && p.y >= b.top && p.y <= b.bottom ? { kind: 'inside', at: p } : null
@@ -56,7 +89,7 @@ export function useChooseTool(desk: Desk, table: LightTable) {
       drag = { grip, from: p, about: about.value!, box: box.value, moved: false }
       return
     }
-    before = adding ? [...table.chosen?.strokes ?? [], ...table.chosen?.subjects ?? []] : []
+    before = adding ? [...(table.chosen?.strokes ?? []), ...(table.chosen?.subjects ?? [])] : []
     line.value = [p]
   }
 
@@ -83,16 +116,27 @@ export function useChooseTool(desk: Desk, table: LightTable) {
       if (went && desk.preview) {
         desk.take()
         if (grip.kind === 'inside') moved.value = null
-      }
-      else if (grip.kind === 'inside') choose(artAt(desk, p, 5 / scale, table.seen))
+      } else if (grip.kind === 'inside') choose(artAt(desk, p, 5 / scale, table.seen))
       return
     }
     const way = line.value
     line.value = []
-    const outline = table.lasso ? way : way.length > 1 ? [way[0]!, { x: way[1]!.x, y: way[0]!.y }, way[1]!, { x: way[0]!.x, y: way[1]!.y }] : way
+    const outline = table.lasso
+      ? way
+      : way.length > 1
+        ? [way[0]!, { x: way[1]!.x, y: way[0]!.y }, way[1]!, { x: way[0]!.x, y: way[1]!.y }]
+        : way
     const small = way.length < 2 || Math.max(...way.map(q => distance(q, way[0]!))) * scale < 4
     if (!desk.drawing) return
-    choose(small ? artAt(desk, way[0]!, 5 / scale, table.seen) : caughtBy(desk, outline.flatMap(q => [q.x, q.y]), table.seen))
+    choose(
+      small
+        ? artAt(desk, way[0]!, 5 / scale, table.seen)
+        : caughtBy(
+            desk,
+            outline.flatMap(q => [q.x, q.y]),
+            table.seen,
+          ),
+    )
   }
 
   /** What was chosen with Shift comes to what was chosen before; what was chosen already is let go by a click with Shift. */
@@ -103,8 +147,15 @@ export function useChooseTool(desk: Desk, table: LightTable) {
       return
     }
     const single = found && found.strokes.length + found.subjects.length === 1
-    const merge = (old: readonly string[], now: readonly string[]): string[] => (single && now.length === 1 && before.includes(now[0]!) ? old.filter(x => x !== now[0]) : [...new Set([...old, ...now])])
-    table.chosen = { drawing: table.chosen.drawing, strokes: merge(table.chosen.strokes, found?.strokes ?? []), subjects: merge(table.chosen.subjects, found?.subjects ?? []) }
+    const merge = (old: readonly string[], now: readonly string[]): string[] =>
+      single && now.length === 1 && before.includes(now[0]!)
+        ? old.filter(x => x !== now[0])
+        : [...new Set([...old, ...now])]
+    table.chosen = {
+      drawing: table.chosen.drawing,
+      strokes: merge(table.chosen.strokes, found?.strokes ?? []),
+      subjects: merge(table.chosen.subjects, found?.subjects ?? []),
+    }
   }
 
   function cancel(): void {
@@ -112,11 +163,30 @@ export function useChooseTool(desk: Desk, table: LightTable) {
     line.value = []
   }
 
-  return { line, box, about, centre, grips, gripAt, begin, move, end, cancel, busy: () => drag !== null || line.value.length > 0 }
+  return {
+    line,
+    box,
+    about,
+    centre,
+    grips,
+    gripAt,
+    begin,
+    move,
+    end,
+    cancel,
+    busy: () => drag !== null || line.value.length > 0,
+  }
 }
 
 /** What dragging a grip from one point to another does. Shift turns by twelfths; Alt at a side stretches without keeping the area. */
-function reshapeOf(grip: Grip, from: Vec, to: Vec, about: Vec, box: { left: number, top: number, right: number, bottom: number }, e: { shiftKey: boolean, altKey: boolean }): { reshape: Reshape, words: string } {
+function reshapeOf(
+  grip: Grip,
+  from: Vec,
+  to: Vec,
+  about: Vec,
+  box: { left: number; top: number; right: number; bottom: number },
+  e: { shiftKey: boolean; altKey: boolean },
+): { reshape: Reshape; words: string } {
   const still = STILL(about)
   if (grip.kind === 'turn') {
     const turn = Math.atan2(to.y - about.y, to.x - about.x) - Math.atan2(from.y - about.y, from.x - about.x)
@@ -132,7 +202,7 @@ function reshapeOf(grip: Grip, from: Vec, to: Vec, about: Vec, box: { left: numb
     const length = upright ? grip.at.y - about.y : grip.at.x - about.x
     // Where the centre lies on the side itself, the whole box is the measure.
     const whole = Math.abs(length) > 1 ? length : upright ? box.bottom - box.top : box.right - box.left
-    const k = Math.max(0.05, ((upright ? to.y - about.y : to.x - about.x)) / whole)
+    const k = Math.max(0.05, (upright ? to.y - about.y : to.x - about.x) / whole)
     const across = areaKept(k)
     const scale = upright ? { x: e.altKey ? 1 : across.x, y: k } : { x: k, y: e.altKey ? 1 : across.x }
     return { reshape: { ...still, scale }, words: e.altKey ? 'Stretch one way' : 'Stretch, the area kept' }
@@ -141,4 +211,3 @@ function reshapeOf(grip: Grip, from: Vec, to: Vec, about: Vec, box: { left: numb
   if (e.shiftKey) move[Math.abs(move.x) > Math.abs(move.y) ? 'y' : 'x'] = 0
   return { reshape: { ...still, move }, words: 'Move' }
 }
-

@@ -31,7 +31,7 @@ export function useJointTool(desk: Desk) {
   function back(): void {
     const gone = joints.value.at(-1)
     joints.value = joints.value.slice(0, -1)
-    on.value = joints.value.length ? gone?.on ?? joints.value.length - 1 : null
+    on.value = joints.value.length ? (gone?.on ?? joints.value.length - 1) : null
   }
 
   function clear(): void {
@@ -47,8 +47,7 @@ export function useJointTool(desk: Desk) {
       const done = desk.run(...putFigure(desk, { id, name, kind: 'figure', figure }, restPose(joints.value[0]!.at)))
       if (done) clear()
       return done
-    }
-    catch (error) {
+    } catch (error) {
       toast((error as Error).message)
       return false
     }

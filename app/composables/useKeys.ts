@@ -5,9 +5,12 @@ import type { Action } from '~/desk/action'
 import type { Desk } from '~/stores/desk'
 
 const typing = (t: EventTarget | null): boolean =>
-  t instanceof HTMLElement && (t.isContentEditable || t.matches('input:not([type=checkbox]):not([type=radio]):not([type=range]), textarea, select'))
-const ownsKeys = (t: EventTarget | null): boolean => t instanceof HTMLElement && !!t.closest('[role="dialog"], [role="listbox"], [role="menu"]')
-const pressable = (t: EventTarget | null): boolean => t instanceof HTMLElement && t.matches('button, a[href], [role="radio"], [role="switch"], summary, input')
+  t instanceof HTMLElement &&
+  (t.isContentEditable || t.matches('input:not([type=checkbox]):not([type=radio]):not([type=range]), textarea, select'))
+const ownsKeys = (t: EventTarget | null): boolean =>
+  t instanceof HTMLElement && !!t.closest('[role="dialog"], [role="listbox"], [role="menu"]')
+const pressable = (t: EventTarget | null): boolean =>
+  t instanceof HTMLElement && t.matches('button, a[href], [role="radio"], [role="switch"], summary, input')
 
 /** Listens for the keys of the actions. Fields, dialogs and focused buttons keep the keys that are theirs. */
 export function useKeys(desk: Desk, actions: readonly Action[]): void {
@@ -25,8 +28,10 @@ export function useKeys(desk: Desk, actions: readonly Action[]): void {
   onMounted(() => {
     const bindings: Record<string, (e: KeyboardEvent) => void> = {}
     for (const key of new Set(actions.flatMap(a => a.keys))) {
-      const meant = actions.filter(a => a.keys.includes(key)).sort((a, b) => Number(b.first ?? false) - Number(a.first ?? false))
-      bindings[key] = (e) => {
+      const meant = actions
+        .filter(a => a.keys.includes(key))
+        .sort((a, b) => Number(b.first ?? false) - Number(a.first ?? false))
+      bindings[key] = e => {
         if (typing(e.target) || ownsKeys(e.target)) return
         if ((key === 'Space' || key === 'Enter') && pressable(e.target)) return
         const action = meant.find(a => a.can?.(desk) ?? true)
@@ -39,7 +44,7 @@ export function useKeys(desk: Desk, actions: readonly Action[]): void {
         if (action.release) held.set(e.code, action)
       }
     }
-    bindings.Escape = (e) => {
+    bindings.Escape = e => {
       if (typing(e.target)) (e.target as HTMLElement).blur()
       if (desk.preview) desk.drop()
       else if (table.chosen) table.chosen = null

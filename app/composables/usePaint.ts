@@ -27,7 +27,11 @@ function ask(paint: Paint): void {
  * Draws a canvas whenever one of the sources changes: once a display frame at most, and all canvases of the desk in the
  * same display frame. The canvas follows the size of its box and the pixel ratio of the screen; `draw` works in CSS px.
  */
-export function usePaint(canvas: Ref<HTMLCanvasElement | null>, sources: WatchSource[], draw: (c: CanvasRenderingContext2D, width: number, height: number) => void): { repaint: () => void } {
+export function usePaint(
+  canvas: Ref<HTMLCanvasElement | null>,
+  sources: WatchSource[],
+  draw: (c: CanvasRenderingContext2D, width: number, height: number) => void,
+): { repaint: () => void } {
   const paint = () => {
     const el = canvas.value
     const box = el?.parentElement

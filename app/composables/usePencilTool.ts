@@ -15,7 +15,11 @@ import type { LightTable } from '~/stores/light-table'
 import { newId } from '~/sync/ids'
 import type { Wish } from '~/sync/session'
 
-interface Drawn { readonly from: Vec, points: number[], readonly pen: boolean }
+interface Drawn {
+  readonly from: Vec
+  points: number[]
+  readonly pen: boolean
+}
 
 /** Drawing: by hand, straight lines, ellipses, and flat shapes. `pointOf` gives the point of the picture of a pointer event. */
 export function usePencilTool(desk: Desk, table: LightTable, pointOf: (e: PointerEvent) => Vec) {
@@ -27,7 +31,13 @@ export function usePencilTool(desk: Desk, table: LightTable, pointOf: (e: Pointe
     const { colour, width } = table.pencil
     // As wide as it is seen when the picture is fitted, however it is zoomed now.
     const px = table.asSeen ? width / desk.lens.zoom : width
-    return { schema: 1, colour, width: Math.max(0.5, Math.round(px * 100) / 100), pressure: d.pen || table.mode !== 'free', points: d.points }
+    return {
+      schema: 1,
+      colour,
+      width: Math.max(0.5, Math.round(px * 100) / 100),
+      pressure: d.pen || table.mode !== 'free',
+      points: d.points,
+    }
   }
 
   function begin(e: PointerEvent, p: Vec): void {
@@ -63,7 +73,12 @@ export function usePencilTool(desk: Desk, table: LightTable, pointOf: (e: Pointe
 
   async function fill(p: Vec): Promise<void> {
     const content = contentHere(desk)
-    const shape = fillAt(content ? contentMarks(desk.stack!, content, desk.session!.strokeBy, table.seen ?? undefined) : [], p, roomOf(desk.shown!.picture), table.pencil.colour)
+    const shape = fillAt(
+      content ? contentMarks(desk.stack!, content, desk.session!.strokeBy, table.seen ?? undefined) : [],
+      p,
+      roomOf(desk.shown!.picture),
+      table.pencil.colour,
+    )
     if (typeof shape === 'string') toast(shape)
     else await put(shape, true)
   }
@@ -79,7 +94,16 @@ export function usePencilTool(desk: Desk, table: LightTable, pointOf: (e: Pointe
     const { id, made } = target()
     const [column, stack, d, part] = [desk.column!.id, desk.stack!.id, desk.drawing, table.part]
     const hash = await desk.session!.addStroke(stroke)
-    const add: Wish = { name: 'stroke.add', args: { stack, drawing: id, strokes: [{ id: newId(), hash, ...(part ? { part } : {}) }], ...(under ? { under } : {}), ...(d && !made ? fixOf(desk, d) : {}) } }
+    const add: Wish = {
+      name: 'stroke.add',
+      args: {
+        stack,
+        drawing: id,
+        strokes: [{ id: newId(), hash, ...(part ? { part } : {}) }],
+        ...(under ? { under } : {}),
+        ...(d && !made ? fixOf(desk, d) : {}),
+      },
+    }
     desk.run(...(made ? [made] : []), add)
     if (desk.drawThrough && desk.column?.id === column) {
       const next = nextExposure(desk)
@@ -88,9 +112,10 @@ export function usePencilTool(desk: Desk, table: LightTable, pointOf: (e: Pointe
   }
 
   /** The drawing that a stroke goes on: the shown one, a new one on a blank, and on a held frame what was chosen. */
-  function target(): { id: string, made: Wish | null } {
+  function target(): { id: string; made: Wish | null } {
     const d = desk.drawing
-    if (d && (desk.onHeld === 'held' || !isHeld(desk) || desk.column?.lead !== undefined)) return { id: d.id, made: null }
+    if (d && (desk.onHeld === 'held' || !isHeld(desk) || desk.column?.lead !== undefined))
+      return { id: d.id, made: null }
     const id = newId()
     return { id, made: newPose(desk, d && desk.onHeld === 'copy' ? { copyOf: d.id } : 'blank', 'playhead', 'key', id) }
   }

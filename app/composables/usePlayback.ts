@@ -3,7 +3,12 @@ import { frameStart, loopFrame, perSecond } from '#core/time'
 import type { Desk } from '~/stores/desk'
 
 /** What playback did, for those who measure it: each frame shown, when, and when it was due by the clock. */
-export interface Shown { readonly frame: number, readonly due: number, readonly at: number, readonly skipped: number }
+export interface Shown {
+  readonly frame: number
+  readonly due: number
+  readonly at: number
+  readonly skipped: number
+}
 const watchers = new Set<(s: Shown) => void>()
 export const onShown = (call: (s: Shown) => void): (() => void) => {
   watchers.add(call)
@@ -31,24 +36,34 @@ export function usePlayback(desk: Desk): { toggle: () => void } {
       const skipped = Math.max(0, count - last - 1)
       desk.skipped += last < 0 ? 0 : skipped
       desk.frame = loopFrame(elapsed, from, first, end, rate())
-      if (watchers.size) for (const w of watchers) w({ frame: desk.frame, due: began + frameStart(count + 1, rate()) * 1000, at: now, skipped: last < 0 ? 0 : skipped })
+      if (watchers.size)
+        for (const w of watchers)
+          w({
+            frame: desk.frame,
+            due: began + frameStart(count + 1, rate()) * 1000,
+            at: now,
+            skipped: last < 0 ? 0 : skipped,
+          })
       last = count
     }
     asked = requestAnimationFrame(tick)
   }
 
-  watch(() => desk.playing, (playing) => {
-    cancelAnimationFrame(asked)
-    if (!playing) return
-    const { first, last: end } = desk.playRange
-    from = desk.frame < first || desk.frame >= end ? first : desk.frame
-    desk.skipped = 0
-    last = -1
-    asked = requestAnimationFrame((now) => {
-      began = now
-      tick(now)
-    })
-  })
+  watch(
+    () => desk.playing,
+    playing => {
+      cancelAnimationFrame(asked)
+      if (!playing) return
+      const { first, last: end } = desk.playRange
+      from = desk.frame < first || desk.frame >= end ? first : desk.frame
+      desk.skipped = 0
+      last = -1
+      asked = requestAnimationFrame(now => {
+        began = now
+        tick(now)
+      })
+    },
+  )
   // A new range or rate while playing starts the count anew from where it is.
   watch([() => desk.playRange.first, () => desk.playRange.last, () => desk.trialRate], () => {
     if (!desk.playing) return
@@ -57,5 +72,9 @@ export function usePlayback(desk: Desk): { toggle: () => void } {
     last = -1
   })
   onScopeDispose(() => cancelAnimationFrame(asked))
-  return { toggle: () => { desk.playing = !desk.playing } }
+  return {
+    toggle: () => {
+      desk.playing = !desk.playing
+    },
+  }
 }

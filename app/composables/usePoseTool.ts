@@ -10,23 +10,38 @@ import type { Desk } from '~/stores/desk'
 
 const GRAB = 11
 
-interface Hit { readonly subject: string, readonly figure: Figure, readonly pose: Pose, readonly handle: Handle }
+interface Hit {
+  readonly subject: string
+  readonly figure: Figure
+  readonly pose: Pose
+  readonly handle: Handle
+}
 
 /** Posing the figures on the shown drawing by their handles. */
 export function usePoseTool(desk: Desk) {
-  const content = computed<Content | null>(() => (desk.drawing ? desk.contents.of(desk.shown!, desk.plan!, desk.stack!, desk.drawing.id) : null))
-  const posed = computed<Posed[]>(() => Object.values(desk.stack?.subjects ?? {}).flatMap((subject) => {
-    const pose = content.value?.poses[subject.id]
-    return pose ? [{ subject, pose }] : []
-  }))
+  const content = computed<Content | null>(() =>
+    desk.drawing ? desk.contents.of(desk.shown!, desk.plan!, desk.stack!, desk.drawing.id) : null,
+  )
+  const posed = computed<Posed[]>(() =>
+    Object.values(desk.stack?.subjects ?? {}).flatMap(subject => {
+      const pose = content.value?.poses[subject.id]
+      return pose ? [{ subject, pose }] : []
+    }),
+  )
   const hovered = shallowRef<Hovered | null>(null)
-  let posing: { subject: string, figure: Figure, start: Pose, handle: Handle, off: Vec } | null = null
+  let posing: { subject: string; figure: Figure; start: Pose; handle: Handle; off: Vec } | null = null
 
   /** The handle nearest to a point; near limbs lie on top, and are taken before the far ones under them. */
   function handleAt(p: Vec, scale: number): Hit | null {
-    const all = posed.value.flatMap(({ subject, pose }) => handlesOf(subject.figure, pose).map(handle => ({ subject: subject.id, figure: subject.figure, pose, handle })))
+    const all = posed.value.flatMap(({ subject, pose }) =>
+      handlesOf(subject.figure, pose).map(handle => ({ subject: subject.id, figure: subject.figure, pose, handle })),
+    )
     const near = all.map(h => ({ ...h, far: distance(h.handle.at, p) * scale })).filter(h => h.far < GRAB)
-    return near.sort((a, b) => a.far - b.far + (a.handle.id.startsWith('far') ? 3 : 0) - (b.handle.id.startsWith('far') ? 3 : 0))[0] ?? null
+    return (
+      near.sort(
+        (a, b) => a.far - b.far + (a.handle.id.startsWith('far') ? 3 : 0) - (b.handle.id.startsWith('far') ? 3 : 0),
+      )[0] ?? null
+    )
   }
   function hover(p: Vec | null, scale: number): void {
     const hit = p && handleAt(p, scale)
@@ -34,7 +49,13 @@ export function usePoseTool(desk: Desk) {
   }
   function begin(hit: Hit, p: Vec): void {
     desk.playing = false
-    posing = { subject: hit.subject, figure: hit.figure, start: hit.pose, handle: hit.handle, off: { x: hit.handle.at.x - p.x, y: hit.handle.at.y - p.y } }
+    posing = {
+      subject: hit.subject,
+      figure: hit.figure,
+      start: hit.pose,
+      handle: hit.handle,
+      off: { x: hit.handle.at.x - p.x, y: hit.handle.at.y - p.y },
+    }
   }
   function move(p: Vec, { shiftKey, altKey }: PointerEvent): void {
     const { subject, figure, start, handle, off } = posing!
@@ -46,14 +67,48 @@ export function usePoseTool(desk: Desk) {
       // A breakdown of some parts fixes what was moved, and what it fixed before.
       const old = base.fixed![subject]
       const moved = movedParts(start, pose)
-      desk.tryOut({ name: 'drawing.fix', args: { plan: desk.plan!.id, chart: chart.id, drawing: base.id, fixed: { ...base.fixed, [subject]: { ...old, ...moved, angles: { ...old?.angles, ...moved.angles } } } } }, `${words}. Only what is moved is fixed.`)
+      desk.tryOut(
+        {
+          name: 'drawing.fix',
+          args: {
+            plan: desk.plan!.id,
+            chart: chart.id,
+            drawing: base.id,
+            fixed: { ...base.fixed, [subject]: { ...old, ...moved, angles: { ...old?.angles, ...moved.angles } } },
+          },
+        },
+        `${words}. Only what is moved is fixed.`,
+      )
       return
     }
-    desk.tryOut({ name: 'drawing.pose', args: { stack: desk.stack!.id, drawing: base.id, poses: { [subject]: pose }, ...fixOf({ ...desk, drawing: base }, base) } }, words)
+    desk.tryOut(
+      {
+        name: 'drawing.pose',
+        args: {
+          stack: desk.stack!.id,
+          drawing: base.id,
+          poses: { [subject]: pose },
+          ...fixOf({ ...desk, drawing: base }, base),
+        },
+      },
+      words,
+    )
   }
   function end(): void {
     posing = null
     if (desk.preview) desk.take()
   }
-  return { posed, hovered, handleAt, hover, begin, move, end, busy: () => posing !== null, cancel: () => { posing = null } }
+  return {
+    posed,
+    hovered,
+    handleAt,
+    hover,
+    begin,
+    move,
+    end,
+    busy: () => posing !== null,
+    cancel: () => {
+      posing = null
+    },
+  }
 }

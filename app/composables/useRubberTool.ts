@@ -24,14 +24,18 @@ export function useRubberTool(desk: Desk, table: LightTable) {
   const sharedHere = () => {
     const part = table.part ? desk.stack?.subjects[table.part] : undefined
     const pose = part && contentHere(desk)?.poses[part.id]
-    return part?.kind === 'part' && part.strokes && pose ? { part, strokes: part.strokes, at: placingOf(part.figure, pose) } : null
+    return part?.kind === 'part' && part.strokes && pose
+      ? { part, strokes: part.strokes, at: placingOf(part.figure, pose) }
+      : null
   }
 
   /** The strokes that can be rubbed out, and where they lie. */
-  function underRubber(): { ref: StrokeRef, placing: Placing }[] {
+  function underRubber(): { ref: StrokeRef; placing: Placing }[] {
     const shared = sharedHere()
     if (shared) return shared.strokes.map(ref => ({ ref, placing: { ...ref, at: after(shared.at, ref.at ?? SAME) } }))
-    return (contentHere(desk)?.strokes ?? []).filter(s => table.seen?.(s.part ?? null) ?? true).map(ref => ({ ref, placing: ref }))
+    return (contentHere(desk)?.strokes ?? [])
+      .filter(s => table.seen?.(s.part ?? null) ?? true)
+      .map(ref => ({ ref, placing: ref }))
   }
 
   /** What the rubber does on its way to the strokes that it touched. */
@@ -43,10 +47,23 @@ export function useRubberTool(desk: Desk, table: LightTable) {
       const pieces = table.rub.parts ? rubbed(asDrawn(stroke, placing), gone, radius) : []
       // A flat shape goes as a whole; a line that the rubber's edge only brushed stays.
       if (!pieces && !stroke.fill) continue
-      strokes[ref.id] = await Promise.all((pieces ?? []).map(async piece => ({ id: newId(), hash: await desk.session!.addStroke(piece), ...(ref.part ? { part: ref.part } : {}), ...(shared ? { at: inverseOf(shared.at) } : {}) })))
+      strokes[ref.id] = await Promise.all(
+        (pieces ?? []).map(async piece => ({
+          id: newId(),
+          hash: await desk.session!.addStroke(piece),
+          ...(ref.part ? { part: ref.part } : {}),
+          ...(shared ? { at: inverseOf(shared.at) } : {}),
+        })),
+      )
     }
     if (!Object.keys(strokes).length) return []
-    if (shared) return [{ name: 'subject.set', args: { stack, subject: shared.part.id, strokes: shared.strokes.flatMap(s => strokes[s.id] ?? [s]) } }]
+    if (shared)
+      return [
+        {
+          name: 'subject.set',
+          args: { stack, subject: shared.part.id, strokes: shared.strokes.flatMap(s => strokes[s.id] ?? [s]) },
+        },
+      ]
     return [{ name: 'stroke.replace', args: { stack, drawing, strokes } }]
   }
 
@@ -69,7 +86,11 @@ export function useRubberTool(desk: Desk, table: LightTable) {
       if (stroke && middle.some(q => touches(stroke, q, radius, placing))) touched.add(ref.id)
     }
     const d = desk.drawing!
-    if (touched.size && !table.rub.parts && d.own && !sharedHere()) desk.tryOut({ name: 'stroke.remove', args: { stack: desk.stack!.id, drawing: d.id, strokes: [...touched] } }, `Rub out ${touched.size} stroke${touched.size === 1 ? '' : 's'}`)
+    if (touched.size && !table.rub.parts && d.own && !sharedHere())
+      desk.tryOut(
+        { name: 'stroke.remove', args: { stack: desk.stack!.id, drawing: d.id, strokes: [...touched] } },
+        `Rub out ${touched.size} stroke${touched.size === 1 ? '' : 's'}`,
+      )
     else desk.moves += 1
   }
 
@@ -77,7 +98,7 @@ export function useRubberTool(desk: Desk, table: LightTable) {
     const [ids, gone] = [touched ?? new Set<string>(), way.value]
     touched = null
     if (desk.preview) desk.take()
-    else if (ids.size) desk.run(...await wishesFor(ids, gone))
+    else if (ids.size) desk.run(...(await wishesFor(ids, gone)))
     way.value = []
   }
 

@@ -9,10 +9,10 @@ import type { Desk } from '~/stores/desk'
 
 type Gesture =
   | { readonly kind: 'scrub' }
-  | { readonly kind: 'end', readonly y: number }
-  | { readonly kind: 'loop', readonly anchor: number }
-  | { readonly kind: 'note', readonly anchor: number }
-  | { readonly kind: 'choose', readonly column: string, readonly anchor: number }
+  | { readonly kind: 'end'; readonly y: number }
+  | { readonly kind: 'loop'; readonly anchor: number }
+  | { readonly kind: 'note'; readonly anchor: number }
+  | { readonly kind: 'choose'; readonly column: string; readonly anchor: number }
   | { readonly kind: 'carry' }
 
 /** Width of the strip at the left edge in which the play range is drawn by dragging, px. */
@@ -23,7 +23,11 @@ const STRIP = 8
  * double line. In the columns: choosing frames, and carrying what is chosen by its edge (Alt puts it between, Ctrl leaves it where it was,
  * too). `note` is asked for a note over the frames that were dragged over in the column of notes.
  */
-export function useSheetGestures(desk: Desk, scrollX: Ref<number>, note: (at: { frame: number, frames: number }) => void) {
+export function useSheetGestures(
+  desk: Desk,
+  scrollX: Ref<number>,
+  note: (at: { frame: number; frames: number }) => void,
+) {
   const gesture = shallowRef<Gesture | null>(null)
   let moved = false
 
@@ -49,9 +53,18 @@ export function useSheetGestures(desk: Desk, scrollX: Ref<number>, note: (at: { 
     if (!column) return
     if (e.shiftKey && desk.column) {
       const from = desk.selection?.column ?? desk.column.id
-      const anchor = desk.selection ? (f > desk.selection.first ? desk.selection.first : desk.selection.last) : desk.frame
+      const anchor = desk.selection
+        ? f > desk.selection.first
+          ? desk.selection.first
+          : desk.selection.last
+        : desk.frame
       gesture.value = { kind: 'choose', column: from, anchor }
-      desk.selection = { column: from, columns: columnsBetween(from, column.id), first: Math.min(anchor, f), last: Math.max(anchor, f) }
+      desk.selection = {
+        column: from,
+        columns: columnsBetween(from, column.id),
+        first: Math.min(anchor, f),
+        last: Math.max(anchor, f),
+      }
       desk.goTo(f)
       return
     }
@@ -75,16 +88,20 @@ export function useSheetGestures(desk: Desk, scrollX: Ref<number>, note: (at: { 
     else if (g.kind === 'end') moveEnd(p.y - g.y)
     else if (g.kind === 'choose') {
       const columns = columnsBetween(g.column, columnAt(p.x) ?? g.column)
-      if (f !== g.anchor || columns.length > 1 || desk.selection) desk.selection = { column: g.column, columns, first: Math.min(g.anchor, f), last: Math.max(g.anchor, f) }
+      if (f !== g.anchor || columns.length > 1 || desk.selection)
+        desk.selection = { column: g.column, columns, first: Math.min(g.anchor, f), last: Math.max(g.anchor, f) }
       desk.goTo(f)
-    }
-    else if (g.kind === 'carry') carrying.move(p, e)
+    } else if (g.kind === 'carry') carrying.move(p, e)
   }
 
   function moveEnd(dy: number): void {
     const length = Math.max(1, Math.min(MAX_FRAMES, desk.shot!.length + Math.round(dy / ROW)))
     moved = length !== desk.shot!.length
-    if (moved) desk.tryOut({ name: 'shot.set', args: { length } }, `The shot ends after frame ${length}${length < desk.shot!.length ? '; what is exposed beyond is kept' : ''}.`)
+    if (moved)
+      desk.tryOut(
+        { name: 'shot.set', args: { length } },
+        `The shot ends after frame ${length}${length < desk.shot!.length ? '; what is exposed beyond is kept' : ''}.`,
+      )
     else desk.drop()
   }
 
@@ -92,9 +109,11 @@ export function useSheetGestures(desk: Desk, scrollX: Ref<number>, note: (at: { 
     const g = gesture.value
     gesture.value = null
     if (!g) return
-    if (g.kind === 'note') note({ frame: Math.min(g.anchor, frameAt(p.y)), frames: Math.abs(frameAt(p.y) - g.anchor) + 1 })
+    if (g.kind === 'note')
+      note({ frame: Math.min(g.anchor, frameAt(p.y)), frames: Math.abs(frameAt(p.y) - g.anchor) + 1 })
     if (g.kind === 'end' && moved) desk.take()
-    if (g.kind === 'loop' && desk.loop) toast(`Plays frames ${desk.loop.first} to ${desk.loop.last}. L plays the whole shot again.`)
+    if (g.kind === 'loop' && desk.loop)
+      toast(`Plays frames ${desk.loop.first} to ${desk.loop.last}. L plays the whole shot again.`)
     if (g.kind === 'carry') carrying.end()
   }
 

@@ -9,5 +9,10 @@ export function useTheme() {
     if (import.meta.client) document.documentElement.dataset.theme = name.value
   }
   watch(name, put, { immediate: true, flush: 'sync' })
-  return { name, toggle: () => { name.value = name.value === 'day' ? 'night' : 'day' } }
+  return {
+    name,
+    toggle: () => {
+      name.value = name.value === 'day' ? 'night' : 'day'
+    },
+  }
 }

@@ -19,7 +19,17 @@ export interface Action {
 }
 
 /** What the desk's parts offer to actions: things that belong to the page, not to the document. */
-export interface Doors { play: () => void, search: () => void, shortcuts: () => void, addPose: () => void, handOff: () => void, theme: () => void, type: () => void, note: () => void, more: () => void }
+export interface Doors {
+  play: () => void
+  search: () => void
+  shortcuts: () => void
+  addPose: () => void
+  handOff: () => void
+  theme: () => void
+  type: () => void
+  note: () => void
+  more: () => void
+}
 
 /** There is something exposed to work on. */
 export const hasExposure = (d: Desk): boolean => !!d.place

@@ -2,18 +2,33 @@ import { expect, it } from 'vitest'
 import { deskActions, keyCaps } from './actions'
 
 const nothing = () => {}
-const actions = deskActions({ play: nothing, search: nothing, shortcuts: nothing, addPose: nothing, handOff: nothing, theme: nothing, type: nothing, note: nothing, more: nothing })
+const actions = deskActions({
+  play: nothing,
+  search: nothing,
+  shortcuts: nothing,
+  addPose: nothing,
+  handOff: nothing,
+  theme: nothing,
+  type: nothing,
+  note: nothing,
+  more: nothing,
+})
 const caps = (list: typeof actions): string[] => list.flatMap(a => a.keys.map(k => k.toUpperCase()))
 const keys = caps(actions)
 
 it('no key does two things, and no action stands twice', () => {
   // What comes first where it can be done shares its keys on purpose, with one other at most.
-  for (const list of [actions.filter(a => !a.first), actions.filter(a => a.first)].map(caps)) expect(list.filter((k, i) => list.indexOf(k) !== i)).toEqual([])
+  for (const list of [actions.filter(a => !a.first), actions.filter(a => a.first)].map(caps))
+    expect(list.filter((k, i) => list.indexOf(k) !== i)).toEqual([])
   expect(new Set(actions.map(a => a.id)).size).toBe(actions.length)
   expect(new Set(actions.map(a => a.name)).size).toBe(actions.length)
 })
 it("leaves the browser's own keys alone", () => {
-  const browsers = ['L', 'T', 'W', 'N', 'R', 'F', 'P', 'S', 'O', 'K', 'E', 'D', 'J', 'H', 'A'].flatMap(k => [`$MOD+${k}`, `$MOD+KEY${k}`, `$MOD+SHIFT+KEY${k}`])
+  const browsers = ['L', 'T', 'W', 'N', 'R', 'F', 'P', 'S', 'O', 'K', 'E', 'D', 'J', 'H', 'A'].flatMap(k => [
+    `$MOD+${k}`,
+    `$MOD+KEY${k}`,
+    `$MOD+SHIFT+KEY${k}`,
+  ])
   expect(keys.filter(k => browsers.includes(k) || /^F\d+$/.test(k) || k === 'TAB')).toEqual([])
 })
 it('writes keys as on their caps', () => {

@@ -3,22 +3,66 @@ import type { Shot } from '#core/shot'
 import { shownColumn } from '#core/shot'
 import { listOf } from '#core/sheet'
 import type { Selection } from '~/stores/desk'
-import { charted, columnIn, COLUMN, done, exposures, PLAN, posedShot, runOn, where } from '../../core/shot/fixture.test-helper'
-import { back, carried, carry, copyRange, cutRange, everyExposure, holdTo, paste, passagesOf, putIn, repeat, replace, reverse, snapToStep, spreadEvenly, takeOut } from './arrange'
+import {
+  charted,
+  columnIn,
+  COLUMN,
+  done,
+  exposures,
+  PLAN,
+  posedShot,
+  runOn,
+  where,
+} from '../../core/shot/fixture.test-helper'
+import {
+  back,
+  carried,
+  carry,
+  copyRange,
+  cutRange,
+  everyExposure,
+  holdTo,
+  paste,
+  passagesOf,
+  putIn,
+  repeat,
+  replace,
+  reverse,
+  snapToStep,
+  spreadEvenly,
+  takeOut,
+} from './arrange'
 import { after, deskOn } from './desk.test-helper'
 import { bracketHere, repeatOver, repeatWords, withoutRepeat } from './repeats'
 
 /** 1*8 9*2 11*2 13*12 25*6, and beside it a column B that shows 1*20 of the same drawings. */
 const first = charted(posedShot(), '1', '13', ['9', '11'])
-const shot = done(first, 'column.share', { plan: PLAN, index: 1, column: { ...columnIn(first), id: 'two', name: 'B', runs: [{ id: 'a', drawing: 'd1', frames: 20 }] } })
-const chosen = (a: number, b: number, columns = [COLUMN]): Selection => ({ column: columns[0]!, columns, first: a, last: b })
-const on = (a: number, b: number, columns?: string[], s: Shot = shot) => deskOn(s, a, { first: a, last: b }, chosen(a, b, columns))
-const two = (s: Shot) => listOf(s.plans[PLAN]!.columns.two!.runs).map(r => `${r.drawing?.slice(1) ?? 'X'}*${r.frames}`).join(' ')
+const shot = done(first, 'column.share', {
+  plan: PLAN,
+  index: 1,
+  column: { ...columnIn(first), id: 'two', name: 'B', runs: [{ id: 'a', drawing: 'd1', frames: 20 }] },
+})
+const chosen = (a: number, b: number, columns = [COLUMN]): Selection => ({
+  column: columns[0]!,
+  columns,
+  first: a,
+  last: b,
+})
+const on = (a: number, b: number, columns?: string[], s: Shot = shot) =>
+  deskOn(s, a, { first: a, last: b }, chosen(a, b, columns))
+const two = (s: Shot) =>
+  listOf(s.plans[PLAN]!.columns.two!.runs)
+    .map(r => `${r.drawing?.slice(1) ?? 'X'}*${r.frames}`)
+    .join(' ')
 
 describe('what is chosen', () => {
   it.each([
     ['repeated', (a: number, b: number) => repeat(on(a, b), { times: 2 }), '1*8 9*2 11*2 9*2 11*2 13*12 25*6'],
-    ['repeated until a frame', (a: number, b: number) => repeat(on(a, b), { until: 16 }), '1*8 9*2 11*2 9*2 11*2 13*8 25*6'],
+    [
+      'repeated until a frame',
+      (a: number, b: number) => repeat(on(a, b), { until: 16 }),
+      '1*8 9*2 11*2 9*2 11*2 13*8 25*6',
+    ],
     ['reversed', (a: number, b: number) => reverse(on(a, b), false), '1*8 11*2 9*2 13*12 25*6'],
     ['spread evenly', (a: number, b: number) => spreadEvenly(on(a, b)), '1*8 9*2 11*2 13*12 25*6'],
     ['taken out', (a: number, b: number) => takeOut(on(a, b), false), '1*8 13*12 25*6'],
@@ -70,7 +114,12 @@ describe('copying and carrying', () => {
   })
   it('does not carry before the first frame, beyond the last column, into a locked one, or nowhere', () => {
     const locked = done(shot, 'column.set', { plan: PLAN, column: 'two', locked: true })
-    expect([carry(on(9, 12), -9, 0, 'over'), carry(on(9, 12), 0, 2, 'over'), carry(on(9, 12, undefined, locked), 0, 1, 'over'), carry(on(9, 12), 0, 0, 'over')]).toEqual([[], [], [], []])
+    expect([
+      carry(on(9, 12), -9, 0, 'over'),
+      carry(on(9, 12), 0, 2, 'over'),
+      carry(on(9, 12, undefined, locked), 0, 1, 'over'),
+      carry(on(9, 12), 0, 0, 'over'),
+    ]).toEqual([[], [], [], []])
   })
 })
 
@@ -81,12 +130,19 @@ describe('a drawing chosen everywhere', () => {
     expect(passagesOf(desk(often)).map(p => `${p.first}–${p.last}`)).toEqual(['9–10', '13–14', '17–18'])
     expect(everyExposure(deskOn(shot, 9), 'none')).toBeNull()
     expect(exposures(after(often, takeOut(desk(often), false)))).toBe('1*8 11*2 11*2 11*2 13*12 25*6')
-    expect(copyRange(desk(often))).toMatchObject({ frames: 6, columns: [{ exposures: [{ frames: 2 }, { frames: 2 }, { frames: 2 }] }] })
+    expect(copyRange(desk(often))).toMatchObject({
+      frames: 6,
+      columns: [{ exposures: [{ frames: 2 }, { frames: 2 }, { frames: 2 }] }],
+    })
     expect(carry(desk(often), 1, 0, 'over')).toEqual([])
   })
   it('is replaced here, or everywhere in every chosen column', () => {
-    expect(exposures(after(often, replace(on(13, 14, undefined, often), 'd9', 'd25', false)))).toBe('1*8 9*2 11*2 25*2 11*2 9*2 11*2 13*12 25*6')
-    expect(exposures(after(often, replace(on(13, 14, undefined, often), 'd9', null, true)))).toBe('1*8 X*2 11*2 X*2 11*2 X*2 11*2 13*12 25*6')
+    expect(exposures(after(often, replace(on(13, 14, undefined, often), 'd9', 'd25', false)))).toBe(
+      '1*8 9*2 11*2 25*2 11*2 9*2 11*2 13*12 25*6',
+    )
+    expect(exposures(after(often, replace(on(13, 14, undefined, often), 'd9', null, true)))).toBe(
+      '1*8 X*2 11*2 X*2 11*2 X*2 11*2 13*12 25*6',
+    )
     const both = after(shot, replace(on(1, 1, [COLUMN, 'two']), 'd1', 'd25', true))
     expect([exposures(both), two(both)]).toEqual(['25*8 9*2 11*2 13*12 25*6', '25*20'])
     expect(replace(on(1, 4), 'd9', 'd25', false)).toEqual([])
@@ -94,7 +150,10 @@ describe('a drawing chosen everywhere', () => {
 })
 
 describe('repeat brackets', () => {
-  const seen = (s: Shot) => listOf(shownColumn(columnIn(s), s.length).runs).map(r => `${r.drawing?.slice(1) ?? 'X'}*${r.frames}`).join(' ')
+  const seen = (s: Shot) =>
+    listOf(shownColumn(columnIn(s), s.length).runs)
+      .map(r => `${r.drawing?.slice(1) ?? 'X'}*${r.frames}`)
+      .join(' ')
   const once = after(shot, repeatOver(on(9, 12), { times: 2, back: false }))
   it('come over whole exposures, and are changed from anywhere in them', () => {
     expect(seen(once)).toBe('1*8 9*2 11*2 9*2 11*2 13*12 25*6')
@@ -105,7 +164,10 @@ describe('repeat brackets', () => {
     expect(bracketHere(deskOn(once, 17))).toBeNull()
   })
   it('are told in words, taken away and written out', () => {
-    expect([repeatWords({ times: null, back: true }), repeatWords({ times: 3, back: false })]).toEqual(['to the end, there and back', '3×'])
+    expect([repeatWords({ times: null, back: true }), repeatWords({ times: 3, back: false })]).toEqual([
+      'to the end, there and back',
+      '3×',
+    ])
     expect(exposures(after(once, withoutRepeat(deskOn(once, 15), 'write')))).toBe('1*8 9*2 11*2 9*2 11*2 13*12 25*6')
     expect(columnIn(after(once, withoutRepeat(deskOn(once, 9), 'remove'))).repeats).toBeUndefined()
     expect(withoutRepeat(deskOn(once, 20), 'remove')).toEqual([])

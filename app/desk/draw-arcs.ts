@@ -8,7 +8,11 @@ import { MONO, SANS, theme } from './theme'
 
 type C = CanvasRenderingContext2D
 /** How the picture lies on the canvas. */
-export interface View { readonly scale: number, readonly x: number, readonly y: number }
+export interface View {
+  readonly scale: number
+  readonly x: number
+  readonly y: number
+}
 
 /** Arcs lie on the paper, which is light by night too. */
 const LINE = '#3a5f4b'
@@ -95,7 +99,9 @@ function drawPath(c: C, desk: Desk, v: View, track: Track): void {
   const here = passHere(desk)
   const i = desk.passes.findIndex(p => p.from.run.id === here?.from.run.id)
   for (const pass of desk.passes.slice(Math.max(0, i - 1), i + 2)) {
-    const way = pass.chart?.ticks.length ? wayThrough(desk.contents, desk.shown!, desk.plan!, desk.stack!, pass.chart, track.point) : null
+    const way = pass.chart?.ticks.length
+      ? wayThrough(desk.contents, desk.shown!, desk.plan!, desk.stack!, pass.chart, track.point)
+      : null
     if (!way) continue
     const places = pass.chart!.ticks.map(t => t.u)
     const [low, high] = [Math.min(0, ...places), Math.max(1, ...places)]

@@ -7,18 +7,36 @@ import type { Desk } from '~/stores/desk'
 import type { View } from './draw-arcs'
 import { SANS, theme } from './theme'
 
-export interface Posed { readonly subject: Subject, readonly pose: Pose }
-export interface Hovered { readonly subject: string, readonly handle: Handle }
+export interface Posed {
+  readonly subject: Subject
+  readonly pose: Pose
+}
+export interface Hovered {
+  readonly subject: string
+  readonly handle: Handle
+}
 
 /** What pulling a handle does, in words. */
 function wordsOf(desk: Desk, { subject }: Posed, h: Handle): string {
-  if (desk.tool === 'path') return `${desk.points.some(p => samePoint(p, pointOfHandle(desk, subject.id, h))) ? 'stop following' : 'follow'} the ${h.name}`
-  if (h.kind === 'place') return `${subject.name}: move${subject.figure.chains.some(k => k.stands) ? ' (Shift takes the feet along, Alt keeps the hands, too)' : ''}`
-  return h.kind === 'reach' ? `pull the ${h.name}` : subject.figure.stretches ? `turn and stretch: ${h.name}` : `turn the ${h.name}`
+  if (desk.tool === 'path')
+    return `${desk.points.some(p => samePoint(p, pointOfHandle(desk, subject.id, h))) ? 'stop following' : 'follow'} the ${h.name}`
+  if (h.kind === 'place')
+    return `${subject.name}: move${subject.figure.chains.some(k => k.stands) ? ' (Shift takes the feet along, Alt keeps the hands, too)' : ''}`
+  return h.kind === 'reach'
+    ? `pull the ${h.name}`
+    : subject.figure.stretches
+      ? `turn and stretch: ${h.name}`
+      : `turn the ${h.name}`
 }
 
 /** The handles of the posed figures; the one under the pointer says what it does. */
-export function drawHandles(c: CanvasRenderingContext2D, desk: Desk, v: View, posed: readonly Posed[], hovered: Hovered | null): void {
+export function drawHandles(
+  c: CanvasRenderingContext2D,
+  desk: Desk,
+  v: View,
+  posed: readonly Posed[],
+  hovered: Hovered | null,
+): void {
   const t = theme()
   for (const each of posed) {
     for (const h of handlesOf(each.subject.figure, each.pose)) {

@@ -74,7 +74,13 @@ function drawFaded(c: C | OffscreenCanvasRenderingContext2D, layer: Layer): void
 }
 
 /** How a ghost is drawn: its tint, the pattern of its line, how heavy it is, and whether its shapes are filled faintly, too. */
-export interface GhostLook { readonly side: 'before' | 'after' | 'pinned', readonly tint: string, readonly dash: readonly number[], readonly weight: number, readonly full: boolean }
+export interface GhostLook {
+  readonly side: 'before' | 'after' | 'pinned'
+  readonly tint: string
+  readonly dash: readonly number[]
+  readonly weight: number
+  readonly full: boolean
+}
 
 /** Order in time without colour: before is dashed (shorter and lighter farther away), after is whole, pinned is dotted. */
 export function ghostLook(side: 'before' | 'after' | 'pinned', step: number, tint: string, full: boolean): GhostLook {
@@ -101,8 +107,7 @@ export function drawGhost(c: C | OffscreenCanvasRenderingContext2D, marks: reado
     if (m.kind === 'ellipse') {
       on.beginPath()
       on.ellipse(m.at.x, m.at.y, m.rx, m.ry, m.turn, 0, Math.PI * 2)
-    }
-    else {
+    } else {
       const points = m.kind === 'stroke' ? m.outline : m.points
       if (points.length < 4) continue
       trace(on, points, m.kind === 'stroke' || m.closed)

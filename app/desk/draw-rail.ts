@@ -30,7 +30,11 @@ function roundBar(c: C, x: number, y: number, w: number, h: number): void {
 function drawBar(c: C, desk: Desk, bar: Bar, held: boolean, strength: number): void {
   const t = theme()
   c.globalAlpha = strength
-  const [x, y, h] = [xOfU(bar.x), yOfFrame(bar.start) + Math.min(1.5, ROW / 10), Math.max(1.5, bar.run.frames * ROW - Math.min(3, ROW / 5))]
+  const [x, y, h] = [
+    xOfU(bar.x),
+    yOfFrame(bar.start) + Math.min(1.5, ROW / 10),
+    Math.max(1.5, bar.run.frames * ROW - Math.min(3, ROW / 5)),
+  ]
   if (bar.kind === 'blank') return
   if (bar.kind === 'core') {
     const tint = bar.role === 'breakdown' ? t.pencil : t.ledger
@@ -41,16 +45,14 @@ function drawBar(c: C, desk: Desk, bar: Bar, held: boolean, strength: number): v
     c.globalAlpha = strength
     ring(c, x, y + ROW / 2 - 1.5, bar.state === 'empty' ? t.sheet : tint, tint)
     if (bar.arrives) ring(c, xOfU(1), y + ROW / 2 - 1.5, t.sheet, t.ledger)
-  }
-  else if (bar.kind === 'loose') {
+  } else if (bar.kind === 'loose') {
     c.strokeStyle = t.soft
     c.setLineDash([2, 2])
     roundBar(c, 10, y, BAR, h)
     c.stroke()
     c.setLineDash([])
     return
-  }
-  else {
+  } else {
     const fixed = !!bar.run.drawing && !!desk.stack!.drawings[bar.run.drawing]?.fixed
     const tint = held ? t.signal : fixed ? t.pencil : t.ledger
     roundBar(c, x, y, BAR, h)
@@ -99,8 +101,7 @@ function drawFamily(c: C, desk: Desk, part: Stretch['parts'][number], hot: strin
     if (curve) {
       c.moveTo(scale.x(i), scale.y(i))
       c.lineTo(x, y)
-    }
-    else {
+    } else {
       c.setLineDash([3, 2])
       c.moveTo(x, scale.y(0))
       c.lineTo(x, scale.y(1))
@@ -248,7 +249,12 @@ function drawHead(c: C, desk: Desk): void {
   c.font = `400 10px ${SANS}`
   c.fillStyle = t.soft
   c.textAlign = 'center'
-  for (const [u, word] of [[0, 'first'], [0.5, '½'], [1, 'second']] as const) c.fillText(word, xOfU(u), HEAD - 7)
+  for (const [u, word] of [
+    [0, 'first'],
+    [0.5, '½'],
+    [1, 'second'],
+  ] as const)
+    c.fillText(word, xOfU(u), HEAD - 7)
   c.textAlign = 'left'
   c.fillText('chart', LADDER, HEAD - 7)
   c.fillStyle = t.graphite
@@ -256,11 +262,26 @@ function drawHead(c: C, desk: Desk): void {
 }
 
 /** The rail of the active column, row for row with the sheet. `held` are the exposures that are being dragged, `hot` the handle under the pointer, `frame` what is being picked. */
-export function drawRail(c: C, desk: Desk, width: number, height: number, scroll: number, { held, hot, frame }: { held: ReadonlySet<string>, hot: string | null, frame: { x: number, y: number, w: number, h: number } | null }): void {
+export function drawRail(
+  c: C,
+  desk: Desk,
+  width: number,
+  height: number,
+  scroll: number,
+  {
+    held,
+    hot,
+    frame,
+  }: { held: ReadonlySet<string>; hot: string | null; frame: { x: number; y: number; w: number; h: number } | null },
+): void {
   const t = theme()
   const { bars, stretches } = desk.rail
   const { first, last } = openLedger(c, desk, width, height, scroll)
-  for (const [u, dash] of [[0, []], [0.5, [2, 3]], [1, []]] as const) {
+  for (const [u, dash] of [
+    [0, []],
+    [0.5, [2, 3]],
+    [1, []],
+  ] as const) {
     c.strokeStyle = t.edge
     c.lineWidth = 1
     c.setLineDash([...dash])
@@ -279,7 +300,9 @@ export function drawRail(c: C, desk: Desk, width: number, height: number, scroll
       c.save()
       c.fillStyle = t.signal
       c.globalAlpha = 0.06
-      for (const p of stretch.parts) if (p.pass.chart?.id === desk.litChart) c.fillRect(0, yOfFrame(p.pass.from.start), width, (p.pass.to.start - p.pass.from.start) * ROW)
+      for (const p of stretch.parts)
+        if (p.pass.chart?.id === desk.litChart)
+          c.fillRect(0, yOfFrame(p.pass.from.start), width, (p.pass.to.start - p.pass.from.start) * ROW)
       c.restore()
     }
   }

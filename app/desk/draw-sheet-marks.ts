@@ -29,7 +29,9 @@ export function drawNotes(c: C, desk: Desk, first: number, last: number): void {
     c.fillRect(MARGIN + 4, top + 1, 2, Math.max(3, bottom - top - 2))
     c.fillStyle = t.graphite
     const room = Math.max(1, Math.floor((yOfFrame(Math.min(next, note.frame + 400)) - top) / NOTE_LINE))
-    wrapped(c, note.text, NOTES - 14, Math.min(room, 6)).forEach((line, k) => c.fillText(line, MARGIN + 10, top + 2 + k * NOTE_LINE))
+    wrapped(c, note.text, NOTES - 14, Math.min(room, 6)).forEach((line, k) =>
+      c.fillText(line, MARGIN + 10, top + 2 + k * NOTE_LINE),
+    )
   })
 }
 
@@ -55,7 +57,10 @@ export function drawBrackets(c: C, desk: Desk, column: string, left: number, fir
     const [x, w] = [left + 4, COLUMN - 8]
     c.fillStyle = t.pencil
     const inset = Math.min(4, b.frames * ROW * 0.2)
-    for (const [y, to] of [[top, 1], [bottom, -1]] as const) {
+    for (const [y, to] of [
+      [top, 1],
+      [bottom, -1],
+    ] as const) {
       c.fillRect(x, to > 0 ? y : y - 2.5, w, 2.5)
       c.fillRect(x, y + to * inset - 0.5, w, 1)
       for (const dx of [7, w - 7]) {
@@ -78,6 +83,10 @@ export function drawBrackets(c: C, desk: Desk, column: string, left: number, fir
     c.font = `600 10px ${SANS}`
     c.textAlign = 'right'
     c.textBaseline = 'top'
-    c.fillText(`${b.repeat.times === null ? 'end' : `${b.repeat.times}×`}${b.repeat.back ? ' ⇅' : ''}`, x + w - 1, bottom + 2)
+    c.fillText(
+      `${b.repeat.times === null ? 'end' : `${b.repeat.times}×`}${b.repeat.back ? ' ⇅' : ''}`,
+      x + w - 1,
+      bottom + 2,
+    )
   }
 }

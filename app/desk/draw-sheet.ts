@@ -59,7 +59,12 @@ function drawMargin(c: C, desk: Desk, first: number, last: number): void {
   }
   // As many labels as there is room for, on the frames that matter.
   const every = ROW >= 11 ? 1 : ROW >= 6 ? 2 : 8
-  const label = (f: number) => (desk.margin === 'frame' ? String(f) : desk.margin === 'feet' ? feetFrames(f) : timecodeOf(f, desk.shown!.rate).slice(-5))
+  const label = (f: number) =>
+    desk.margin === 'frame'
+      ? String(f)
+      : desk.margin === 'feet'
+        ? feetFrames(f)
+        : timecodeOf(f, desk.shown!.rate).slice(-5)
   c.font = `400 ${Math.min(11, Math.max(8.5, ROW * every - 2))}px ${MONO}`
   for (let f = first; f <= last; f++) {
     if ((f - 1) % every) continue
@@ -146,7 +151,13 @@ export function drawState(c: C, x: number, y: number, state: State): void {
 function drawRoomy(c: C, desk: Desk, column: Column, left: number, top: number, drawing: string): void {
   const ratio = Math.min(2, window.devicePixelRatio || 1)
   const [w, h] = [COLUMN - 4, ROW - 4]
-  c.drawImage(thumbOf(desk, desk.shown!.stacks[column.stack]!, drawing, column.ink, Math.round(w * ratio), Math.round(h * ratio)), left + 2, top + 2, w, h)
+  c.drawImage(
+    thumbOf(desk, desk.shown!.stacks[column.stack]!, drawing, column.ink, Math.round(w * ratio), Math.round(h * ratio)),
+    left + 2,
+    top + 2,
+    w,
+    h,
+  )
 }
 
 function drawColumn(c: C, desk: Desk, index: number, first: number, last: number): void {
@@ -182,7 +193,14 @@ function drawColumn(c: C, desk: Desk, index: number, first: number, last: number
       c.stroke()
     }
     if (ROW >= ROOMY) drawRoomy(c, desk, column, left, top, drawing.id)
-    drawNumber(c, ROW >= ROOMY ? left + 15 : x, top, drawing.number, drawing.role, desk.contents.state(desk.shown!, desk.plan!, stack, run.drawing))
+    drawNumber(
+      c,
+      ROW >= ROOMY ? left + 15 : x,
+      top,
+      drawing.number,
+      drawing.role,
+      desk.contents.state(desk.shown!, desk.plan!, stack, run.drawing),
+    )
   }
   c.globalAlpha = strength
   drawBrackets(c, desk, column.id, left, first, last)
@@ -208,7 +226,12 @@ function drawSelection(c: C, desk: Desk): void {
   c.save()
   c.lineWidth = 1.5
   for (const part of s.drawing ? passagesOf(desk) : [s]) {
-    const [x, y, w, h] = [LEFT + index * COLUMN + 1.5, yOfFrame(part.first) + 0.5, s.columns.length * COLUMN - 3, (part.last - part.first + 1) * ROW]
+    const [x, y, w, h] = [
+      LEFT + index * COLUMN + 1.5,
+      yOfFrame(part.first) + 0.5,
+      s.columns.length * COLUMN - 3,
+      (part.last - part.first + 1) * ROW,
+    ]
     c.fillStyle = t.ledger
     c.globalAlpha = 0.13
     c.fillRect(x, y, w, h)
@@ -261,7 +284,21 @@ function drawHead(c: C, desk: Desk, width: number, scrollX: number): void {
     }
     c.font = `400 10px ${SANS}`
     c.fillStyle = t.soft
-    c.fillText(col.locked ? 'locked' : col.hidden ? 'hidden' : col.guide ? 'guide' : col.lead ? 'follows' : col.background ? 'behind' : ['', 'ones', 'twos', 'threes', 'fours'][col.step] ?? `on ${col.step}s`, x + COLUMN / 2, HEAD - 6)
+    c.fillText(
+      col.locked
+        ? 'locked'
+        : col.hidden
+          ? 'hidden'
+          : col.guide
+            ? 'guide'
+            : col.lead
+              ? 'follows'
+              : col.background
+                ? 'behind'
+                : (['', 'ones', 'twos', 'threes', 'fours'][col.step] ?? `on ${col.step}s`),
+      x + COLUMN / 2,
+      HEAD - 6,
+    )
   })
   c.restore()
   c.fillStyle = t.graphite
@@ -272,7 +309,13 @@ function drawHead(c: C, desk: Desk, width: number, scrollX: number): void {
  * The ground that sheet and rail share: the paper and its rules, below the head. Saves the context, clipped and moved to the
  * rows; the caller restores it. Gives the first and the last frame in sight.
  */
-export function openLedger(c: C, desk: Desk, width: number, height: number, scroll: number): { first: number, last: number } {
+export function openLedger(
+  c: C,
+  desk: Desk,
+  width: number,
+  height: number,
+  scroll: number,
+): { first: number; last: number } {
   c.fillStyle = theme().sheet
   c.fillRect(0, 0, width, height)
   const first = Math.max(1, Math.floor(scroll / ROW))

@@ -35,7 +35,14 @@ export function drawRubber(c: C, v: View, at: Vec | null, gone: readonly Vec[], 
 }
 
 /** The line that chooses, and the frame around what is chosen with its grips. */
-export function drawChosen(c: C, v: View, box: { left: number, top: number, right: number, bottom: number } | null, grips: readonly Grip[], line: readonly Vec[], lasso: boolean): void {
+export function drawChosen(
+  c: C,
+  v: View,
+  box: { left: number; top: number; right: number; bottom: number } | null,
+  grips: readonly Grip[],
+  line: readonly Vec[],
+  lasso: boolean,
+): void {
   const t = theme()
   c.save()
   c.strokeStyle = t.ledger
@@ -51,7 +58,11 @@ export function drawChosen(c: C, v: View, box: { left: number, top: number, righ
     c.stroke()
   }
   if (box) {
-    c.strokeRect(...onScreen(v, { x: box.left, y: box.top }), (box.right - box.left) * v.scale, (box.bottom - box.top) * v.scale)
+    c.strokeRect(
+      ...onScreen(v, { x: box.left, y: box.top }),
+      (box.right - box.left) * v.scale,
+      (box.bottom - box.top) * v.scale,
+    )
     c.setLineDash([])
     const knob = grips.find(g => g.kind === 'turn')
     if (knob) {
@@ -75,8 +86,7 @@ function drawGrip(c: C, g: Grip, x: number, y: number): void {
     c.lineTo(x + 6, y)
     c.moveTo(x, y - 6)
     c.lineTo(x, y + 6)
-  }
-  else if (g.kind === 'turn') c.arc(x, y, 5, 0, Math.PI * 2)
+  } else if (g.kind === 'turn') c.arc(x, y, 5, 0, Math.PI * 2)
   else if (g.kind === 'corner') c.rect(x - 4, y - 4, 8, 8)
   else if (g.kind === 'side') c.rect(x - (g.x ? 2.5 : 7), y - (g.y ? 2.5 : 7), g.x ? 5 : 14, g.y ? 5 : 14)
   if (g.kind !== 'centre') c.fill()

@@ -13,17 +13,29 @@ const UNDER = 2
 const BLACK = { ink: '#000000', far: '#000000', paper: '#000000', tone: '#000000', glow: '#000000' }
 
 /** A flat shape that covers what the lines around a point close in; why there is none in words. */
-export function fillAt(marks: readonly Mark[], p: Vec, room: { x: number, y: number, width: number, height: number }, colour: string): Stroke | string {
+export function fillAt(
+  marks: readonly Mark[],
+  p: Vec,
+  room: { x: number; y: number; width: number; height: number },
+  colour: string,
+): Stroke | string {
   const scale = FINE / Math.max(room.width, room.height)
   const [width, height] = [Math.ceil(room.width * scale), Math.ceil(room.height * scale)]
   const c = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!
   c.setTransform(scale, 0, 0, scale, -room.x * scale, -room.y * scale)
   drawLayers(c, [{ column: '', drawing: '', strength: 1, palette: BLACK, marks }])
   const alpha = c.getImageData(0, 0, width, height).data
-  const lines: Grid = { width, height, cells: Uint8Array.from({ length: width * height }, (_, i) => (alpha[i * 4 + 3]! > 80 ? 1 : 0)) }
+  const lines: Grid = {
+    width,
+    height,
+    cells: Uint8Array.from({ length: width * height }, (_, i) => (alpha[i * 4 + 3]! > 80 ? 1 : 0)),
+  }
   const at = { x: (p.x - room.x) * scale, y: (p.y - room.y) * scale }
   const shape = flood(lines, Math.floor(at.x), Math.floor(at.y))
-  if (!shape) return lines.cells[Math.floor(at.y) * width + Math.floor(at.x)] ? 'There is a line here. Click beside it, inside the shape.' : 'The shape is open: it runs out into the picture. Close the gap in its line first.'
+  if (!shape)
+    return lines.cells[Math.floor(at.y) * width + Math.floor(at.x)]
+      ? 'There is a line here. Click beside it, inside the shape.'
+      : 'The shape is open: it runs out into the picture. Close the gap in its line first.'
   const rings = ringsOf(grown(shape, UNDER), at)
   if (!rings) return 'Nothing is closed in here.'
   const points = thinned(rings, 0.4).flatMap(v => [v.x / scale + room.x, v.y / scale + room.y, 1])

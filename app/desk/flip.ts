@@ -2,8 +2,8 @@ import { eachRun } from '#core/sheet'
 import type { Desk } from '~/stores/desk'
 
 /** Drawings of the active column in the order they are exposed, each time they are; a drawing that is exposed twice in a row counts once. */
-function exposed(desk: Desk): { drawing: string, first: number, last: number }[] {
-  const out: { drawing: string, first: number, last: number }[] = []
+function exposed(desk: Desk): { drawing: string; first: number; last: number }[] {
+  const out: { drawing: string; first: number; last: number }[] = []
   for (const { run, start } of desk.column ? eachRun(desk.column.runs) : []) {
     if (run.drawing === null) continue
     const before = out.at(-1)
@@ -41,9 +41,12 @@ export function rocked(desk: Desk, n: number): string[] {
 export function flippedThrough(desk: Desk): string[] {
   const s = desk.selection
   if (!s || s.column !== desk.column?.id) return rocked(desk, 5)
-  const inside = exposed(desk).filter(x => x.first <= s.last && x.last >= s.first && (!s.drawing || x.drawing === s.drawing)).map(x => x.drawing)
+  const inside = exposed(desk)
+    .filter(x => x.first <= s.last && x.last >= s.first && (!s.drawing || x.drawing === s.drawing))
+    .map(x => x.drawing)
   return inside.length > 1 ? inside : rocked(desk, 5)
 }
 
 /** The drawing pinned last in the stack of the column: it is looked at while the key is held. */
-export const heldAgainst = (desk: Desk): string[] => (desk.pinnedGhosts[desk.stack?.id ?? ''] ?? []).filter(d => desk.stack!.drawings[d]).slice(-1)
+export const heldAgainst = (desk: Desk): string[] =>
+  (desk.pinnedGhosts[desk.stack?.id ?? ''] ?? []).filter(d => desk.stack!.drawings[d]).slice(-1)

@@ -1,7 +1,12 @@
 type C = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D
 
 /** A part of the picture, px of it. */
-export interface Room { readonly x: number, readonly y: number, readonly width: number, readonly height: number }
+export interface Room {
+  readonly x: number
+  readonly y: number
+  readonly width: number
+  readonly height: number
+}
 
 /**
  * What is drawn in a part of the picture, kept as an image of the px that it covers on the canvas, for as long as the canvas
@@ -27,7 +32,12 @@ export class KeptImage {
 
   private make(c: C, t: DOMMatrix, room: Room, paint: (c: OffscreenCanvasRenderingContext2D) => void): void {
     // The box of the room's corners on the canvas; turned pictures have one as well.
-    const corners = [[room.x, room.y], [room.x + room.width, room.y], [room.x, room.y + room.height], [room.x + room.width, room.y + room.height]].map(([x, y]) => t.transformPoint({ x, y }))
+    const corners = [
+      [room.x, room.y],
+      [room.x + room.width, room.y],
+      [room.x, room.y + room.height],
+      [room.x + room.width, room.y + room.height],
+    ].map(([x, y]) => t.transformPoint({ x, y }))
     const within = (n: number, most: number): number => Math.max(0, Math.min(most, n))
     const left = within(Math.floor(Math.min(...corners.map(p => p.x))), c.canvas.width)
     const right = within(Math.ceil(Math.max(...corners.map(p => p.x))), c.canvas.width)

@@ -19,7 +19,8 @@ export class KeptLayers {
   draw(c: CanvasRenderingContext2D, layers: readonly Layer[], room: Room): void {
     if (!layers.length) return
     const key = [bitmapCount(), ...layers.map(l => `${l.palette.ink}${l.palette.paper}${l.strength}`)].join(' ')
-    const same = this.key === key && this.marks.length === layers.length && layers.every((l, i) => l.marks === this.marks[i])
+    const same =
+      this.key === key && this.marks.length === layers.length && layers.every((l, i) => l.marks === this.marks[i])
     if (!same) {
       this.key = key
       this.marks = layers.map(l => l.marks)

@@ -4,28 +4,45 @@ import { actualSize, boxAt, panned, pictureAt, STRAIGHT, turnedBy, viewOf, zoome
 
 const picture = { width: 1920, height: 1080 }
 const box = { width: 700, height: 560 }
-const point = fc.record({ x: fc.double({ min: 0, max: 700, noNaN: true }), y: fc.double({ min: 0, max: 560, noNaN: true }) })
-const lens = fc.record({ zoom: fc.double({ min: 0.2, max: 8, noNaN: true }), x: fc.double({ min: -300, max: 300, noNaN: true }), y: fc.double({ min: -300, max: 300, noNaN: true }), turn: fc.double({ min: -3, max: 3, noNaN: true }) })
+const point = fc.record({
+  x: fc.double({ min: 0, max: 700, noNaN: true }),
+  y: fc.double({ min: 0, max: 560, noNaN: true }),
+})
+const lens = fc.record({
+  zoom: fc.double({ min: 0.2, max: 8, noNaN: true }),
+  x: fc.double({ min: -300, max: 300, noNaN: true }),
+  y: fc.double({ min: -300, max: 300, noNaN: true }),
+  turn: fc.double({ min: -3, max: 3, noNaN: true }),
+})
 
-it('a point of the box and its point of the picture belong together', () => fc.assert(fc.property(point, lens, (p, l) => {
-  const back = boxAt(pictureAt(p, picture, box, l), picture, box, l)
-  expect(back.x).toBeCloseTo(p.x, 6)
-  expect(back.y).toBeCloseTo(p.y, 6)
-})))
-it('what is under the pointer stays there while zooming and turning', () => fc.assert(fc.property(point, lens, fc.double({ min: 0.3, max: 3, noNaN: true }), (p, l, by) => {
-  const under = pictureAt(p, picture, box, l)
-  for (const next of [zoomed(l, by, p, picture, box), turnedBy(l, by, p, picture, box)]) {
-    const now = pictureAt(p, picture, box, next)
-    expect(now.x).toBeCloseTo(under.x, 5)
-    expect(now.y).toBeCloseTo(under.y, 5)
-  }
-})))
-it('moves as far on the screen as the hand does, also when turned', () => fc.assert(fc.property(point, lens, (p, l) => {
-  const under = pictureAt(p, picture, box, l)
-  const now = boxAt(under, picture, box, panned(l, 30, -12))
-  expect(now.x).toBeCloseTo(p.x + 30, 6)
-  expect(now.y).toBeCloseTo(p.y - 12, 6)
-})))
+it('a point of the box and its point of the picture belong together', () =>
+  fc.assert(
+    fc.property(point, lens, (p, l) => {
+      const back = boxAt(pictureAt(p, picture, box, l), picture, box, l)
+      expect(back.x).toBeCloseTo(p.x, 6)
+      expect(back.y).toBeCloseTo(p.y, 6)
+    }),
+  ))
+it('what is under the pointer stays there while zooming and turning', () =>
+  fc.assert(
+    fc.property(point, lens, fc.double({ min: 0.3, max: 3, noNaN: true }), (p, l, by) => {
+      const under = pictureAt(p, picture, box, l)
+      for (const next of [zoomed(l, by, p, picture, box), turnedBy(l, by, p, picture, box)]) {
+        const now = pictureAt(p, picture, box, next)
+        expect(now.x).toBeCloseTo(under.x, 5)
+        expect(now.y).toBeCloseTo(under.y, 5)
+      }
+    }),
+  ))
+it('moves as far on the screen as the hand does, also when turned', () =>
+  fc.assert(
+    fc.property(point, lens, (p, l) => {
+      const under = pictureAt(p, picture, box, l)
+      const now = boxAt(under, picture, box, panned(l, 30, -12))
+      expect(now.x).toBeCloseTo(p.x + 30, 6)
+      expect(now.y).toBeCloseTo(p.y - 12, 6)
+    }),
+  ))
 it('fits, and shows its actual size', () => {
   expect(viewOf(picture, box, STRAIGHT).scale).toBeCloseTo(612 / 1920, 9)
   expect(viewOf(picture, box, actualSize(picture, box)).scale).toBeCloseTo(1, 9)

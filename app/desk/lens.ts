@@ -2,20 +2,34 @@ import type { Vec } from '#core/motion'
 import type { View } from './draw-arcs'
 
 /** How the picture lies under the pen, apart from being fitted: larger by `zoom`, shifted by x and y (px of the screen), turned (radians). */
-export interface Lens { readonly zoom: number, readonly x: number, readonly y: number, readonly turn: number }
+export interface Lens {
+  readonly zoom: number
+  readonly x: number
+  readonly y: number
+  readonly turn: number
+}
 export const STRAIGHT: Lens = { zoom: 1, x: 0, y: 0, turn: 0 }
 
-export interface Size { readonly width: number, readonly height: number }
+export interface Size {
+  readonly width: number
+  readonly height: number
+}
 
 /** Room around the picture that is worked in, too, as a share of its sides; what is there never goes out. */
 const ROOM = 0.3
 /** The picture with the room around it, px of the picture. */
-export const roomOf = ({ width, height }: Size): { x: number, y: number, width: number, height: number } => ({ x: -width * ROOM, y: -height * ROOM, width: width * (1 + 2 * ROOM), height: height * (1 + 2 * ROOM) })
+export const roomOf = ({ width, height }: Size): { x: number; y: number; width: number; height: number } => ({
+  x: -width * ROOM,
+  y: -height * ROOM,
+  width: width * (1 + 2 * ROOM),
+  height: height * (1 + 2 * ROOM),
+})
 
 const [LEAST, MOST] = [0.1, 16]
 
 /** The scale at which the whole picture is seen beside the tools. */
-const fitOf = (picture: Size, box: Size): number => Math.min((box.width - 88) / picture.width, (box.height - 28) / picture.height)
+const fitOf = (picture: Size, box: Size): number =>
+  Math.min((box.width - 88) / picture.width, (box.height - 28) / picture.height)
 
 /** Where the picture lies in its box before it is turned; the middle of the box is what it turns about. */
 export function viewOf(picture: Size, box: Size, lens: Lens): View {
@@ -51,8 +65,10 @@ function holding(lens: Lens, at: Vec, picture: Size, box: Size, change: Partial<
   return { ...next, x: next.x + back.x, y: next.y + back.y }
 }
 
-export const zoomed = (lens: Lens, by: number, at: Vec, picture: Size, box: Size): Lens => holding(lens, at, picture, box, { zoom: Math.max(LEAST, Math.min(MOST, lens.zoom * by)) })
-export const turnedBy = (lens: Lens, by: number, at: Vec, picture: Size, box: Size): Lens => holding(lens, at, picture, box, { turn: Math.atan2(Math.sin(lens.turn + by), Math.cos(lens.turn + by)) })
+export const zoomed = (lens: Lens, by: number, at: Vec, picture: Size, box: Size): Lens =>
+  holding(lens, at, picture, box, { zoom: Math.max(LEAST, Math.min(MOST, lens.zoom * by)) })
+export const turnedBy = (lens: Lens, by: number, at: Vec, picture: Size, box: Size): Lens =>
+  holding(lens, at, picture, box, { turn: Math.atan2(Math.sin(lens.turn + by), Math.cos(lens.turn + by)) })
 /** Moved by px of the screen. */
 export function panned(lens: Lens, dx: number, dy: number): Lens {
   const d = turned({ x: dx, y: dy }, { x: 0, y: 0 }, -lens.turn)

@@ -3,7 +3,10 @@ import type { Desk } from '~/stores/desk'
 import { COLUMN, frameAtY, LEFT, MARGIN, yOfFrame } from './layout'
 
 /** Where a pointer is on the sheet: px from its left edge, and from the top of frame 1. */
-export interface SheetPoint { readonly x: number, readonly y: number }
+export interface SheetPoint {
+  readonly x: number
+  readonly y: number
+}
 
 const NEAR = 5
 
@@ -11,7 +14,8 @@ const NEAR = 5
 export function sheetPlaces(desk: Desk, scrollX: Readonly<Ref<number>>) {
   const frameAt = (y: number): number => Math.max(1, Math.min(desk.rows, frameAtY(y)))
   const indexAt = (x: number): number => Math.floor((x - LEFT + scrollX.value) / COLUMN)
-  const columnAt = (x: number): string | null => desk.columns[Math.max(0, Math.min(desk.columns.length - 1, indexAt(x)))]?.id ?? null
+  const columnAt = (x: number): string | null =>
+    desk.columns[Math.max(0, Math.min(desk.columns.length - 1, indexAt(x)))]?.id ?? null
   /** The columns from one to another, from left to right. */
   function columnsBetween(a: string, b: string): string[] {
     const [i, k] = [desk.columns.findIndex(c => c.id === a), desk.columns.findIndex(c => c.id === b)]

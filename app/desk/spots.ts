@@ -3,7 +3,11 @@ import type { Place, Runs } from '#core/sheet'
 import { lastRun, runAt, runBefore, runsAfter } from '#core/sheet'
 
 /** How a command names an exposure. */
-export const refOf = (p: { run: { id: string, again?: true }, start: number }): RunRef => ({ run: p.run.id, at: p.start, ...(p.run.again ? { again: true } : {}) })
+export const refOf = (p: { run: { id: string; again?: true }; start: number }): RunRef => ({
+  run: p.run.id,
+  at: p.start,
+  ...(p.run.again ? { again: true } : {}),
+})
 
 /**
  * How a command names a frame: by the exposure it is in; behind the last one by that. Null in an empty column. `runs` are the
@@ -29,7 +33,11 @@ function lastWritten(runs: Runs): Place {
  * The ends of a range as a command names them. What a repeat adds has no frames of its own: it is not counted, and a range
  * that ends in it ends where it is written last. Null in an empty column.
  */
-export function rangeSpots(runs: Runs, first: number, last: number): { first: Spot, last: Spot, frames: number } | null {
+export function rangeSpots(
+  runs: Runs,
+  first: number,
+  last: number,
+): { first: Spot; last: Spot; frames: number } | null {
   const from = spotAt(runs, first)
   if (!from) return null
   if (from.again) return { first: from, last: from, frames: 1 }

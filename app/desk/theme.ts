@@ -1,8 +1,23 @@
 /** The colours that the canvases draw with: the same custom properties as the page. */
-const NAMES = ['board', 'sheet', 'panel', 'rule', 'edge', 'graphite', 'soft', 'ledger', 'wash', 'signal', 'pencil', 'before', 'after', 'bottle'] as const
+const NAMES = [
+  'board',
+  'sheet',
+  'panel',
+  'rule',
+  'edge',
+  'graphite',
+  'soft',
+  'ledger',
+  'wash',
+  'signal',
+  'pencil',
+  'before',
+  'after',
+  'bottle',
+] as const
 export type Theme = Readonly<Record<(typeof NAMES)[number], string>>
 
-let known: { name: string, theme: Theme } | null = null
+let known: { name: string; theme: Theme } | null = null
 
 /** The colours of the theme that is on. */
 export function theme(): Theme {

@@ -28,4 +28,9 @@ export function tryRange(d: Desk, wish: RangeWish, tried: Preview | null = null)
 }
 
 export const STEP_NAMES = ['', 'Ones', 'Twos', 'Threes', 'Fours', 'Fives', 'Sixes', 'Sevens', 'Eights']
-export const rangeName = (w: RangeWish): string => (w.kind === 'expose' ? `${STEP_NAMES[w.step]} by ${w.by === 'push' ? 'push' : 'thinning'}` : w.kind === 'hold' ? 'Hold' : 'Blank')
+export const rangeName = (w: RangeWish): string =>
+  w.kind === 'expose'
+    ? `${STEP_NAMES[w.step]} by ${w.by === 'push' ? 'push' : 'thinning'}`
+    : w.kind === 'hold'
+      ? 'Hold'
+      : 'Blank'

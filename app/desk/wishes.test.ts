@@ -1,13 +1,26 @@
 import { describe, expect, it } from 'vitest'
 import type { Shot } from '#core/shot'
 import { shownRuns } from '#core/sheet'
-import { charted, columnIn, done, drawn, emptyShot, exposures, PLAN, posedShot, runOn, STACK, standing } from '../../core/shot/fixture.test-helper'
+import {
+  charted,
+  columnIn,
+  done,
+  drawn,
+  emptyShot,
+  exposures,
+  PLAN,
+  posedShot,
+  runOn,
+  STACK,
+  standing,
+} from '../../core/shot/fixture.test-helper'
 import { outcomeOf } from './arrange'
 import { after, deskOn } from './desk.test-helper'
 import { rangeSpots, spotAt } from './spots'
 import { fill, fixOf, lastPose, newPose, overRange, rangeWords, space } from './wishes'
 
-const numbers = (shot: Shot) => Object.values(shot.plans[PLAN]!.charts)[0]!.ticks.map(t => drawn(shot)[t.drawing]!.number)
+const numbers = (shot: Shot) =>
+  Object.values(shot.plans[PLAN]!.charts)[0]!.ticks.map(t => drawn(shot)[t.drawing]!.number)
 
 describe('spots', () => {
   const { runs } = columnIn(posedShot())
@@ -18,7 +31,14 @@ describe('spots', () => {
   })
   it('skip what repeats add', () => {
     const shot = posedShot()
-    const repeats = (first: string, last: string, times: number | null) => shownRuns({ runs: columnIn(shot).runs, repeats: [{ id: 'rp', first: runOn(shot, first).run, last: runOn(shot, last).run, times, back: false }] }, 48)
+    const repeats = (first: string, last: string, times: number | null) =>
+      shownRuns(
+        {
+          runs: columnIn(shot).runs,
+          repeats: [{ id: 'rp', first: runOn(shot, first).run, last: runOn(shot, last).run, times, back: false }],
+        },
+        48,
+      )
     const twice = repeats('1', '13', 2)
     expect(spotAt(twice, 30)).toMatchObject({ again: true })
     expect(spotAt(twice, 50)).toMatchObject({ at: 49, offset: 1 })
@@ -28,15 +48,21 @@ describe('spots', () => {
     expect(rangeSpots(twice, 30, 50)).toMatchObject({ first: { again: true } })
     expect(rangeSpots(twice, 50, 60)).toMatchObject({ first: { offset: 1 }, last: { offset: 11 }, frames: 11 })
     const toEnd = repeats('13', '25', null)
-    expect(rangeSpots(toEnd, 13, 48)).toMatchObject({ first: { at: 13, offset: 0 }, last: { at: 25, offset: 5 }, frames: 18 })
+    expect(rangeSpots(toEnd, 13, 48)).toMatchObject({
+      first: { at: 13, offset: 0 },
+      last: { at: 25, offset: 5 },
+      frames: 18,
+    })
     expect(spotAt(toEnd, 50)).toMatchObject({ at: 25, offset: 7 })
     expect(rangeSpots(toEnd, 50, 52)).toMatchObject({ last: { offset: 9 }, frames: 3 })
   })
-  it('tell a range by both ends and its length', () => expect(rangeSpots(runs, 3, 14)).toMatchObject({ first: { offset: 2 }, last: { offset: 1 }, frames: 12 }))
+  it('tell a range by both ends and its length', () =>
+    expect(rangeSpots(runs, 3, 14)).toMatchObject({ first: { offset: 2 }, last: { offset: 1 }, frames: 12 }))
 })
 
 describe('a new pose', () => {
-  it('in an empty column stands on the frame it was asked for', () => expect(exposures(after(emptyShot(), newPose(deskOn(emptyShot(), 5), 'blank', 'playhead')))).toBe('X*4 5*2'))
+  it('in an empty column stands on the frame it was asked for', () =>
+    expect(exposures(after(emptyShot(), newPose(deskOn(emptyShot(), 5), 'blank', 'playhead')))).toBe('X*4 5*2'))
   it('is numbered by its frame, with a letter where the number is taken', () => {
     const shot = posedShot()
     expect(exposures(after(shot, newPose(deskOn(shot, 13), 'blank', 'playhead')))).toBe('1*12 13a*2 13*12 25*6')
@@ -46,11 +72,19 @@ describe('a new pose', () => {
     const shot = charted(posedShot(), '1', '13', ['9'])
     const desk = deskOn(shot, 20)
     const copy = after(shot, newPose(desk, { copyOf: 'd9' }, 'playhead', 'breakdown', 'copy'))
-    expect(drawn(copy).copy).toMatchObject({ role: 'breakdown', own: true, content: desk.contents.of(shot, shot.plans[PLAN]!, shot.stacks[STACK]!, 'd9') })
+    expect(drawn(copy).copy).toMatchObject({
+      role: 'breakdown',
+      own: true,
+      content: desk.contents.of(shot, shot.plans[PLAN]!, shot.stacks[STACK]!, 'd9'),
+    })
   })
   it('looks for the last pose up to a frame', () => {
     const desk = deskOn(posedShot())
-    expect([lastPose(desk)!.number, lastPose(desk, 14)!.number, lastPose(deskOn(emptyShot()))]).toEqual(['25', '13', null])
+    expect([lastPose(desk)!.number, lastPose(desk, 14)!.number, lastPose(deskOn(emptyShot()))]).toEqual([
+      '25',
+      '13',
+      null,
+    ])
   })
 })
 
@@ -66,16 +100,25 @@ describe('in-betweens of a pass', () => {
   })
   it('give computed drawings up before own ones', () => {
     let shot = charted(posedShot(), '1', '13', ['7', '9', '11'])
-    shot = done(shot, 'drawing.pose', { stack: STACK, drawing: 'd7', poses: { keeper: standing }, ...fixOf(deskOn(shot), drawn(shot).d7!) })
+    shot = done(shot, 'drawing.pose', {
+      stack: STACK,
+      drawing: 'd7',
+      poses: { keeper: standing },
+      ...fixOf(deskOn(shot), drawn(shot).d7!),
+    })
     expect(numbers(after(shot, fill(deskOn(shot), deskOn(shot).pass!, 2)))).toEqual(['7', '11'])
   })
   it('are spaced as they are seen on a return', () => {
     let shot = charted(posedShot(), '1', '13', ['9', '11'])
     shot = done(shot, 'drawing.remove', { stack: STACK, drawing: 'd25' })
-    for (const drawing of ['d11', 'd9', 'd1']) shot = done(shot, 'run.expose', { plan: PLAN, column: columnIn(shot).id, drawing, at: null, frames: 2 })
+    for (const drawing of ['d11', 'd9', 'd1'])
+      shot = done(shot, 'run.expose', { plan: PLAN, column: columnIn(shot).id, drawing, at: null, frames: 2 })
     const desk = deskOn(shot, 26)
     expect(desk.pass!.backward).toBe(true)
-    expect(space(desk, desk.pass!, { family: 'halves', slow: 'first' })!.args).toMatchObject({ recipe: { slow: 'second' }, places: [1 / 2, 3 / 4] })
+    expect(space(desk, desk.pass!, { family: 'halves', slow: 'first' })!.args).toMatchObject({
+      recipe: { slow: 'second' },
+      places: [1 / 2, 3 / 4],
+    })
   })
 })
 
@@ -92,6 +135,11 @@ describe('a range', () => {
   it('beyond the end is told', () => {
     const shot = posedShot()
     const desk = deskOn(shot, 25, { first: 25, last: 30 })
-    expect(outcomeOf(desk, done(shot, 'run.push', { plan: PLAN, column: columnIn(shot).id, run: runOn(shot, '25'), delta: 20 }))).toBe('30 → 50 frames, all 3 drawings kept, 2 beyond the end of the shot')
+    expect(
+      outcomeOf(
+        desk,
+        done(shot, 'run.push', { plan: PLAN, column: columnIn(shot).id, run: runOn(shot, '25'), delta: 20 }),
+      ),
+    ).toBe('30 → 50 frames, all 3 drawings kept, 2 beyond the end of the shot')
   })
 })

@@ -44,20 +44,25 @@ export function newPose(desk: Desk, from: PoseFrom, where: PoseWhere, role: Core
   const spot = spotAt(desk.column!.runs, desk.frame)
   // Behind a repeat at the end of the column, the frame is told as it is seen.
   const behindRepeat = where !== 'playhead' && !!lastRun(desk.column!.runs)?.run.again
-  const place = where === 'playhead' ? spot ?? { onFrame: desk.frame } : behindRepeat ? spotAt(desk.column!.runs, poseFrame(desk, where))! : where
+  const place =
+    where === 'playhead'
+      ? (spot ?? { onFrame: desk.frame })
+      : behindRepeat
+        ? spotAt(desk.column!.runs, poseFrame(desk, where))!
+        : where
   const number = freeNumber(stack, String(poseFrame(desk, where)))
   return { name: 'pose.add', args: { ...planAndColumn(desk), drawing: { id, number, role, content }, where: place } }
 }
 
 /** The content that a computed in-between is fixed with when someone works on it; nothing for a drawing that is its own. */
 export const fixOf = (desk: Desk, drawing: Drawing): { fix?: Content } =>
-  (drawing.own ? {} : { fix: desk.contents.of(desk.shot!, desk.plan!, desk.stack!, drawing.id) })
+  drawing.own ? {} : { fix: desk.contents.of(desk.shot!, desk.plan!, desk.stack!, drawing.id) }
 
 /** How many in-betweens fit in a pass on a step. */
 export const mostIn = (pass: Pass, step: number): number => roomFor(pass.from.start, pass.to.start, step)
 
 /** Charts a pass with a number of in-betweens: those it has are kept in order, new ones are named by the frame they fall on. */
-export function fill(desk: Desk, pass: Pass, count: number, wish: { recipe?: Recipe, step?: number } = {}): Wish {
+export function fill(desk: Desk, pass: Pass, count: number, wish: { recipe?: Recipe; step?: number } = {}): Wish {
   const chart = pass.chart
   const step = wish.step ?? chart?.step ?? desk.column!.step
   const recipe = wish.recipe ?? chart?.recipe ?? { family: 'halves', slow: 'both' }
@@ -65,7 +70,12 @@ export function fill(desk: Desk, pass: Pass, count: number, wish: { recipe?: Rec
   const total = pass.to.start - pass.from.start
   const each = Math.max(1, count ? Math.min(step, Math.floor((total - 1) / count)) : step)
   const known = chart?.ticks ?? []
-  const keep = kept(desk, known.map(t => t.drawing), count, pass.backward)
+  const keep = kept(
+    desk,
+    known.map(t => t.drawing),
+    count,
+    pass.backward,
+  )
   const taken: string[] = []
   const fresh = count - keep.length
   const ticks = places.map((u, i) => {
@@ -77,13 +87,27 @@ export function fill(desk: Desk, pass: Pass, count: number, wish: { recipe?: Rec
     taken.push(number)
     return { drawing: newId(), number, u }
   })
-  return { name: 'chart.fill', args: { ...planAndColumn(desk), chart: chart?.id ?? newId(), from: refOf(pass.from), to: refOf(pass.to), ticks, recipe, step } }
+  return {
+    name: 'chart.fill',
+    args: {
+      ...planAndColumn(desk),
+      chart: chart?.id ?? newId(),
+      from: refOf(pass.from),
+      to: refOf(pass.to),
+      ticks,
+      recipe,
+      step,
+    },
+  }
 }
 
 /** The in-betweens that stay when there shall be fewer: those first in time go first, computed ones before own ones. */
 function kept(desk: Desk, drawings: readonly string[], count: number, backward: boolean): string[] {
   const inTime = backward ? [...drawings].reverse() : [...drawings]
-  const byWorth = [...inTime.filter(d => !desk.stack!.drawings[d]!.own), ...inTime.filter(d => desk.stack!.drawings[d]!.own)]
+  const byWorth = [
+    ...inTime.filter(d => !desk.stack!.drawings[d]!.own),
+    ...inTime.filter(d => desk.stack!.drawings[d]!.own),
+  ]
   const gone = new Set(byWorth.slice(0, Math.max(0, drawings.length - count)))
   return drawings.filter(d => !gone.has(d))
 }
@@ -99,10 +123,20 @@ export function placesIn(pass: Pass, recipe: Recipe): number[] {
 
 /** Spaces the chart of a pass by a recipe, as it is seen there. */
 export function space(desk: Desk, pass: Pass, recipe: Recipe): Wish | null {
-  return pass.chart ? { name: 'chart.space', args: { plan: desk.plan!.id, chart: pass.chart.id, recipe: asKept(pass, recipe), places: placesIn(pass, recipe) } } : null
+  return pass.chart
+    ? {
+        name: 'chart.space',
+        args: {
+          plan: desk.plan!.id,
+          chart: pass.chart.id,
+          recipe: asKept(pass, recipe),
+          places: placesIn(pass, recipe),
+        },
+      }
+    : null
 }
 
-export type RangeWish = { kind: 'expose', step: number, by: 'push' | 'thin' } | { kind: 'hold' } | { kind: 'clear' }
+export type RangeWish = { kind: 'expose'; step: number; by: 'push' | 'thin' } | { kind: 'hold' } | { kind: 'clear' }
 
 /** A change of exposure over the range that is chosen, for every chosen column. None in empty columns. */
 export function overRange(desk: Desk, wish: RangeWish): Wish[] {
@@ -121,7 +155,10 @@ export function rangeWords(desk: Desk): string {
   const chosen = desk.selection?.drawing && desk.stack?.drawings[desk.selection.drawing]
   if (chosen) {
     const parts = passagesOf(desk)
-    return `Drawing ${chosen.number} of ${desk.column!.name}, exposed ${parts.length === 1 ? 'once' : `${parts.length} times`}: ${s(parts.reduce((sum, p) => sum + p.last - p.first + 1, 0), 'frame')}.`
+    return `Drawing ${chosen.number} of ${desk.column!.name}, exposed ${parts.length === 1 ? 'once' : `${parts.length} times`}: ${s(
+      parts.reduce((sum, p) => sum + p.last - p.first + 1, 0),
+      'frame',
+    )}.`
   }
   const frames = first === last ? `frame ${first}` : `frames ${first}–${last}`
   if (columns.length > 1) {
@@ -131,14 +168,15 @@ export function rangeWords(desk: Desk): string {
   const [column] = columns
   if (!column?.runs.count) return 'Nothing is exposed in this column yet.'
   const { drawings } = summary(column.runs, first, last)
-  const lengths = [...eachRun(column.runs)].filter(({ run, start }) => run.drawing !== null && start <= last && start + run.frames > first)
+  const lengths = [...eachRun(column.runs)]
+    .filter(({ run, start }) => run.drawing !== null && start <= last && start + run.frames > first)
     .map(({ run, start }) => Math.min(last, start + run.frames - 1) - Math.max(first, start) + 1)
   return `${column.name}, ${frames}: ${s(last - first + 1, 'frame')}, ${s(drawings, 'drawing')}${exposedAs(lengths)}${aSecond(desk, drawings, last - first + 1)}`
 }
 
 /** How many different drawings a second there are, where there are several. */
 const aSecond = (desk: Desk, drawings: number, frames: number): string =>
-  (drawings > 1 ? `, ${((drawings * perSecond(desk.shown!.rate)) / frames).toFixed(1)} a second` : '')
+  drawings > 1 ? `, ${((drawings * perSecond(desk.shown!.rate)) / frames).toFixed(1)} a second` : ''
 
 /** The usual exposure of some lengths, and the holds among them. */
 function exposedAs(lengths: readonly number[]): string {

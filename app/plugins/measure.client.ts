@@ -4,5 +4,12 @@ import { onShown } from '~/composables/usePlayback'
 
 /** Lets the benches and tests see what the desk counts: pointer moves, picked bars, and when each frame was shown; and lets them move the simulated pen. It changes nothing by itself. */
 export default defineNuxtPlugin(() => {
-  Object.assign(window, { fintroMoves: () => useDesk().moves, fintroShown: onShown, fintroPicked: () => useDesk().picked.size, fintroPen: drawRecorded, fintroGoTo: (f: number) => useDesk().goTo(f), fintroPaint: paintNow })
+  Object.assign(window, {
+    fintroMoves: () => useDesk().moves,
+    fintroShown: onShown,
+    fintroPicked: () => useDesk().picked.size,
+    fintroPen: drawRecorded,
+    fintroGoTo: (f: number) => useDesk().goTo(f),
+    fintroPaint: paintNow,
+  })
 })

@@ -30,7 +30,12 @@ export interface Selection {
   readonly drawing?: string
 }
 /** What a change would give, shown before it is taken. */
-export interface Preview { readonly wishes: readonly Wish[], readonly shot: Shot, readonly words: string, /** What was asked for, so that asking again takes it. */ readonly asked?: string }
+export interface Preview {
+  readonly wishes: readonly Wish[]
+  readonly shot: Shot
+  readonly words: string
+  /** What was asked for, so that asking again takes it. */ readonly asked?: string
+}
 
 /** The desk of one shot: what is shown and chosen. The shot itself is changed by commands alone (`run`). */
 export const useDesk = defineStore('desk', () => {
@@ -45,7 +50,7 @@ export const useDesk = defineStore('desk', () => {
   const frame = ref(1)
   const columnId = ref('')
   const selection = shallowRef<Selection | null>(null)
-  const loop = shallowRef<{ first: number, last: number } | null>(null)
+  const loop = shallowRef<{ first: number; last: number } | null>(null)
   const playing = ref(false)
   const skipped = ref(0)
   /** Counts the pointer moves that changed something; each canvas carries the one it last drew. */
@@ -53,11 +58,11 @@ export const useDesk = defineStore('desk', () => {
   /** Counts changes that no document shows, such as strokes that arrived. */
   const strokesSeen = ref(0)
   const litChart = ref<string | null>(null)
-  const chartPanel = shallowRef<{ run: string, tab?: number } | null>(null)
+  const chartPanel = shallowRef<{ run: string; tab?: number } | null>(null)
   /** Exposures picked on the rail, to be dragged together. */
   const picked = shallowRef<ReadonlySet<string>>(new Set())
   /** The two drawings that an in-between is drawn between, while the playhead is on it. */
-  const ghostPair = shallowRef<{ on: string, first: string, second: string } | null>(null)
+  const ghostPair = shallowRef<{ on: string; first: string; second: string } | null>(null)
   const clip = shallowRef<Clip | null>(null)
   const copiedSpacing = shallowRef<Spacing | null>(null)
   const pinPanel = ref(false)
@@ -84,7 +89,7 @@ export const useDesk = defineStore('desk', () => {
   /** What is flipped through while a key is held. */
   const flipping = ref<'rock' | 'selection' | 'pinned' | null>(null)
   /** How many neighbours are rocked between, and how many drawings a second are shown then. */
-  const rock = useLocalStorage<{ n: number, speed: number }>('fintro-rock', { n: 2, speed: 4 })
+  const rock = useLocalStorage<{ n: number; speed: number }>('fintro-rock', { n: 2, speed: 4 })
   /** The size of the box that the picture is seen in, px of the screen. */
   const pictureBox = shallowRef({ width: 0, height: 0 })
   /** What the pen does on a held frame: draws on the held drawing, or begins a new one here. */
@@ -99,7 +104,7 @@ export const useDesk = defineStore('desk', () => {
   const rowHeight = useLocalStorage('fintro-row', 15)
   watch(rowHeight, px => setRow(ROWS.includes(px as 15) ? px : 15), { immediate: true, flush: 'sync' })
   /** Where new drawings come: at the playhead, or so many frames after the last begins. */
-  const newAt = useLocalStorage<{ every: boolean, n: number }>('fintro-new-at', { every: false, n: 8 })
+  const newAt = useLocalStorage<{ every: boolean; n: number }>('fintro-new-at', { every: false, n: 8 })
   /** The column of action notes is open: where there are notes, or on a wish. */
   const notes = ref(false)
   watch(notes, open => setNotes(open), { immediate: true, flush: 'sync' })
@@ -114,20 +119,34 @@ export const useDesk = defineStore('desk', () => {
   const stack = computed(() => (column.value ? shown.value!.stacks[column.value.stack]! : null))
   /** The frame that is worked on: while it plays, the one it was started from, so that only the picture runs. */
   const workFrame = ref(1)
-  watch([frame, playing], () => {
-    if (!playing.value) workFrame.value = frame.value
-  }, { flush: 'sync' })
+  watch(
+    [frame, playing],
+    () => {
+      if (!playing.value) workFrame.value = frame.value
+    },
+    { flush: 'sync' },
+  )
   const place = computed(() => (column.value ? shownAt(column.value.runs, workFrame.value) : null))
   const drawing = computed(() => {
     const id = column.value ? drawingShown(column.value, workFrame.value) : null
-    return id ? stack.value!.drawings[id] ?? null : null
+    return id ? (stack.value!.drawings[id] ?? null) : null
   })
   const passes = computed(() => (column.value ? contents.passes(shown.value!, plan.value!, column.value) : []))
   const pass = computed(() => passAt(passes.value, workFrame.value))
-  const rail = computed(() => (column.value ? railOf(contents, shown.value!, plan.value!, column.value) : { bars: [], stretches: [] }))
-  const points = computed(() => (stack.value ? (followed.value[stack.value.id] ?? []).filter(p => stack.value!.subjects[p.subject]) : []))
-  const tracks = computed<Track[]>(() => ((arcs.value || plot.value) && column.value ? points.value.map(p => trackOf(contents, shown.value!, plan.value!, column.value!, p)) : []))
-  const stuck = computed(() => (column.value ? sticking(contents, shown.value!, plan.value!, column.value) : new Set<string>()))
+  const rail = computed(() =>
+    column.value ? railOf(contents, shown.value!, plan.value!, column.value) : { bars: [], stretches: [] },
+  )
+  const points = computed(() =>
+    stack.value ? (followed.value[stack.value.id] ?? []).filter(p => stack.value!.subjects[p.subject]) : [],
+  )
+  const tracks = computed<Track[]>(() =>
+    (arcs.value || plot.value) && column.value
+      ? points.value.map(p => trackOf(contents, shown.value!, plan.value!, column.value!, p))
+      : [],
+  )
+  const stuck = computed(() =>
+    column.value ? sticking(contents, shown.value!, plan.value!, column.value) : new Set<string>(),
+  )
   /** Frames on the sheet: the shot and what overhangs it, with room to go on. */
   const rows = computed(() => {
     const longest = Math.max(0, ...columns.value.map(c => c.runs.frames))
@@ -145,8 +164,7 @@ export const useDesk = defineStore('desk', () => {
     if (s?.drawing && s.column === column.value?.id) {
       const all = exposedOn(column.value.runs, s.drawing)
       if (all.length) return { first: all[0]!.first, last: all.at(-1)!.last }
-    }
-    else if (s && s.column === column.value?.id) return { first: s.first, last: s.last }
+    } else if (s && s.column === column.value?.id) return { first: s.first, last: s.last }
     const p = place.value
     return p ? { first: p.start, last: p.start + p.run.frames - 1 } : { first: workFrame.value, last: workFrame.value }
   })
@@ -165,7 +183,12 @@ export const useDesk = defineStore('desk', () => {
   }
 
   async function open(id: string): Promise<void> {
-    session.value = markRaw(await ShotSession.open(id, { changed: refresh, tell: t => toast(t.message, { description: t.detail, duration: 9000 }) }))
+    session.value = markRaw(
+      await ShotSession.open(id, {
+        changed: refresh,
+        tell: t => toast(t.message, { description: t.detail, duration: 9000 }),
+      }),
+    )
     refresh()
     frame.value = 1
     notes.value = Object.keys(plan.value?.notes ?? {}).length > 0
@@ -201,7 +224,7 @@ export const useDesk = defineStore('desk', () => {
 
   /** Shows what changes would give. Gives the reason where they are refused. */
   function tryOut(wish: Wish | readonly Wish[], words = ''): string | null {
-    const wishes = Array.isArray(wish) ? wish as readonly Wish[] : [wish as Wish]
+    const wishes = Array.isArray(wish) ? (wish as readonly Wish[]) : [wish as Wish]
     const out = session.value?.tryOut(...wishes)
     if (!out) return null
     preview.value = out.ok ? { wishes, shot: out.shot, words: words || out.label } : null
@@ -234,10 +257,79 @@ export const useDesk = defineStore('desk', () => {
   }
 
   return {
-    session, shot, saving, undoLabel, redoLabel, preview, contents, frame, workFrame, columnId, selection, loop, playing, skipped, moves, strokesSeen, litChart, chartPanel, picked, ghostPair, clip, copiedSpacing, pinPanel, side, trialRate, points, tracks, stuck, follow,
+    session,
+    shot,
+    saving,
+    undoLabel,
+    redoLabel,
+    preview,
+    contents,
+    frame,
+    workFrame,
+    columnId,
+    selection,
+    loop,
+    playing,
+    skipped,
+    moves,
+    strokesSeen,
+    litChart,
+    chartPanel,
+    picked,
+    ghostPair,
+    clip,
+    copiedSpacing,
+    pinPanel,
+    side,
+    trialRate,
+    points,
+    tracks,
+    stuck,
+    follow,
     // Remembered in this browser: what the server rendered must not overwrite it.
-    tool: skipHydrate(tool), ghosts: skipHydrate(ghosts), ghostRule: skipHydrate(ghostRule), pinnedGhosts: skipHydrate(pinnedGhosts), ghostRow, ghostsHidden, lens, bringing, flip, flipping, rock: skipHydrate(rock), pictureBox, onHeld: skipHydrate(onHeld), drawThrough, arcs: skipHydrate(arcs), plot: skipHydrate(plot), plotOf: skipHydrate(plotOf), rowHeight: skipHydrate(rowHeight), margin: skipHydrate(margin), newAt: skipHydrate(newAt), notes, shown, plan, columns, column, stack, place, drawing, passes, pass, rail, rows, overhang, playRange, range,
-    refresh, open, close, run, tryOut, take, drop, goTo,
+    tool: skipHydrate(tool),
+    ghosts: skipHydrate(ghosts),
+    ghostRule: skipHydrate(ghostRule),
+    pinnedGhosts: skipHydrate(pinnedGhosts),
+    ghostRow,
+    ghostsHidden,
+    lens,
+    bringing,
+    flip,
+    flipping,
+    rock: skipHydrate(rock),
+    pictureBox,
+    onHeld: skipHydrate(onHeld),
+    drawThrough,
+    arcs: skipHydrate(arcs),
+    plot: skipHydrate(plot),
+    plotOf: skipHydrate(plotOf),
+    rowHeight: skipHydrate(rowHeight),
+    margin: skipHydrate(margin),
+    newAt: skipHydrate(newAt),
+    notes,
+    shown,
+    plan,
+    columns,
+    column,
+    stack,
+    place,
+    drawing,
+    passes,
+    pass,
+    rail,
+    rows,
+    overhang,
+    playRange,
+    range,
+    refresh,
+    open,
+    close,
+    run,
+    tryOut,
+    take,
+    drop,
+    goTo,
     undo: () => session.value?.undo(),
     redo: () => session.value?.redo(),
     isCore,

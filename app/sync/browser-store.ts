@@ -4,7 +4,11 @@ import type { Change, Command } from '#core/shot'
 import type { Stroke } from '#core/stroke'
 
 /** A command that the server has not acknowledged yet, in the order it was given. */
-export interface Waiting { readonly seq?: number, readonly shot: string, readonly command: Command }
+export interface Waiting {
+  readonly seq?: number
+  readonly shot: string
+  readonly command: Command
+}
 
 /** One undo step of this browser profile. */
 export interface Step {
@@ -18,24 +22,25 @@ export interface Step {
 }
 
 interface Schema extends DBSchema {
-  outbox: { key: number, value: Waiting, indexes: { shot: string } }
-  history: { key: number, value: Step, indexes: { shot: string } }
-  strokes: { key: string, value: { hash: string, stroke: Stroke } }
-  settings: { key: string, value: unknown }
-  images: { key: string, value: { hash: string, bytes: Blob } }
+  outbox: { key: number; value: Waiting; indexes: { shot: string } }
+  history: { key: number; value: Step; indexes: { shot: string } }
+  strokes: { key: string; value: { hash: string; stroke: Stroke } }
+  settings: { key: string; value: unknown }
+  images: { key: string; value: { hash: string; bytes: Blob } }
 }
 
 let opened: Promise<IDBPDatabase<Schema>> | null = null
-const db = () => (opened ??= openDB<Schema>('fintro', 2, {
-  upgrade(d, before) {
-    if (before < 2) d.createObjectStore('images', { keyPath: 'hash' })
-    if (before >= 1) return
-    d.createObjectStore('outbox', { keyPath: 'seq', autoIncrement: true }).createIndex('shot', 'shot')
-    d.createObjectStore('history', { keyPath: 'seq', autoIncrement: true }).createIndex('shot', 'shot')
-    d.createObjectStore('strokes', { keyPath: 'hash' })
-    d.createObjectStore('settings')
-  },
-}))
+const db = () =>
+  (opened ??= openDB<Schema>('fintro', 2, {
+    upgrade(d, before) {
+      if (before < 2) d.createObjectStore('images', { keyPath: 'hash' })
+      if (before >= 1) return
+      d.createObjectStore('outbox', { keyPath: 'seq', autoIncrement: true }).createIndex('shot', 'shot')
+      d.createObjectStore('history', { keyPath: 'seq', autoIncrement: true }).createIndex('shot', 'shot')
+      d.createObjectStore('strokes', { keyPath: 'hash' })
+      d.createObjectStore('settings')
+    },
+  }))
 
 const STEPS_KEPT = 1000
 
@@ -77,7 +82,7 @@ export const browserStore = {
   async keepImage(hash: string, bytes: Blob): Promise<void> {
     await (await db()).put('images', { hash, bytes })
   },
-  async keptImages(): Promise<{ hash: string, bytes: Blob }[]> {
+  async keptImages(): Promise<{ hash: string; bytes: Blob }[]> {
     return (await db()).getAll('images')
   },
   async dropImage(hash: string): Promise<void> {
@@ -86,7 +91,7 @@ export const browserStore = {
   async keepStroke(hash: string, stroke: Stroke): Promise<void> {
     await (await db()).put('strokes', { hash, stroke })
   },
-  async keptStrokes(): Promise<{ hash: string, stroke: Stroke }[]> {
+  async keptStrokes(): Promise<{ hash: string; stroke: Stroke }[]> {
     return (await db()).getAll('strokes')
   },
   async dropStrokes(hashes: readonly string[]): Promise<void> {

@@ -1,9 +1,21 @@
 import { describe, expect, it } from 'vitest'
 import type { Shot } from '#core/shot'
-import { cmd, columnIn, done, emptyShot, exposures, posedShot, runOn, STACK, standing, where } from '../../core/shot/fixture.test-helper'
+import {
+  cmd,
+  columnIn,
+  done,
+  emptyShot,
+  exposures,
+  posedShot,
+  runOn,
+  STACK,
+  standing,
+  where,
+} from '../../core/shot/fixture.test-helper'
 import { Pending } from './pending'
 
-const push = (shot: Shot, number: string, delta: number) => cmd('run.push', { ...where, run: runOn(shot, number), delta })
+const push = (shot: Shot, number: string, delta: number) =>
+  cmd('run.push', { ...where, run: runOn(shot, number), delta })
 
 describe('what was done here', () => {
   it('stands on top at once and becomes confirmed without being done again', () => {

@@ -2,8 +2,15 @@ import type { Applied, Command, Refusal, Shot } from '#core/shot'
 import { applyCommand } from '#core/shot'
 import type { JournalEntry } from './server'
 
-interface Local { readonly command: Command, readonly before: Shot, readonly after: Shot }
-export interface Lost { readonly command: Command, readonly refusal: Refusal }
+interface Local {
+  readonly command: Command
+  readonly before: Shot
+  readonly after: Shot
+}
+export interface Lost {
+  readonly command: Command
+  readonly refusal: Refusal
+}
 
 /**
  * The shot as the server has it, and on top of it what was done here and is not acknowledged yet. Pure bookkeeping: it
@@ -12,11 +19,20 @@ export interface Lost { readonly command: Command, readonly refusal: Refusal }
 export class Pending {
   private locals: Local[] = []
 
-  constructor(private confirmed: Shot, private at: number) {}
+  constructor(
+    private confirmed: Shot,
+    private at: number,
+  ) {}
 
-  get revision(): number { return this.at }
-  get shot(): Shot { return this.locals.at(-1)?.after ?? this.confirmed }
-  get count(): number { return this.locals.length }
+  get revision(): number {
+    return this.at
+  }
+  get shot(): Shot {
+    return this.locals.at(-1)?.after ?? this.confirmed
+  }
+  get count(): number {
+    return this.locals.length
+  }
 
   /** Does a command here. */
   add(command: Command): Applied {
@@ -38,8 +54,7 @@ export class Pending {
       if (first?.command.id === e.command.id && first.before === this.confirmed) {
         this.confirmed = first.after
         this.locals = this.locals.slice(1)
-      }
-      else {
+      } else {
         const out = applyCommand(this.confirmed, e.command)
         if (!out.ok) return false
         this.confirmed = out.shot
@@ -59,7 +74,7 @@ export class Pending {
     if (!without.size && (!this.locals.length || this.locals[0]!.before === this.confirmed)) return []
     const commands = this.locals.map(l => l.command).filter(c => !without.has(c.id))
     this.locals = []
-    return commands.flatMap((command) => {
+    return commands.flatMap(command => {
       const out = this.add(command)
       return out.ok ? [] : [{ command, refusal: out.refusal }]
     })

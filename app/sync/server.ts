@@ -1,13 +1,25 @@
 import type { Command, Refusal, StoredShot } from '#core/shot'
 import type { Stroke } from '#core/stroke'
 
-export interface JournalEntry { revision: number, command: Command }
-export type Outcome = { id: string, status: 'applied', revision: number } | { id: string, status: 'refused', refusal: Refusal }
-export interface Committed { revision: number, missed: JournalEntry[], outcomes: Outcome[] }
+export interface JournalEntry {
+  revision: number
+  command: Command
+}
+export type Outcome =
+  { id: string; status: 'applied'; revision: number } | { id: string; status: 'refused'; refusal: Refusal }
+export interface Committed {
+  revision: number
+  missed: JournalEntry[]
+  outcomes: Outcome[]
+}
 
 /** The server said no: a problem document. */
 export class ServerRefusal extends Error {
-  constructor(readonly status: number, readonly code: string, detail: string) {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    detail: string,
+  ) {
     super(detail)
   }
 }
@@ -19,14 +31,17 @@ async function ask<T>(url: string, init?: RequestInit): Promise<T> {
   let response: Response
   try {
     response = await fetch(url, init)
-  }
-  catch {
+  } catch {
     throw new ServerAway('The server does not answer.')
   }
-  if (response.ok) return await response.json() as T
+  if (response.ok) return (await response.json()) as T
   if (response.status >= 500) throw new ServerAway(`The server answers with fault ${response.status}.`)
-  const problem = await response.json().catch(() => ({})) as { code?: string, detail?: string }
-  throw new ServerRefusal(response.status, problem.code ?? 'refused', problem.detail ?? `The server refused (${response.status}).`)
+  const problem = (await response.json().catch(() => ({}))) as { code?: string; detail?: string }
+  throw new ServerRefusal(
+    response.status,
+    problem.code ?? 'refused',
+    problem.detail ?? `The server refused (${response.status}).`,
+  )
 }
 
 const post = <T>(url: string, body: unknown): Promise<T> =>
@@ -34,7 +49,7 @@ const post = <T>(url: string, body: unknown): Promise<T> =>
 
 /** Every call to the server that the desk makes. */
 export const server = {
-  shot: (id: string) => ask<{ revision: number, production: string, document: StoredShot }>(`/api/shots/${id}`),
+  shot: (id: string) => ask<{ revision: number; production: string; document: StoredShot }>(`/api/shots/${id}`),
   findStrokes: (hashes: string[]) => post<{ strokes: Record<string, Stroke> }>('/api/strokes/find', { hashes }),
   keepStrokes: (strokes: Stroke[]) => post<{ hashes: string[] }>('/api/strokes', { strokes }),
   image: async (hash: string): Promise<Blob> => {
@@ -42,8 +57,14 @@ export const server = {
     if (!response?.ok) throw new ServerAway('The picture could not be fetched.')
     return response.blob()
   },
-  keepImage: (bytes: Blob) => ask<{ hash: string, width: number, height: number }>('/api/images', { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: bytes }),
-  commit: (id: string, base: number, commands: Command[]) => post<Committed>(`/api/shots/${id}/commands`, { base, commands }),
+  keepImage: (bytes: Blob) =>
+    ask<{ hash: string; width: number; height: number }>('/api/images', {
+      method: 'POST',
+      headers: { 'content-type': 'application/octet-stream' },
+      body: bytes,
+    }),
+  commit: (id: string, base: number, commands: Command[]) =>
+    post<Committed>(`/api/shots/${id}/commands`, { base, commands }),
   journal: (id: string, after: number) => ask<{ entries: JournalEntry[] }>(`/api/shots/${id}/journal?after=${after}`),
   events: (id: string) => new EventSource(`/api/shots/${id}/events`),
 }

@@ -13,14 +13,21 @@ import { Wanted } from './wanted'
 
 /** The command that does one wish, or several as one. */
 const commandOf = (id: string, wishes: readonly Wish[]): Command =>
-  ({ id, schema: SCHEMA, ...(wishes.length === 1 ? wishes[0] : { name: 'together', args: { commands: wishes } }) }) as Command
+  ({
+    id,
+    schema: SCHEMA,
+    ...(wishes.length === 1 ? wishes[0] : { name: 'together', args: { commands: wishes } }),
+  }) as Command
 
 /** The state of saving. `kept` are changes that only this browser has. */
-export type Saving = { readonly state: 'saved' | 'saving' | 'away' | 'gone', readonly kept: number }
+export type Saving = { readonly state: 'saved' | 'saving' | 'away' | 'gone'; readonly kept: number }
 
-export interface Told { readonly message: string, readonly detail?: string }
+export interface Told {
+  readonly message: string
+  readonly detail?: string
+}
 /** A wish for one command: its name and arguments. */
-export type Wish = { [N in CommandName]: { readonly name: N, readonly args: ArgsOf<N> } }[CommandName]
+export type Wish = { [N in CommandName]: { readonly name: N; readonly args: ArgsOf<N> } }[CommandName]
 
 export interface SessionListener {
   /** The shot, the undo steps or the state of saving are other ones now. */
@@ -33,7 +40,10 @@ const BATCH = 100
 const RETRY_MS = [500, 1000, 2000, 3000]
 
 async function sha256(content: string | ArrayBuffer): Promise<string> {
-  const digest = await crypto.subtle.digest('SHA-256', typeof content === 'string' ? new TextEncoder().encode(content) : content)
+  const digest = await crypto.subtle.digest(
+    'SHA-256',
+    typeof content === 'string' ? new TextEncoder().encode(content) : content,
+  )
   return Array.from(new Uint8Array(digest), b => b.toString(16).padStart(2, '0')).join('')
 }
 
@@ -46,10 +56,13 @@ export class ShotSession {
   steps: readonly Step[] = []
   private writes: Promise<unknown> = Promise.resolve()
   private strokes = new Map<string, Stroke>()
-  private readonly wanted = new Wanted(async (hashes) => {
-    const { strokes } = await server.findStrokes(hashes)
-    for (const [hash, stroke] of Object.entries(strokes)) this.strokes.set(hash, stroke)
-  }, () => this.listener.changed())
+  private readonly wanted = new Wanted(
+    async hashes => {
+      const { strokes } = await server.findStrokes(hashes)
+      for (const [hash, stroke] of Object.entries(strokes)) this.strokes.set(hash, stroke)
+    },
+    () => this.listener.changed(),
+  )
 
   private readonly imagesAsked = new Set<string>()
   private events: EventSource | null = null
@@ -60,9 +73,14 @@ export class ShotSession {
   private sending = false
   private readonly toldLost = new Set<string>()
 
-  private constructor(readonly id: string, readonly production: string, private pending: Pending, private readonly listener: SessionListener) {
+  private constructor(
+    readonly id: string,
+    readonly production: string,
+    private pending: Pending,
+    private readonly listener: SessionListener,
+  ) {
     this.channel = new BroadcastChannel(`fintro-${id}`)
-    this.channel.onmessage = ({ data }: MessageEvent<{ kind: 'steps' } | { kind: 'refused', ids: string[] }>) => {
+    this.channel.onmessage = ({ data }: MessageEvent<{ kind: 'steps' } | { kind: 'refused'; ids: string[] }>) => {
       if (data.kind === 'steps') void this.readSteps()
       else this.forget(new Set(data.ids))
     }
@@ -87,7 +105,9 @@ export class ShotSession {
   /** The stroke is at hand; it is not asked for. */
   has = (hash: string): boolean => this.strokes.has(hash)
 
-  get shot(): Shot { return this.pending.shot }
+  get shot(): Shot {
+    return this.pending.shot
+  }
   /** A stroke, if it is at hand; it is asked for where it is not, and `changed` tells when it has come. */
   strokeBy = (hash: string): Stroke | undefined => {
     const stroke = this.strokes.get(hash)
@@ -97,7 +117,9 @@ export class ShotSession {
 
   /** What a command would give, without doing it. */
   tryOut(...wishes: Wish[]): Applied {
-    return wishes.length ? applyCommand(this.shot, commandOf('preview-0', wishes)) : { ok: true, shot: this.shot, label: '' }
+    return wishes.length
+      ? applyCommand(this.shot, commandOf('preview-0', wishes))
+      : { ok: true, shot: this.shot, label: '' }
   }
 
   /** Does one or several commands as one undo step. Nothing is done unless all of them fit. */
@@ -135,16 +157,17 @@ export class ShotSession {
   async fetchImages(): Promise<void> {
     const missing = imageHashes(this.shot).filter(h => !hasBitmap(h) && !this.imagesAsked.has(h))
     for (const hash of missing) this.imagesAsked.add(hash)
-    await Promise.all(missing.map(async (hash) => {
-      try {
-        await this.showImage(hash, await server.image(hash))
-        this.listener.changed()
-      }
-      catch {
-        // It is asked for again when the shot changes next; until then a frame stands for it.
-        this.imagesAsked.delete(hash)
-      }
-    }))
+    await Promise.all(
+      missing.map(async hash => {
+        try {
+          await this.showImage(hash, await server.image(hash))
+          this.listener.changed()
+        } catch {
+          // It is asked for again when the shot changes next; until then a frame stands for it.
+          this.imagesAsked.delete(hash)
+        }
+      }),
+    )
   }
 
   /** Keeps a stroke in the browser until the server has it, and gives the hash that names it. */
@@ -156,8 +179,12 @@ export class ShotSession {
     return hash
   }
 
-  get undoLabel(): string | null { return this.steps.filter(s => s.state === 'done').at(-1)?.label ?? null }
-  get redoLabel(): string | null { return this.steps.find(s => s.state === 'undone')?.label ?? null }
+  get undoLabel(): string | null {
+    return this.steps.filter(s => s.state === 'done').at(-1)?.label ?? null
+  }
+  get redoLabel(): string | null {
+    return this.steps.find(s => s.state === 'undone')?.label ?? null
+  }
 
   undo(): void {
     const step = this.steps.filter(s => s.state === 'done').at(-1)
@@ -174,7 +201,10 @@ export class ShotSession {
     const command = revertCommand(newId(), step.id, `${what}: ${step.label}`, step.changes)
     const out = this.pending.add(command)
     if (!out.ok) {
-      this.listener.tell({ message: `“${step.label}” can not be ${state === 'undone' ? 'taken back' : 'done again'}: ${out.refusal.message}`, detail: 'It was left as it is and taken off the list.' })
+      this.listener.tell({
+        message: `“${step.label}” can not be ${state === 'undone' ? 'taken back' : 'done again'}: ${out.refusal.message}`,
+        detail: 'It was left as it is and taken off the list.',
+      })
       this.setSteps(this.steps.filter(s => s !== step))
       this.write(() => (step.seq === undefined ? Promise.resolve() : browserStore.dropSteps([step.seq])), true)
       return
@@ -216,9 +246,17 @@ export class ShotSession {
 
   /** Writes to the browser's store one after the other; tells other windows where their list of steps is old. */
   private write(work: () => Promise<void>, steps = false): void {
-    this.writes = this.writes.then(work).then(() => {
-      if (steps && !this.closed) this.channel.postMessage({ kind: 'steps' })
-    }).catch((error: Error) => this.listener.tell({ message: 'This browser could not keep a change.', detail: `${error.message}. Leave the window open until all is saved.` }))
+    this.writes = this.writes
+      .then(work)
+      .then(() => {
+        if (steps && !this.closed) this.channel.postMessage({ kind: 'steps' })
+      })
+      .catch((error: Error) =>
+        this.listener.tell({
+          message: 'This browser could not keep a change.',
+          detail: `${error.message}. Leave the window open until all is saved.`,
+        }),
+      )
   }
 
   // — the outbox —
@@ -240,7 +278,10 @@ export class ShotSession {
   }
 
   private setSaving(state: Saving['state']): void {
-    this.saving = { state: state === 'saving' && !this.pending.count && !this.sending ? 'saved' : state, kept: this.pending.count }
+    this.saving = {
+      state: state === 'saving' && !this.pending.count && !this.sending ? 'saved' : state,
+      kept: this.pending.count,
+    }
     this.listener.changed()
   }
 
@@ -250,15 +291,18 @@ export class ShotSession {
     this.sending = true
     try {
       await navigator.locks.request(`fintro-outbox-${this.id}`, async () => {
-        for (let waiting = await browserStore.waiting(this.id); waiting.length && !this.closed; waiting = await browserStore.waiting(this.id)) {
+        for (
+          let waiting = await browserStore.waiting(this.id);
+          waiting.length && !this.closed;
+          waiting = await browserStore.waiting(this.id)
+        ) {
           await this.sendBatch(waiting.slice(0, BATCH).map(w => w.command))
         }
       })
       this.tries = 0
       this.sending = false
       this.setSaving(this.pending.count ? 'saving' : 'saved')
-    }
-    catch (error) {
+    } catch (error) {
       this.sending = false
       this.sendingFailed(error)
     }
@@ -268,8 +312,12 @@ export class ShotSession {
     await this.sendStrokes()
     const answer = await server.commit(this.id, this.pending.revision, commands)
     const by = new Map(commands.map(c => [c.id, c]))
-    const own = answer.outcomes.flatMap((o): JournalEntry[] => (o.status === 'applied' ? [{ revision: o.revision, command: by.get(o.id)! }] : []))
-    const refused = answer.outcomes.flatMap((o): Lost[] => (o.status === 'refused' ? [{ command: by.get(o.id)!, refusal: o.refusal }] : []))
+    const own = answer.outcomes.flatMap((o): JournalEntry[] =>
+      o.status === 'applied' ? [{ revision: o.revision, command: by.get(o.id)! }] : [],
+    )
+    const refused = answer.outcomes.flatMap((o): Lost[] =>
+      o.status === 'refused' ? [{ command: by.get(o.id)!, refusal: o.refusal }] : [],
+    )
     await browserStore.dropWaiting(this.id, new Set(commands.map(c => c.id)))
     // Acknowledged before, and in the document that was loaded: not to be done on top of it again.
     this.pending.drop(new Set(own.filter(e => e.revision <= this.pending.revision).map(e => e.command.id)))
@@ -324,7 +372,8 @@ export class ShotSession {
       if (this.closed || this.saving.state === 'gone') return
       this.sendingFailed(new ServerAway())
       // The browser tries again by itself, unless the server answered with a fault.
-      if (this.events?.readyState === EventSource.CLOSED) setTimeout(() => this.closed || this.listen(), RETRY_MS.at(-1))
+      if (this.events?.readyState === EventSource.CLOSED)
+        setTimeout(() => this.closed || this.listen(), RETRY_MS.at(-1))
     }
   }
 
@@ -332,8 +381,7 @@ export class ShotSession {
     try {
       const { entries } = await server.journal(this.id, this.pending.revision)
       await this.takeIn(entries)
-    }
-    catch (error) {
+    } catch (error) {
       this.sendingFailed(error)
     }
   }
@@ -367,11 +415,22 @@ export class ShotSession {
     const ids = new Set(lost.map(l => l.command.id))
     // What the journal made impossible here is refused by the server as well: told once.
     const fresh = lost.filter(l => !this.toldLost.has(l.command.id))
-    const names = [...new Set(fresh.map(({ command, refusal }) => `“${this.steps.find(s => s.id === command.id)?.label ?? command.name}” could not be kept: ${refusal.message}`))]
+    const names = [
+      ...new Set(
+        fresh.map(
+          ({ command, refusal }) =>
+            `“${this.steps.find(s => s.id === command.id)?.label ?? command.name}” could not be kept: ${refusal.message}`,
+        ),
+      ),
+    ]
     for (const id of ids) this.toldLost.add(id)
     this.forget(ids)
     this.write(() => browserStore.dropWaiting(this.id, ids))
-    if (names.length) this.listener.tell({ message: names.join(' '), detail: 'It was changed in another window. Everything else was kept.' })
+    if (names.length)
+      this.listener.tell({
+        message: names.join(' '),
+        detail: 'It was changed in another window. Everything else was kept.',
+      })
   }
 
   /** Takes commands that will not be kept out of the shot and the undo steps. */

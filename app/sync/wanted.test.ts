@@ -7,7 +7,12 @@ afterEach(() => void vi.useRealTimers())
 it('what is wanted in one go comes by one request, each once', async () => {
   const asked: string[][] = []
   let come = 0
-  const wanted = new Wanted(async hashes => void asked.push(hashes), () => { come += 1 })
+  const wanted = new Wanted(
+    async hashes => void asked.push(hashes),
+    () => {
+      come += 1
+    },
+  )
   for (const h of ['a', 'b', 'a']) wanted.want(h)
   await vi.advanceTimersByTimeAsync(1)
   wanted.want('b')
@@ -16,10 +21,13 @@ it('what is wanted in one go comes by one request, each once', async () => {
 })
 it('after a failure they can be asked for again', async () => {
   let tries = 0
-  const wanted = new Wanted(async () => {
-    tries += 1
-    throw new Error('away')
-  }, () => {})
+  const wanted = new Wanted(
+    async () => {
+      tries += 1
+      throw new Error('away')
+    },
+    () => {},
+  )
   wanted.want('a')
   await vi.advanceTimersByTimeAsync(1)
   wanted.want('a')
@@ -32,7 +40,10 @@ it('after a failure they can be asked for again', async () => {
 })
 it('many come in batches', async () => {
   const sizes: number[] = []
-  const wanted = new Wanted(async hashes => void sizes.push(hashes.length), () => {})
+  const wanted = new Wanted(
+    async hashes => void sizes.push(hashes.length),
+    () => {},
+  )
   await wanted.fetch(Array.from({ length: 2500 }, (_, i) => String(i)))
   expect(sizes).toEqual([1000, 1000, 500])
 })

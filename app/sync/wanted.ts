@@ -10,8 +10,14 @@ export class Wanted {
   private readonly loader: DataLoader<string, null>
 
   /** `load` fetches and keeps them; `come` is told afterwards, and when those that failed can be asked for again. */
-  constructor(private readonly load: (hashes: string[]) => Promise<void>, private readonly come: () => void) {
-    this.loader = new DataLoader(hashes => this.batch(hashes), { maxBatchSize: BATCH, batchScheduleFn: done => setTimeout(done) })
+  constructor(
+    private readonly load: (hashes: string[]) => Promise<void>,
+    private readonly come: () => void,
+  ) {
+    this.loader = new DataLoader(hashes => this.batch(hashes), {
+      maxBatchSize: BATCH,
+      batchScheduleFn: done => setTimeout(done),
+    })
   }
 
   want(hash: string): void {
@@ -27,8 +33,7 @@ export class Wanted {
     try {
       await this.load([...hashes])
       this.come()
-    }
-    catch {
+    } catch {
       setTimeout(() => {
         for (const h of hashes) this.loader.clear(h)
         this.come()

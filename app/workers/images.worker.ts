@@ -8,12 +8,21 @@ import type { Stroke } from '#core/stroke'
 import { putBitmap } from '~/sync/bitmaps'
 import { drawLayers } from '~/desk/draw-picture'
 
-export interface ImageWish { readonly shot: StoredShot, readonly strokes: Record<string, Stroke>, readonly pictures: readonly (readonly [file: string, bitmap: ImageBitmap])[], readonly first: number, readonly last: number, readonly background: boolean, readonly name: string }
+export interface ImageWish {
+  readonly shot: StoredShot
+  readonly strokes: Record<string, Stroke>
+  readonly pictures: readonly (readonly [file: string, bitmap: ImageBitmap])[]
+  readonly first: number
+  readonly last: number
+  readonly background: boolean
+  readonly name: string
+}
 
 let stopped = false
 
 /** Frame numbers with leading noughts, as many figures as the largest needs, at least four. */
-const numbered = (name: string, frame: number, last: number): string => `${name}.${String(frame).padStart(Math.max(4, String(last).length), '0')}.png`
+const numbered = (name: string, frame: number, last: number): string =>
+  `${name}.${String(frame).padStart(Math.max(4, String(last).length), '0')}.png`
 
 /** A numbered PNG sequence as a zip. Without the background there is no paper either: the drawings stand on nothing. */
 async function makeImages(wish: ImageWish, progress: (done: number) => void): Promise<Blob | null> {
@@ -39,7 +48,10 @@ async function makeImages(wish: ImageWish, progress: (done: number) => void): Pr
       c.fillStyle = shot.paper
       c.fillRect(0, 0, width, height)
     }
-    drawLayers(c, layersAt(contents, shot, plan, frame, h => wish.strokes[h], { background: wish.background }))
+    drawLayers(
+      c,
+      layersAt(contents, shot, plan, frame, h => wish.strokes[h], { background: wish.background }),
+    )
     const png = new Uint8Array(await (await canvas.convertToBlob({ type: 'image/png' })).arrayBuffer())
     const file = new ZipPassThrough(numbered(wish.name, frame, wish.last))
     zip.add(file)
@@ -50,7 +62,12 @@ async function makeImages(wish: ImageWish, progress: (done: number) => void): Pr
   return new Blob(chunks, { type: 'application/zip' })
 }
 
-const api = { makeImages, stop: () => { stopped = true } }
+const api = {
+  makeImages,
+  stop: () => {
+    stopped = true
+  },
+}
 export type ImagesWorker = typeof api
 export { proxy }
 expose(api)

@@ -11,7 +11,8 @@ export function dividedSteps(n: number, slow: Slow, r: number, depth = Infinity)
   const weights = (count: number) => Array.from({ length: count }, (_, i) => weight(Math.min(i, depth)))
   const half = Math.floor(steps / 2)
   const middle = () => (half > depth ? weight(depth) : (weights(half).at(-1) ?? 1) / r)
-  const one = slow === 'both' ? [...weights(half), ...(steps % 2 ? [middle()] : []), ...weights(half).reverse()] : weights(steps)
+  const one =
+    slow === 'both' ? [...weights(half), ...(steps % 2 ? [middle()] : []), ...weights(half).reverse()] : weights(steps)
   return shares(slow === 'second' ? one.reverse() : one)
 }
 

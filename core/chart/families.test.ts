@@ -1,7 +1,21 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Handles, Recipe, Slow } from '.'
-import { EASINGS, evenTimes, favouredPlaces, recipeLabel, recipeName, recipes, recipeSchema, recognised, slowOf, snapTo, spread, turnedRecipe, typedPlaces } from '.'
+import {
+  EASINGS,
+  evenTimes,
+  favouredPlaces,
+  recipeLabel,
+  recipeName,
+  recipes,
+  recipeSchema,
+  recognised,
+  slowOf,
+  snapTo,
+  spread,
+  turnedRecipe,
+  typedPlaces,
+} from '.'
 
 const close = (a: readonly number[], b: readonly number[]) => {
   expect(a).toHaveLength(b.length)
@@ -13,31 +27,57 @@ const slows: readonly Slow[] = ['first', 'second', 'both']
 // The steps from the slow pose, by the rule that a weight is (1 − r)/r for the second and 1/r times the one before after it.
 describe('halves for one to seven', () => {
   it('out of the first: 1/2ⁿ … 1/4 1/2', () => {
-    for (let n = 1; n <= 7; n++) close(of({ family: 'halves', slow: 'first' }, n), Array.from({ length: n }, (_, i) => 2 ** (i - n)))
+    for (let n = 1; n <= 7; n++)
+      close(
+        of({ family: 'halves', slow: 'first' }, n),
+        Array.from({ length: n }, (_, i) => 2 ** (i - n)),
+      )
   })
   it.each([
-    [1, [1 / 2]], [2, [1 / 4, 3 / 4]], [3, [1 / 4, 1 / 2, 3 / 4]], [4, [1 / 6, 1 / 3, 2 / 3, 5 / 6]], [5, [1 / 8, 1 / 4, 1 / 2, 3 / 4, 7 / 8]],
-    [6, [1 / 12, 1 / 6, 1 / 3, 2 / 3, 5 / 6, 11 / 12]], [7, [1 / 16, 1 / 8, 1 / 4, 1 / 2, 3 / 4, 7 / 8, 15 / 16]],
+    [1, [1 / 2]],
+    [2, [1 / 4, 3 / 4]],
+    [3, [1 / 4, 1 / 2, 3 / 4]],
+    [4, [1 / 6, 1 / 3, 2 / 3, 5 / 6]],
+    [5, [1 / 8, 1 / 4, 1 / 2, 3 / 4, 7 / 8]],
+    [6, [1 / 12, 1 / 6, 1 / 3, 2 / 3, 5 / 6, 11 / 12]],
+    [7, [1 / 16, 1 / 8, 1 / 4, 1 / 2, 3 / 4, 7 / 8, 15 / 16]],
   ])('both, %d', (n, places) => close(of({ family: 'halves', slow: 'both' }, n), places))
   it('stop growing beyond the depth: 1 1 2 2 2 2 of 10 for depth 2 and five', () => {
-    close(of({ family: 'halves', slow: 'first', depth: 2 }, 5), [1, 2, 4, 6, 8].map(k => k / 10))
+    close(
+      of({ family: 'halves', slow: 'first', depth: 2 }, 5),
+      [1, 2, 4, 6, 8].map(k => k / 10),
+    )
     close(of({ family: 'halves', slow: 'first', depth: 5 }, 5), of({ family: 'halves', slow: 'first' }, 5))
   })
 })
 
 describe('thirds for one to seven', () => {
   it('out of the first: 1/3ⁿ … 1/9 1/3', () => {
-    for (let n = 1; n <= 7; n++) close(of({ family: 'thirds', slow: 'first' }, n), Array.from({ length: n }, (_, i) => 3 ** (i - n)))
+    for (let n = 1; n <= 7; n++)
+      close(
+        of({ family: 'thirds', slow: 'first' }, n),
+        Array.from({ length: n }, (_, i) => 3 ** (i - n)),
+      )
   })
   // Weights 1 2 6 18 mirrored; with an even number one step in the middle, three times its neighbour.
   it.each([
-    [1, [1, 1]], [2, [1, 3, 1]], [3, [1, 2, 2, 1]], [4, [1, 2, 6, 2, 1]], [5, [1, 2, 6, 6, 2, 1]], [6, [1, 2, 6, 18, 6, 2, 1]], [7, [1, 2, 6, 18, 18, 6, 2, 1]],
+    [1, [1, 1]],
+    [2, [1, 3, 1]],
+    [3, [1, 2, 2, 1]],
+    [4, [1, 2, 6, 2, 1]],
+    [5, [1, 2, 6, 6, 2, 1]],
+    [6, [1, 2, 6, 18, 6, 2, 1]],
+    [7, [1, 2, 6, 18, 18, 6, 2, 1]],
   ])('both, %d', (n, weights) => {
     const sum = weights.reduce((a, b) => a + b)
     let at = 0
-    close(of({ family: 'thirds', slow: 'both' }, n), weights.slice(0, -1).map(w => (at += w) / sum))
+    close(
+      of({ family: 'thirds', slow: 'both' }, n),
+      weights.slice(0, -1).map(w => (at += w) / sum),
+    )
   })
-  it('three at both ends are 1/6 1/2 5/6', () => close(of({ family: 'thirds', slow: 'both' }, 3), [1 / 6, 1 / 2, 5 / 6]))
+  it('three at both ends are 1/6 1/2 5/6', () =>
+    close(of({ family: 'thirds', slow: 'both' }, 3), [1 / 6, 1 / 2, 5 / 6]))
 })
 
 describe('favours', () => {
@@ -87,21 +127,35 @@ describe('every family', () => {
     expect(new Set(recipes.map(recipeName)).size).toBe(recipes.length)
   })
   it('read backward mirrors', () => {
-    fc.assert(fc.property(any, fc.integer({ min: 1, max: 12 }), (r, n) => {
-      close(spread(turnedRecipe(r), n), spread(r, n).map(u => 1 - u).reverse())
-      close(spread(turnedRecipe(turnedRecipe(r)), n), spread(r, n))
-    }))
+    fc.assert(
+      fc.property(any, fc.integer({ min: 1, max: 12 }), (r, n) => {
+        close(
+          spread(turnedRecipe(r), n),
+          spread(r, n)
+            .map(u => 1 - u)
+            .reverse(),
+        )
+        close(spread(turnedRecipe(turnedRecipe(r)), n), spread(r, n))
+      }),
+    )
   })
   // Common practice: toward a pose, successive steps of an ease never grow.
   it('never takes a growing step toward a slow pose', () => {
-    fc.assert(fc.property(any, fc.integer({ min: 1, max: 24 }), (r, n) => {
-      const slow = slowOf(r)
-      const row = [0, ...spread(r, n), 1]
-      const steps = row.slice(1).map((u, i) => u - row[i]!)
-      const half = slow === 'both' ? Math.ceil(steps.length / 2) : steps.length
-      if (slow === 'first' || slow === 'both') steps.slice(1, half).forEach((s, i) => expect(s).toBeGreaterThanOrEqual(steps[i]! - 1e-12))
-      if (slow === 'second' || slow === 'both') steps.slice(-half).slice(1).forEach((s, i) => expect(s).toBeLessThanOrEqual(steps.slice(-half)[i]! + 1e-12))
-    }))
+    fc.assert(
+      fc.property(any, fc.integer({ min: 1, max: 24 }), (r, n) => {
+        const slow = slowOf(r)
+        const row = [0, ...spread(r, n), 1]
+        const steps = row.slice(1).map((u, i) => u - row[i]!)
+        const half = slow === 'both' ? Math.ceil(steps.length / 2) : steps.length
+        if (slow === 'first' || slow === 'both')
+          steps.slice(1, half).forEach((s, i) => expect(s).toBeGreaterThanOrEqual(steps[i]! - 1e-12))
+        if (slow === 'second' || slow === 'both')
+          steps
+            .slice(-half)
+            .slice(1)
+            .forEach((s, i) => expect(s).toBeLessThanOrEqual(steps.slice(-half)[i]! + 1e-12))
+      }),
+    )
   })
   it('keeps its order, and stays between the poses unless it winds up or settles', () => {
     for (const r of recipes) {
@@ -129,7 +183,12 @@ it('recognises the family of ticks that are exactly its own', () => {
 
 it('says where a curve is slow', () => {
   const slow = (h: Handles) => slowOf({ family: 'curve', handles: h })
-  expect([slow(EASINGS['ease-in']), slow(EASINGS['ease-out']), slow(EASINGS['ease-in-out']), slow([0.2, 0.2, 0.8, 0.8])]).toEqual(['first', 'second', 'both', null])
+  expect([
+    slow(EASINGS['ease-in']),
+    slow(EASINGS['ease-out']),
+    slow(EASINGS['ease-in-out']),
+    slow([0.2, 0.2, 0.8, 0.8]),
+  ]).toEqual(['first', 'second', 'both', null])
 })
 
 describe('snapping', () => {
@@ -152,8 +211,11 @@ describe('typed places', () => {
     expect(typedPlaces('-5 %', 1, 0.5)).toEqual({ ok: true, places: [-0.05] })
   })
   it.each([
-    ['1/8', 3, '1 place for 3 in-betweens.'], ['1/2 1/4', 1, '2 places for 1 in-between.'],
-    ['half', 1, '“half” is not a place. Write 1/8, 12 % or 0.125.'], ['1/0', 1, '“1/0” is not a place. Write 1/8, 12 % or 0.125.'],
-    ['300 %', 1, '300 % is too far beyond the poses: at most 50 % of the span.'], ['1/2x', 1, '“1/2x” is not a place. Write 1/8, 12 % or 0.125.'],
+    ['1/8', 3, '1 place for 3 in-betweens.'],
+    ['1/2 1/4', 1, '2 places for 1 in-between.'],
+    ['half', 1, '“half” is not a place. Write 1/8, 12 % or 0.125.'],
+    ['1/0', 1, '“1/0” is not a place. Write 1/8, 12 % or 0.125.'],
+    ['300 %', 1, '300 % is too far beyond the poses: at most 50 % of the span.'],
+    ['1/2x', 1, '“1/2x” is not a place. Write 1/8, 12 % or 0.125.'],
   ])('%s for %d is told: %s', (text, n, message) => expect(typedPlaces(text, n, 0.5)).toEqual({ ok: false, message }))
 })

@@ -50,16 +50,25 @@ export function orderOfWork(ticks: readonly number[], favour = FAVOUR): Task[] {
       if (j - i < 2) continue
       const k = first[i * row.length + j]!
       const share = shareOf(row, i, k, j)
-      tasks.push({ tick: named[k]!, between: [named[i]!, named[j]!], division: divisionAt(share, row[j]! - row[i]!, favour), share })
+      tasks.push({
+        tick: named[k]!,
+        between: [named[i]!, named[j]!],
+        division: divisionAt(share, row[j]! - row[i]!, favour),
+        share,
+      })
       next.push([i, k], [k, j])
     }
     level = next
   }
   const outside = [...sorted.filter(t => t.u < 0).reverse(), ...sorted.filter(t => t.u > 1)]
-  return [...tasks, ...outside.map(({ u, i }): Task => ({ tick: i, between: [-1, ticks.length], division: 'beyond', share: u }))]
+  return [
+    ...tasks,
+    ...outside.map(({ u, i }): Task => ({ tick: i, between: [-1, ticks.length], division: 'beyond', share: u })),
+  ]
 }
 
-const shareOf = (row: readonly number[], i: number, k: number, j: number): number => (row[j] === row[i] ? 0.5 : (row[k]! - row[i]!) / (row[j]! - row[i]!))
+const shareOf = (row: readonly number[], i: number, k: number, j: number): number =>
+  row[j] === row[i] ? 0.5 : (row[k]! - row[i]!) / (row[j]! - row[i]!)
 
 /** For each gap (i, j) of a row, the index that is best drawn first in it. */
 function bestFirsts(row: readonly number[], favour: number): Int16Array {

@@ -10,7 +10,7 @@ export function placeName(u: number): string {
   return `${Math.abs(percent - Math.round(percent)) < 0.05 ? Math.round(percent) : percent.toFixed(1)} %`
 }
 
-export type Typed = { readonly ok: true, readonly places: number[] } | { readonly ok: false, readonly message: string }
+export type Typed = { readonly ok: true; readonly places: number[] } | { readonly ok: false; readonly message: string }
 
 const ENTRY = /([+-]?\d+(?:[.,]\d+)?)(?:\s*\/\s*(\d+(?:[.,]\d+)?)|\s*(%))?/y
 const number = (text: string): number => Number(text.replace(',', '.'))
@@ -27,11 +27,21 @@ export function typedPlaces(text: string, count: number, beyond: number): Typed 
     const m = ENTRY.exec(rest)
     const u = !m ? NaN : m[3] ? number(m[1]!) / 100 : m[2] ? number(m[1]!) / number(m[2]) : number(m[1]!)
     const after = m ? rest.slice(m[0].length) : ''
-    if (!m || !Number.isFinite(u) || (after && !/^[\s;]/.test(after))) return { ok: false, message: `“${rest.split(/[\s;]/)[0]}” is not a place. Write 1/8, 12 % or 0.125.` }
+    if (!m || !Number.isFinite(u) || (after && !/^[\s;]/.test(after)))
+      return { ok: false, message: `“${rest.split(/[\s;]/)[0]}” is not a place. Write 1/8, 12 % or 0.125.` }
     places.push(u)
     rest = after.replace(/^[\s;]+/, '')
   }
-  if (places.length !== count) return { ok: false, message: `${places.length} place${places.length === 1 ? '' : 's'} for ${count} in-between${count === 1 ? '' : 's'}.` }
+  if (places.length !== count)
+    return {
+      ok: false,
+      message: `${places.length} place${places.length === 1 ? '' : 's'} for ${count} in-between${count === 1 ? '' : 's'}.`,
+    }
   const far = places.find(u => u < -beyond || u > 1 + beyond)
-  return far === undefined ? { ok: true, places } : { ok: false, message: `${placeName(far)} is too far beyond the poses: at most ${Math.round(beyond * 100)} % of the span.` }
+  return far === undefined
+    ? { ok: true, places }
+    : {
+        ok: false,
+        message: `${placeName(far)} is too far beyond the poses: at most ${Math.round(beyond * 100)} % of the span.`,
+      }
 }

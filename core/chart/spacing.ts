@@ -3,18 +3,28 @@ import { dividedSteps, driftingPlaces, favouredPlaces, placesOf } from './divide
 import { recipes, type Recipe } from './recipe'
 
 /** What some recipes look at. `times` are those of the in-betweens, 0 at the departure and 1 at the arrival. */
-export interface Looking { readonly current?: readonly number[], readonly times?: readonly number[] }
+export interface Looking {
+  readonly current?: readonly number[]
+  readonly times?: readonly number[]
+}
 
 /** The easing of a recipe that looks at time, null for the others. */
 export function easingOf(r: Recipe): Easing | null {
   switch (r.family) {
-    case 'curve': return bezierEasing(...r.handles)
-    case 'fall': return falling
-    case 'rise': return rising
-    case 'swing': return swinging
-    case 'settle': return r.turned ? turnedEasing(settling(r.swings, r.damping)) : settling(r.swings, r.damping)
-    case 'wind-up': return r.turned ? turnedEasing(windingUp(r.back)) : windingUp(r.back)
-    default: return null
+    case 'curve':
+      return bezierEasing(...r.handles)
+    case 'fall':
+      return falling
+    case 'rise':
+      return rising
+    case 'swing':
+      return swinging
+    case 'settle':
+      return r.turned ? turnedEasing(settling(r.swings, r.damping)) : settling(r.swings, r.damping)
+    case 'wind-up':
+      return r.turned ? turnedEasing(windingUp(r.back)) : windingUp(r.back)
+    default:
+      return null
   }
 }
 
@@ -25,13 +35,20 @@ export function easingOf(r: Recipe): Easing | null {
 export function spread(recipe: Recipe, n: number, { current = [], times }: Looking = {}): number[] {
   if (n <= 0) return []
   switch (recipe.family) {
-    case 'even': return evenTimes(n)
-    case 'halves': return placesOf(dividedSteps(n, recipe.slow, 1 / 2, recipe.depth))
-    case 'thirds': return placesOf(dividedSteps(n, recipe.slow, 1 / 3, recipe.depth))
-    case 'favours': return favouredPlaces(n, recipe.slow, recipe.f, recipe.m)
-    case 'moving-hold': return driftingPlaces(n, recipe.slow, recipe.drift, recipe.last)
-    case 'free': return resample(current, n)
-    default: return (times?.length === n ? times : evenTimes(n)).map(easingOf(recipe)!)
+    case 'even':
+      return evenTimes(n)
+    case 'halves':
+      return placesOf(dividedSteps(n, recipe.slow, 1 / 2, recipe.depth))
+    case 'thirds':
+      return placesOf(dividedSteps(n, recipe.slow, 1 / 3, recipe.depth))
+    case 'favours':
+      return favouredPlaces(n, recipe.slow, recipe.f, recipe.m)
+    case 'moving-hold':
+      return driftingPlaces(n, recipe.slow, recipe.drift, recipe.last)
+    case 'free':
+      return resample(current, n)
+    default:
+      return (times?.length === n ? times : evenTimes(n)).map(easingOf(recipe)!)
   }
 }
 
@@ -59,7 +76,7 @@ const NAMED = ['even', 'halves', 'thirds', 'favours'] as const
 export function recognised(ticks: readonly number[]): Recipe {
   const exact = (r: Recipe) => spread(r, ticks.length).every((u, i) => Math.abs(u - ticks[i]!) < 1e-9)
   const found = recipes.filter(r => (NAMED as readonly string[]).includes(r.family)).find(exact)
-  return ticks.length ? found ?? { family: 'free' } : { family: 'even' }
+  return ticks.length ? (found ?? { family: 'free' }) : { family: 'even' }
 }
 
 /** How far beyond the core drawings a tick may be dragged, in spans. */
@@ -71,7 +88,11 @@ export function placed(u: number, before: number | undefined, after: number | un
 }
 
 /** A place that a dragged tick is drawn to, and what it is in words. */
-export interface Snap { readonly u: number, readonly name: 'half' | 'third', readonly between: readonly [number, number] }
+export interface Snap {
+  readonly u: number
+  readonly name: 'half' | 'third'
+  readonly between: readonly [number, number]
+}
 
 /**
  * The half or third of any two of the other places (the poses among them), one on each side, that lies nearest to `u` and
@@ -80,12 +101,16 @@ export interface Snap { readonly u: number, readonly name: 'half' | 'third', rea
 export function snapTo(u: number, others: readonly number[], reach: number): Snap | null {
   const row = [...new Set([0, ...others, 1])].sort((a, b) => a - b)
   const rank = (s: Snap, apart: number) => Math.abs(s.u - u) + reach * (apart + (s.name === 'third' ? 0.5 : 0)) * 1e-3
-  let best: { snap: Snap, rank: number } | null = null
+  let best: { snap: Snap; rank: number } | null = null
   for (let i = 0; i < row.length; i++) {
     for (let k = i + 1; k < row.length; k++) {
       const [a, b] = [row[i]!, row[k]!]
       if (a > u + reach || b < u - reach) continue
-      for (const [share, name] of [[1 / 2, 'half'], [1 / 3, 'third'], [2 / 3, 'third']] as const) {
+      for (const [share, name] of [
+        [1 / 2, 'half'],
+        [1 / 3, 'third'],
+        [2 / 3, 'third'],
+      ] as const) {
         const snap: Snap = { u: a + (b - a) * share, name, between: [a, b] }
         if (Math.abs(snap.u - u) > reach) continue
         const r = rank(snap, k - i - 1)

@@ -9,7 +9,9 @@ import { otherSide } from './turn-about'
 const SAME_PLACE = 1
 
 /** What a breakdown of some parts fixes, and where on the way it stands. */
-export interface Knot extends Fixed { readonly u: number }
+export interface Knot extends Fixed {
+  readonly u: number
+}
 
 /** How a figure goes from one pose to another where it is not the plain way. */
 export interface Way {
@@ -25,7 +27,13 @@ export interface Way {
  * The pose a share `u` of the way from a to b. Angles blend by their stored values, so limbs keep their lengths; the place
  * follows the path. An end that stands at one place in both poses stays there, unless a knot fixes its limb.
  */
-export function blend(f: Figure, a: Pose, b: Pose, u: number, { path = straight(a.place, b.place), shareOf, knots = [] }: Way = {}): Pose {
+export function blend(
+  f: Figure,
+  a: Pose,
+  b: Pose,
+  u: number,
+  { path = straight(a.place, b.place), shareOf, knots = [] }: Way = {},
+): Pose {
   if (u === 0) return a
   if (u === 1) return b
   if (!a.mirror !== !b.mirror) return blendTurning(f, a, b, u, { path, shareOf, knots })
@@ -40,8 +48,17 @@ export function blend(f: Figure, a: Pose, b: Pose, u: number, { path = straight(
   const mixed: Pose = {
     place: placeThrough(a.place, b.place, own, path, knots),
     turn: through(a.turn, b.turn, own, knots, k => k.turn),
-    size: Math.max(0.01, through(a.size, b.size, own, knots, k => k.size)),
-    stretch: Math.min(10, Math.max(0.1, through(a.stretch, b.stretch, own, knots, k => k.stretch))),
+    size: Math.max(
+      0.01,
+      through(a.size, b.size, own, knots, k => k.size),
+    ),
+    stretch: Math.min(
+      10,
+      Math.max(
+        0.1,
+        through(a.stretch, b.stretch, own, knots, k => k.stretch),
+      ),
+    ),
     angles,
     ...(lengths ? { lengths } : {}),
     ...(a.mirror ? { mirror: true } : {}),
@@ -57,20 +74,27 @@ function blendTurning(f: Figure, a: Pose, b: Pose, u: number, way: Way): Pose {
 
 /** A pose with every angle within half a turn of another's. */
 function nearTo(f: Figure, pose: Pose, other: Pose): Pose {
-  const angles = Object.fromEntries(f.bones.map(({ id }) => [id, nearestTurn(pose.angles[id] ?? 0, other.angles[id] ?? 0)]))
+  const angles = Object.fromEntries(
+    f.bones.map(({ id }) => [id, nearestTurn(pose.angles[id] ?? 0, other.angles[id] ?? 0)]),
+  )
   return { ...pose, turn: nearestTurn(pose.turn, other.turn), angles }
 }
 
 function mixLengths(a: Pose, b: Pose, u: number): Record<string, number> | null {
   if (!a.lengths && !b.lengths) return null
   const ids = new Set([...Object.keys(a.lengths ?? {}), ...Object.keys(b.lengths ?? {})])
-  return Object.fromEntries([...ids].map(id => [id, Math.min(20, Math.max(0.05, mix(lengthIn(a, id), lengthIn(b, id), u)))]))
+  return Object.fromEntries(
+    [...ids].map(id => [id, Math.min(20, Math.max(0.05, mix(lengthIn(a, id), lengthIn(b, id), u)))]),
+  )
 }
 
 /** A value on the way from one to another over what knots fix of it. */
 function through(a: number, b: number, u: number, knots: readonly Knot[], of: (k: Knot) => number | undefined): number {
   if (!knots.length) return a + (b - a) * u
-  const [from, to] = around(knots.filter(k => of(k) !== undefined), u)
+  const [from, to] = around(
+    knots.filter(k => of(k) !== undefined),
+    u,
+  )
   const [u0, u1] = [from?.u ?? 0, to?.u ?? 1]
   return mix(from ? of(from)! : a, to ? of(to)! : b, (u - u0) / (u1 - u0))
 }
@@ -99,7 +123,9 @@ function placeThrough(a: Vec, b: Vec, u: number, path: Path, knots: readonly Kno
 function stand(f: Figure, a: Pose, b: Pose, u: number, mixed: Pose, knots: readonly Knot[]): Pose {
   if (!f.chains.length) return mixed
   const free = (id: string) => knots.every(k => k.angles[id] === undefined)
-  const standing = f.chains.filter(c => c.stands && free(c.upper) && free(c.lower) && distance(chainEnd(f, a, c), chainEnd(f, b, c)) < SAME_PLACE)
+  const standing = f.chains.filter(
+    c => c.stands && free(c.upper) && free(c.lower) && distance(chainEnd(f, a, c), chainEnd(f, b, c)) < SAME_PLACE,
+  )
   if (!standing.length) return mixed
   const [layA, layB] = [layBones(f, a), layBones(f, b)]
   return standing.reduce((pose, c) => {
@@ -119,7 +145,9 @@ export function travel(f: Figure, a: Pose, b: Pose): number {
 export function movedParts(a: Pose, b: Pose): Fixed {
   const off = (x: number, y: number) => Math.abs(x - y) > 1e-9
   const ids = new Set([...Object.keys(a.angles), ...Object.keys(b.angles)])
-  const angles = Object.fromEntries([...ids].filter(id => off(a.angles[id] ?? 0, b.angles[id] ?? 0)).map(id => [id, b.angles[id] ?? 0]))
+  const angles = Object.fromEntries(
+    [...ids].filter(id => off(a.angles[id] ?? 0, b.angles[id] ?? 0)).map(id => [id, b.angles[id] ?? 0]),
+  )
   return {
     ...(distance(a.place, b.place) > 1e-9 ? { place: b.place } : {}),
     ...(off(a.turn, b.turn) ? { turn: b.turn } : {}),

@@ -1,18 +1,54 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { distance, vec } from '../motion'
-import { ball, blend, boneLength, boneOf, canReach, chainEnd, figureSchema, handlesOf, layBones, library, moveOverFeet, person, personWithLantern, pull, reach, restPose, travel } from '.'
+import {
+  ball,
+  blend,
+  boneLength,
+  boneOf,
+  canReach,
+  chainEnd,
+  figureSchema,
+  handlesOf,
+  layBones,
+  library,
+  moveOverFeet,
+  person,
+  personWithLantern,
+  pull,
+  reach,
+  restPose,
+  travel,
+} from '.'
 
 const angle = fc.double({ min: -3, max: 3, noNaN: true })
-const poses = fc.record({ x: fc.integer({ min: 0, max: 1900 }), y: fc.integer({ min: 0, max: 1000 }), turn: angle, size: fc.double({ min: 0.3, max: 2, noNaN: true }), angles: fc.array(angle, { minLength: person.bones.length, maxLength: person.bones.length }) })
-  .map(p => ({ place: vec(p.x, p.y), turn: p.turn, size: p.size, stretch: 1, angles: Object.fromEntries(person.bones.map((b, i) => [b.id, p.angles[i]!])) }))
-const lengths = (pose: Parameters<typeof layBones>[1]) => [...layBones(person, pose)].map(([id, l]) => distance(l.start, l.tip) / boneOf(person, id).length)
+const poses = fc
+  .record({
+    x: fc.integer({ min: 0, max: 1900 }),
+    y: fc.integer({ min: 0, max: 1000 }),
+    turn: angle,
+    size: fc.double({ min: 0.3, max: 2, noNaN: true }),
+    angles: fc.array(angle, { minLength: person.bones.length, maxLength: person.bones.length }),
+  })
+  .map(p => ({
+    place: vec(p.x, p.y),
+    turn: p.turn,
+    size: p.size,
+    stretch: 1,
+    angles: Object.fromEntries(person.bones.map((b, i) => [b.id, p.angles[i]!])),
+  }))
+const lengths = (pose: Parameters<typeof layBones>[1]) =>
+  [...layBones(person, pose)].map(([id, l]) => distance(l.start, l.tip) / boneOf(person, id).length)
 
 it('every figure of the library is a good figure', () => {
   for (const f of library) expect(figureSchema.safeParse(f).success, f.name).toBe(true)
 })
 it('tells near and far limbs apart', () => {
-  const limbs = (which: string) => person.bones.filter(b => b.side === which).map(b => b.id.replace(`${which}-`, '')).sort()
+  const limbs = (which: string) =>
+    person.bones
+      .filter(b => b.side === which)
+      .map(b => b.id.replace(`${which}-`, ''))
+      .sort()
   expect(limbs('near')).toEqual(limbs('far'))
   expect(person.bones.findIndex(b => b.id === 'far-arm')).toBeLessThan(person.bones.findIndex(b => b.id === 'near-arm'))
 })
@@ -24,12 +60,21 @@ it('refuses a figure whose bones lead nowhere', () => {
 describe('inverse kinematics', () => {
   // Law of cosines, Euclid, Elements II.12–13; segment lengths unchanged to 1e-9.
   it('reaches what is in reach and never changes a length', () => {
-    fc.assert(fc.property(poses, fc.integer({ min: 0, max: 1900 }), fc.integer({ min: 0, max: 1000 }), fc.constantFrom(...person.chains), (pose, x, y, chain) => {
-      const target = vec(x, y)
-      const out = reach(person, pose, chain, target)
-      for (const l of lengths(out)) expect(Math.abs(l - pose.size)).toBeLessThan(1e-9)
-      if (canReach(person, pose, chain, target)) expect(distance(chainEnd(person, out, chain), target)).toBeLessThan(1e-6)
-    }))
+    fc.assert(
+      fc.property(
+        poses,
+        fc.integer({ min: 0, max: 1900 }),
+        fc.integer({ min: 0, max: 1000 }),
+        fc.constantFrom(...person.chains),
+        (pose, x, y, chain) => {
+          const target = vec(x, y)
+          const out = reach(person, pose, chain, target)
+          for (const l of lengths(out)) expect(Math.abs(l - pose.size)).toBeLessThan(1e-9)
+          if (canReach(person, pose, chain, target))
+            expect(distance(chainEnd(person, out, chain), target)).toBeLessThan(1e-6)
+        },
+      ),
+    )
   })
   it('makes the angle at the elbow that the law of cosines gives', () => {
     const pose = restPose(vec(0, 0))
@@ -59,19 +104,22 @@ describe('inverse kinematics', () => {
 
 describe('blending', () => {
   it('keeps limb lengths and meets both poses', () => {
-    fc.assert(fc.property(poses, poses, fc.double({ min: -0.3, max: 1.3, noNaN: true }), (a, b, u) => {
-      const same = { ...b, size: a.size }
-      for (const l of lengths(blend(person, a, same, u))) expect(Math.abs(l - a.size)).toBeLessThan(1e-9)
-      expect(blend(person, a, b, 0)).toBe(a)
-      expect(blend(person, a, b, 1)).toBe(b)
-    }))
+    fc.assert(
+      fc.property(poses, poses, fc.double({ min: -0.3, max: 1.3, noNaN: true }), (a, b, u) => {
+        const same = { ...b, size: a.size }
+        for (const l of lengths(blend(person, a, same, u))) expect(Math.abs(l - a.size)).toBeLessThan(1e-9)
+        expect(blend(person, a, b, 0)).toBe(a)
+        expect(blend(person, a, b, 1)).toBe(b)
+      }),
+    )
   })
   it('keeps a foot where it stands in both poses', () => {
     const a = restPose(vec(500, 500))
     const b = moveOverFeet(person, a, vec(560, 545))
     for (const u of [0.1, 0.37, 0.5, 0.9]) {
       const mid = blend(person, a, b, u)
-      for (const c of person.chains.filter(x => x.stands)) expect(distance(chainEnd(person, mid, c), chainEnd(person, a, c))).toBeLessThan(1e-6)
+      for (const c of person.chains.filter(x => x.stands))
+        expect(distance(chainEnd(person, mid, c), chainEnd(person, a, c))).toBeLessThan(1e-6)
     }
   })
   it('measures travel as the mean way of the bones', () => {
@@ -83,12 +131,14 @@ describe('blending', () => {
 
 describe('squash and stretch', () => {
   it('keeps the area of the ball', () => {
-    fc.assert(fc.property(fc.integer({ min: 20, max: 250 }), fc.integer({ min: 20, max: 250 }), (dx, dy) => {
-      const pose = pull(ball, restPose(vec(0, 0)), { kind: 'turn', id: 'ball' }, vec(dx, -dy))
-      const along = boneLength(ball, ball.bones[0]!, pose)
-      const across = 70 / pose.stretch
-      expect(Math.PI * along * across).toBeCloseTo(Math.PI * 70 * 70, 6)
-    }))
+    fc.assert(
+      fc.property(fc.integer({ min: 20, max: 250 }), fc.integer({ min: 20, max: 250 }), (dx, dy) => {
+        const pose = pull(ball, restPose(vec(0, 0)), { kind: 'turn', id: 'ball' }, vec(dx, -dy))
+        const along = boneLength(ball, ball.bones[0]!, pose)
+        const across = 70 / pose.stretch
+        expect(Math.PI * along * across).toBeCloseTo(Math.PI * 70 * 70, 6)
+      }),
+    )
   })
 })
 

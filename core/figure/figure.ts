@@ -8,8 +8,23 @@ export const vecSchema = z.object({ x: finite, y: finite })
 /** What is drawn on a bone. Points and sizes in px of the figure at size 1, as [along the bone, across it]. */
 export const shapeSchema = z.discriminatedUnion('kind', [
   z.object({ kind: z.literal('limb'), width: z.number().positive().max(400) }),
-  z.object({ kind: z.literal('ellipse'), at: z.number(), along: z.number().positive(), across: z.number().positive(), fill: z.enum(['paper', 'tone']) }),
-  z.object({ kind: z.literal('polygon'), points: z.array(z.tuple([finite, finite])).min(2).max(64), closed: z.boolean(), width: z.number().positive().max(100), fill: z.enum(['paper', 'tone', 'ink', 'glow']).nullable() }),
+  z.object({
+    kind: z.literal('ellipse'),
+    at: z.number(),
+    along: z.number().positive(),
+    across: z.number().positive(),
+    fill: z.enum(['paper', 'tone']),
+  }),
+  z.object({
+    kind: z.literal('polygon'),
+    points: z
+      .array(z.tuple([finite, finite]))
+      .min(2)
+      .max(64),
+    closed: z.boolean(),
+    width: z.number().positive().max(100),
+    fill: z.enum(['paper', 'tone', 'ink', 'glow']).nullable(),
+  }),
 ])
 
 /** One part of a figure: a stiff length that turns about its beginning. */
@@ -43,34 +58,40 @@ export const chainSchema = z.object({
 })
 
 /** A jointed figure, as data. Bones are listed from back to front. */
-export const figureSchema = z.object({
-  id: idSchema,
-  name: label,
-  version: z.number().int().min(1),
-  /** Squashes and stretches along its first bone, its area kept. */
-  stretches: z.boolean(),
-  /** Pulling the end of its first bone turns and sizes it: a picture, a part drawn once. */
-  sizes: z.boolean().optional(),
-  bones: z.array(boneSchema).min(1).max(64),
-  chains: z.array(chainSchema).max(16),
-}).superRefine((f, ctx) => {
-  const ids = new Set(f.bones.map(b => b.id))
-  if (ids.size !== f.bones.length) ctx.addIssue({ code: 'custom', message: 'Two bones have the same id.' })
-  const parents = new Map(f.bones.map(b => [b.id, b.parent]))
-  for (const b of f.bones) {
-    let at: string | null | undefined = b.parent
-    for (let i = 0; at !== null; i++) {
-      if (at === undefined || !parents.has(at) || i > f.bones.length) {
-        ctx.addIssue({ code: 'custom', message: `The bone ${b.name} has no parent that leads to the figure's place.` })
-        return
+export const figureSchema = z
+  .object({
+    id: idSchema,
+    name: label,
+    version: z.number().int().min(1),
+    /** Squashes and stretches along its first bone, its area kept. */
+    stretches: z.boolean(),
+    /** Pulling the end of its first bone turns and sizes it: a picture, a part drawn once. */
+    sizes: z.boolean().optional(),
+    bones: z.array(boneSchema).min(1).max(64),
+    chains: z.array(chainSchema).max(16),
+  })
+  .superRefine((f, ctx) => {
+    const ids = new Set(f.bones.map(b => b.id))
+    if (ids.size !== f.bones.length) ctx.addIssue({ code: 'custom', message: 'Two bones have the same id.' })
+    const parents = new Map(f.bones.map(b => [b.id, b.parent]))
+    for (const b of f.bones) {
+      let at: string | null | undefined = b.parent
+      for (let i = 0; at !== null; i++) {
+        if (at === undefined || !parents.has(at) || i > f.bones.length) {
+          ctx.addIssue({
+            code: 'custom',
+            message: `The bone ${b.name} has no parent that leads to the figure's place.`,
+          })
+          return
+        }
+        at = parents.get(at)
       }
-      at = parents.get(at)
     }
-  }
-  for (const c of f.chains) {
-    if (![c.upper, c.lower, ...(c.tip ? [c.tip] : [])].every(id => ids.has(id))) ctx.addIssue({ code: 'custom', message: `The chain ${c.name} names a bone that is not there.` })
-  }
-})
+    for (const c of f.chains) {
+      if (![c.upper, c.lower, ...(c.tip ? [c.tip] : [])].every(id => ids.has(id)))
+        ctx.addIssue({ code: 'custom', message: `The chain ${c.name} names a bone that is not there.` })
+    }
+  })
 
 /** How a figure stands in one drawing. Angles in radians over the rest, clockwise as seen; whole turns are kept. */
 export const poseSchema = z.object({
@@ -103,12 +124,19 @@ export type Pose = z.infer<typeof poseSchema>
 export type Fixed = z.infer<typeof fixedSchema>
 
 /** Where a bone lies in the picture: px and radians. */
-export interface Laid { readonly start: Vec, readonly tip: Vec, readonly angle: number }
+export interface Laid {
+  readonly start: Vec
+  readonly tip: Vec
+  readonly angle: number
+}
 
 /** The pose in which every bone lies as the figure was made. */
 export const restPose = (place: Vec, size = 1): Pose => ({ place, turn: 0, size, stretch: 1, angles: {} })
 
-interface Built { readonly byId: ReadonlyMap<string, Bone>, readonly order: readonly { readonly bone: Bone, readonly parent: string | null }[] }
+interface Built {
+  readonly byId: ReadonlyMap<string, Bone>
+  readonly order: readonly { readonly bone: Bone; readonly parent: string | null }[]
+}
 const built = new WeakMap<Figure, Built>()
 
 /** Bones by id, and in an order in which each comes after its parent. */
@@ -116,7 +144,7 @@ function buildOf(f: Figure): Built {
   const known = built.get(f)
   if (known) return known
   const byId = new Map(f.bones.map(b => [b.id, b]))
-  const order: { bone: Bone, parent: string | null }[] = []
+  const order: { bone: Bone; parent: string | null }[] = []
   const placed = new Set<string>()
   const place = (bone: Bone): void => {
     if (placed.has(bone.id)) return
@@ -156,7 +184,14 @@ export function layBones(f: Figure, pose: Pose): Map<string, Laid> {
     const angle = from + bone.rest + (pose.angles[bone.id] ?? 0)
     laid.set(bone.id, { start, angle, tip: polar(start, boneLength(f, bone, pose), angle) })
   }
-  return pose.mirror ? new Map([...laid].map(([id, l]) => [id, { start: mirrored(l.start, pose.place), tip: mirrored(l.tip, pose.place), angle: Math.PI - l.angle }])) : laid
+  return pose.mirror
+    ? new Map(
+        [...laid].map(([id, l]) => [
+          id,
+          { start: mirrored(l.start, pose.place), tip: mirrored(l.tip, pose.place), angle: Math.PI - l.angle },
+        ]),
+      )
+    : laid
 }
 
 const mirrored = (p: Vec, about: Vec): Vec => ({ x: 2 * about.x - p.x, y: p.y })
@@ -165,11 +200,19 @@ const mirrored = (p: Vec, about: Vec): Vec => ({ x: 2 * about.x - p.x, y: p.y })
 export function turnBone(f: Figure, pose: Pose, boneId: string, direction: number): Pose {
   const lying = layBones(f, pose).get(boneOf(f, boneId).id)!
   const old = pose.angles[boneId] ?? 0
-  return { ...pose, angles: { ...pose.angles, [boneId]: nearestTurn(old + seenIn(pose, direction) - seenIn(pose, lying.angle), old) } }
+  return {
+    ...pose,
+    angles: { ...pose.angles, [boneId]: nearestTurn(old + seenIn(pose, direction) - seenIn(pose, lying.angle), old) },
+  }
 }
 
 /** Where points of a bone's shapes lie, given along the bone and across it: stretched, sized and mirrored with it. */
-export function onBone(f: Figure, pose: Pose, bone: Bone, { start, angle }: Laid): (p: readonly [along: number, across: number]) => Vec {
+export function onBone(
+  f: Figure,
+  pose: Pose,
+  bone: Bone,
+  { start, angle }: Laid,
+): (p: readonly [along: number, across: number]) => Vec {
   const stretch = f.stretches && bone === f.bones[0] ? pose.stretch : 1
   const size = pose.size * lengthIn(pose, bone.id)
   const side = angle + (pose.mirror ? -Math.PI / 2 : Math.PI / 2)

@@ -6,9 +6,9 @@ import { moveOverFeet, reach } from './reach'
 
 /** A point of a posed figure that can be taken hold of. */
 export type Handle =
-  | { readonly kind: 'place', readonly id: string, readonly name: string, readonly at: Vec }
-  | { readonly kind: 'reach', readonly id: string, readonly name: string, readonly at: Vec }
-  | { readonly kind: 'turn', readonly id: string, readonly name: string, readonly at: Vec }
+  | { readonly kind: 'place'; readonly id: string; readonly name: string; readonly at: Vec }
+  | { readonly kind: 'reach'; readonly id: string; readonly name: string; readonly at: Vec }
+  | { readonly kind: 'turn'; readonly id: string; readonly name: string; readonly at: Vec }
 
 /** The handles of a figure: its place, the ends of its chains (pulled), the ends of the other bones (turned). */
 export function handlesOf(f: Figure, pose: Pose): Handle[] {
@@ -26,7 +26,13 @@ export function handlesOf(f: Figure, pose: Pose): Handle[] {
  * The pose after a handle is pulled to a point. Pulling the place moves the figure over its feet; `whole` takes the feet
  * along, `hands` keeps the hands where they are, too. Pulling the end of the first bone of a figure that stretches (or sizes) turns it and stretches (or sizes) it.
  */
-export function pull(f: Figure, pose: Pose, handle: { kind: Handle['kind'], id: string }, to: Vec, { whole = false, hands = false }: { whole?: boolean, hands?: boolean } = {}): Pose {
+export function pull(
+  f: Figure,
+  pose: Pose,
+  handle: { kind: Handle['kind']; id: string },
+  to: Vec,
+  { whole = false, hands = false }: { whole?: boolean; hands?: boolean } = {},
+): Pose {
   if (handle.kind === 'place') return whole ? { ...pose, place: to } : moveOverFeet(f, pose, to, hands)
   if (handle.kind === 'reach') {
     const chain = f.chains.find(c => c.id === handle.id)
@@ -37,7 +43,11 @@ export function pull(f: Figure, pose: Pose, handle: { kind: Handle['kind'], id: 
   const turned = turnBone(f, pose, handle.id, directionOf(lying.start, to))
   const first = f.bones[0]!
   if (first.id !== handle.id || !(f.stretches || f.sizes)) return turned
-  if (f.sizes) return { ...turned, size: Math.min(50, Math.max(0.02, pose.size * (distance(lying.start, to) / boneLength(f, first, pose)))) }
+  if (f.sizes)
+    return {
+      ...turned,
+      size: Math.min(50, Math.max(0.02, pose.size * (distance(lying.start, to) / boneLength(f, first, pose)))),
+    }
   const stretch = distance(lying.start, to) / boneLength(f, first, { ...pose, stretch: 1 })
   return { ...turned, stretch: Math.min(4, Math.max(0.25, stretch)) }
 }

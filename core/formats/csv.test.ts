@@ -22,7 +22,9 @@ describe('the sheet as CSV', () => {
     const s = shot()
     const read = readSheetRows(rows(sheetCsv(s, plan(s))), s, plan(s))
     const runs = listOf(columnIn(s).runs)
-    expect(read.ok && read.columns[0]!.exposures.slice(0, -1)).toEqual(runs.slice(0, -1).map(({ drawing, frames }) => ({ drawing, frames })))
+    expect(read.ok && read.columns[0]!.exposures.slice(0, -1)).toEqual(
+      runs.slice(0, -1).map(({ drawing, frames }) => ({ drawing, frames })),
+    )
     // The last drawing stays to the end of the shot.
     expect(read.ok && read.columns[0]!.exposures.at(-1)).toEqual({ drawing: 'd25', frames: 24 })
   })
@@ -31,13 +33,32 @@ describe('the sheet as CSV', () => {
     ['Frame,B\r\n1,1\r\n', { row: 1, column: 'B', message: 'There is no column of this name.' }],
     ['Frame,A,A\r\n1,1,1\r\n', { row: 1, column: 'A', message: 'This column comes twice.' }],
     ['Frame,A\r\n1,1\r\n3,13\r\n', { row: 3, column: 'Frame', message: 'Frame 2 should stand here, not “3”.' }],
-    ['', { row: 1, column: '', message: 'There is no sheet in it: the first row names the columns, the first column counts the frames.' }],
+    [
+      '',
+      {
+        row: 1,
+        column: '',
+        message: 'There is no sheet in it: the first row names the columns, the first column counts the frames.',
+      },
+    ],
   ])('%j is listed by row and column', (text, misfit) => {
     const read = readSheetRows(rows(text), shot(), plan())
     expect(!read.ok && read.misfits).toContainEqual(misfit)
   })
   it('takes X for a blank, whatever line ends and marks come', () => {
     const read = readSheetRows(rows('\uFEFFFrame,A\n1,x\n2,\n3,13\n4,'), shot(), plan())
-    expect(read).toEqual({ ok: true, frames: 4, columns: [{ column: columnIn(shot()).id, exposures: [{ drawing: null, frames: 2 }, { drawing: 'd13', frames: 2 }] }] })
+    expect(read).toEqual({
+      ok: true,
+      frames: 4,
+      columns: [
+        {
+          column: columnIn(shot()).id,
+          exposures: [
+            { drawing: null, frames: 2 },
+            { drawing: 'd13', frames: 2 },
+          ],
+        },
+      ],
+    })
   })
 })

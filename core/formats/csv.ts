@@ -9,19 +9,32 @@ const field = (text: string): string => (/[",\r\n]/.test(text) ? `"${text.replac
 export function sheetCsv(shot: Shot, plan: Plan): string {
   const columns = plan.order.map(id => plan.columns[id]!)
   const frames = Math.max(shot.length, ...columns.map(c => c.runs.frames))
-  const cells = columns.map((c) => {
+  const cells = columns.map(c => {
     const out = Array.from({ length: frames }, () => '')
-    for (const { run, start } of eachRun(c.runs)) out[start - 1] = run.drawing === null ? 'X' : shot.stacks[c.stack]!.drawings[run.drawing]!.number
+    for (const { run, start } of eachRun(c.runs))
+      out[start - 1] = run.drawing === null ? 'X' : shot.stacks[c.stack]!.drawings[run.drawing]!.number
     return out
   })
-  const rows = [['Frame', ...columns.map(c => c.name)], ...Array.from({ length: frames }, (_, f) => [String(f + 1), ...cells.map(c => c[f]!)])]
+  const rows = [
+    ['Frame', ...columns.map(c => c.name)],
+    ...Array.from({ length: frames }, (_, f) => [String(f + 1), ...cells.map(c => c[f]!)]),
+  ]
   return rows.map(r => r.map(field).join(',')).join('\r\n') + '\r\n'
 }
 
 /** What of a sheet does not fit, by its row and column as a spreadsheet counts them. */
-export interface Misfit { readonly row: number, readonly column: string, readonly message: string }
-export interface SheetColumn { readonly column: string, readonly exposures: Exposure[] }
-export type ReadSheet = { readonly ok: true, readonly columns: SheetColumn[], readonly frames: number } | { readonly ok: false, readonly misfits: Misfit[] }
+export interface Misfit {
+  readonly row: number
+  readonly column: string
+  readonly message: string
+}
+export interface SheetColumn {
+  readonly column: string
+  readonly exposures: Exposure[]
+}
+export type ReadSheet =
+  | { readonly ok: true; readonly columns: SheetColumn[]; readonly frames: number }
+  | { readonly ok: false; readonly misfits: Misfit[] }
 
 const MAX_ROWS = 14_400
 const MAX_MISFITS = 50
@@ -32,21 +45,48 @@ const MAX_MISFITS = 50
  */
 export function readSheetRows(rows: readonly (readonly string[])[], shot: Shot, plan: Plan): ReadSheet {
   const [head, ...body] = rows
-  if (!head || head.length < 2 || !body.length) return { ok: false, misfits: [{ row: 1, column: '', message: 'There is no sheet in it: the first row names the columns, the first column counts the frames.' }] }
-  if (body.length > MAX_ROWS) return { ok: false, misfits: [{ row: MAX_ROWS + 2, column: '', message: `A sheet has at most ${MAX_ROWS} frames.` }] }
+  if (!head || head.length < 2 || !body.length)
+    return {
+      ok: false,
+      misfits: [
+        {
+          row: 1,
+          column: '',
+          message: 'There is no sheet in it: the first row names the columns, the first column counts the frames.',
+        },
+      ],
+    }
+  if (body.length > MAX_ROWS)
+    return {
+      ok: false,
+      misfits: [{ row: MAX_ROWS + 2, column: '', message: `A sheet has at most ${MAX_ROWS} frames.` }],
+    }
   const misfits: Misfit[] = []
   const names = head.slice(1).map(n => n.trim())
   const columns = names.map((name, i) => {
     const found = plan.order.map(id => plan.columns[id]!).filter(c => c.name === name)
-    if (found.length !== 1) misfits.push({ row: 1, column: name || String(i + 2), message: found.length ? `There are ${found.length} columns of this name.` : 'There is no column of this name.' })
+    if (found.length !== 1)
+      misfits.push({
+        row: 1,
+        column: name || String(i + 2),
+        message: found.length ? `There are ${found.length} columns of this name.` : 'There is no column of this name.',
+      })
     if (names.indexOf(name) !== i) misfits.push({ row: 1, column: name, message: 'This column comes twice.' })
     return found[0] ?? null
   })
   const out = columns.map((c): SheetColumn => ({ column: c?.id ?? '', exposures: [] }))
-  const numbers = columns.map(c => new Map(c ? Object.values(shot.stacks[c.stack]!.drawings).map(d => [d.number, d.id]) : []))
+  const numbers = columns.map(
+    c => new Map(c ? Object.values(shot.stacks[c.stack]!.drawings).map(d => [d.number, d.id]) : []),
+  )
   body.forEach((row, r) => {
-    if (Number(row[0]) !== r + 1) misfits.push({ row: r + 2, column: head[0]!, message: `Frame ${r + 1} should stand here, not “${row[0] ?? ''}”.` })
-    if (row.length > head.length) misfits.push({ row: r + 2, column: '', message: 'This row has more cells than there are columns.' })
+    if (Number(row[0]) !== r + 1)
+      misfits.push({
+        row: r + 2,
+        column: head[0]!,
+        message: `Frame ${r + 1} should stand here, not “${row[0] ?? ''}”.`,
+      })
+    if (row.length > head.length)
+      misfits.push({ row: r + 2, column: '', message: 'This row has more cells than there are columns.' })
     columns.forEach((c, i) => {
       const cell = (row[i + 1] ?? '').trim()
       const list = out[i]!.exposures
@@ -55,9 +95,12 @@ export function readSheetRows(rows: readonly (readonly string[])[], shot: Shot, 
         return
       }
       const drawing = cell === '' || cell.toUpperCase() === 'X' ? null : numbers[i]!.get(cell)
-      if (drawing === undefined && c) misfits.push({ row: r + 2, column: names[i]!, message: `There is no drawing ${cell} in this column.` })
+      if (drawing === undefined && c)
+        misfits.push({ row: r + 2, column: names[i]!, message: `There is no drawing ${cell} in this column.` })
       list.push({ drawing: drawing ?? null, frames: 1 })
     })
   })
-  return misfits.length ? { ok: false, misfits: misfits.slice(0, MAX_MISFITS) } : { ok: true, columns: out, frames: body.length }
+  return misfits.length
+    ? { ok: false, misfits: misfits.slice(0, MAX_MISFITS) }
+    : { ok: true, columns: out, frames: body.length }
 }

@@ -23,14 +23,50 @@ export interface SvgRead {
   /** It shows things that are no strokes (text, pictures, gradients, effects): it is seen whole as a picture only. */
   readonly more: boolean
 }
-export type SvgOutcome = SvgRead | { readonly ok: false, readonly message: string }
+export type SvgOutcome = SvgRead | { readonly ok: false; readonly message: string }
 
-interface Node { readonly name: string, readonly attributes: Readonly<Record<string, string>>, readonly children: readonly Node[] }
-interface Style { readonly fill: string, readonly stroke: string, readonly width: number, readonly shown: boolean }
+interface Node {
+  readonly name: string
+  readonly attributes: Readonly<Record<string, string>>
+  readonly children: readonly Node[]
+}
+interface Style {
+  readonly fill: string
+  readonly stroke: string
+  readonly width: number
+  readonly shown: boolean
+}
 
 /** Elements that never enter, those that are only definitions, and those that are no strokes. */
-const NEVER = new Set(['script', 'foreignobject', 'iframe', 'object', 'embed', 'audio', 'video', 'handler', 'set', 'animate', 'animatetransform', 'animatemotion'])
-const SILENT = new Set(['defs', 'title', 'desc', 'metadata', 'style', 'clippath', 'mask', 'symbol', 'marker', 'pattern', 'lineargradient', 'radialgradient', 'filter'])
+const NEVER = new Set([
+  'script',
+  'foreignobject',
+  'iframe',
+  'object',
+  'embed',
+  'audio',
+  'video',
+  'handler',
+  'set',
+  'animate',
+  'animatetransform',
+  'animatemotion',
+])
+const SILENT = new Set([
+  'defs',
+  'title',
+  'desc',
+  'metadata',
+  'style',
+  'clippath',
+  'mask',
+  'symbol',
+  'marker',
+  'pattern',
+  'lineargradient',
+  'radialgradient',
+  'filter',
+])
 const PICTORIAL = new Set(['image', 'text', 'use', 'tspan', 'textpath'])
 const GROUPS = new Set(['svg', 'g', 'a', 'switch'])
 
@@ -44,8 +80,7 @@ export function readSvg(text: string): SvgOutcome {
   let root: Node | undefined
   try {
     root = nodesOf(parser.parse(text) as Raw[]).find(n => n.name === 'svg')
-  }
-  catch {
+  } catch {
     return { ok: false, message: 'It is no whole XML: its beginning and its end do not fit.' }
   }
   if (!root) return { ok: false, message: 'There is no svg element in it.' }
@@ -54,8 +89,7 @@ export function readSvg(text: string): SvgOutcome {
   const reading: Reading = { strokes: [], left: new Map(), more: false, elements: 0, points: 0 }
   try {
     walk(root, size.map, { fill: '#000000', stroke: 'none', width: 1, shown: true }, reading)
-  }
-  catch (error) {
+  } catch (error) {
     if (error instanceof TooMuch) return { ok: false, message: error.message }
     throw error
   }
@@ -78,33 +112,60 @@ function refusal(text: string): string | null {
 }
 
 type Raw = Record<string, unknown>
-const parser = new XMLParser({ preserveOrder: true, ignoreAttributes: false, attributeNamePrefix: '', parseAttributeValue: false, parseTagValue: false, processEntities: false, removeNSPrefix: true, trimValues: true })
-
-const nodesOf = (raw: readonly Raw[]): Node[] => raw.flatMap((entry): Node[] => {
-  const name = Object.keys(entry).find(k => k !== ':@' && k !== '#text' && !k.startsWith('?'))
-  if (!name) return []
-  const attributes = Object.fromEntries(Object.entries((entry[':@'] ?? {}) as Record<string, unknown>).map(([k, v]) => [k, String(v)]))
-  return [{ name: name.toLowerCase(), attributes, children: nodesOf(entry[name] as Raw[]) }]
+const parser = new XMLParser({
+  preserveOrder: true,
+  ignoreAttributes: false,
+  attributeNamePrefix: '',
+  parseAttributeValue: false,
+  parseTagValue: false,
+  processEntities: false,
+  removeNSPrefix: true,
+  trimValues: true,
 })
+
+const nodesOf = (raw: readonly Raw[]): Node[] =>
+  raw.flatMap((entry): Node[] => {
+    const name = Object.keys(entry).find(k => k !== ':@' && k !== '#text' && !k.startsWith('?'))
+    if (!name) return []
+    const attributes = Object.fromEntries(
+      Object.entries((entry[':@'] ?? {}) as Record<string, unknown>).map(([k, v]) => [k, String(v)]),
+    )
+    return [{ name: name.toLowerCase(), attributes, children: nodesOf(entry[name] as Raw[]) }]
+  })
 
 const numberOf = (text: string | undefined): number | null => {
   const n = text === undefined ? Number.NaN : Number.parseFloat(text)
   return Number.isFinite(n) && Math.abs(n) <= 1e9 ? n : null
 }
-const pxOf = (text: string | undefined): number | null => (text === undefined || text.trim().endsWith('%') ? null : numberOf(text))
+const pxOf = (text: string | undefined): number | null =>
+  text === undefined || text.trim().endsWith('%') ? null : numberOf(text)
 
-function sizeOf(root: Node): { width: number, height: number, map: Affine } | null {
-  const box = (root.attributes.viewBox ?? '').trim().split(/[\s,]+/).map(numberOf)
-  const whole = box.length === 4 && box.every(n => n !== null) && box[2]! > 0 && box[3]! > 0 ? box as number[] : null
-  const [width, height] = [pxOf(root.attributes.width) ?? whole?.[2] ?? null, pxOf(root.attributes.height) ?? whole?.[3] ?? null]
+function sizeOf(root: Node): { width: number; height: number; map: Affine } | null {
+  const box = (root.attributes.viewBox ?? '')
+    .trim()
+    .split(/[\s,]+/)
+    .map(numberOf)
+  const whole = box.length === 4 && box.every(n => n !== null) && box[2]! > 0 && box[3]! > 0 ? (box as number[]) : null
+  const [width, height] = [
+    pxOf(root.attributes.width) ?? whole?.[2] ?? null,
+    pxOf(root.attributes.height) ?? whole?.[3] ?? null,
+  ]
   if (width === null || height === null || width <= 0 || height <= 0 || width > FAR || height > FAR) return null
   // The view box is fitted whole and in the middle (preserveAspectRatio xMidYMid meet, as SVG does where nothing is said).
   const k = whole ? Math.min(width / whole[2]!, height / whole[3]!) : 1
-  const map: Affine = whole ? [k, 0, 0, k, (width - whole[2]! * k) / 2 - whole[0]! * k, (height - whole[3]! * k) / 2 - whole[1]! * k] : SAME
+  const map: Affine = whole
+    ? [k, 0, 0, k, (width - whole[2]! * k) / 2 - whole[0]! * k, (height - whole[3]! * k) / 2 - whole[1]! * k]
+    : SAME
   return { width, height, map }
 }
 
-interface Reading { strokes: Stroke[], left: Map<string, number>, more: boolean, elements: number, points: number }
+interface Reading {
+  strokes: Stroke[]
+  left: Map<string, number>
+  more: boolean
+  elements: number
+  points: number
+}
 
 const leave = (r: Reading, what: string): void => void r.left.set(what, (r.left.get(what) ?? 0) + 1)
 
@@ -137,44 +198,100 @@ function styleOf({ attributes }: Node, inherited: Style): Style {
     const [name, value] = part.split(':')
     if (name && value) said.set(name.trim(), value.trim())
   }
-  const shown = inherited.shown && said.get('display') !== 'none' && said.get('visibility') !== 'hidden' && numberOf(said.get('opacity')) !== 0
-  return { fill: said.get('fill') ?? inherited.fill, stroke: said.get('stroke') ?? inherited.stroke, width: numberOf(said.get('stroke-width')) ?? inherited.width, shown }
+  const shown =
+    inherited.shown &&
+    said.get('display') !== 'none' &&
+    said.get('visibility') !== 'hidden' &&
+    numberOf(said.get('opacity')) !== 0
+  return {
+    fill: said.get('fill') ?? inherited.fill,
+    stroke: said.get('stroke') ?? inherited.stroke,
+    width: numberOf(said.get('stroke-width')) ?? inherited.width,
+    shown,
+  }
 }
 
 /** A list of transforms (CSS Transforms Level 1, SVG syntax) as one map. */
 export function transformOf(text: string): Affine {
   let out: Affine = SAME
   for (const [, name, list] of text.slice(0, 2000).matchAll(/([a-zA-Z]+)\s*\(([^)]*)\)/g)) {
-    const [a = 0, b, c, d, e, f] = list!.trim().split(/[\s,]+/).map(n => numberOf(n) ?? Number.NaN)
+    const [a = 0, b, c, d, e, f] = list!
+      .trim()
+      .split(/[\s,]+/)
+      .map(n => numberOf(n) ?? Number.NaN)
     const turn = (a * Math.PI) / 180
-    const one: Affine | null = name === 'matrix' ? [a, b ?? 0, c ?? 0, d ?? 0, e ?? 0, f ?? 0]
-      : name === 'translate' ? [1, 0, 0, 1, a, b ?? 0]
-        : name === 'scale' ? [a, 0, 0, b ?? a, 0, 0]
-          : name === 'rotate' ? after(after([1, 0, 0, 1, b ?? 0, c ?? 0], [Math.cos(turn), Math.sin(turn), -Math.sin(turn), Math.cos(turn), 0, 0]), [1, 0, 0, 1, -(b ?? 0), -(c ?? 0)])
-            : name === 'skewX' ? [1, 0, Math.tan(turn), 1, 0, 0]
-              : name === 'skewY' ? [1, Math.tan(turn), 0, 1, 0, 0] : null
+    const one: Affine | null =
+      name === 'matrix'
+        ? [a, b ?? 0, c ?? 0, d ?? 0, e ?? 0, f ?? 0]
+        : name === 'translate'
+          ? [1, 0, 0, 1, a, b ?? 0]
+          : name === 'scale'
+            ? [a, 0, 0, b ?? a, 0, 0]
+            : name === 'rotate'
+              ? after(
+                  after(
+                    [1, 0, 0, 1, b ?? 0, c ?? 0],
+                    [Math.cos(turn), Math.sin(turn), -Math.sin(turn), Math.cos(turn), 0, 0],
+                  ),
+                  [1, 0, 0, 1, -(b ?? 0), -(c ?? 0)],
+                )
+              : name === 'skewX'
+                ? [1, 0, Math.tan(turn), 1, 0, 0]
+                : name === 'skewY'
+                  ? [1, Math.tan(turn), 0, 1, 0, 0]
+                  : null
     if (one) out = after(out, one)
   }
   return out
 }
 
-interface Line { readonly points: Vec[], readonly closed: boolean }
+interface Line {
+  readonly points: Vec[]
+  readonly closed: boolean
+}
 
 /** The lines of a basic shape or a path, where they lie; null where it cannot be read. */
 function linesOf({ name, attributes: a }: Node, map: Affine, r: Reading): Line[] | null {
   const n = (key: string): number => pxOf(a[key]) ?? 0
   const at = (points: Vec[], closed: boolean): Line[] => [{ points: points.map(p => mapped(map, p)), closed }]
-  if (name === 'line') return at([{ x: n('x1'), y: n('y1') }, { x: n('x2'), y: n('y2') }], false)
+  if (name === 'line')
+    return at(
+      [
+        { x: n('x1'), y: n('y1') },
+        { x: n('x2'), y: n('y2') },
+      ],
+      false,
+    )
   if (name === 'rect') {
     const [x, y, w, h] = [n('x'), n('y'), n('width'), n('height')]
-    return w > 0 && h > 0 ? at([{ x, y }, { x: x + w, y }, { x: x + w, y: y + h }, { x, y: y + h }], true) : null
+    return w > 0 && h > 0
+      ? at(
+          [
+            { x, y },
+            { x: x + w, y },
+            { x: x + w, y: y + h },
+            { x, y: y + h },
+          ],
+          true,
+        )
+      : null
   }
   if (name === 'circle' || name === 'ellipse') {
     const [rx, ry] = name === 'circle' ? [n('r'), n('r')] : [n('rx'), n('ry')]
     const ring = ellipseIn({ x: n('cx') - rx, y: n('cy') - ry }, { x: n('cx') + rx, y: n('cy') + ry })
     return rx > 0 && ry > 0 ? at(pairs(ring.filter((_, i) => i % 3 < 2)), true) : null
   }
-  if (name === 'polyline' || name === 'polygon') return at(pairs((a.points ?? '').trim().split(/[\s,]+/).slice(0, MOST_ALL_POINTS).map(t => numberOf(t) ?? 0)), name === 'polygon')
+  if (name === 'polyline' || name === 'polygon')
+    return at(
+      pairs(
+        (a.points ?? '')
+          .trim()
+          .split(/[\s,]+/)
+          .slice(0, MOST_ALL_POINTS)
+          .map(t => numberOf(t) ?? 0),
+      ),
+      name === 'polygon',
+    )
   if (name === 'path') {
     const lines = pathLines(a.d ?? '', map, r)
     if (!lines) leave(r, 'a path that cannot be read')
@@ -184,34 +301,42 @@ function linesOf({ name, attributes: a }: Node, map: Affine, r: Reading): Line[]
   return null
 }
 
-const pairs = (list: readonly number[]): Vec[] => Array.from({ length: Math.floor(list.length / 2) }, (_, i) => ({ x: list[i * 2]!, y: list[i * 2 + 1]! }))
+const pairs = (list: readonly number[]): Vec[] =>
+  Array.from({ length: Math.floor(list.length / 2) }, (_, i) => ({ x: list[i * 2]!, y: list[i * 2 + 1]! }))
 
 /** The subpaths of path data, curves cut into short straight pieces. Null where the data is faulty. */
 function pathLines(d: string, map: Affine, r: Reading): Line[] | null {
   const path = svgpath(d)
   if ((path as unknown as { err: string }).err) return null
-  const lines: { points: Vec[], closed: boolean }[] = []
+  const lines: { points: Vec[]; closed: boolean }[] = []
   const add = (p: Vec): void => {
     if (++r.points > MOST_ALL_POINTS) throw new TooMuch(`It has more than ${MOST_ALL_POINTS} points.`)
     lines.at(-1)!.points.push(p)
   }
-  path.abs().unarc().unshort().matrix([...map]).iterate((segment, _i, x, y) => {
-    const [command, ...v] = segment as [string, ...number[]]
-    const from = { x, y }
-    if (command === 'M') {
-      lines.push({ points: [], closed: false })
-      add({ x: v[0]!, y: v[1]! })
-    }
-    else if (command === 'Z') lines.at(-1)!.closed = true
-    else if (command === 'L') add({ x: v[0]!, y: v[1]! })
-    else if (command === 'H') add({ x: v[0]!, y })
-    else if (command === 'V') add({ x, y: v[0]! })
-    else if (command === 'C') curve(from, { x: v[0]!, y: v[1]! }, { x: v[2]!, y: v[3]! }, { x: v[4]!, y: v[5]! }, add)
-    else if (command === 'Q') {
-      const [q, to] = [{ x: v[0]!, y: v[1]! }, { x: v[2]!, y: v[3]! }]
-      curve(from, third(from, q), third(to, q), to, add)
-    }
-  })
+  path
+    .abs()
+    .unarc()
+    .unshort()
+    .matrix([...map])
+    .iterate((segment, _i, x, y) => {
+      const [command, ...v] = segment as [string, ...number[]]
+      const from = { x, y }
+      if (command === 'M') {
+        lines.push({ points: [], closed: false })
+        add({ x: v[0]!, y: v[1]! })
+      } else if (command === 'Z') lines.at(-1)!.closed = true
+      else if (command === 'L') add({ x: v[0]!, y: v[1]! })
+      else if (command === 'H') add({ x: v[0]!, y })
+      else if (command === 'V') add({ x, y: v[0]! })
+      else if (command === 'C') curve(from, { x: v[0]!, y: v[1]! }, { x: v[2]!, y: v[3]! }, { x: v[4]!, y: v[5]! }, add)
+      else if (command === 'Q') {
+        const [q, to] = [
+          { x: v[0]!, y: v[1]! },
+          { x: v[2]!, y: v[3]! },
+        ]
+        curve(from, third(from, q), third(to, q), to, add)
+      }
+    })
   return lines
 }
 
@@ -223,16 +348,34 @@ function curve(a: Vec, b: Vec, c: Vec, d: Vec, add: (p: Vec) => void): void {
   const n = Math.max(2, Math.min(200, Math.ceil(length / PIECE) || 2))
   for (let i = 1; i <= n; i++) {
     const [t, s] = [i / n, 1 - i / n]
-    add({ x: s ** 3 * a.x + 3 * s * s * t * b.x + 3 * s * t * t * c.x + t ** 3 * d.x, y: s ** 3 * a.y + 3 * s * s * t * b.y + 3 * s * t * t * c.y + t ** 3 * d.y })
+    add({
+      x: s ** 3 * a.x + 3 * s * s * t * b.x + 3 * s * t * t * c.x + t ** 3 * d.x,
+      y: s ** 3 * a.y + 3 * s * s * t * b.y + 3 * s * t * t * c.y + t ** 3 * d.y,
+    })
   }
 }
 
 /** Lines as strokes: flat shapes where they are filled, pencil strokes where they are drawn. */
 function take(lines: readonly Line[], style: Style, grows: number, r: Reading): void {
-  const good = lines.filter(l => l.points.length > 1 && l.points.length <= MAX_POINTS && l.points.every(p => Math.abs(p.x) <= FAR && Math.abs(p.y) <= FAR))
-  for (let i = good.length; i < lines.filter(l => l.points.length > 1).length; i++) leave(r, 'a line that is too long or too far away')
+  const good = lines.filter(
+    l =>
+      l.points.length > 1 &&
+      l.points.length <= MAX_POINTS &&
+      l.points.every(p => Math.abs(p.x) <= FAR && Math.abs(p.y) <= FAR),
+  )
+  for (let i = good.length; i < lines.filter(l => l.points.length > 1).length; i++)
+    leave(r, 'a line that is too long or too far away')
   const [fill, stroke] = [plainColour(style.fill, r), plainColour(style.stroke, r)]
-  if (fill) for (const ring of ringsOf(good)) r.strokes.push({ schema: 1, colour: fill, width: 1, pressure: false, fill: true, points: ring.flatMap(p => [p.x, p.y, 1]) })
+  if (fill)
+    for (const ring of ringsOf(good))
+      r.strokes.push({
+        schema: 1,
+        colour: fill,
+        width: 1,
+        pressure: false,
+        fill: true,
+        points: ring.flatMap(p => [p.x, p.y, 1]),
+      })
   if (!stroke) return
   // A pencil pressed half is 1.6 times as wide as its width says (core/stroke/outline).
   const width = Math.max(0.5, Math.min(200, (style.width * grows) / 1.6))
@@ -244,20 +387,36 @@ function take(lines: readonly Line[], style: Style, grows: number, r: Reading): 
 
 /** The closed shapes of some lines; those that lie in a larger one are holes in it. */
 function ringsOf(lines: readonly Line[]): Vec[][] {
-  const shapes = lines.filter(l => l.points.length > 2).map(l => ({ points: l.points, area: Math.abs(areaOf(l.points)) })).sort((a, b) => b.area - a.area)
-  const out: { outer: Vec[], holes: Vec[][] }[] = []
+  const shapes = lines
+    .filter(l => l.points.length > 2)
+    .map(l => ({ points: l.points, area: Math.abs(areaOf(l.points)) }))
+    .sort((a, b) => b.area - a.area)
+  const out: { outer: Vec[]; holes: Vec[][] }[] = []
   for (const { points } of shapes) {
-    const around = out.find(o => inside(o.outer.flatMap(p => [p.x, p.y]), points[0]!))
+    const around = out.find(o =>
+      inside(
+        o.outer.flatMap(p => [p.x, p.y]),
+        points[0]!,
+      ),
+    )
     if (around) around.holes.push(points)
     else out.push({ outer: points, holes: [] })
   }
-  return out.map(({ outer, holes }) => (holes.length ? oneRing([...outer, outer[0]!], holes.map(h => [...h, h[0]!])) : outer))
+  return out.map(({ outer, holes }) =>
+    holes.length
+      ? oneRing(
+          [...outer, outer[0]!],
+          holes.map(h => [...h, h[0]!]),
+        )
+      : outer,
+  )
 }
 
-const areaOf = (ring: readonly Vec[]): number => ring.reduce((sum, p, i) => {
-  const q = ring[(i + 1) % ring.length]!
-  return sum + p.x * q.y - q.x * p.y
-}, 0) / 2
+const areaOf = (ring: readonly Vec[]): number =>
+  ring.reduce((sum, p, i) => {
+    const q = ring[(i + 1) % ring.length]!
+    return sum + p.x * q.y - q.x * p.y
+  }, 0) / 2
 
 /** A colour as #rrggbb; null for none. What is painted by a pattern or a gradient is told, and makes it a picture. */
 function plainColour(text: string, r: Reading): string | null {

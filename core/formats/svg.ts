@@ -25,8 +25,18 @@ function element(m: Mark, p: Palette, imageUrl: ImageUrl): string {
 }
 
 /** One frame as an SVG picture (W3C SVG 2), px of the picture. Text of the document never enters it. */
-export function writeSvg(size: { width: number, height: number }, paper: string | null, layers: readonly Layer[], imageUrl: ImageUrl = () => undefined): string {
+export function writeSvg(
+  size: { width: number; height: number },
+  paper: string | null,
+  layers: readonly Layer[],
+  imageUrl: ImageUrl = () => undefined,
+): string {
   const ground = paper ? `<rect width="100%" height="100%" fill="${paper}"/>` : ''
-  const body = layers.map(l => `<g stroke-linecap="round" stroke-linejoin="round"${l.strength < 1 ? ` opacity="${n(l.strength)}"` : ''}>${l.marks.map(m => element(m, l.palette, imageUrl)).join('')}</g>`).join('')
+  const body = layers
+    .map(
+      l =>
+        `<g stroke-linecap="round" stroke-linejoin="round"${l.strength < 1 ? ` opacity="${n(l.strength)}"` : ''}>${l.marks.map(m => element(m, l.palette, imageUrl)).join('')}</g>`,
+    )
+    .join('')
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${size.width} ${size.height}">${ground}${body}</svg>`
 }

@@ -6,11 +6,19 @@ import { ghostsOf } from '.'
 
 /** Core drawings have capital letters. */
 const isCore = (d: string) => d === d.toUpperCase()
-const rule = (by: GhostRule['by'], before: number, after: number, span = false): GhostRule => ({ by, span, before: Array.from({ length: before }, (_, i) => 1 - i / 10), after: Array.from({ length: after }, (_, i) => 1 - i / 10) })
+const rule = (by: GhostRule['by'], before: number, after: number, span = false): GhostRule => ({
+  by,
+  span,
+  before: Array.from({ length: before }, (_, i) => 1 - i / 10),
+  after: Array.from({ length: after }, (_, i) => 1 - i / 10),
+})
 /** Ghosts as "a<2 b>1 C": drawing a as the second before, b as the first after, C pinned; in order of drawing letters. */
 const told = (text: string, frame: number, r: GhostRule, pinned: string[] = []) => ghosts(row(text), frame, r, pinned)
 const ghosts = (runs: ReturnType<typeof row>, frame: number, r: GhostRule, pinned: string[] = []) =>
-  ghostsOf(runs, isCore, frame, r, pinned).map(g => `${g.drawing}${g.side === 'pinned' ? '' : `${g.side === 'before' ? '<' : '>'}${g.step}`}`).sort().join(' ')
+  ghostsOf(runs, isCore, frame, r, pinned)
+    .map(g => `${g.drawing}${g.side === 'pinned' ? '' : `${g.side === 'before' ? '<' : '>'}${g.step}`}`)
+    .sort()
+    .join(' ')
 
 describe('ghosts', () => {
   // Worked out by hand from the column in the first field.
@@ -45,7 +53,10 @@ describe('ghosts', () => {
     expect(told('A*4 b*2 c*2 D*4', 10, rule('drawing', 0, 0), ['D', 'A'])).toBe('A')
   })
   it('through repeats: what is seen counts, not what is written', () => {
-    const shown = shownRuns({ runs: row('A*2 b*2 C*2'), repeats: [{ id: 'x', first: 'r0', last: 'r1', times: 2, back: false }] }, 20)
+    const shown = shownRuns(
+      { runs: row('A*2 b*2 C*2'), repeats: [{ id: 'x', first: 'r0', last: 'r1', times: 2, back: false }] },
+      20,
+    )
     expect(ghosts(shown, 5, rule('drawing', 1, 2))).toBe('C>2 b<1')
     expect(ghosts(shown, 9, rule('drawing', 2, 0))).toBe('A<2 b<1')
   })

@@ -7,11 +7,17 @@ export const SAME: Affine = [1, 0, 0, 1, 0, 0]
 
 /** First `n`, then `m`. */
 export const after = (m: Affine, n: Affine): Affine => [
-  m[0] * n[0] + m[2] * n[1], m[1] * n[0] + m[3] * n[1],
-  m[0] * n[2] + m[2] * n[3], m[1] * n[2] + m[3] * n[3],
-  m[0] * n[4] + m[2] * n[5] + m[4], m[1] * n[4] + m[3] * n[5] + m[5],
+  m[0] * n[0] + m[2] * n[1],
+  m[1] * n[0] + m[3] * n[1],
+  m[0] * n[2] + m[2] * n[3],
+  m[1] * n[2] + m[3] * n[3],
+  m[0] * n[4] + m[2] * n[5] + m[4],
+  m[1] * n[4] + m[3] * n[5] + m[5],
 ]
-export const mapped = (m: Affine, p: Vec): Vec => ({ x: m[0] * p.x + m[2] * p.y + m[4], y: m[1] * p.x + m[3] * p.y + m[5] })
+export const mapped = (m: Affine, p: Vec): Vec => ({
+  x: m[0] * p.x + m[2] * p.y + m[4],
+  y: m[1] * p.x + m[3] * p.y + m[5],
+})
 
 /** By how much areas grow; below 0 where it mirrors. */
 export const areaOf = (m: Affine): number => m[0] * m[3] - m[1] * m[2]

@@ -7,7 +7,10 @@ const points = [vec(0, 0), vec(100, -80), vec(260, -60), vec(300, 90)] as const
 describe('the arc through poses', () => {
   // Geometry: npm package curve-interpolator, centripetal (alpha 0.5, no tension).
   it('runs where curve-interpolator runs', () => {
-    const theirs = new CurveInterpolator(points.map(p => [p.x, p.y]), { tension: 0, alpha: 0.5 })
+    const theirs = new CurveInterpolator(
+      points.map(p => [p.x, p.y]),
+      { tension: 0, alpha: 0.5 },
+    )
     const mine = catmullRom(points[0], points[1], points[2], points[3])
     for (let i = 0; i <= 20; i++) {
       const p = mine(i / 20)
@@ -15,7 +18,10 @@ describe('the arc through poses', () => {
     }
   })
   it('is one-sided at the ends, where curve-interpolator runs too', () => {
-    const theirs = new CurveInterpolator(points.map(p => [p.x, p.y]), { tension: 0, alpha: 0.5 })
+    const theirs = new CurveInterpolator(
+      points.map(p => [p.x, p.y]),
+      { tension: 0, alpha: 0.5 },
+    )
     const mine = catmullRom(null, points[0], points[1], points[2])
     for (let i = 0; i <= 20; i++) {
       const p = mine(i / 20)

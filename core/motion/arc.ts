@@ -8,7 +8,10 @@ const SAMPLES = 96
 const COINCIDENT = 1e-6
 
 /** The straight way from a to b, going on in line below 0 and above 1. */
-export const straight = (a: Vec, b: Vec): Path => u => mixVec(a, b, u)
+export const straight =
+  (a: Vec, b: Vec): Path =>
+  u =>
+    mixVec(a, b, u)
 
 /**
  * One piece of the centripetal Catmull–Rom curve (knots √distance apart), from p1 (t = 0) to p2 (t = 1).
@@ -22,7 +25,7 @@ export function catmullRom(before: Vec | null, p1: Vec, p2: Vec, after: Vec | nu
   const k2 = k1 + Math.sqrt(distance(p1, p2))
   const k3 = k2 + Math.sqrt(distance(p2, p3))
   const between = (a: Vec, b: Vec, ka: number, kb: number, k: number) => mixVec(a, b, (k - ka) / (kb - ka))
-  return (t) => {
+  return t => {
     const k = k1 + (k2 - k1) * t
     const a1 = between(p0, p1, 0, k1, k)
     const a2 = between(p1, p2, k1, k2, k)
@@ -47,7 +50,7 @@ export function arc(before: Vec | null, p1: Vec, p2: Vec, after: Vec | null): Pa
   const total = lengths[SAMPLES]!
   const along = (i: number, u: number): Vec =>
     add(points[i]!, scale(sub(points[i + 1]!, points[i]!), (u * total - lengths[i]!) / (lengths[i + 1]! - lengths[i]!)))
-  return (u) => {
+  return u => {
     if (u === 0) return p1
     if (u === 1) return p2
     if (u < 0) return along(0, u)
@@ -64,9 +67,15 @@ export function arc(before: Vec | null, p1: Vec, p2: Vec, after: Vec | null): Pa
  * gives equal times.
  */
 export function thrown(a: Vec, b: Vec, top: 'first' | 'second'): Path {
-  const sideways = top === 'first' ? (u: number) => Math.sign(u) * Math.sqrt(Math.abs(u)) : (u: number) => 1 - Math.sign(1 - u) * Math.sqrt(Math.abs(1 - u))
+  const sideways =
+    top === 'first'
+      ? (u: number) => Math.sign(u) * Math.sqrt(Math.abs(u))
+      : (u: number) => 1 - Math.sign(1 - u) * Math.sqrt(Math.abs(1 - u))
   return u => ({ x: mix(a.x, b.x, sideways(u)), y: mix(a.y, b.y, u) })
 }
 
 /** A part of a path, from one share of it to another, as a path of its own. */
-export const partOf = (path: Path, from: number, to: number): Path => u => path(mix(from, to, u))
+export const partOf =
+  (path: Path, from: number, to: number): Path =>
+  u =>
+    path(mix(from, to, u))

@@ -7,7 +7,7 @@
 export function warped(share: number): (u: number) => number {
   if (!share) return u => u
   const a = strength(share)
-  return (u) => {
+  return u => {
     if (u < 0) return u * (1 + a)
     if (u > 1) return 1 + (u - 1) / (1 + a)
     return ((1 + a) * u) / (1 + a * u)

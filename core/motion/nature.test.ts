@@ -2,13 +2,38 @@ import { bezier } from './bezier.test-helper'
 import * as d3 from 'd3-ease'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { bezierEasing, cutLead, fallMetres, fallSeconds, falling, hopSeconds, jumpMetres, rising, settling, swingSeconds, swinging, thrown, uncutLead, vec, warped, windingUp } from '.'
+import {
+  bezierEasing,
+  cutLead,
+  fallMetres,
+  fallSeconds,
+  falling,
+  hopSeconds,
+  jumpMetres,
+  rising,
+  settling,
+  swingSeconds,
+  swinging,
+  thrown,
+  uncutLead,
+  vec,
+  warped,
+  windingUp,
+} from '.'
 
 const POINTS = Array.from({ length: 101 }, (_, i) => i / 100)
 
 describe('easings', () => {
   // W3C CSS Easing Functions Level 1 (from memory); values of the npm package bezier-easing.
-  it.each([[0.25, 0.1, 0.25, 1], [0.42, 0, 1, 1], [0, 0, 0.58, 1], [0.42, 0, 0.58, 1], [0.1, -0.6, 0.9, 1.7], [1, 0, 0, 1], [0, 1, 1, 0]] as const)('cubic Bézier %d %d %d %d', (x1, y1, x2, y2) => {
+  it.each([
+    [0.25, 0.1, 0.25, 1],
+    [0.42, 0, 1, 1],
+    [0, 0, 0.58, 1],
+    [0.42, 0, 0.58, 1],
+    [0.1, -0.6, 0.9, 1.7],
+    [1, 0, 0, 1],
+    [0, 1, 1, 0],
+  ] as const)('cubic Bézier %d %d %d %d', (x1, y1, x2, y2) => {
     const [ours, theirs] = [bezierEasing(x1, y1, x2, y2), bezier(x1, y1, x2, y2)]
     for (const t of POINTS) expect(ours(t)).toBeCloseTo(theirs(t), x1 === 1 ? 3 : 5)
   })
@@ -61,11 +86,15 @@ describe('swings', () => {
   // Any mechanics textbook (from memory): a pendulum of 0.9936 m beats seconds.
   it('a seconds pendulum is 0.9936 m long', () => expect(swingSeconds(0.9936)).toBeCloseTo(2, 3))
   // x = e^(−ζωt) cos(ω√(1−ζ²) t + φ); peaks shrink by e^(−2πζ/√(1−ζ²)) a period (any mechanics textbook, from memory).
-  it.each([[2, 0.1], [3, 0.2], [6, 0.4]])('%d half swings with damping %d follow the damped oscillator', (n, zeta) => {
+  it.each([
+    [2, 0.1],
+    [3, 0.2],
+    [6, 0.4],
+  ])('%d half swings with damping %d follow the damped oscillator', (n, zeta) => {
     const root = Math.sqrt(1 - zeta * zeta)
     const omega = (n * Math.PI) / root
     const phase = -Math.atan(zeta / root)
-    const x = (t: number) => Math.exp(-zeta * omega * t) * Math.cos(omega * root * t + phase) / Math.cos(phase)
+    const x = (t: number) => (Math.exp(-zeta * omega * t) * Math.cos(omega * root * t + phase)) / Math.cos(phase)
     const f = settling(n, zeta)
     for (const t of POINTS) expect(f(t)).toBeCloseTo((1 - x(t)) / (1 - x(1)), 9)
     expect(f(0)).toBeCloseTo(0, 12)
@@ -79,21 +108,30 @@ describe('swings', () => {
 describe('leads', () => {
   const share = fc.double({ min: -0.45, max: 0.45, noNaN: true })
   it('keep the ends, rise throughout, and are ahead by their share in the middle', () => {
-    fc.assert(fc.property(share, (s) => {
-      const w = warped(s)
-      expect(w(0)).toBe(0)
-      expect(w(1)).toBeCloseTo(1, 12)
-      expect(w(0.5)).toBeCloseTo(0.5 + s, 12)
-      for (let i = 1; i <= 60; i++) expect(w(-0.2 + i * 0.025)).toBeGreaterThan(w(-0.2 + (i - 1) * 0.025))
-    }))
+    fc.assert(
+      fc.property(share, s => {
+        const w = warped(s)
+        expect(w(0)).toBe(0)
+        expect(w(1)).toBeCloseTo(1, 12)
+        expect(w(0.5)).toBeCloseTo(0.5 + s, 12)
+        for (let i = 1; i <= 60; i++) expect(w(-0.2 + i * 0.025)).toBeGreaterThan(w(-0.2 + (i - 1) * 0.025))
+      }),
+    )
   })
   it('of a span that is cut move as the whole did', () => {
-    fc.assert(fc.property(share, fc.double({ min: 0.05, max: 0.95, noNaN: true }), fc.double({ min: 0, max: 1, noNaN: true }), (s, k, u) => {
-      const [first, second] = cutLead(s, k)
-      const w = warped(s)
-      const cut = u <= k ? warped(first)(u / k) * w(k) : w(k) + warped(second)((u - k) / (1 - k)) * (1 - w(k))
-      expect(cut).toBeCloseTo(w(u), 9)
-      expect(uncutLead(first, k)).toBeCloseTo(s, 9)
-    }))
+    fc.assert(
+      fc.property(
+        share,
+        fc.double({ min: 0.05, max: 0.95, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (s, k, u) => {
+          const [first, second] = cutLead(s, k)
+          const w = warped(s)
+          const cut = u <= k ? warped(first)(u / k) * w(k) : w(k) + warped(second)((u - k) / (1 - k)) * (1 - w(k))
+          expect(cut).toBeCloseTo(w(u), 9)
+          expect(uncutLead(first, k)).toBeCloseTo(s, 9)
+        },
+      ),
+    )
   })
 })

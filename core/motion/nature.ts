@@ -39,4 +39,7 @@ export function windingUp(back: number): Easing {
 }
 
 /** An easing as it is read from its end to its beginning. */
-export const turnedEasing = (f: Easing): Easing => t => 1 - f(1 - t)
+export const turnedEasing =
+  (f: Easing): Easing =>
+  t =>
+    1 - f(1 - t)

@@ -1,5 +1,8 @@
 /** A point or a way in the picture, px, y down. */
-export interface Vec { readonly x: number, readonly y: number }
+export interface Vec {
+  readonly x: number
+  readonly y: number
+}
 
 export const vec = (x: number, y: number): Vec => ({ x, y })
 export const add = (a: Vec, b: Vec): Vec => ({ x: a.x + b.x, y: a.y + b.y })
@@ -17,7 +20,10 @@ export const mix = (a: number, b: number, u: number): number => a + (b - a) * u
 export const mixVec = (a: Vec, b: Vec, u: number): Vec => ({ x: mix(a.x, b.x, u), y: mix(a.y, b.y, u) })
 
 /** The point `length` px from `a` in a direction (radians, clockwise as seen, 0 to the right). */
-export const polar = (a: Vec, length: number, angle: number): Vec => ({ x: a.x + length * Math.cos(angle), y: a.y + length * Math.sin(angle) })
+export const polar = (a: Vec, length: number, angle: number): Vec => ({
+  x: a.x + length * Math.cos(angle),
+  y: a.y + length * Math.sin(angle),
+})
 export const directionOf = (a: Vec, b: Vec): number => Math.atan2(b.y - a.y, b.x - a.x)
 
 /** The angle equal to `angle` but for whole turns that lies nearest to `reference`, radians. */

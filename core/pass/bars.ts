@@ -9,7 +9,7 @@ export interface Stretch {
   readonly start: number
   readonly end: number
   /** Each pass with its part of the scale. */
-  readonly parts: readonly { readonly pass: Pass, readonly from: number, readonly to: number }[]
+  readonly parts: readonly { readonly pass: Pass; readonly from: number; readonly to: number }[]
 }
 
 /** One exposure on the rail: when (start, frames) and where (x on the scale of its stretch). */
@@ -28,7 +28,10 @@ export interface Bar {
   readonly arrives: boolean
 }
 
-export interface Rail { readonly bars: readonly Bar[], readonly stretches: readonly Stretch[] }
+export interface Rail {
+  readonly bars: readonly Bar[]
+  readonly stretches: readonly Stretch[]
+}
 
 /** The rail of one column: all bars in order of time and the stretches they stand in. */
 export function railOf(contents: Contents, shot: Shot, plan: Plan, column: Column): Rail {
@@ -41,22 +44,38 @@ export function railOf(contents: Contents, shot: Shot, plan: Plan, column: Colum
   const reaching = new Map(parts.map(p => [p.pass.to.start, p]))
   const bars = [...eachRun(column.runs)].map(({ run, start }): Bar => {
     const drawing = run.drawing === null ? undefined : stack.drawings[run.drawing]
-    const base = { run, start, role: drawing?.role ?? '', number: drawing?.number ?? 'X', u: null, part: null, arrives: false }
+    const base = {
+      run,
+      start,
+      role: drawing?.role ?? '',
+      number: drawing?.number ?? 'X',
+      u: null,
+      part: null,
+      arrives: false,
+    }
     if (!drawing) return { ...base, kind: 'blank', state: null, x: 0 }
     const state = contents.state(shot, plan, stack, drawing.id)
     const member = members.get(start)
-    if (member) return { ...base, kind: 'in-between', state, u: member.u, part: member.part, x: onScale(member.part, member.u) }
+    if (member)
+      return { ...base, kind: 'in-between', state, u: member.u, part: member.part, x: onScale(member.part, member.u) }
     if (!isCore(drawing)) return { ...base, kind: 'loose', state, x: 0 }
     const [out, into] = [leaving.get(start), reaching.get(start)]
     const breaks = drawing.role === 'breakdown' && !!into && !!out
-    return { ...base, kind: 'core', state, x: breaks ? into.to : out ? out.from : into ? into.to : 0, arrives: !breaks && !!into && !!out }
+    return {
+      ...base,
+      kind: 'core',
+      state,
+      x: breaks ? into.to : out ? out.from : into ? into.to : 0,
+      arrives: !breaks && !!into && !!out,
+    }
   })
   return { bars, stretches }
 }
 
 /** A place in a part of a stretch, on the scale of the stretch; and back. */
-export const onScale = (part: { from: number, to: number }, u: number): number => part.from + u * (part.to - part.from)
-export const fromScale = (part: { from: number, to: number }, x: number): number => (x - part.from) / (part.to - part.from)
+export const onScale = (part: { from: number; to: number }, u: number): number => part.from + u * (part.to - part.from)
+export const fromScale = (part: { from: number; to: number }, x: number): number =>
+  (x - part.from) / (part.to - part.from)
 
 function stretchesOf(contents: Contents, shot: Shot, plan: Plan, column: Column, passes: readonly Pass[]): Stretch[] {
   const stack = shot.stacks[column.stack]!
@@ -67,7 +86,7 @@ function stretchesOf(contents: Contents, shot: Shot, plan: Plan, column: Column,
     if (goesOn) groups.at(-1)!.push(pass)
     else groups.push([pass])
   }
-  return groups.map((group) => {
+  return groups.map(group => {
     const ways = group.map(p => contents.travel(shot, plan, stack, p.from.drawing, p.to.drawing))
     // Where nothing travels (drawings by hand), a breakdown sits at its share of the time. A floor keeps every part takeable.
     const sizes = ways.every(w => w > 0) ? ways : group.map(p => p.to.start - p.from.start)

@@ -6,7 +6,13 @@ import type { Chart, Content, Drawing, Stack } from '../shot/document'
 import { partKey } from '../shot/document'
 
 /** The core drawings of a chart, those before and after it that its arc runs through, and the ends of the longer arc it is a part of. */
-export interface Ends { readonly from: Drawing, readonly to: Drawing, readonly before?: Drawing, readonly after?: Drawing, readonly along?: Ends }
+export interface Ends {
+  readonly from: Drawing
+  readonly to: Drawing
+  readonly before?: Drawing
+  readonly after?: Drawing
+  readonly along?: Ends
+}
 
 const placeIn = (d: Drawing | undefined, subject: string): Vec | null => d?.content.poses[subject]?.place ?? null
 const SAME_PLACE = 0.5
@@ -26,7 +32,8 @@ export function pathOf(chart: Chart, ends: Ends, subject: string): Path {
 function wholePath(chart: Chart, ends: Ends, subject: string): Path | null {
   const [a, b] = [placeIn(ends.from, subject), placeIn(ends.to, subject)]
   if (!a || !b) return null
-  if (chart.path === 'throw-up' || chart.path === 'throw-down') return thrown(a, b, chart.path === 'throw-up' ? 'second' : 'first')
+  if (chart.path === 'throw-up' || chart.path === 'throw-down')
+    return thrown(a, b, chart.path === 'throw-up' ? 'second' : 'first')
   return arc(placeIn(ends.before, subject), a, b, placeIn(ends.after, subject))
 }
 
@@ -34,10 +41,12 @@ function wholePath(chart: Chart, ends: Ends, subject: string): Path | null {
 export function runsAlong(chart: Chart, ends: Ends): boolean {
   const { along } = ends
   if (!chart.along || !along) return false
-  return Object.keys(ends.from.content.poses).every((s) => {
+  return Object.keys(ends.from.content.poses).every(s => {
     const [a, b] = [placeIn(ends.from, s), placeIn(ends.to, s)]
     const whole = a && b ? wholePath(chart, along, s) : null
-    return !whole || (distance(whole(chart.along!.a), a!) < SAME_PLACE && distance(whole(chart.along!.b), b!) < SAME_PLACE)
+    return (
+      !whole || (distance(whole(chart.along!.a), a!) < SAME_PLACE && distance(whole(chart.along!.b), b!) < SAME_PLACE)
+    )
   })
 }
 
@@ -72,7 +81,8 @@ const knotsOf = (stack: Stack, chart: Chart, subject: string): Knot[] =>
   })
 
 /** What an in-between shows: subjects that are in both core drawings are blended, the others change over. */
-export const between = (stack: Stack, chart: Chart, index: number, ends: Ends): Content => betweenAt(stack, chart, chart.ticks[index]!.u, index, ends)
+export const between = (stack: Stack, chart: Chart, index: number, ends: Ends): Content =>
+  betweenAt(stack, chart, chart.ticks[index]!.u, index, ends)
 
 /** What an in-between of a chart would show at a place; `index` tells on which side of a change-over it is. */
 export function betweenAt(stack: Stack, chart: Chart, u: number, index: number, ends: Ends): Content {
@@ -83,8 +93,7 @@ export function betweenAt(stack: Stack, chart: Chart, u: number, index: number, 
       const leads = chart.leads
       const shareOf = leads ? (part: string) => warped(leads[partKey(id, part)] ?? 0)(u) : undefined
       poses[id] = blend(figure, a, b, u, { path: pathOf(chart, ends, id), shareOf, knots: knotsOf(stack, chart, id) })
-    }
-    else if (a && index < changeGap(chart, id)) poses[id] = a
+    } else if (a && index < changeGap(chart, id)) poses[id] = a
     else if (b && index >= changeGap(chart, id)) poses[id] = b
   }
   return { poses, strokes: [] }

@@ -13,19 +13,22 @@ import { passesOf } from './passes'
 /** What a drawing is to the eye: nothing on it yet, worked out from its chart, or made by hand. */
 export type State = 'empty' | 'computed' | 'own'
 
-interface Neighbours { readonly before: string | null, readonly after: string | null }
+interface Neighbours {
+  readonly before: string | null
+  readonly after: string | null
+}
 
 /**
  * Answers what is on the drawings of one shot after another, remembering what has not changed in between: an in-between
  * is worked out anew only when its chart or one of the poses that its arc runs through is another object.
  */
 export class Contents {
-  private readonly held = new Map<string, { deps: readonly unknown[], content: Content }>()
-  private pinLists: { plan: Plan, byStack: Pin[] } | null = null
-  private readonly computed = new Map<string, { deps: readonly unknown[], content: Content }>()
-  private readonly passed = new WeakMap<Column, { deps: readonly unknown[], passes: Pass[] }>()
-  private charted: { plan: Plan, chartOf: Map<string, Chart> } | null = null
-  private arcs: { deps: readonly unknown[], map: Map<string, Neighbours> } | null = null
+  private readonly held = new Map<string, { deps: readonly unknown[]; content: Content }>()
+  private pinLists: { plan: Plan; byStack: Pin[] } | null = null
+  private readonly computed = new Map<string, { deps: readonly unknown[]; content: Content }>()
+  private readonly passed = new WeakMap<Column, { deps: readonly unknown[]; passes: Pass[] }>()
+  private charted: { plan: Plan; chartOf: Map<string, Chart> } | null = null
+  private arcs: { deps: readonly unknown[]; map: Map<string, Neighbours> } | null = null
 
   /** The passes of a column. */
   passes(shot: Shot, plan: Plan, column: Column): Pass[] {
@@ -41,7 +44,10 @@ export class Contents {
   /** The chart of a plan that a drawing is an in-between of. */
   chartOf(plan: Plan, drawing: string): Chart | null {
     if (this.charted?.plan.charts !== plan.charts) {
-      this.charted = { plan, chartOf: new Map(Object.values(plan.charts).flatMap(c => c.ticks.map(t => [t.drawing, c] as const))) }
+      this.charted = {
+        plan,
+        chartOf: new Map(Object.values(plan.charts).flatMap(c => c.ticks.map(t => [t.drawing, c] as const))),
+      }
     }
     return this.charted.chartOf.get(drawing) ?? null
   }
@@ -52,7 +58,11 @@ export class Contents {
     const pins = this.pins(plan, id)
     if (!pins.length) return content
     // Another part that something is pinned to may be anywhere in the shot.
-    const deps = [content, plan.pins, ...(pins.some(p => p.to.kind === 'part') ? [plan.columns, plan.charts, shot.stacks] : [])]
+    const deps = [
+      content,
+      plan.pins,
+      ...(pins.some(p => p.to.kind === 'part') ? [plan.columns, plan.charts, shot.stacks] : []),
+    ]
     const known = this.held.get(id)
     if (known && same(known.deps, deps)) return known.content
     const held = pinned(stack, content, pins, pin => this.target(shot, plan, id, pin))
@@ -63,7 +73,9 @@ export class Contents {
   /** How the pins of a drawing hold: where they are, and how far from them what they should hold is. */
   hold(shot: Shot, plan: Plan, stack: Stack, id: string): Held[] {
     const pins = this.pins(plan, id)
-    return pins.length ? holdOf(stack, this.of(shot, plan, stack, id), pins, pin => this.target(shot, plan, id, pin)) : []
+    return pins.length
+      ? holdOf(stack, this.of(shot, plan, stack, id), pins, pin => this.target(shot, plan, id, pin))
+      : []
   }
 
   private pins(plan: Plan, id: string): Pin[] {
@@ -102,10 +114,29 @@ export class Contents {
     if (!chart) return emptyContent
     const ends = this.ends(shot, plan, stack, chart)
     const knots = chart.ticks.map(t => stack.drawings[t.drawing]?.fixed).filter(Boolean)
-    const deps = [chart, ends?.from, ends?.to, ends?.before, ends?.after, ends?.along?.from, ends?.along?.to, ends?.along?.before, ends?.along?.after, stack.subjects, ...knots]
+    const deps = [
+      chart,
+      ends?.from,
+      ends?.to,
+      ends?.before,
+      ends?.after,
+      ends?.along?.from,
+      ends?.along?.to,
+      ends?.along?.before,
+      ends?.along?.after,
+      stack.subjects,
+      ...knots,
+    ]
     const known = this.computed.get(id)
     if (known && same(known.deps, deps)) return known.content
-    const content = ends ? between(stack, chart, chart.ticks.findIndex(t => t.drawing === id), ends) : emptyContent
+    const content = ends
+      ? between(
+          stack,
+          chart,
+          chart.ticks.findIndex(t => t.drawing === id),
+          ends,
+        )
+      : emptyContent
     this.computed.set(id, { deps, content })
     return content
   }
@@ -125,7 +156,7 @@ export class Contents {
   /** How far the figures travel between two drawings, px: the largest of any subject that is in both. */
   travel(shot: Shot, plan: Plan, stack: Stack, a: string, b: string): number {
     const [from, to] = [this.of(shot, plan, stack, a), this.of(shot, plan, stack, b)]
-    const ways = Object.values(stack.subjects).map((s) => {
+    const ways = Object.values(stack.subjects).map(s => {
       const [p, q] = [from.poses[s.id], to.poses[s.id]]
       return p && q ? travel(s.figure, p, q) : 0
     })
@@ -172,11 +203,16 @@ function endsOf(stack: Stack, chart: Chart, near: Neighbours): Ends | null {
   if (!from || !to) return null
   const whole = chart.along
   const [wholeFrom, wholeTo] = [named(whole?.from), named(whole?.to)]
-  const along = wholeFrom && wholeTo ? { from: wholeFrom, to: wholeTo, before: named(whole!.before), after: named(whole!.after) } : undefined
+  const along =
+    wholeFrom && wholeTo
+      ? { from: wholeFrom, to: wholeTo, before: named(whole!.before), after: named(whole!.after) }
+      : undefined
   return { from, to, before: named(near.before), after: named(near.after), along }
 }
 
-const same = (a: readonly unknown[], b: readonly unknown[]): boolean => a.length === b.length && a.every((x, i) => x === b[i])
+const same = (a: readonly unknown[], b: readonly unknown[]): boolean =>
+  a.length === b.length && a.every((x, i) => x === b[i])
 
 /** The drawing a column shows on a frame, null for a blank or an empty column. */
-export const drawingShown = (column: Column, frame: number): string | null => shownAt(column.runs, frame)?.run.drawing ?? null
+export const drawingShown = (column: Column, frame: number): string | null =>
+  shownAt(column.runs, frame)?.run.drawing ?? null

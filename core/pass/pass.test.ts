@@ -1,11 +1,30 @@
 import { describe, expect, it } from 'vitest'
 import { layBones, person } from '../figure'
 import { distance } from '../motion'
-import { charted, columnIn, done, drawn, emptyShot, PLAN, posedShot, runOn, STACK, standing, stooping, where } from '../shot/fixture.test-helper'
+import {
+  charted,
+  columnIn,
+  done,
+  drawn,
+  emptyShot,
+  PLAN,
+  posedShot,
+  runOn,
+  STACK,
+  standing,
+  stooping,
+  where,
+} from '../shot/fixture.test-helper'
 import type { Shot } from '../shot'
 import { Contents, passAt, railOf } from '.'
 
-const planned = () => charted(charted(posedShot(), '1', '13', ['7', '9', '11'], { family: 'halves', slow: 'first' }), '13', '25', ['17', '19', '21', '23'])
+const planned = () =>
+  charted(charted(posedShot(), '1', '13', ['7', '9', '11'], { family: 'halves', slow: 'first' }), '13', '25', [
+    '17',
+    '19',
+    '21',
+    '23',
+  ])
 const passes = (shot: Shot) => new Contents().passes(shot, shot.plans[PLAN]!, columnIn(shot))
 const rail = (shot: Shot) => railOf(new Contents(), shot, shot.plans[PLAN]!, columnIn(shot))
 const content = (c: Contents, shot: Shot, id: string) => c.of(shot, shot.plans[PLAN]!, shot.stacks[STACK]!, id)
@@ -13,19 +32,33 @@ const content = (c: Contents, shot: Shot, id: string) => c.of(shot, shot.plans[P
 describe('passes', () => {
   it('run from core drawing to core drawing through their chart', () => {
     const [a, b] = passes(planned())
-    expect(a!.members.map(m => [m.start, m.u])).toEqual([[7, 1 / 8], [9, 1 / 4], [11, 1 / 2]])
+    expect(a!.members.map(m => [m.start, m.u])).toEqual([
+      [7, 1 / 8],
+      [9, 1 / 4],
+      [11, 1 / 2],
+    ])
     expect([b!.from.start, b!.to.start, b!.members.length]).toEqual([13, 25, 4])
     expect(passAt([a!, b!], 12)).toBe(a)
     expect(passAt([a!, b!], 26)).toBeNull()
   })
   it('exposed the other way round are returns, read as 1 − u', () => {
     let shot = planned()
-    for (const [drawing, frames] of [['d11', 2], ['d9', 2], ['d7', 2], ['d1', 4]] as const) shot = done(shot, 'run.expose', { ...where, drawing, at: null, frames })
+    for (const [drawing, frames] of [
+      ['d11', 2],
+      ['d9', 2],
+      ['d7', 2],
+      ['d1', 4],
+    ] as const)
+      shot = done(shot, 'run.expose', { ...where, drawing, at: null, frames })
     // 25 → 1 has no chart, so make the way back from 13 instead.
     shot = done(shot, 'drawing.remove', { stack: STACK, drawing: 'd25' })
     const back = passes(shot).find(p => p.backward)!
     expect([back.chart!.id, back.from.drawing, back.to.drawing]).toEqual(['c1-13', 'd13', 'd1'])
-    expect(back.members.map(m => [m.drawing, m.u])).toEqual([['d11', 1 / 2], ['d9', 3 / 4], ['d7', 7 / 8]])
+    expect(back.members.map(m => [m.drawing, m.u])).toEqual([
+      ['d11', 1 / 2],
+      ['d9', 3 / 4],
+      ['d7', 7 / 8],
+    ])
   })
   it('are parted by a blank, and in-betweens out of their chart are loose', () => {
     let shot = planned()
@@ -54,14 +87,25 @@ describe('in-betweens', () => {
     const pose = content(c, planned(), 'd9').poses.keeper!
     const feet = (p: typeof pose) => layBones(person, p).get('near-shin')!.tip
     expect(distance(feet(pose), feet(standing))).toBeLessThan(1e-6)
-    for (const [id, l] of layBones(person, pose)) expect(distance(l.start, l.tip)).toBeCloseTo(person.bones.find(b => b.id === id)!.length, 9)
+    for (const [id, l] of layBones(person, pose))
+      expect(distance(l.start, l.tip)).toBeCloseTo(person.bones.find(b => b.id === id)!.length, 9)
   })
   it('are left as they are once they are own, and tell so', () => {
     const c = new Contents()
     const shot = planned()
-    const own = done(shot, 'drawing.pose', { stack: STACK, drawing: 'd9', poses: { keeper: stooping }, fix: content(c, shot, 'd9') })
+    const own = done(shot, 'drawing.pose', {
+      stack: STACK,
+      drawing: 'd9',
+      poses: { keeper: stooping },
+      fix: content(c, shot, 'd9'),
+    })
     const state = (s: Shot, id: string) => c.state(s, s.plans[PLAN]!, s.stacks[STACK]!, id)
-    expect([state(shot, 'd9'), state(own, 'd9'), state(own, 'd7'), drawn(own).d9!.content.poses.keeper]).toEqual(['computed', 'own', 'computed', stooping])
+    expect([state(shot, 'd9'), state(own, 'd9'), state(own, 'd7'), drawn(own).d9!.content.poses.keeper]).toEqual([
+      'computed',
+      'own',
+      'computed',
+      stooping,
+    ])
   })
 })
 
@@ -80,7 +124,8 @@ describe('the rail', () => {
   })
   it('puts a breakdown at its share of the time where nothing travels', () => {
     let shot = planned()
-    for (const d of ['d1', 'd13', 'd25']) shot = done(shot, 'drawing.pose', { stack: STACK, drawing: d, poses: { keeper: null } })
+    for (const d of ['d1', 'd13', 'd25'])
+      shot = done(shot, 'drawing.pose', { stack: STACK, drawing: d, poses: { keeper: null } })
     shot = done(shot, 'drawing.set', { stack: STACK, drawing: 'd13', role: 'breakdown' })
     expect(rail(shot).bars.find(b => b.number === '13')!.x).toBeCloseTo(0.5, 9)
   })

@@ -2,9 +2,18 @@ import type { Chart, Column, Drawing, Plan } from '../shot/document'
 import { eachRun, type Run } from '../sheet'
 
 /** An in-between in a pass: its exposure and its place, read in the direction of the pass. */
-export interface Member { readonly run: Run, readonly start: number, readonly drawing: string, readonly u: number }
+export interface Member {
+  readonly run: Run
+  readonly start: number
+  readonly drawing: string
+  readonly u: number
+}
 /** A core drawing's exposure. */
-export interface CoreExposure { readonly run: Run, readonly start: number, readonly drawing: string }
+export interface CoreExposure {
+  readonly run: Run
+  readonly start: number
+  readonly drawing: string
+}
 
 /**
  * A passage of a column from one core drawing to the next, through a chart if there is one, forward or backward
@@ -45,8 +54,15 @@ export function passesOf(plan: Plan, column: Column, drawings: Record<string, Dr
   return passes
 }
 
-function passThrough(charts: readonly Chart[], from: CoreExposure, to: CoreExposure, between: readonly CoreExposure[]): Pass {
-  const candidates = charts.filter(c => (c.from === from.drawing && c.to === to.drawing) || (c.from === to.drawing && c.to === from.drawing))
+function passThrough(
+  charts: readonly Chart[],
+  from: CoreExposure,
+  to: CoreExposure,
+  between: readonly CoreExposure[],
+): Pass {
+  const candidates = charts.filter(
+    c => (c.from === from.drawing && c.to === to.drawing) || (c.from === to.drawing && c.to === from.drawing),
+  )
   const tried = candidates.map(c => readThrough(c, from, to, between))
   const best = tried.sort((a, b) => b.members.length - a.members.length || Number(a.backward) - Number(b.backward))[0]
   return best ?? { chart: null, backward: false, from, to, members: [], loose: between }
@@ -63,8 +79,7 @@ function readThrough(chart: Chart, from: CoreExposure, to: CoreExposure, between
     if (place && place.i >= reached) {
       reached = place.i
       members.push({ ...x, u: place.u })
-    }
-    else loose.push(x)
+    } else loose.push(x)
   }
   return { chart, backward, from, to, members, loose }
 }

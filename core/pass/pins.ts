@@ -4,14 +4,20 @@ import { distance } from '../motion'
 import type { Chart, Content, Pin, Stack } from '../shot/document'
 
 /** How well a pin holds in a drawing: where the part should be, and how far from there it is, px. */
-export interface Held { readonly pin: Pin, readonly target: Vec, readonly off: number }
+export interface Held {
+  readonly pin: Pin
+  readonly target: Vec
+  readonly off: number
+}
 
 /** The pins that hold a drawing: those that name it, and those that name both poses of its chart. */
 export const pinsOn = (pins: readonly Pin[], drawing: string, chart: Chart | null): Pin[] =>
-  pins.filter(p => p.drawings.includes(drawing) || (!!chart && p.drawings.includes(chart.from) && p.drawings.includes(chart.to)))
+  pins.filter(
+    p => p.drawings.includes(drawing) || (!!chart && p.drawings.includes(chart.from) && p.drawings.includes(chart.to)),
+  )
 
 /** Where the pinned part of a pose is now; null where the figure has no such part. */
-export function pinnedPoint(stack: Stack, content: Content, pin: { subject: string, part: string }): Vec | null {
+export function pinnedPoint(stack: Stack, content: Content, pin: { subject: string; part: string }): Vec | null {
   const [subject, pose] = [stack.subjects[pin.subject], content.poses[pin.subject]]
   if (!subject || !pose) return null
   if (pin.part === 'place') return pose.place
@@ -20,7 +26,12 @@ export function pinnedPoint(stack: Stack, content: Content, pin: { subject: stri
 }
 
 /** The content with its pinned parts at their places, as far as they reach; a limb's lengths never change. */
-export function pinned(stack: Stack, content: Content, pins: readonly Pin[], targetOf: (pin: Pin) => Vec | null): Content {
+export function pinned(
+  stack: Stack,
+  content: Content,
+  pins: readonly Pin[],
+  targetOf: (pin: Pin) => Vec | null,
+): Content {
   const poses = { ...content.poses }
   // The body first, then the limbs, so that a limb reaches from where the body has come to.
   for (const pin of [...pins].sort((a, b) => Number(b.part === 'place') - Number(a.part === 'place'))) {
@@ -37,8 +48,13 @@ export function pinned(stack: Stack, content: Content, pins: readonly Pin[], tar
 }
 
 /** How the pins of a drawing hold. */
-export function holdOf(stack: Stack, content: Content, pins: readonly Pin[], targetOf: (pin: Pin) => Vec | null): Held[] {
-  return pins.flatMap((pin) => {
+export function holdOf(
+  stack: Stack,
+  content: Content,
+  pins: readonly Pin[],
+  targetOf: (pin: Pin) => Vec | null,
+): Held[] {
+  return pins.flatMap(pin => {
     const [at, target] = [pinnedPoint(stack, content, pin), targetOf(pin)]
     return at && target ? [{ pin, target, off: distance(at, target) }] : []
   })

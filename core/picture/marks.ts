@@ -12,40 +12,97 @@ export type Tone = 'ink' | 'far' | 'paper' | 'tone' | 'glow'
 
 /** One mark of the display list, px of the picture. Points are flat x, y. Drawn in order. */
 export type Mark =
-  | { readonly kind: 'line', readonly points: readonly number[], readonly closed: boolean, readonly width: number, readonly ink: Tone, readonly fill: Tone | null }
-  | { readonly kind: 'ellipse', readonly at: Vec, readonly rx: number, readonly ry: number, readonly turn: number, readonly width: number, readonly ink: Tone, readonly fill: Tone }
-  | { readonly kind: 'stroke', readonly outline: readonly number[], readonly colour: string }
+  | {
+      readonly kind: 'line'
+      readonly points: readonly number[]
+      readonly closed: boolean
+      readonly width: number
+      readonly ink: Tone
+      readonly fill: Tone | null
+    }
+  | {
+      readonly kind: 'ellipse'
+      readonly at: Vec
+      readonly rx: number
+      readonly ry: number
+      readonly turn: number
+      readonly width: number
+      readonly ink: Tone
+      readonly fill: Tone
+    }
+  | { readonly kind: 'stroke'; readonly outline: readonly number[]; readonly colour: string }
   /** A picture brought in (by the hash of its bytes), its middle at 0, 0 before it is mapped. */
-  | { readonly kind: 'image', readonly file: string, readonly width: number, readonly height: number, readonly at: Affine }
+  | {
+      readonly kind: 'image'
+      readonly file: string
+      readonly width: number
+      readonly height: number
+      readonly at: Affine
+    }
 
 /** The display list of a posed figure, back to front; of one of its bones, if `only` names it. Far limbs get their own tone. */
 export function figureMarks(f: Figure, pose: Pose, only?: string): Mark[] {
   const laid = layBones(f, pose)
-  return f.bones.flatMap((bone) => {
+  return f.bones.flatMap(bone => {
     if (only !== undefined && bone.id !== only) return []
     const lying = laid.get(bone.id)!
     const along = f.stretches && bone === f.bones[0] ? pose.stretch : 1
     const ink: Tone = bone.side === 'far' ? 'far' : 'ink'
-    return bone.shapes.map(shape => shapeMark(shape, { ...lying, along, size: pose.size, part: pose.size * lengthIn(pose, bone.id), ink, place: onBone(f, pose, bone, lying) }))
+    return bone.shapes.map(shape =>
+      shapeMark(shape, {
+        ...lying,
+        along,
+        size: pose.size,
+        part: pose.size * lengthIn(pose, bone.id),
+        ink,
+        place: onBone(f, pose, bone, lying),
+      }),
+    )
   })
 }
 
 /** `size` is that of the figure (of its lines), `part` that of what is drawn on this bone. */
-interface Frame { start: Vec, tip: Vec, angle: number, along: number, size: number, part: number, ink: Tone, place: (p: readonly [number, number]) => Vec }
+interface Frame {
+  start: Vec
+  tip: Vec
+  angle: number
+  along: number
+  size: number
+  part: number
+  ink: Tone
+  place: (p: readonly [number, number]) => Vec
+}
 
 function shapeMark(shape: Shape, b: Frame): Mark {
-  if (shape.kind === 'limb') return { kind: 'line', points: [b.start.x, b.start.y, b.tip.x, b.tip.y], closed: false, width: shape.width * b.size, ink: b.ink, fill: null }
+  if (shape.kind === 'limb')
+    return {
+      kind: 'line',
+      points: [b.start.x, b.start.y, b.tip.x, b.tip.y],
+      closed: false,
+      width: shape.width * b.size,
+      ink: b.ink,
+      fill: null,
+    }
   if (shape.kind === 'ellipse') {
-    return { kind: 'ellipse', at: b.place([shape.at, 0]), rx: shape.along * b.part * b.along, ry: (shape.across * b.part) / b.along, turn: b.angle, width: 6 * b.size, ink: b.ink, fill: shape.fill }
+    return {
+      kind: 'ellipse',
+      at: b.place([shape.at, 0]),
+      rx: shape.along * b.part * b.along,
+      ry: (shape.across * b.part) / b.along,
+      turn: b.angle,
+      width: 6 * b.size,
+      ink: b.ink,
+      fill: shape.fill,
+    }
   }
-  const points = shape.points.flatMap((p) => {
+  const points = shape.points.flatMap(p => {
     const v = b.place(p)
     return [v.x, v.y]
   })
   return { kind: 'line', points, closed: shape.closed, width: shape.width * b.size, ink: b.ink, fill: shape.fill }
 }
 
-const lists = new WeakMap<Content, { subjects: Stack['subjects'], marks: Mark[] }>()
+const lists = new WeakMap<Content, { subjects: Stack['subjects']; marks: Mark[] }>()
 
 /** How a subject that is placed as a whole (a picture, a part drawn once) lies: its own middle is at 0, 0. */
 export function placingOf(f: Figure, pose: Pose): Affine {
@@ -59,16 +116,19 @@ export function placingOf(f: Figure, pose: Pose): Affine {
 
 type StrokeBy = (hash: string) => Stroke | undefined
 
-const strokeMarks = (refs: readonly StrokeRef[], strokeBy: StrokeBy): Mark[] => refs.flatMap((ref): Mark[] => {
-  const stroke = strokeBy(ref.hash)
-  return stroke ? [{ kind: 'stroke', outline: outlineOf(stroke, ref), colour: stroke.colour }] : []
-})
+const strokeMarks = (refs: readonly StrokeRef[], strokeBy: StrokeBy): Mark[] =>
+  refs.flatMap((ref): Mark[] => {
+    const stroke = strokeBy(ref.hash)
+    return stroke ? [{ kind: 'stroke', outline: outlineOf(stroke, ref), colour: stroke.colour }] : []
+  })
 
 function subjectMarks(s: Subject, pose: Pose, strokeBy: StrokeBy): Mark[] {
   if (s.kind === 'figure') return figureMarks(s.figure, pose)
   const at = placingOf(s.figure, pose)
   if (s.kind === 'image') return [{ kind: 'image', file: s.file, width: s.width, height: s.height, at }]
-  return strokeMarks(s.strokes ?? [], strokeBy).map(m => (m.kind === 'stroke' ? { ...m, outline: mapPoints(m.outline, at, 2) } : m))
+  return strokeMarks(s.strokes ?? [], strokeBy).map(m =>
+    m.kind === 'stroke' ? { ...m, outline: mapPoints(m.outline, at, 2) } : m,
+  )
 }
 
 /**
@@ -80,7 +140,9 @@ export function contentMarks(stack: Stack, content: Content, strokeBy: StrokeBy,
   const known = parts ? undefined : lists.get(content)
   if (known?.subjects === stack.subjects) return known.marks
   const subjects = Object.values(stack.subjects).filter(s => content.poses[s.id] && (!parts || parts(s.id)))
-  const marks = [...subjects.filter(s => s.kind === 'image'), ...subjects.filter(s => s.kind !== 'image')].flatMap(s => subjectMarks(s, content.poses[s.id]!, strokeBy))
+  const marks = [...subjects.filter(s => s.kind === 'image'), ...subjects.filter(s => s.kind !== 'image')].flatMap(s =>
+    subjectMarks(s, content.poses[s.id]!, strokeBy),
+  )
   const refs = parts ? content.strokes.filter(s => parts(s.part ?? null)) : content.strokes
   marks.push(...strokeMarks(refs, strokeBy))
   const whole = [...content.strokes, ...sharedStrokes(stack)].every(({ hash }) => strokeBy(hash))
@@ -92,11 +154,13 @@ export function contentMarks(stack: Stack, content: Content, strokeBy: StrokeBy,
 export type PartsSeen = (part: string | null) => boolean
 
 /** Where a posed figure's bones reach, px; for fitting a picture of it into a small frame. */
-export function figureExtent(f: Figure, pose: Pose): { left: number, top: number, right: number, bottom: number } {
+export function figureExtent(f: Figure, pose: Pose): { left: number; top: number; right: number; bottom: number } {
   const laid = [...layBones(f, pose).values()].flatMap(l => [l.start, l.tip])
   const pad = Math.max(...f.bones.map(b => boneLength(f, b, pose))) * 0.3
   return {
-    left: Math.min(...laid.map(p => p.x)) - pad, right: Math.max(...laid.map(p => p.x)) + pad,
-    top: Math.min(...laid.map(p => p.y)) - pad, bottom: Math.max(...laid.map(p => p.y)) + pad,
+    left: Math.min(...laid.map(p => p.x)) - pad,
+    right: Math.max(...laid.map(p => p.x)) + pad,
+    top: Math.min(...laid.map(p => p.y)) - pad,
+    bottom: Math.max(...laid.map(p => p.y)) + pad,
   }
 }

@@ -35,7 +35,13 @@ describe('marks of a figure', () => {
 })
 
 describe('the display list', () => {
-  const stroke: Stroke = { schema: 1, colour: '#222222', width: 6, pressure: true, points: [0, 0, 0.5, 9, 9, 0.5, 20, 9, 0.5] }
+  const stroke: Stroke = {
+    schema: 1,
+    colour: '#222222',
+    width: 6,
+    pressure: true,
+    points: [0, 0, 0.5, 9, 9, 0.5, 20, 9, 0.5],
+  }
   const hash = 'a'.repeat(64)
   it('is the same list for the same content, and is made anew when a stroke has come', () => {
     const shot = done(posedShot(), 'stroke.add', { stack: STACK, drawing: 'd1', strokes: [{ id: 's', hash }] })
@@ -48,18 +54,27 @@ describe('the display list', () => {
   })
   it('of a frame holds every column that is shown, without the background where it is not wanted', () => {
     let shot = charted(posedShot(), '1', '13', ['9', '11'])
-    const layers = (frame: number, background = true) => layersAt(new Contents(), shot, shot.plans[PLAN]!, frame, () => undefined, { background })
+    const layers = (frame: number, background = true) =>
+      layersAt(new Contents(), shot, shot.plans[PLAN]!, frame, () => undefined, { background })
     expect(layers(9).map(l => l.drawing)).toEqual(['d9'])
     expect(layers(400).map(l => l.drawing)).toEqual(['d25'])
-    shot = done(shot, 'range.clear', { ...where, first: { ...runOn(shot, '9'), offset: 0 }, last: { ...runOn(shot, '9'), offset: 1 }, frames: 2 })
+    shot = done(shot, 'range.clear', {
+      ...where,
+      first: { ...runOn(shot, '9'), offset: 0 },
+      last: { ...runOn(shot, '9'), offset: 1 },
+      frames: 2,
+    })
     expect(layers(9)).toEqual([])
     shot = done(shot, 'column.set', { ...where, background: true })
     expect([layers(1).length, layers(1, false).length]).toEqual([1, 0])
     const guide = done(shot, 'column.set', { ...where, background: false, guide: true, strength: 0.4 })
-    const seen = (guides: boolean) => layersAt(new Contents(), guide, guide.plans[PLAN]!, 1, () => undefined, { guides })
+    const seen = (guides: boolean) =>
+      layersAt(new Contents(), guide, guide.plans[PLAN]!, 1, () => undefined, { guides })
     expect([seen(true).map(l => l.strength), seen(false)]).toEqual([[0.4], []])
     const faded = done(guide, 'drawing.set', { stack: STACK, drawing: 'd1', strength: 0.5 })
-    expect(layersAt(new Contents(), faded, faded.plans[PLAN]!, 1, () => undefined, { guides: true })[0]!.strength).toBeCloseTo(0.2)
+    expect(
+      layersAt(new Contents(), faded, faded.plans[PLAN]!, 1, () => undefined, { guides: true })[0]!.strength,
+    ).toBeCloseTo(0.2)
     shot = done(shot, 'column.set', { ...where, hidden: true })
     expect(layers(1)).toEqual([])
   })

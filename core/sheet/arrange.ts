@@ -4,17 +4,26 @@ import type { Run, Runs } from './runs'
 import { eachRun, lastRun, runAt, runsFrom, splice } from './runs'
 
 /** An exposure without a place: what is copied, and what edits put in. */
-export interface Exposure { readonly drawing: string | null, readonly frames: number }
+export interface Exposure {
+  readonly drawing: string | null
+  readonly frames: number
+}
 
-const made = (list: readonly Exposure[], newId: NewId): Run[] => list.map(x => ({ id: newId(), drawing: x.drawing, frames: x.frames }))
+const made = (list: readonly Exposure[], newId: NewId): Run[] =>
+  list.map(x => ({ id: newId(), drawing: x.drawing, frames: x.frames }))
 const framesOf = (list: readonly Exposure[]): number => list.reduce((sum, x) => sum + x.frames, 0)
 
 /** Frames from one to another. */
-export interface Frames { readonly first: number, readonly last: number }
+export interface Frames {
+  readonly first: number
+  readonly last: number
+}
 
 /** Where a drawing is exposed, without what repeats add. */
 export const exposedOn = (runs: Runs, drawing: string): Frames[] =>
-  [...eachRun(runs)].filter(({ run }) => run.drawing === drawing && !run.again).map(({ run, start }) => ({ first: start, last: start + run.frames - 1 }))
+  [...eachRun(runs)]
+    .filter(({ run }) => run.drawing === drawing && !run.again)
+    .map(({ run, start }) => ({ first: start, last: start + run.frames - 1 }))
 
 /** What a range exposes, as exposures cut at its ends; behind the end the last drawing stays. */
 export function exposuresIn(runs: Runs, first: number, last: number): Exposure[] {
@@ -27,7 +36,9 @@ export function exposuresIn(runs: Runs, first: number, last: number): Exposure[]
   const missing = last - Math.max(first - 1, runs.frames)
   if (missing <= 0 || !lastRun(runs)) return out
   const stays = lastRun(runs)!.run.drawing
-  return out.at(-1)?.drawing === stays ? [...out.slice(0, -1), { drawing: stays, frames: out.at(-1)!.frames + missing }] : [...out, { drawing: stays, frames: missing }]
+  return out.at(-1)?.drawing === stays
+    ? [...out.slice(0, -1), { drawing: stays, frames: out.at(-1)!.frames + missing }]
+    : [...out, { drawing: stays, frames: missing }]
 }
 
 /** Puts exposures in so that they begin on `frame`; what is exposed there and after moves behind them. */
@@ -39,12 +50,17 @@ export function insertExposures(runs: Runs, frame: number, list: readonly Exposu
 
 /** Puts exposures over what begins on `frame`; the rest keeps its frames. */
 export const overwrite = (runs: Runs, frame: number, list: readonly Exposure[], newId: NewId): Runs =>
-  (list.length ? replaceFrames(runs, frame, frame + framesOf(list) - 1, made(list, newId), newId) : runs)
+  list.length ? replaceFrames(runs, frame, frame + framesOf(list) - 1, made(list, newId), newId) : runs
 
 /** A range shown `times` times in all; what follows moves. */
 export function repeatRange(runs: Runs, first: number, last: number, times: number, newId: NewId): Runs {
   const list = exposuresIn(runs, first, last)
-  return insertExposures(extendTo(runs, last, newId), last + 1, Array.from({ length: Math.max(0, times - 1) }, () => list).flat(), newId)
+  return insertExposures(
+    extendTo(runs, last, newId),
+    last + 1,
+    Array.from({ length: Math.max(0, times - 1) }, () => list).flat(),
+    newId,
+  )
 }
 
 /** A range shown again and again over what follows, until `until`; the last time cut where it must be. */
@@ -65,12 +81,19 @@ export const reverseRange = (runs: Runs, first: number, last: number, newId: New
   overwrite(runs, first, exposuresIn(runs, first, last).reverse(), newId)
 
 /** A range and then back again without its two ends, so that as a loop n drawings give 2n − 2; what follows moves. */
-export function thereAndBack(runs: Runs, first: number, last: number, newId: NewId, back: readonly Exposure[] = backOf(runs, first, last)): Runs {
+export function thereAndBack(
+  runs: Runs,
+  first: number,
+  last: number,
+  newId: NewId,
+  back: readonly Exposure[] = backOf(runs, first, last),
+): Runs {
   return insertExposures(extendTo(runs, last, newId), last + 1, back, newId)
 }
 
 /** The way back of a range: its exposures in reverse, without the first and the last. */
-export const backOf = (runs: Runs, first: number, last: number): Exposure[] => exposuresIn(runs, first, last).slice(1, -1).reverse()
+export const backOf = (runs: Runs, first: number, last: number): Exposure[] =>
+  exposuresIn(runs, first, last).slice(1, -1).reverse()
 
 /**
  * The drawings of a range spread evenly over its frames: on whole exposure steps if there is room for one each, the
@@ -78,14 +101,22 @@ export const backOf = (runs: Runs, first: number, last: number): Exposure[] => e
  */
 export function spreadRange(runs: Runs, first: number, last: number, step: number, newId: NewId): Runs {
   const list = merged(made(exposuresIn(runs, first, last), newId))
-  return overwrite(runs, first, evenLengths(list.length, last - first + 1, step).map((frames, i) => ({ drawing: list[i]!.drawing, frames })), newId)
+  return overwrite(
+    runs,
+    first,
+    evenLengths(list.length, last - first + 1, step).map((frames, i) => ({ drawing: list[i]!.drawing, frames })),
+    newId,
+  )
 }
 
 /** Lengths of n exposures over a number of frames, as even as whole steps allow; the last takes the remainder. */
 export function evenLengths(n: number, frames: number, step: number): number[] {
   const unit = Math.floor(frames / n) >= step ? step : 1
   const units = Math.floor(frames / unit)
-  const out = Array.from({ length: n }, (_, i) => (Math.floor(((i + 1) * units) / n) - Math.floor((i * units) / n)) * unit)
+  const out = Array.from(
+    { length: n },
+    (_, i) => (Math.floor(((i + 1) * units) / n) - Math.floor((i * units) / n)) * unit,
+  )
   out[n - 1]! += frames - units * unit
   return out
 }
@@ -105,7 +136,7 @@ export function replaceDrawing(runs: Runs, from: string, to: string | null, firs
 export function insertFrames(runs: Runs, frame: number, count: number): Runs {
   const p = runAt(runs, frame)
   if (!p) return runs
-  const grown = p.start === frame ? runAt(runs, frame - 1) ?? p : p
+  const grown = p.start === frame ? (runAt(runs, frame - 1) ?? p) : p
   return splice(runs, grown, 1, [{ ...grown.run, frames: grown.run.frames + count }])
 }
 
@@ -130,16 +161,25 @@ export function exposeFrom(runs: Runs, frame: number, drawing: string | null, ne
   if (!p) return splice(extendTo(runs, frame - 1, newId), null, 0, [{ id: newId(), drawing, frames: 1 }])
   if (p.start === frame) return splice(runs, p, 1, [{ ...p.run, drawing }])
   const before = frame - p.start
-  return splice(runs, p, 1, [{ ...p.run, frames: before }, { id: newId(), drawing, frames: p.run.frames - before }])
+  return splice(runs, p, 1, [
+    { ...p.run, frames: before },
+    { id: newId(), drawing, frames: p.run.frames - before },
+  ])
 }
 
 /**
  * Exposures moved so that those of some drawings begin on given frames (rising); what lies between two of them is fitted to
  * the time there is then, in proportion, each at least one frame. Null where there is no room.
  */
-export function startOn(runs: Runs, wanted: ReadonlyMap<string, number>, refit: (lengths: readonly number[], total: number) => number[]): Runs | null {
+export function startOn(
+  runs: Runs,
+  wanted: ReadonlyMap<string, number>,
+  refit: (lengths: readonly number[], total: number) => number[],
+): Runs | null {
   const all = [...eachRun(runs)]
-  const marks = all.map(({ run }, i) => ({ i, frame: wanted.get(run.id) })).filter((m): m is { i: number, frame: number } => m.frame !== undefined)
+  const marks = all
+    .map(({ run }, i) => ({ i, frame: wanted.get(run.id) }))
+    .filter((m): m is { i: number; frame: number } => m.frame !== undefined)
   const frames: number[] = all.map(({ run }) => run.frames)
   let from = 0
   let start = 1
@@ -152,13 +192,21 @@ export function startOn(runs: Runs, wanted: ReadonlyMap<string, number>, refit: 
     start = mark.frame
   }
   const first = runAt(runs, 1)
-  return first ? splice(runs, first, all.length, all.map(({ run }, i) => ({ ...run, frames: frames[i]! }))) : runs
+  return first
+    ? splice(
+        runs,
+        first,
+        all.length,
+        all.map(({ run }, i) => ({ ...run, frames: frames[i]! })),
+      )
+    : runs
 }
 
 const sumOf = (list: readonly number[]): number => list.reduce((a, b) => a + b, 0)
 
 /** The nearest frame that a step allows, counted from frame 1: on twos the odd ones. */
-export const onStepFrame = (frame: number, step: number): number => Math.max(1, Math.round((frame - 1) / step) * step + 1)
+export const onStepFrame = (frame: number, step: number): number =>
+  Math.max(1, Math.round((frame - 1) / step) * step + 1)
 
 /** A passage as a card in the pose row: the exposures from one core drawing up to the next. `starts` are the runs it begins with, in their new order. */
 export function orderPassages(runs: Runs, starts: readonly string[]): Runs {
@@ -167,7 +215,7 @@ export function orderPassages(runs: Runs, starts: readonly string[]): Runs {
   const head: Run[] = []
   let card: Run[] = head
   for (const { run } of eachRun(runs)) {
-    if (wanted.has(run.id)) cards.set(run.id, card = [])
+    if (wanted.has(run.id)) cards.set(run.id, (card = []))
     card.push(run)
   }
   const first = runAt(runs, 1)

@@ -22,7 +22,9 @@ export function trade(runs: Runs, p: Place, delta: number): Runs {
   const next = runAfter(runs, p)
   if (!next) return runs
   const d = Math.max(1 - p.run.frames, Math.min(delta, next.run.frames - 1))
-  return d === 0 ? runs : splice(runs, p, 2, [withFrames(p.run, p.run.frames + d), withFrames(next.run, next.run.frames - d)])
+  return d === 0
+    ? runs
+    : splice(runs, p, 2, [withFrames(p.run, p.run.frames + d), withFrames(next.run, next.run.frames - d)])
 }
 
 /**
@@ -129,7 +131,8 @@ export function insertRun(runs: Runs, frame: number, run: Run, newId: NewId): Ru
 export function giveAway(runs: Runs, p: Place, to: 'before' | 'next' = 'before'): Runs {
   const before = runBefore(runs, p)
   const after = runAfter(runs, p)
-  if (before && (to === 'before' || !after)) return splice(runs, before, 2, [withFrames(before.run, before.run.frames + p.run.frames)])
+  if (before && (to === 'before' || !after))
+    return splice(runs, before, 2, [withFrames(before.run, before.run.frames + p.run.frames)])
   if (after) return splice(runs, p, 2, [withFrames(after.run, after.run.frames + p.run.frames)])
   return splice(runs, p, 1, [{ ...p.run, drawing: null }])
 }
@@ -175,5 +178,9 @@ export function shiftBlock(runs: Runs, first: Place, last: Place, delta: number)
   if (!d) return runs
   const inner = runsFrom(runs, first, last.start + last.run.frames - first.start)
   const lead = withFrames(before.run, before.run.frames + d)
-  return splice(runs, before, inner.length + 1 + (after ? 1 : 0), [lead, ...inner, ...(after ? [withFrames(after.run, after.run.frames - d)] : [])])
+  return splice(runs, before, inner.length + 1 + (after ? 1 : 0), [
+    lead,
+    ...inner,
+    ...(after ? [withFrames(after.run, after.run.frames - d)] : []),
+  ])
 }

@@ -6,10 +6,19 @@ import { differing, eachRun, findRun, lastRun, runAt, runsFrom, runsInChunks, sl
  * A repeat bracket over successive exposures: they are shown `times` times in all (null: again and again to the end of the
  * shot); with `back` each time there and back without doubling the ends, so that n drawings give a loop of 2n − 2.
  */
-export interface Repeat { readonly id: string, readonly first: string, readonly last: string, readonly times: number | null, readonly back: boolean }
+export interface Repeat {
+  readonly id: string
+  readonly first: string
+  readonly last: string
+  readonly times: number | null
+  readonly back: boolean
+}
 
 /** The exposures of a column as they are written, with the brackets over them. */
-export interface Written { readonly runs: Runs, readonly repeats?: readonly Repeat[] }
+export interface Written {
+  readonly runs: Runs
+  readonly repeats?: readonly Repeat[]
+}
 
 /** Where a bracket stands: written from frame `from` for `frames`; shown from frame `start`, with `adds` frames behind it. */
 export interface Bracket {
@@ -29,18 +38,22 @@ const framesIn = (runs: readonly Run[]): number => runs.reduce((sum, r) => sum +
 export function bracketsOf({ runs, repeats }: Written, length: number): Bracket[] {
   if (!repeats?.length) return []
   let shift = 0
-  return repeats.map((repeat) => {
-    const [a, b] = [findRun(runs, repeat.first), findRun(runs, repeat.last)]
-    return a && b && b.start >= a.start ? { repeat, a, frames: b.start + b.run.frames - a.start } : null
-  }).filter(x => x !== null).sort((x, y) => x.a.start - y.a.start).map(({ repeat, a, frames }) => {
-    const there = runsFrom(runs, a, frames)
-    const back = repeat.back ? there.slice(1, -1).reverse() : []
-    const start = a.start + shift
-    const whole = repeat.times === null ? length - start + 1 : repeat.times * (frames + framesIn(back))
-    const adds = Math.max(0, whole - frames)
-    shift += adds
-    return { repeat, from: a.start, frames, start, adds, there, back }
-  })
+  return repeats
+    .map(repeat => {
+      const [a, b] = [findRun(runs, repeat.first), findRun(runs, repeat.last)]
+      return a && b && b.start >= a.start ? { repeat, a, frames: b.start + b.run.frames - a.start } : null
+    })
+    .filter(x => x !== null)
+    .sort((x, y) => x.a.start - y.a.start)
+    .map(({ repeat, a, frames }) => {
+      const there = runsFrom(runs, a, frames)
+      const back = repeat.back ? there.slice(1, -1).reverse() : []
+      const start = a.start + shift
+      const whole = repeat.times === null ? length - start + 1 : repeat.times * (frames + framesIn(back))
+      const adds = Math.max(0, whole - frames)
+      shift += adds
+      return { repeat, from: a.start, frames, start, adds, there, back }
+    })
 }
 
 const again = (runs: readonly Run[]): Run[] => runs.map(r => ({ ...r, again: true as const }))
@@ -56,7 +69,7 @@ function cutTo(runs: readonly Run[], frames: number): Run[] {
   return out
 }
 
-const shownOf = new WeakMap<Runs, { repeats: readonly Repeat[], length: number, shown: Runs }>()
+const shownOf = new WeakMap<Runs, { repeats: readonly Repeat[]; length: number; shown: Runs }>()
 
 /**
  * The exposures as they are seen: what brackets add stands in its place, marked `again`, under the ids of the exposures it
@@ -78,17 +91,25 @@ export function shownRuns(written: Written, length: number): Runs {
     if (rest < 0) pieces.push(runsInChunks([cutTo(back, b.adds)], 1))
     else {
       const whole = Math.floor(rest / turn)
-      pieces.push(runsInChunks([back], 1), runsInChunks([there, back], whole), runsInChunks([cutTo([...there, ...back], rest - whole * turn)], 1))
+      pieces.push(
+        runsInChunks([back], 1),
+        runsInChunks([there, back], whole),
+        runsInChunks([cutTo([...there, ...back], rest - whole * turn)], 1),
+      )
     }
   }
   pieces.push(sliceRuns(runs, at, runs.frames))
-  const shown: Runs = { chunks: pieces.flatMap(p => p.chunks), frames: pieces.reduce((s, p) => s + p.frames, 0), count: pieces.reduce((s, p) => s + p.count, 0) }
+  const shown: Runs = {
+    chunks: pieces.flatMap(p => p.chunks),
+    frames: pieces.reduce((s, p) => s + p.frames, 0),
+    count: pieces.reduce((s, p) => s + p.count, 0),
+  }
   shownOf.set(runs, { repeats, length, shown })
   return shown
 }
 
 /** The written frame that a shown one stands for; in what a bracket adds, `again` names it and `frame` is the first one behind it. */
-export function writtenFrame(brackets: readonly Bracket[], shown: number): { frame: number, again: Bracket | null } {
+export function writtenFrame(brackets: readonly Bracket[], shown: number): { frame: number; again: Bracket | null } {
   let shift = 0
   for (const b of brackets) {
     const end = b.start + b.frames
@@ -148,11 +169,17 @@ export function keptRepeats(repeats: readonly Repeat[], before: Runs, after: Run
 function keptRepeat(repeat: Repeat, before: Runs, after: Runs, inPlace: boolean): Repeat | null {
   const [a, b] = [findRun(before, repeat.first)!, findRun(before, repeat.last)!]
   const now = [findRun(after, repeat.first), findRun(after, repeat.last)]
-  if (now[0] && now[1]) return now[0].start <= now[1].start ? repeat : { ...repeat, first: repeat.last, last: repeat.first }
+  if (now[0] && now[1])
+    return now[0].start <= now[1].start ? repeat : { ...repeat, first: repeat.last, last: repeat.first }
   const end = b.start + b.run.frames - 1
   const inside: string[] = []
   if (inPlace) for (const { run, start } of eachRun(after)) if (start >= a.start && start <= end) inside.push(run.id)
-  if (!inPlace) inside.push(...runsFrom(before, a, end - a.start + 1).map(r => r.id).filter(id => findRun(after, id)))
+  if (!inPlace)
+    inside.push(
+      ...runsFrom(before, a, end - a.start + 1)
+        .map(r => r.id)
+        .filter(id => findRun(after, id)),
+    )
   return inside.length ? { ...repeat, first: inside[0]!, last: inside.at(-1)! } : null
 }
 

@@ -10,7 +10,8 @@ export interface Rerated {
 }
 
 /** How many frames of one rate are as long as so many of another, not rounded. */
-export const framesAtRate = (frames: number, from: Rate, to: Rate): number => (frames * from.den * to.num) / (from.num * to.den)
+export const framesAtRate = (frames: number, from: Rate, to: Rate): number =>
+  (frames * from.den * to.num) / (from.num * to.den)
 
 /**
  * Exposures brought to another rate with their seconds kept: each begins on the frame nearest to its time. None vanishes:

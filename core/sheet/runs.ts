@@ -7,16 +7,28 @@ export interface Run {
   readonly again?: true
 }
 
-interface Chunk { readonly runs: readonly Run[], readonly frames: number }
+interface Chunk {
+  readonly runs: readonly Run[]
+  readonly frames: number
+}
 
 /**
  * The exposures of a column from frame 1 on, immutable. Kept in chunks with their sums, so that a lookup or an edit
  * touches one chunk and the list of chunks, not every exposure of the shot.
  */
-export interface Runs { readonly chunks: readonly Chunk[], readonly frames: number, readonly count: number }
+export interface Runs {
+  readonly chunks: readonly Chunk[]
+  readonly frames: number
+  readonly count: number
+}
 
 /** Where a run stands: its first frame, and its place in the chunks. */
-export interface Place { readonly run: Run, readonly start: number, readonly chunk: number, readonly index: number }
+export interface Place {
+  readonly run: Run
+  readonly start: number
+  readonly chunk: number
+  readonly index: number
+}
 
 const CHUNK = 32
 
@@ -25,7 +37,7 @@ const framesIn = (runs: readonly Run[]): number => runs.reduce((sum, r) => sum +
 function chunked(runs: readonly Run[]): Chunk[] {
   const pieces = Math.ceil(runs.length / CHUNK)
   return Array.from({ length: pieces }, (_, i) => {
-    const part = runs.slice(Math.floor(i * runs.length / pieces), Math.floor((i + 1) * runs.length / pieces))
+    const part = runs.slice(Math.floor((i * runs.length) / pieces), Math.floor(((i + 1) * runs.length) / pieces))
     return { runs: part, frames: framesIn(part) }
   })
 }
@@ -45,7 +57,11 @@ export function runsOf(list: readonly Run[]): Runs {
 export function runsInChunks(lists: readonly (readonly Run[])[], times: number): Runs {
   const once = lists.flatMap(chunked)
   const chunks = Array.from({ length: times }, () => once).flat()
-  return fromChunks(chunks, times * lists.reduce((sum, l) => sum + framesIn(l), 0), times * lists.reduce((sum, l) => sum + l.length, 0))
+  return fromChunks(
+    chunks,
+    times * lists.reduce((sum, l) => sum + framesIn(l), 0),
+    times * lists.reduce((sum, l) => sum + l.length, 0),
+  )
 }
 
 /** The runs from the one that begins on `first` to the one that ends on `last`; whole chunks are shared. */
@@ -61,14 +77,18 @@ export function sliceRuns(runs: Runs, first: number, last: number): Runs {
       continue
     }
     let at = begin
-    const part = c.runs.filter((r) => {
+    const part = c.runs.filter(r => {
       const inside = at >= first && at <= last
       at += r.frames
       return inside
     })
     if (part.length) chunks.push({ runs: part, frames: framesIn(part) })
   }
-  return fromChunks(chunks, chunks.reduce((sum, c) => sum + c.frames, 0), chunks.reduce((sum, c) => sum + c.runs.length, 0))
+  return fromChunks(
+    chunks,
+    chunks.reduce((sum, c) => sum + c.frames, 0),
+    chunks.reduce((sum, c) => sum + c.runs.length, 0),
+  )
 }
 
 /** All runs in order, as a plain list. */
@@ -101,7 +121,7 @@ const indexes = new WeakMap<Chunk, ReadonlyMap<string, number>>()
 /** Where each run of a chunk stands in it, by id. */
 function indexOf(chunk: Chunk): ReadonlyMap<string, number> {
   let index = indexes.get(chunk)
-  if (!index) indexes.set(chunk, index = new Map(chunk.runs.map((r, i) => [r.id, i])))
+  if (!index) indexes.set(chunk, (index = new Map(chunk.runs.map((r, i) => [r.id, i]))))
   return index
 }
 
@@ -112,7 +132,8 @@ export function findRun(runs: Runs, id: string, hint = 0): Place | null {
   let start = 1
   for (const [chunk, c] of runs.chunks.entries()) {
     const index = indexOf(c).get(id)
-    if (index !== undefined) return { run: c.runs[index]!, start: start + framesIn(c.runs.slice(0, index)), chunk, index }
+    if (index !== undefined)
+      return { run: c.runs[index]!, start: start + framesIn(c.runs.slice(0, index)), chunk, index }
     start += c.frames
   }
   return null
@@ -163,7 +184,7 @@ export function resizeRuns(runs: Runs, first: number, last: number, frames: (run
   let start = 1
   let total = 0
   let changed = false
-  const chunks = runs.chunks.map((c) => {
+  const chunks = runs.chunks.map(c => {
     const begin = start
     start += c.frames
     if (start <= first || begin > last) {
@@ -172,7 +193,7 @@ export function resizeRuns(runs: Runs, first: number, last: number, frames: (run
     }
     let at = begin
     let sum = 0
-    const list = c.runs.map((run) => {
+    const list = c.runs.map(run => {
       const n = at >= first && at <= last ? frames(run) : run.frames
       at += run.frames
       sum += n
@@ -186,18 +207,23 @@ export function resizeRuns(runs: Runs, first: number, last: number, frames: (run
 }
 
 /** The runs of two lists that are not in chunks they share at the beginning and at the end, with the frame they begin on. */
-export function differing(a: Runs, b: Runs): { start: number, before: Run[], after: Run[] } {
+export function differing(a: Runs, b: Runs): { start: number; before: Run[]; after: Run[] } {
   let head = 0
   let start = 1
   while (head < a.chunks.length && a.chunks[head] === b.chunks[head]) start += a.chunks[head++]!.frames
   let tail = 0
-  while (tail < a.chunks.length - head && tail < b.chunks.length - head && a.chunks[a.chunks.length - 1 - tail] === b.chunks[b.chunks.length - 1 - tail]) tail++
+  while (
+    tail < a.chunks.length - head &&
+    tail < b.chunks.length - head &&
+    a.chunks[a.chunks.length - 1 - tail] === b.chunks[b.chunks.length - 1 - tail]
+  )
+    tail++
   const part = (r: Runs) => r.chunks.slice(head, r.chunks.length - tail).flatMap(c => c.runs as Run[])
   return { start, before: part(a), after: part(b) }
 }
 
 /** Each run with its first frame, in order. */
-export function* eachRun(runs: Runs): Generator<{ run: Run, start: number }> {
+export function* eachRun(runs: Runs): Generator<{ run: Run; start: number }> {
   let start = 1
   for (const c of runs.chunks) {
     for (const run of c.runs) {
@@ -208,7 +234,7 @@ export function* eachRun(runs: Runs): Generator<{ run: Run, start: number }> {
 }
 
 /** Each run from the one that is exposed on a frame on, with its first frame. */
-export function* runsAfter(runs: Runs, frame: number): Generator<{ run: Run, start: number }> {
+export function* runsAfter(runs: Runs, frame: number): Generator<{ run: Run; start: number }> {
   const place = runAt(runs, Math.max(1, frame))
   if (!place) return
   let start = place.start

@@ -1,7 +1,25 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Run, Runs } from '.'
-import { blankRange, exposeByPush, exposeByThinning, findRun, giveAway, holdRange, insertRun, listOf, push, refit, runAt, runsOf, shift, shownAt, splice, summary, trade } from '.'
+import {
+  blankRange,
+  exposeByPush,
+  exposeByThinning,
+  findRun,
+  giveAway,
+  holdRange,
+  insertRun,
+  listOf,
+  push,
+  refit,
+  runAt,
+  runsOf,
+  shift,
+  shownAt,
+  splice,
+  summary,
+  trade,
+} from '.'
 import { ids, row, text } from './rows.test-helper'
 
 const at = (runs: Runs, frame: number) => runAt(runs, frame)!
@@ -9,9 +27,17 @@ const at = (runs: Runs, frame: number) => runAt(runs, frame)!
 describe('counts of drawings', () => {
   // Common practice: nine frames hold nine drawings on ones, five on twos (1, 3, 5, 7, 9), three on threes (1, 4, 7).
   const nine = row('1 2 3 4 5 6 7 8 9')
-  it.each([[1, '1 2 3 4 5 6 7 8 9', 9], [2, '1 3 5 7 9', 5], [3, '1 4 7', 3]] as const)('thinned to a step of %d keeps %s', (step, kept, n) => {
+  it.each([
+    [1, '1 2 3 4 5 6 7 8 9', 9],
+    [2, '1 3 5 7 9', 5],
+    [3, '1 4 7', 3],
+  ] as const)('thinned to a step of %d keeps %s', (step, kept, n) => {
     const out = exposeByThinning(nine, 1, 9, step, ids())
-    expect(listOf(out).map(r => r.drawing).join(' ')).toBe(kept)
+    expect(
+      listOf(out)
+        .map(r => r.drawing)
+        .join(' '),
+    ).toBe(kept)
     expect(summary(out)).toMatchObject({ frames: 9, drawings: n })
   })
   // Common practice: putting ones on twos and keeping every drawing doubles the frames.
@@ -62,11 +88,17 @@ describe('edits', () => {
     expect(refit([2, 2, 2], 9)).toEqual([3, 3, 3])
     expect(refit([6, 2, 2], 5)).toEqual([3, 1, 1])
     expect(refit([4, 2], 1)).toEqual([4, 2])
-    fc.assert(fc.property(fc.array(fc.integer({ min: 1, max: 30 }), { minLength: 1, maxLength: 12 }), fc.integer({ min: 12, max: 300 }), (lengths, total) => {
-      const out = refit(lengths, total)
-      expect(out.reduce((a, b) => a + b)).toBe(total)
-      expect(Math.min(...out)).toBeGreaterThanOrEqual(1)
-    }))
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 1, max: 30 }), { minLength: 1, maxLength: 12 }),
+        fc.integer({ min: 12, max: 300 }),
+        (lengths, total) => {
+          const out = refit(lengths, total)
+          expect(out.reduce((a, b) => a + b)).toBe(total)
+          expect(Math.min(...out)).toBeGreaterThanOrEqual(1)
+        },
+      ),
+    )
   })
 })
 
@@ -84,23 +116,25 @@ describe('lookup', () => {
   it('agrees with a plain list under any splices', () => {
     const run = fc.record({ drawing: fc.constantFrom('a', 'b', null), frames: fc.integer({ min: 1, max: 5 }) })
     const edit = fc.record({ at: fc.nat(), remove: fc.nat({ max: 40 }), insert: fc.array(run, { maxLength: 50 }) })
-    fc.assert(fc.property(fc.array(run, { maxLength: 200 }), fc.array(edit, { maxLength: 8 }), (start, edits) => {
-      let n = 0
-      const named = (list: typeof start): Run[] => list.map(r => ({ ...r, id: `x${n++}` }))
-      let plain = named(start)
-      let runs = runsOf(plain)
-      for (const e of edits) {
-        const i = plain.length ? e.at % plain.length : 0
-        const insert = named(e.insert)
-        const remove = Math.min(e.remove, plain.length - i)
-        const place = plain.length ? findRun(runs, plain[i]!.id) : null
-        runs = splice(runs, place, remove, insert)
-        plain = [...plain.slice(0, i), ...insert, ...plain.slice(i + remove)]
-      }
-      expect(listOf(runs)).toEqual(plain)
-      expect([runs.count, runs.frames]).toEqual([plain.length, plain.reduce((s, r) => s + r.frames, 0)])
-      const frames = plain.flatMap(r => Array.from({ length: r.frames }, () => r.id))
-      for (let f = 1; f <= frames.length; f += 7) expect(runAt(runs, f)!.run.id).toBe(frames[f - 1])
-    }))
+    fc.assert(
+      fc.property(fc.array(run, { maxLength: 200 }), fc.array(edit, { maxLength: 8 }), (start, edits) => {
+        let n = 0
+        const named = (list: typeof start): Run[] => list.map(r => ({ ...r, id: `x${n++}` }))
+        let plain = named(start)
+        let runs = runsOf(plain)
+        for (const e of edits) {
+          const i = plain.length ? e.at % plain.length : 0
+          const insert = named(e.insert)
+          const remove = Math.min(e.remove, plain.length - i)
+          const place = plain.length ? findRun(runs, plain[i]!.id) : null
+          runs = splice(runs, place, remove, insert)
+          plain = [...plain.slice(0, i), ...insert, ...plain.slice(i + remove)]
+        }
+        expect(listOf(runs)).toEqual(plain)
+        expect([runs.count, runs.frames]).toEqual([plain.length, plain.reduce((s, r) => s + r.frames, 0)])
+        const frames = plain.flatMap(r => Array.from({ length: r.frames }, () => r.id))
+        for (let f = 1; f <= frames.length; f += 7) expect(runAt(runs, f)!.run.id).toBe(frames[f - 1])
+      }),
+    )
   })
 })

@@ -1,14 +1,17 @@
 import { onStepFrame } from './arrange'
 
 /** Frames that poses are to begin on, or a sentence that says why they cannot. */
-export type Slots = { readonly ok: true, readonly frames: number[] } | { readonly ok: false, readonly message: string }
+export type Slots = { readonly ok: true; readonly frames: number[] } | { readonly ok: false; readonly message: string }
 
 /**
  * Reads typed frames for so many poses: "1 9 13 29", or from the frame before with "+8 +4 +16" (the first counts from
  * `from`). They rise, lie in the shot, and are no more than there are poses.
  */
 export function typedFrames(text: string, poses: number, from: number, last: number): Slots {
-  const words = text.trim().split(/[\s,;]+/).filter(Boolean)
+  const words = text
+    .trim()
+    .split(/[\s,;]+/)
+    .filter(Boolean)
   if (!words.length) return { ok: false, message: 'Type the frames, such as 1 9 13 29, or +8 +4 +16.' }
   const relative = words[0]!.startsWith('+')
   const frames: number[] = relative ? [from] : []
@@ -18,16 +21,21 @@ export function typedFrames(text: string, poses: number, from: number, last: num
     const n = Number(m[2])
     frames.push(m[1] ? (frames.at(-1) ?? from) + n : n)
   }
-  if (frames.length > poses) return { ok: false, message: `${frames.length} frames for ${poses} pose${poses === 1 ? '' : 's'}.` }
+  if (frames.length > poses)
+    return { ok: false, message: `${frames.length} frames for ${poses} pose${poses === 1 ? '' : 's'}.` }
   const down = frames.findIndex((f, i) => i > 0 && f <= frames[i - 1]!)
   if (down > 0) return { ok: false, message: `${frames[down]} does not come after ${frames[down - 1]}.` }
   const out = frames.find(f => f < 1 || f > last)
-  return out === undefined ? { ok: true, frames } : { ok: false, message: `Frame ${out} is outside the shot, which has ${last}.` }
+  return out === undefined
+    ? { ok: true, frames }
+    : { ok: false, message: `Frame ${out} is outside the shot, which has ${last}.` }
 }
 
 /** So many frames evenly from one to another. */
 export const evenSlots = (count: number, first: number, last: number): number[] =>
-  Array.from({ length: count }, (_, i) => (count === 1 ? first : Math.round(first + ((last - first) * i) / (count - 1))))
+  Array.from({ length: count }, (_, i) =>
+    count === 1 ? first : Math.round(first + ((last - first) * i) / (count - 1)),
+  )
 
 /** Frames with their ratios kept and another last one. */
 export function scaledSlots(frames: readonly number[], last: number): number[] {
@@ -36,7 +44,7 @@ export function scaledSlots(frames: readonly number[], last: number): number[] {
 }
 
 /** Frames that a step does not allow, each with the nearest that it does. */
-export const offStep = (frames: readonly number[], step: number): { frame: number, nearest: number }[] =>
+export const offStep = (frames: readonly number[], step: number): { frame: number; nearest: number }[] =>
   frames.filter(f => (f - 1) % step !== 0).map(frame => ({ frame, nearest: onStepFrame(frame, step) }))
 
 /** Frames brought to the nearest that a step allows, each after the one before. */

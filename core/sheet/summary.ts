@@ -2,7 +2,11 @@ import type { Runs } from './runs'
 import { eachRun } from './runs'
 
 /** What a passage exposes: how many frames, how many different drawings, how many exposures. */
-export interface Summary { readonly frames: number, readonly drawings: number, readonly exposures: number }
+export interface Summary {
+  readonly frames: number
+  readonly drawings: number
+  readonly exposures: number
+}
 
 /** Counts of the frames first…last; without bounds, of the whole column. */
 export function summary(runs: Runs, first = 1, last = runs.frames): Summary {

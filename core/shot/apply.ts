@@ -13,17 +13,26 @@ export type CommandName = keyof typeof commands
 export type ArgsOf<N extends CommandName> = z.input<(typeof commands)[N]['args']>
 
 /** A change as it travels and is kept: an id of its own, the schema it was made with, its name and arguments. */
-export interface Command<N extends CommandName = CommandName> { readonly id: string, readonly schema: number, readonly name: N, readonly args: ArgsOf<N> }
+export interface Command<N extends CommandName = CommandName> {
+  readonly id: string
+  readonly schema: number
+  readonly name: N
+  readonly args: ArgsOf<N>
+}
 
 export type Applied =
-  | { readonly ok: true, readonly shot: Shot, readonly label: string }
-  | { readonly ok: false, readonly refusal: Refusal }
+  { readonly ok: true; readonly shot: Shot; readonly label: string } | { readonly ok: false; readonly refusal: Refusal }
 
 /** The outer form of a command; its arguments are checked by the command's own form. */
 export const commandSchema = z.object({
   id: z.string().regex(/^[A-Za-z0-9_-]{8,40}$/),
   /** Commands of older schemas wait in browsers. Up to now each is a command of the newest schema as it is. */
-  schema: z.number().int().min(1).max(SCHEMA, 'This command was made by a later Fintro.').transform(() => SCHEMA),
+  schema: z
+    .number()
+    .int()
+    .min(1)
+    .max(SCHEMA, 'This command was made by a later Fintro.')
+    .transform(() => SCHEMA),
   name: z.enum(Object.keys(commands) as [CommandName, ...CommandName[]]),
   args: z.record(z.string(), z.unknown()),
 })
@@ -40,8 +49,7 @@ export function applyCommand(shot: Shot, command: Command): Applied {
     const args = argsOf(kind, command.args)
     const after = kind.apply(shot, args, { newId: () => `${command.id}.${n++}` })
     return { ok: true, shot: after, label: kind.label(args, shot) }
-  }
-  catch (error) {
+  } catch (error) {
     if (error instanceof Refused) return { ok: false, refusal: error.refusal }
     throw error
   }

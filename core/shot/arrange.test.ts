@@ -3,10 +3,28 @@ import { listOf } from '../sheet'
 import { rate } from '../time'
 import type { ArgsOf, CommandName, Shot } from '.'
 import { applyCommand, changesBack, equal, revertCommand, storeShot } from '.'
-import { charted, cmd, COLUMN, columnIn, done, drawn, exposures, PLAN, posedShot, runOn, STACK, where } from './fixture.test-helper'
+import {
+  charted,
+  cmd,
+  COLUMN,
+  columnIn,
+  done,
+  drawn,
+  exposures,
+  PLAN,
+  posedShot,
+  runOn,
+  STACK,
+  where,
+} from './fixture.test-helper'
 
 const spot = (s: Shot, number: string, offset = 0) => ({ ...runOn(s, number), offset })
-const over = (s: Shot, a: string, b: string, frames: number, offset = 0) => ({ ...where, first: spot(s, a), last: spot(s, b, offset), frames })
+const over = (s: Shot, a: string, b: string, frames: number, offset = 0) => ({
+  ...where,
+  first: spot(s, a),
+  last: spot(s, b, offset),
+  frames,
+})
 const refusal = <N extends CommandName>(s: Shot, name: N, args: ArgsOf<N>) => {
   const out = applyCommand(s, cmd(name, args))
   return out.ok ? null : out.refusal
@@ -38,38 +56,70 @@ describe('arranging', () => {
     const after = done(s, 'range.back', { ...twelve(s), copies: { d9: copy('n9') } })
     expect(exposures(after)).toBe('1*8 9*2 11*2 n9*2 13*12 25*6')
     expect(drawn(after).n9).toMatchObject({ own: true, role: 'breakdown' })
-    expect(exposures(done(s, 'range.reverse', { ...twelve(s), copies: { d9: copy('n9') } }))).toBe('11*2 n9*2 1*8 13*12 25*6')
+    expect(exposures(done(s, 'range.reverse', { ...twelve(s), copies: { d9: copy('n9') } }))).toBe(
+      '11*2 n9*2 1*8 13*12 25*6',
+    )
   })
   it('replaces a drawing here or everywhere, and exposes one from a frame on', () => {
     const first = shot()
     const s = done(first, 'range.repeat', { ...twelve(first), how: { times: 2 } })
-    expect(exposures(done(s, 'range.replace', { ...over(s, '1', '11', 12, 1), from: 'd9', to: 'd25', everywhere: true }))).toBe('1*8 25*2 11*2 1*8 25*2 11*2 13*12 25*6')
-    expect(exposures(done(s, 'range.replace', { ...over(s, '1', '11', 12, 1), from: 'd9', to: null, everywhere: false }))).toBe('1*8 X*2 11*2 1*8 9*2 11*2 13*12 25*6')
-    expect(exposures(done(s, 'frame.expose', { ...where, at: spot(s, '1', 4), frame: 5, drawing: 'd13' }))).toMatch(/^1\*4 13\*4 9\*2/)
-    expect(refusal(s, 'range.replace', { ...over(s, '1', '11', 12, 1), from: 'd9', to: 'gone', everywhere: true })).toMatchObject({ code: 'gone' })
+    expect(
+      exposures(done(s, 'range.replace', { ...over(s, '1', '11', 12, 1), from: 'd9', to: 'd25', everywhere: true })),
+    ).toBe('1*8 25*2 11*2 1*8 25*2 11*2 13*12 25*6')
+    expect(
+      exposures(done(s, 'range.replace', { ...over(s, '1', '11', 12, 1), from: 'd9', to: null, everywhere: false })),
+    ).toBe('1*8 X*2 11*2 1*8 9*2 11*2 13*12 25*6')
+    expect(exposures(done(s, 'frame.expose', { ...where, at: spot(s, '1', 4), frame: 5, drawing: 'd13' }))).toMatch(
+      /^1\*4 13\*4 9\*2/,
+    )
+    expect(
+      refusal(s, 'range.replace', { ...over(s, '1', '11', 12, 1), from: 'd9', to: 'gone', everywhere: true }),
+    ).toMatchObject({ code: 'gone' })
   })
   it('pastes over or between, exposures only or copies', () => {
     const s = shot()
-    const exposed = [{ drawing: 'd9', frames: 1 }, { drawing: null, frames: 2 }]
+    const exposed = [
+      { drawing: 'd9', frames: 1 },
+      { drawing: null, frames: 2 },
+    ]
     const paste = { ...where, at: spot(s, '13'), frame: 13, exposures: exposed }
     expect(exposures(done(s, 'range.paste', { ...paste, by: 'over' }))).toBe('1*8 9*2 11*2 9*1 X*2 13*9 25*6')
     expect(exposures(done(s, 'range.paste', { ...paste, by: 'push' }))).toBe('1*8 9*2 11*2 9*1 X*2 13*12 25*6')
     expect(exposures(done(s, 'range.paste', { ...paste, by: 'push', copies: { d9: copy('n9') } }))).toContain('n9*1')
-    expect(refusal(s, 'range.paste', { ...paste, exposures: [{ drawing: 'else', frames: 1 }], by: 'over' })).toMatchObject({ code: 'gone' })
+    expect(
+      refusal(s, 'range.paste', { ...paste, exposures: [{ drawing: 'else', frames: 1 }], by: 'over' }),
+    ).toMatchObject({ code: 'gone' })
   })
   it('moves poses to given frames, what lies between goes along', () => {
     const s = shot()
     const starts = { [runOn(s, '13').run]: 17, [runOn(s, '25').run]: 33 }
     expect(exposures(done(s, 'runs.start', { ...where, starts }))).toBe('1*12 9*2 11*2 13*16 25*6')
-    expect(refusal(s, 'runs.start', { ...where, starts: { [runOn(s, '13').run]: 2 } })).toMatchObject({ code: 'no-room' })
+    expect(refusal(s, 'runs.start', { ...where, starts: { [runOn(s, '13').run]: 2 } })).toMatchObject({
+      code: 'no-room',
+    })
   })
 })
 
 describe('link groups', () => {
-  const second = (s: Shot) => listOf(s.plans[PLAN]!.columns.two!.runs).map(r => `${r.drawing}*${r.frames}`).join(' ')
+  const second = (s: Shot) =>
+    listOf(s.plans[PLAN]!.columns.two!.runs)
+      .map(r => `${r.drawing}*${r.frames}`)
+      .join(' ')
   const linked = () => {
     const s = shot()
-    const added = done(s, 'column.share', { plan: PLAN, index: 1, column: { ...columnIn(s), id: 'two', name: 'B', runs: [{ id: 'a', drawing: 'd1', frames: 10 }, { id: 'b', drawing: 'd13', frames: 20 }] } })
+    const added = done(s, 'column.share', {
+      plan: PLAN,
+      index: 1,
+      column: {
+        ...columnIn(s),
+        id: 'two',
+        name: 'B',
+        runs: [
+          { id: 'a', drawing: 'd1', frames: 10 },
+          { id: 'b', drawing: 'd13', frames: 20 },
+        ],
+      },
+    })
     return done(added, 'columns.link', { plan: PLAN, columns: [COLUMN, 'two'], link: 'g1' })
   }
   it('follow inserted and removed frames, not trades', () => {
@@ -96,7 +146,12 @@ describe('link groups', () => {
 })
 
 it('columns are put in another order, and all of them stay', () => {
-  const s = done(shot(), 'column.add', { plan: PLAN, index: 1, stack: { id: 'st2', subjects: {}, drawings: {} }, column: { ...columnIn(shot()), id: 'two', stack: 'st2', name: 'B', runs: [] } })
+  const s = done(shot(), 'column.add', {
+    plan: PLAN,
+    index: 1,
+    stack: { id: 'st2', subjects: {}, drawings: {} },
+    column: { ...columnIn(shot()), id: 'two', stack: 'st2', name: 'B', runs: [] },
+  })
   expect(done(s, 'columns.order', { plan: PLAN, order: ['two', COLUMN] }).plans[PLAN]!.order).toEqual(['two', COLUMN])
   expect(refusal(s, 'columns.order', { plan: PLAN, order: ['two'] })).toMatchObject({ code: 'changed' })
 })
@@ -106,5 +161,7 @@ it('another rate keeps the frame numbers, or the seconds with the lengths that w
   expect(exposures(done(s, 'shot.rate', { rate: rate(12), length: s.length }))).toBe(START)
   const kept = done(s, 'shot.rate', { rate: rate(12), length: 24, lengths: { [PLAN]: { [COLUMN]: [4, 1, 1, 6, 3] } } })
   expect([exposures(kept), kept.length, kept.rate]).toEqual(['1*4 9*1 11*1 13*6 25*3', 24, { num: 12, den: 1 }])
-  expect(refusal(s, 'shot.rate', { rate: rate(12), length: 24, lengths: { [PLAN]: { [COLUMN]: [4] } } })).toMatchObject({ code: 'changed' })
+  expect(refusal(s, 'shot.rate', { rate: rate(12), length: 24, lengths: { [PLAN]: { [COLUMN]: [4] } } })).toMatchObject(
+    { code: 'changed' },
+  )
 })

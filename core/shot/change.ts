@@ -9,8 +9,20 @@ import { refuse } from './refusal'
  * strokes, ticks) lost `before` and got `after` in the same place, behind the entry named `behind`.
  */
 export const changeSchema = z.discriminatedUnion('kind', [
-  z.object({ kind: z.literal('value'), path: z.array(z.string()).max(12), before: z.json().optional(), after: z.json().optional() }),
-  z.object({ kind: z.literal('list'), path: z.array(z.string()).max(12), hint: z.number().int().min(0), behind: z.string().nullable(), before: z.array(z.json()), after: z.array(z.json()) }),
+  z.object({
+    kind: z.literal('value'),
+    path: z.array(z.string()).max(12),
+    before: z.json().optional(),
+    after: z.json().optional(),
+  }),
+  z.object({
+    kind: z.literal('list'),
+    path: z.array(z.string()).max(12),
+    hint: z.number().int().min(0),
+    behind: z.string().nullable(),
+    before: z.array(z.json()),
+    after: z.array(z.json()),
+  }),
 ])
 export type Change = z.infer<typeof changeSchema>
 
@@ -30,7 +42,8 @@ export function diff(before: unknown, after: unknown, path: string[] = []): Chan
   if (before === after) return []
   const name = path.at(-1) ?? ''
   if (name === 'runs' && before && after) return listChange(path, ...runsMiddle(before as Runs, after as Runs))
-  if (LISTS[name] && Array.isArray(before) && Array.isArray(after)) return listChange(path, ...middle(before, after, LISTS[name]))
+  if (LISTS[name] && Array.isArray(before) && Array.isArray(after))
+    return listChange(path, ...middle(before, after, LISTS[name]))
   if (isTree(before) && isTree(after) && !WHOLE.has(path.at(-2) ?? '') && !WHOLE_NAMES.has(name)) {
     const keys = new Set([...Object.keys(before), ...Object.keys(after)])
     return [...keys].flatMap(k => diff(before[k], after[k], [...path, k]))
@@ -38,7 +51,8 @@ export function diff(before: unknown, after: unknown, path: string[] = []): Chan
   return equal(before, after) ? [] : [{ kind: 'value', path, ...side('before', before), ...side('after', after) }]
 }
 
-const side = (name: 'before' | 'after', value: unknown) => (value === undefined ? {} : { [name]: plain(value) as z.infer<ReturnType<typeof z.json>> })
+const side = (name: 'before' | 'after', value: unknown) =>
+  value === undefined ? {} : { [name]: plain(value) as z.infer<ReturnType<typeof z.json>> }
 
 /** Exposures inside a value (a whole column that comes or goes) as plain lists, so that changes are JSON. */
 function plain(value: unknown): unknown {
@@ -53,7 +67,8 @@ function middle(a: readonly unknown[], b: readonly unknown[], key: string): Midd
   let head = 0
   while (head < a.length && head < b.length && equal(a[head], b[head])) head++
   let tail = 0
-  while (tail < a.length - head && tail < b.length - head && equal(a[a.length - 1 - tail], b[b.length - 1 - tail])) tail++
+  while (tail < a.length - head && tail < b.length - head && equal(a[a.length - 1 - tail], b[b.length - 1 - tail]))
+    tail++
   const behind = head > 0 ? String((a[head - 1] as Entry)[key]) : null
   return [head, behind, a.slice(head, a.length - tail), b.slice(head, b.length - tail)]
 }
@@ -66,35 +81,65 @@ function runsMiddle(a: Runs, b: Runs): Middle {
   return [at, behind ?? last?.run.id ?? null, gone, come]
 }
 
-function listChange(path: string[], hint: number, behind: string | null, before: unknown[], after: unknown[]): Change[] {
+function listChange(
+  path: string[],
+  hint: number,
+  behind: string | null,
+  before: unknown[],
+  after: unknown[],
+): Change[] {
   type Json = z.infer<ReturnType<typeof z.json>>
-  return before.length || after.length ? [{ kind: 'list', path, hint, behind, before: before as Json[], after: after as Json[] }] : []
+  return before.length || after.length
+    ? [{ kind: 'list', path, hint, behind, before: before as Json[], after: after as Json[] }]
+    : []
 }
 
 /** The changes that undo these. */
-export const inverse = (changes: readonly Change[]): Change[] => changes.map((c) => {
-  if (c.kind === 'list') return { ...c, before: c.after, after: c.before }
-  const { before, after, ...rest } = c
-  return { ...rest, ...side('before', after), ...side('after', before) }
-})
+export const inverse = (changes: readonly Change[]): Change[] =>
+  changes.map(c => {
+    if (c.kind === 'list') return { ...c, before: c.after, after: c.before }
+    const { before, after, ...rest } = c
+    return { ...rest, ...side('before', after), ...side('after', before) }
+  })
 
 /**
  * Makes changes to a shot. Refused by name where what they expect is no longer so. `revive` turns a plain value that comes
  * back at a path into what the document holds there.
  */
-export function applyChanges<T>(root: T, changes: readonly Change[], revive: (path: readonly string[], value: unknown) => unknown): T {
-  return changes.reduce((tree, c) => applyAt(tree as Tree, c.path, (value, exists) => {
-    if (c.kind === 'value') {
-      if (!equal(plain(exists ? value : undefined), c.before)) refuse('changed', `${where(c.path)} has changed since.`)
-      return c.after === undefined ? undefined : revive(c.path, c.after)
-    }
-    if (value === undefined) refuse('gone', `${where(c.path)} is not there any more.`)
-    return c.path.at(-1) === 'runs' ? spliceRuns(value as Runs, c) : spliceList(value as Entry[], c)
-  }) as T, root)
+export function applyChanges<T>(
+  root: T,
+  changes: readonly Change[],
+  revive: (path: readonly string[], value: unknown) => unknown,
+): T {
+  return changes.reduce(
+    (tree, c) =>
+      applyAt(tree as Tree, c.path, (value, exists) => {
+        if (c.kind === 'value') {
+          if (!equal(plain(exists ? value : undefined), c.before))
+            refuse('changed', `${where(c.path)} has changed since.`)
+          return c.after === undefined ? undefined : revive(c.path, c.after)
+        }
+        if (value === undefined) refuse('gone', `${where(c.path)} is not there any more.`)
+        return c.path.at(-1) === 'runs' ? spliceRuns(value as Runs, c) : spliceList(value as Entry[], c)
+      }) as T,
+    root,
+  )
 }
 
-const NAMES: Record<string, string> = { drawings: 'The drawing', runs: 'The exposure', ticks: 'The chart', charts: 'The chart', strokes: 'The drawing', poses: 'The pose', columns: 'The column' }
-const where = (path: readonly string[]): string => [...path].reverse().map(p => NAMES[p]).find(Boolean) ?? 'What this changed'
+const NAMES: Record<string, string> = {
+  drawings: 'The drawing',
+  runs: 'The exposure',
+  ticks: 'The chart',
+  charts: 'The chart',
+  strokes: 'The drawing',
+  poses: 'The pose',
+  columns: 'The column',
+}
+const where = (path: readonly string[]): string =>
+  [...path]
+    .reverse()
+    .map(p => NAMES[p])
+    .find(Boolean) ?? 'What this changed'
 
 function applyAt(tree: Tree, path: readonly string[], f: (value: unknown, exists: boolean) => unknown): Tree {
   const [key, ...rest] = path as [string, ...string[]]
@@ -129,7 +174,11 @@ const findFirst = (runs: Runs) => (lastRun(runs) ? findRun(runs, runs.chunks[0]!
 function spliceList(list: readonly Entry[], c: ListChange): Entry[] {
   const key = LISTS[c.path.at(-1)!]!
   const first = c.before[0] as Entry | undefined
-  const at = first ? list.findIndex(e => e[key] === first[key]) : c.behind === null ? 0 : list.findIndex(e => e[key] === c.behind) + 1
+  const at = first
+    ? list.findIndex(e => e[key] === first[key])
+    : c.behind === null
+      ? 0
+      : list.findIndex(e => e[key] === c.behind) + 1
   if (first ? at < 0 : c.behind !== null && at === 0) return refuse('gone', `${where(c.path)} has changed since.`)
   if (!c.before.every((e, i) => equal(list[at + i], e))) return refuse('changed', `${where(c.path)} has changed since.`)
   return [...list.slice(0, at), ...(c.after as Entry[]), ...list.slice(at + c.before.length)]

@@ -32,9 +32,23 @@ export const subjectSchema = z.discriminatedUnion('kind', [
   /** A jointed figure; it carries its definition. */
   z.object({ id: idSchema, name: label, kind: z.literal('figure'), figure: figureSchema }),
   /** A named part: strokes carry its id. One that is shared is drawn once (`strokes`, about its place) and placed on each drawing. */
-  z.object({ id: idSchema, name: label, kind: z.literal('part'), figure: figureSchema, strokes: z.array(strokeRefSchema).max(5000).optional() }),
+  z.object({
+    id: idSchema,
+    name: label,
+    kind: z.literal('part'),
+    figure: figureSchema,
+    strokes: z.array(strokeRefSchema).max(5000).optional(),
+  }),
   /** A picture brought in, about its place. `file` is the hash of its bytes. */
-  z.object({ id: idSchema, name: label, kind: z.literal('image'), figure: figureSchema, file: hashSchema, width: z.number().int().min(1).max(16_384), height: z.number().int().min(1).max(16_384) }),
+  z.object({
+    id: idSchema,
+    name: label,
+    kind: z.literal('image'),
+    figure: figureSchema,
+    file: hashSchema,
+    width: z.number().int().min(1).max(16_384),
+    height: z.number().int().min(1).max(16_384),
+  }),
 ])
 
 export const contentSchema = z.object({
@@ -42,7 +56,11 @@ export const contentSchema = z.object({
   strokes: z.array(strokeRefSchema).max(5000),
 })
 
-export const numberSchema = z.string().trim().min(1, 'A drawing has a number.').max(12, 'A number has at most 12 letters.')
+export const numberSchema = z
+  .string()
+  .trim()
+  .min(1, 'A drawing has a number.')
+  .max(12, 'A number has at most 12 letters.')
 export const drawingSchema = z.object({
   id: idSchema,
   number: numberSchema,
@@ -83,12 +101,23 @@ export const chartSchema = z.object({
    * A chart that was cut off a longer one: the core drawings of that, and which part of their path it runs along. It holds
    * as long as the drawing at the cut stays where it was.
    */
-  along: z.object({ from: idSchema, to: idSchema, before: idSchema.nullable(), after: idSchema.nullable(), a: finite, b: finite }).optional(),
+  along: z
+    .object({
+      from: idSchema,
+      to: idSchema,
+      before: idSchema.nullable(),
+      after: idSchema.nullable(),
+      a: finite,
+      b: finite,
+    })
+    .optional(),
 })
 
 /** What holds a part at a place for a run of drawings: core drawings that are named, and all in-betweens from one of them to another. */
 export const pinSchema = z.object({
-  id: idSchema, stack: idSchema, subject: idSchema,
+  id: idSchema,
+  stack: idSchema,
+  subject: idSchema,
   /** The end of a chain, or the subject's place. */
   part: idSchema,
   drawings: z.array(idSchema).min(1).max(2000),
@@ -100,15 +129,31 @@ export const pinSchema = z.object({
 })
 
 /** A spacing that is kept by a name, to be used again. */
-export const keptSpacingSchema = z.object({ id: idSchema, name: label, recipe: recipeSchema, places: z.array(finite).max(200) })
+export const keptSpacingSchema = z.object({
+  id: idSchema,
+  name: label,
+  recipe: recipeSchema,
+  places: z.array(finite).max(200),
+})
 
 export const runSchema = z.object({ id: idSchema, drawing: idSchema.nullable(), frames })
 
 /** A passage shown again: from its first to its last exposure, so many times in all, or (null) to the end of the shot. */
-export const repeatSchema = z.object({ id: idSchema, first: idSchema, last: idSchema, times: z.number().int().min(1).max(999).nullable(), back: z.boolean() })
+export const repeatSchema = z.object({
+  id: idSchema,
+  first: idSchema,
+  last: idSchema,
+  times: z.number().int().min(1).max(999).nullable(),
+  back: z.boolean(),
+})
 
 /** Words about what happens, beside the frames they are said of. */
-export const noteSchema = z.object({ id: idSchema, frame: frames, frames, text: z.string().trim().min(1, 'A note says something.').max(400) })
+export const noteSchema = z.object({
+  id: idSchema,
+  frame: frames,
+  frames,
+  text: z.string().trim().min(1, 'A note says something.').max(400),
+})
 
 export const columnSchema = z.object({
   id: idSchema,
@@ -143,8 +188,14 @@ export const planSchema = z.object({
   notes: z.record(idSchema, noteSchema).optional(),
 })
 
-export const pictureSchema = z.object({ width: z.number().int().min(16).max(8192), height: z.number().int().min(16).max(8192) })
-export const rateSchema = z.object({ num: z.number().int().min(1).max(240_000), den: z.number().int().min(1).max(10_000) })
+export const pictureSchema = z.object({
+  width: z.number().int().min(16).max(8192),
+  height: z.number().int().min(16).max(8192),
+})
+export const rateSchema = z.object({
+  num: z.number().int().min(1).max(240_000),
+  den: z.number().int().min(1).max(10_000),
+})
 
 export const shotSchema = z.object({
   schema: z.literal(SCHEMA),
@@ -188,7 +239,10 @@ export const emptyContent: Content = { poses: {}, strokes: [] }
 
 /** The plain form of a shot. */
 export function storeShot(shot: Shot): StoredShot {
-  const plans = mapValues(shot.plans, plan => ({ ...plan, columns: mapValues(plan.columns, c => ({ ...c, runs: listOf(c.runs) })) }))
+  const plans = mapValues(shot.plans, plan => ({
+    ...plan,
+    columns: mapValues(plan.columns, c => ({ ...c, runs: listOf(c.runs) })),
+  }))
   return { ...shot, plans }
 }
 
@@ -197,13 +251,22 @@ const mapValues = <T, U>(record: Record<string, T>, f: (value: T) => U): Record<
 
 /** The hashes of all strokes that a shot names, each once. */
 export function strokeHashes(shot: Shot): string[] {
-  const refs = Object.values(shot.stacks).flatMap(s => [...Object.values(s.drawings).flatMap(d => d.content.strokes), ...sharedStrokes(s)])
+  const refs = Object.values(shot.stacks).flatMap(s => [
+    ...Object.values(s.drawings).flatMap(d => d.content.strokes),
+    ...sharedStrokes(s),
+  ])
   return [...new Set(refs.map(x => x.hash))]
 }
 
 /** The strokes of the parts of a stack that are drawn once. */
-export const sharedStrokes = (stack: Stack): StrokeRef[] => Object.values(stack.subjects).flatMap(s => (s.kind === 'part' ? s.strokes ?? [] : []))
+export const sharedStrokes = (stack: Stack): StrokeRef[] =>
+  Object.values(stack.subjects).flatMap(s => (s.kind === 'part' ? (s.strokes ?? []) : []))
 
 /** The hashes of all pictures that a shot names, each once. */
-export const imageHashes = (shot: Shot): string[] =>
-  [...new Set(Object.values(shot.stacks).flatMap(s => Object.values(s.subjects)).flatMap(s => (s.kind === 'image' ? [s.file] : [])))]
+export const imageHashes = (shot: Shot): string[] => [
+  ...new Set(
+    Object.values(shot.stacks)
+      .flatMap(s => Object.values(s.subjects))
+      .flatMap(s => (s.kind === 'image' ? [s.file] : [])),
+  ),
+]

@@ -7,7 +7,11 @@ import type { ArgsOf, Command, CommandName, Shot } from '.'
 import { applyCommand, changesBack, equal, makeShot, revertCommand, SCHEMA, storeShot } from '.'
 
 let made = 0
-export const cmd = <N extends CommandName>(name: N, args: ArgsOf<N>, id = `cmd-${String(++made).padStart(6, '0')}`): Command<N> => ({ id, schema: SCHEMA, name, args })
+export const cmd = <N extends CommandName>(
+  name: N,
+  args: ArgsOf<N>,
+  id = `cmd-${String(++made).padStart(6, '0')}`,
+): Command<N> => ({ id, schema: SCHEMA, name, args })
 
 /** Applies a command that must succeed. */
 export function done<N extends CommandName>(shot: Shot, name: N, args: ArgsOf<N>): Shot {
@@ -33,7 +37,14 @@ export const COLUMN = 'shot0001.2'
 export const STACK = 'shot0001.1'
 export const where = { plan: PLAN, column: COLUMN }
 
-export const emptyShot = (): Shot => makeShot('shot0001', { name: 'Test', picture: { width: 1920, height: 1080 }, rate: rate(24), paper: '#fffdf6', length: 48 })
+export const emptyShot = (): Shot =>
+  makeShot('shot0001', {
+    name: 'Test',
+    picture: { width: 1920, height: 1080 },
+    rate: rate(24),
+    paper: '#fffdf6',
+    length: 48,
+  })
 
 export const standing: Pose = restPose(vec(800, 700))
 export const stooping: Pose = moveOverFeet(person, standing, vec(840, 760))
@@ -41,24 +52,55 @@ export const stooping: Pose = moveOverFeet(person, standing, vec(840, 760))
 export const columnIn = (shot: Shot) => shot.plans[PLAN]!.columns[COLUMN]!
 export const drawn = (shot: Shot) => shot.stacks[STACK]!.drawings
 export const exposures = (shot: Shot): string =>
-  [...eachRun(columnIn(shot).runs)].map(({ run }) => `${run.drawing === null ? 'X' : drawn(shot)[run.drawing]!.number}*${run.frames}`).join(' ')
+  [...eachRun(columnIn(shot).runs)]
+    .map(({ run }) => `${run.drawing === null ? 'X' : drawn(shot)[run.drawing]!.number}*${run.frames}`)
+    .join(' ')
 
-export function runOn(shot: Shot, number: string): { run: string, at: number } {
-  for (const { run, start } of eachRun(columnIn(shot).runs)) if (run.drawing && drawn(shot)[run.drawing]!.number === number) return { run: run.id, at: start }
+export function runOn(shot: Shot, number: string): { run: string; at: number } {
+  for (const { run, start } of eachRun(columnIn(shot).runs))
+    if (run.drawing && drawn(shot)[run.drawing]!.number === number) return { run: run.id, at: start }
   throw new Error(`${number} is not exposed.`)
 }
 
 /** Keys on 1, 13 and 25 of a 48-frame shot. */
 export function posedShot(): Shot {
-  let shot = done(emptyShot(), 'subject.add', { stack: STACK, subject: { id: 'keeper', name: 'Keeper', kind: 'figure', figure: person }, drawing: null, pose: null })
-  for (const [number, pose] of [['1', standing], ['13', stooping], ['25', { ...standing, place: vec(1000, 700) }]] as const) {
-    shot = done(shot, 'pose.add', { ...where, drawing: { id: `d${number}`, number, role: 'key', content: { poses: { keeper: pose }, strokes: [] } }, where: { afterLast: 12 } })
+  let shot = done(emptyShot(), 'subject.add', {
+    stack: STACK,
+    subject: { id: 'keeper', name: 'Keeper', kind: 'figure', figure: person },
+    drawing: null,
+    pose: null,
+  })
+  for (const [number, pose] of [
+    ['1', standing],
+    ['13', stooping],
+    ['25', { ...standing, place: vec(1000, 700) }],
+  ] as const) {
+    shot = done(shot, 'pose.add', {
+      ...where,
+      drawing: { id: `d${number}`, number, role: 'key', content: { poses: { keeper: pose }, strokes: [] } },
+      where: { afterLast: 12 },
+    })
   }
   return done(shot, 'run.push', { ...where, run: runOn(shot, '25'), delta: 4 })
 }
 
 /** Charts the pass between two drawings by a recipe. */
-export function charted(shot: Shot, from: string, to: string, numbers: string[], recipe: Recipe = { family: 'even' }, step = 2): Shot {
+export function charted(
+  shot: Shot,
+  from: string,
+  to: string,
+  numbers: string[],
+  recipe: Recipe = { family: 'even' },
+  step = 2,
+): Shot {
   const places = spread(recipe, numbers.length)
-  return done(shot, 'chart.fill', { ...where, chart: `c${from}-${to}`, from: runOn(shot, from), to: runOn(shot, to), recipe, step, ticks: numbers.map((number, i) => ({ drawing: `d${number}`, number, u: places[i]! })) })
+  return done(shot, 'chart.fill', {
+    ...where,
+    chart: `c${from}-${to}`,
+    from: runOn(shot, from),
+    to: runOn(shot, to),
+    recipe,
+    step,
+    ticks: numbers.map((number, i) => ({ drawing: `d${number}`, number, u: places[i]! })),
+  })
 }

@@ -5,7 +5,10 @@ import { emptyContent } from './document'
 import { freeNumber } from './make'
 
 /** A column lined up with another, and the drawings that were made for it. */
-export interface LinedUp { readonly column: Column, readonly drawings: readonly Drawing[] }
+export interface LinedUp {
+  readonly column: Column
+  readonly drawings: readonly Drawing[]
+}
 
 /**
  * A column that changes drawings wherever its leading column does. Exposures carry the leading ones' ids, so that a drawing
@@ -32,7 +35,18 @@ export function linedUp(column: Column, lead: Column, stack: Stack): LinedUp {
     const at = free.findIndex(o => o.start >= first && o.start < end)
     if (at >= 0) return { id, drawing: free.splice(at, 1)[0]!.run.drawing, frames }
     // It is called after the exposure that it was made for; that it was made before (and taken out of the sheet) shows here.
-    if (!stack.drawings[id]) drawings.push({ id, number: freeNumber(stack, String(first), drawings.map(d => d.number)), role: 'in-between', own: true, content: emptyContent })
+    if (!stack.drawings[id])
+      drawings.push({
+        id,
+        number: freeNumber(
+          stack,
+          String(first),
+          drawings.map(d => d.number),
+        ),
+        role: 'in-between',
+        own: true,
+        content: emptyContent,
+      })
     return { id, drawing: id, frames }
   })
   const { repeats: _repeats, ...bare } = column

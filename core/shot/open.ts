@@ -2,7 +2,9 @@ import { bracketsOf } from '../sheet'
 import type { Shot } from './document'
 import { SCHEMA, shotSchema } from './document'
 
-export type Opened = { readonly ok: true, readonly shot: Shot } | { readonly ok: false, readonly code: 'later-schema' | 'not-a-shot' | 'inconsistent', readonly message: string }
+export type Opened =
+  | { readonly ok: true; readonly shot: Shot }
+  | { readonly ok: false; readonly code: 'later-schema' | 'not-a-shot' | 'inconsistent'; readonly message: string }
 
 /** One small function for each older schema number, from it to the next. */
 const upgrades: Record<number, (old: Record<string, unknown>) => Record<string, unknown>> = {
@@ -21,13 +23,21 @@ export function openShot(stored: unknown): Opened {
   }
   let plain = stored as Record<string, unknown>
   if (Number(plain.schema) > SCHEMA) {
-    return { ok: false, code: 'later-schema', message: `This shot was made by a later Fintro (schema ${String(plain.schema)}; this one reads up to ${SCHEMA}).` }
+    return {
+      ok: false,
+      code: 'later-schema',
+      message: `This shot was made by a later Fintro (schema ${String(plain.schema)}; this one reads up to ${SCHEMA}).`,
+    }
   }
   for (let n = Number(plain.schema); n < SCHEMA; n++) plain = upgrades[n]?.(plain) ?? plain
   const parsed = shotSchema.safeParse(plain)
   if (!parsed.success) {
     const issue = parsed.error.issues[0]!
-    return { ok: false, code: 'not-a-shot', message: `The shot does not fit its form at ${issue.path.join(' › ') || 'the top'}: ${issue.message}` }
+    return {
+      ok: false,
+      code: 'not-a-shot',
+      message: `The shot does not fit its form at ${issue.path.join(' › ') || 'the top'}: ${issue.message}`,
+    }
   }
   const lost = firstLost(parsed.data)
   return lost ? { ok: false, code: 'inconsistent', message: lost } : { ok: true, shot: parsed.data }
@@ -42,16 +52,20 @@ export function firstLost(shot: Shot): string | null {
       const stack = shot.stacks[column.stack]
       if (!stack) return `The column ${column.name} has no stack of drawings.`
       const lead = column.lead === undefined ? null : plan.columns[column.lead]
-      if (lead === undefined || lead?.lead !== undefined) return `The column ${column.name} is lined up with one that is missing or lined up itself.`
+      if (lead === undefined || lead?.lead !== undefined)
+        return `The column ${column.name} is lined up with one that is missing or lined up itself.`
       const ids = new Set<string>()
       for (const run of column.runs.chunks.flatMap(c => c.runs)) {
-        if (run.drawing !== null && !stack.drawings[run.drawing]) return `The column ${column.name} exposes a drawing that is missing.`
+        if (run.drawing !== null && !stack.drawings[run.drawing])
+          return `The column ${column.name} exposes a drawing that is missing.`
         if (ids.has(run.id)) return `The column ${column.name} has two exposures with the id ${run.id}.`
         ids.add(run.id)
       }
       const stand = bracketsOf(column, shot.length)
-      if (stand.length < (column.repeats?.length ?? 0)) return `A repeat in the column ${column.name} is over exposures that are missing.`
-      if (stand.some((b, i) => i > 0 && b.from < stand[i - 1]!.from + stand[i - 1]!.frames)) return `Two repeats in the column ${column.name} overlap.`
+      if (stand.length < (column.repeats?.length ?? 0))
+        return `A repeat in the column ${column.name} is over exposures that are missing.`
+      if (stand.some((b, i) => i > 0 && b.from < stand[i - 1]!.from + stand[i - 1]!.frames))
+        return `Two repeats in the column ${column.name} overlap.`
     }
     const charted = new Set<string>()
     for (const chart of Object.values(plan.charts)) {

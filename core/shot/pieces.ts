@@ -19,10 +19,16 @@ export const piecesOf = (shot: Shot): Pieces => changedPieces(null, shot).put
  * The pieces that are others in `after`, and the paths that are gone. Records and entries that are the same object are not
  * looked into, so thousands of drawings cost nothing where none has changed. Without a shot before, all are put.
  */
-export function changedPieces(before: Shot | null, after: Shot): { put: Pieces, gone: string[] } {
+export function changedPieces(before: Shot | null, after: Shot): { put: Pieces; gone: string[] } {
   const put: Pieces = {}
   const gone: string[] = []
-  const compare = <T>(prefix: string, old: Record<string, T> = nothing, now: Record<string, T> = nothing, plain: (value: T) => unknown = v => v, inside?: (id: string, old: T | undefined, now: T | undefined) => void) => {
+  const compare = <T>(
+    prefix: string,
+    old: Record<string, T> = nothing,
+    now: Record<string, T> = nothing,
+    plain: (value: T) => unknown = v => v,
+    inside?: (id: string, old: T | undefined, now: T | undefined) => void,
+  ) => {
     if (old === now) return
     for (const id in now) {
       if (old[id] === now[id]) continue
@@ -37,7 +43,9 @@ export function changedPieces(before: Shot | null, after: Shot): { put: Pieces, 
     }
   }
   if (!before || !equal(headOf(before), headOf(after))) put.shot = headOf(after)
-  compare('stacks', before?.stacks, after.stacks, stackHead, (id, old, now) => compare(`${path.stack(id)}/drawings`, old?.drawings, now?.drawings))
+  compare('stacks', before?.stacks, after.stacks, stackHead, (id, old, now) =>
+    compare(`${path.stack(id)}/drawings`, old?.drawings, now?.drawings),
+  )
   compare('plans', before?.plans, after.plans, planHead, (id, old, now) => {
     compare(`${path.plan(id)}/columns`, old?.columns, now?.columns, plainColumn)
     compare(`${path.plan(id)}/charts`, old?.charts, now?.charts)
@@ -55,9 +63,12 @@ export function assemble(all: Pieces): StoredShot {
   for (const at of paths) {
     const [kind, id, part, inner] = at.split('/') as [string, string?, string?, string?]
     const home = kind === 'stacks' ? stacks : plans
-    if (id && !part) home[id] = kind === 'stacks' ? { ...(all[at] as Holder), drawings: {} } : { ...(all[at] as Holder), columns: {}, charts: {} }
+    if (id && !part)
+      home[id] =
+        kind === 'stacks'
+          ? { ...(all[at] as Holder), drawings: {} }
+          : { ...(all[at] as Holder), columns: {}, charts: {} }
     else if (id && part && inner) home[id]![part]![inner] = all[at]
   }
   return { ...(all.shot as object), stacks, plans } as unknown as StoredShot
 }
-

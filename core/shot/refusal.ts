@@ -1,5 +1,8 @@
 /** Why a command could not be applied. Nothing was changed. */
-export interface Refusal { readonly code: 'gone' | 'changed' | 'locked' | 'no-room' | 'again' | 'invalid', readonly message: string }
+export interface Refusal {
+  readonly code: 'gone' | 'changed' | 'locked' | 'no-room' | 'again' | 'invalid'
+  readonly message: string
+}
 
 /** Thrown inside the application of a command and turned into a value at its edge (applyCommand). */
 export class Refused extends Error {

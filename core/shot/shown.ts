@@ -1,9 +1,9 @@
 import { shownRuns } from '../sheet'
 import type { Column, Plan, Shot } from './document'
 
-const columnsShown = new WeakMap<Column, { length: number, column: Column }>()
-const plansShown = new WeakMap<Plan, { length: number, plan: Plan }>()
-const recordsShown = new WeakMap<Plan['columns'], { length: number, columns: Plan['columns'] }>()
+const columnsShown = new WeakMap<Column, { length: number; column: Column }>()
+const plansShown = new WeakMap<Plan, { length: number; plan: Plan }>()
+const recordsShown = new WeakMap<Plan['columns'], { length: number; columns: Plan['columns'] }>()
 
 /** A column as it is seen: what its repeat brackets add stands among its exposures, marked `again`. */
 export function shownColumn(column: Column, length: number): Column {

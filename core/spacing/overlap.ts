@@ -4,7 +4,10 @@ import type { Vec } from '../motion'
 import { mapped, pointToSegment } from '../motion'
 
 /** How an element lies to itself in the drawing before. `gap` in px: below 0 by how much it overlaps at most along one way. */
-export interface Lie { readonly kind: 'overlaps' | 'touches' | 'clear', readonly gap: number }
+export interface Lie {
+  readonly kind: 'overlaps' | 'touches' | 'clear'
+  readonly gap: number
+}
 
 /** Nearer than this counts as touching, px. */
 const TOUCH = 1
@@ -17,18 +20,31 @@ export function outlineOf(marks: readonly Mark[]): Vec[] {
       for (let i = 0; i < 48; i++) {
         const a = (i / 48) * Math.PI * 2
         const [x, y] = [m.rx * Math.cos(a), m.ry * Math.sin(a)]
-        points.push({ x: m.at.x + x * Math.cos(m.turn) - y * Math.sin(m.turn), y: m.at.y + x * Math.sin(m.turn) + y * Math.cos(m.turn) })
+        points.push({
+          x: m.at.x + x * Math.cos(m.turn) - y * Math.sin(m.turn),
+          y: m.at.y + x * Math.sin(m.turn) + y * Math.cos(m.turn),
+        })
       }
       continue
     }
     if (m.kind === 'image') {
-      for (const [sx, sy] of [[-1, -1], [1, -1], [1, 1], [-1, 1]] as const) points.push(mapped(m.at, { x: (sx * m.width) / 2, y: (sy * m.height) / 2 }))
+      for (const [sx, sy] of [
+        [-1, -1],
+        [1, -1],
+        [1, 1],
+        [-1, 1],
+      ] as const)
+        points.push(mapped(m.at, { x: (sx * m.width) / 2, y: (sy * m.height) / 2 }))
       continue
     }
     const list = m.kind === 'stroke' ? m.outline : m.points
     const half = m.kind === 'stroke' ? 0 : m.width / 2
     for (let i = 0; i + 1 < list.length; i += 2) {
-      for (let k = 0; k < (half ? 8 : 1); k++) points.push({ x: list[i]! + half * Math.cos((k * Math.PI) / 4), y: list[i + 1]! + half * Math.sin((k * Math.PI) / 4) })
+      for (let k = 0; k < (half ? 8 : 1); k++)
+        points.push({
+          x: list[i]! + half * Math.cos((k * Math.PI) / 4),
+          y: list[i + 1]! + half * Math.sin((k * Math.PI) / 4),
+        })
     }
   }
   return hull(points)
@@ -44,7 +60,10 @@ export function hull(points: readonly Vec[]): Vec[] {
 export function lieOf(a: readonly Vec[], b: readonly Vec[]): Lie | null {
   if (a.length < 2 || b.length < 2) return null
   let deepest = -Infinity
-  for (const [p, q] of [[a, b], [b, a]] as const) {
+  for (const [p, q] of [
+    [a, b],
+    [b, a],
+  ] as const) {
     for (let i = 0; i < p.length; i++) {
       const [s, e] = [p[i]!, p[(i + 1) % p.length]!]
       const length = Math.hypot(e.x - s.x, e.y - s.y)
@@ -61,7 +80,10 @@ export function lieOf(a: readonly Vec[], b: readonly Vec[]): Lie | null {
 /** The distance of two convex outlines that do not overlap: from the corners of each to the sides of the other. */
 function apart(a: readonly Vec[], b: readonly Vec[]): number {
   let best = Infinity
-  for (const [p, q] of [[a, b], [b, a]] as const) {
+  for (const [p, q] of [
+    [a, b],
+    [b, a],
+  ] as const) {
     for (const v of p) {
       for (let i = 0; i < q.length; i++) best = Math.min(best, pointToSegment(v, q[i]!, q[(i + 1) % q.length]!))
     }
@@ -70,4 +92,9 @@ function apart(a: readonly Vec[], b: readonly Vec[]): number {
 }
 
 /** In words: "clear by 12 px". */
-export const lieWords = (l: Lie): string => (l.kind === 'clear' ? `clear by ${Math.round(l.gap)} px` : l.kind === 'touches' ? 'touches' : `overlaps by ${Math.round(-l.gap)} px`)
+export const lieWords = (l: Lie): string =>
+  l.kind === 'clear'
+    ? `clear by ${Math.round(l.gap)} px`
+    : l.kind === 'touches'
+      ? 'touches'
+      : `overlaps by ${Math.round(-l.gap)} px`

@@ -4,7 +4,10 @@ import type { Vec } from '../motion'
 import type { Content, Stack } from '../shot/document'
 
 /** A point of a drawing that can be followed: the end of a bone of a subject, a corner of a shape on it, or the subject's place. */
-export interface Point { readonly subject: string, readonly part: string }
+export interface Point {
+  readonly subject: string
+  readonly part: string
+}
 
 export const samePoint = (a: Point, b: Point): boolean => a.subject === b.subject && a.part === b.part
 
@@ -13,7 +16,7 @@ export function pointIn(stack: Stack, content: Content, point: Point): Vec | nul
   const [subject, pose] = [stack.subjects[point.subject], content.poses[point.subject]]
   if (!subject || !pose) return null
   if (point.part.includes('#')) return cornerAt(subject.figure, pose, point.part)
-  return point.part === 'place' ? pose.place : layBones(subject.figure, pose).get(point.part)?.tip ?? null
+  return point.part === 'place' ? pose.place : (layBones(subject.figure, pose).get(point.part)?.tip ?? null)
 }
 
 /** What a point is called: "Marrow, near forearm". */
@@ -26,6 +29,9 @@ export function pointName(stack: Stack, point: Point): string {
 
 /** The height of a figure as it was made, in the size of a pose, px: the unit in which spacing is compared between shots. */
 export function figureHeight(f: Figure, pose: Pose): number {
-  const tips = [...layBones(f, { ...pose, turn: 0, stretch: 1, angles: {} }).values()].flatMap(l => [l.start.y, l.tip.y])
+  const tips = [...layBones(f, { ...pose, turn: 0, stretch: 1, angles: {} }).values()].flatMap(l => [
+    l.start.y,
+    l.tip.y,
+  ])
   return Math.max(1, Math.max(...tips) - Math.min(...tips))
 }

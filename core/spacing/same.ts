@@ -7,7 +7,7 @@ import type { Column, Content, Plan, Shot, Stack } from '../shot/document'
 /** Poses nearer than this look the same, px. */
 const SAME = 0.25
 
-const compared = new WeakMap<Content, { with: Content, same: boolean }>()
+const compared = new WeakMap<Content, { with: Content; same: boolean }>()
 
 /** True when two drawings cannot be told apart: the same strokes, and every bone of every subject at the same place. */
 export function looksSame(stack: Stack, a: Content, b: Content): boolean {
@@ -25,7 +25,10 @@ function compare(stack: Stack, a: Content, b: Content): boolean {
     const [p, q] = [a.poses[id], b.poses[id]]
     if (!p || !q) return p === q
     const [one, two] = [layBones(figure, p), layBones(figure, q)]
-    return figure.bones.every(({ id: bone }) => distance(one.get(bone)!.tip, two.get(bone)!.tip) < SAME) && Math.abs(p.stretch - q.stretch) < 1e-3
+    return (
+      figure.bones.every(({ id: bone }) => distance(one.get(bone)!.tip, two.get(bone)!.tip) < SAME) &&
+      Math.abs(p.stretch - q.stretch) < 1e-3
+    )
   })
 }
 

@@ -8,7 +8,13 @@ import type { Point } from './point'
 import { figureHeight, pointIn } from './point'
 
 /** Where a point is in one exposure of a column. */
-export interface Dot { readonly run: string, readonly start: number, readonly frames: number, readonly drawing: Drawing, readonly at: Vec }
+export interface Dot {
+  readonly run: string
+  readonly start: number
+  readonly frames: number
+  readonly drawing: Drawing
+  readonly at: Vec
+}
 
 /** The way of a point through the exposures of a column, parted where nothing is shown or its subject is absent. */
 export interface Track {
@@ -61,14 +67,21 @@ export function travelPerFrame(track: Track, last: number): number[] {
 }
 
 /** The way of a point through one chart, asked by the place u; null where its subject is not on both poses. */
-export function wayThrough(contents: Contents, shot: Shot, plan: Plan, stack: Stack, chart: Chart, point: Point): ((u: number) => Vec) | null {
+export function wayThrough(
+  contents: Contents,
+  shot: Shot,
+  plan: Plan,
+  stack: Stack,
+  chart: Chart,
+  point: Point,
+): ((u: number) => Vec) | null {
   const ends = contents.ends(shot, plan, stack, chart)
   if (!ends?.from.content.poses[point.subject] || !ends.to.content.poses[point.subject]) return null
   return u => pointIn(stack, betweenAt(stack, chart, u, 0, ends), point)!
 }
 
 /** The place on a way that is nearest to a point, between two places: its u, and how far it is from there, px. */
-export function nearestOn(way: (u: number) => Vec, to: Vec, from = -0.3, until = 1.3): { u: number, off: number } {
+export function nearestOn(way: (u: number) => Vec, to: Vec, from = -0.3, until = 1.3): { u: number; off: number } {
   const STEPS = 80
   const at = (i: number) => from + ((until - from) * i) / STEPS
   let best = 0

@@ -2,11 +2,34 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { affineOf, distance, growth, mapped, vec } from '../motion'
 import type { Stroke } from '.'
-import { asDrawn, caught, cutByCircle, ellipseIn, inside, onEighths, outlineOf, placedBy, rubbed, smoothed, straightLine, strokeOutline, touches } from '.'
+import {
+  asDrawn,
+  caught,
+  cutByCircle,
+  ellipseIn,
+  inside,
+  onEighths,
+  outlineOf,
+  placedBy,
+  rubbed,
+  smoothed,
+  straightLine,
+  strokeOutline,
+  touches,
+} from '.'
 
-const stroke = (points: number[], more: Partial<Stroke> = {}): Stroke => ({ schema: 1, colour: '#26302c', width: 6, pressure: true, points, ...more })
+const stroke = (points: number[], more: Partial<Stroke> = {}): Stroke => ({
+  schema: 1,
+  colour: '#26302c',
+  width: 6,
+  pressure: true,
+  points,
+  ...more,
+})
 const number = (min: number, max: number) => fc.double({ min, max, noNaN: true })
-const line = fc.array(fc.tuple(number(0, 400), number(0, 400), number(0, 1)), { minLength: 2, maxLength: 30 }).map(list => list.flat())
+const line = fc
+  .array(fc.tuple(number(0, 400), number(0, 400), number(0, 1)), { minLength: 2, maxLength: 30 })
+  .map(list => list.flat())
 const length = (p: readonly number[]): number => {
   let sum = 0
   for (let i = 3; i < p.length; i += 3) sum += Math.hypot(p[i]! - p[i - 3]!, p[i + 1]! - p[i - 2]!)
@@ -16,7 +39,10 @@ const length = (p: readonly number[]): number => {
 describe('rubbing out of a line', () => {
   it('cuts a straight line where the circle crosses it', () => {
     // A circle of radius 10 about 50 on the line from 0 to 100 leaves 0–40 and 60–100.
-    expect(cutByCircle([0, 0, 0, 100, 0, 1], vec(50, 0), 10)).toEqual([[0, 0, 0, 40, 0, 0.4], [60, 0, 0.6, 100, 0, 1]])
+    expect(cutByCircle([0, 0, 0, 100, 0, 1], vec(50, 0), 10)).toEqual([
+      [0, 0, 0, 40, 0, 0.4],
+      [60, 0, 0.6, 100, 0, 1],
+    ])
   })
   it('takes an end off, all of it, or nothing', () => {
     expect(cutByCircle([0, 0, 1, 100, 0, 1], vec(0, 0), 10)).toEqual([[10, 0, 1, 100, 0, 1]])
@@ -24,30 +50,46 @@ describe('rubbing out of a line', () => {
     expect(cutByCircle([0, 0, 1, 100, 0, 1], vec(50, 20), 10)).toEqual([[0, 0, 1, 100, 0, 1]])
   })
   it('leaves nothing inside the circle and never makes a line longer', () => {
-    fc.assert(fc.property(line, number(0, 400), number(0, 400), number(2, 60), (points, x, y, r) => {
-      const left = cutByCircle(points, vec(x, y), r)
-      expect(left.reduce((s, p) => s + length(p), 0)).toBeLessThanOrEqual(length(points) + 1e-6)
-      for (const p of left) for (let i = 0; i < p.length; i += 3) expect(Math.hypot(p[i]! - x, p[i + 1]! - y)).toBeGreaterThan(r - 1e-6)
-    }))
+    fc.assert(
+      fc.property(line, number(0, 400), number(0, 400), number(2, 60), (points, x, y, r) => {
+        const left = cutByCircle(points, vec(x, y), r)
+        expect(left.reduce((s, p) => s + length(p), 0)).toBeLessThanOrEqual(length(points) + 1e-6)
+        for (const p of left)
+          for (let i = 0; i < p.length; i += 3) expect(Math.hypot(p[i]! - x, p[i + 1]! - y)).toBeGreaterThan(r - 1e-6)
+      }),
+    )
   })
   it('tells what it does not touch, and leaves no gap on a fast way', () => {
     const s = stroke([0, 50, 1, 200, 50, 1])
     expect(rubbed(s, [vec(0, 0), vec(200, 0)], 8)).toBeNull()
-    expect(rubbed(s, [vec(20, 50), vec(180, 50)], 8)!.map(p => [p.points[0], p.points.at(-3)])).toEqual([[0, 12], [188, 200]])
+    expect(rubbed(s, [vec(20, 50), vec(180, 50)], 8)!.map(p => [p.points[0], p.points.at(-3)])).toEqual([
+      [0, 12],
+      [188, 200],
+    ])
     expect(rubbed(stroke([0, 0, 1, 9, 0, 1, 9, 9, 1], { fill: true }), [vec(5, 2)], 3)).toBeNull()
   })
 })
 
 describe('a stroke that was moved', () => {
-  const reshape = fc.record({ about: fc.constant(vec(50, 50)), move: fc.record({ x: number(-90, 90), y: number(-90, 90) }), turn: number(-3, 3), scale: number(0.3, 3).map(k => vec(k, k)) })
+  const reshape = fc.record({
+    about: fc.constant(vec(50, 50)),
+    move: fc.record({ x: number(-90, 90), y: number(-90, 90) }),
+    turn: number(-3, 3),
+    scale: number(0.3, 3).map(k => vec(k, k)),
+  })
   it('lies where it would have been drawn', () => {
-    fc.assert(fc.property(line, reshape, (points, r) => {
-      const m = affineOf(r)
-      const s = stroke(points)
-      const there = asDrawn(s, { at: m })
-      for (let i = 0; i < points.length; i += 3) expect(distance(mapped(m, vec(points[i]!, points[i + 1]!)), vec(there.points[i]!, there.points[i + 1]!))).toBeLessThan(1e-6)
-      expect(there.width).toBeCloseTo(6 * growth(m), 6)
-    }))
+    fc.assert(
+      fc.property(line, reshape, (points, r) => {
+        const m = affineOf(r)
+        const s = stroke(points)
+        const there = asDrawn(s, { at: m })
+        for (let i = 0; i < points.length; i += 3)
+          expect(
+            distance(mapped(m, vec(points[i]!, points[i + 1]!)), vec(there.points[i]!, there.points[i + 1]!)),
+          ).toBeLessThan(1e-6)
+        expect(there.width).toBeCloseTo(6 * growth(m), 6)
+      }),
+    )
   })
   it('its line grows with it, or keeps its width', () => {
     const double = affineOf({ about: vec(0, 0), move: vec(0, 0), turn: 0, scale: vec(2, 2) })
@@ -72,18 +114,25 @@ describe('a stroke that was moved', () => {
 
 describe('smoothing', () => {
   it('keeps the ends and never strays out of the line’s box', () => {
-    fc.assert(fc.property(line, number(0, 1), (points, strength) => {
-      const out = smoothed(points, strength)
-      expect([out.slice(0, 3), out.slice(-3)]).toEqual([points.slice(0, 3), points.slice(-3)])
-      for (const k of [0, 1]) {
-        const values = points.filter((_, i) => i % 3 === k)
-        for (const v of out.filter((_, i) => i % 3 === k)) expect(v).toBeGreaterThanOrEqual(Math.min(...values) - 1e-9)
-      }
-    }))
+    fc.assert(
+      fc.property(line, number(0, 1), (points, strength) => {
+        const out = smoothed(points, strength)
+        expect([out.slice(0, 3), out.slice(-3)]).toEqual([points.slice(0, 3), points.slice(-3)])
+        for (const k of [0, 1]) {
+          const values = points.filter((_, i) => i % 3 === k)
+          for (const v of out.filter((_, i) => i % 3 === k))
+            expect(v).toBeGreaterThanOrEqual(Math.min(...values) - 1e-9)
+        }
+      }),
+    )
   })
   it('takes a tremor out of a straight line', () => {
     const trembling = Array.from({ length: 40 }, (_, i) => [i * 5, i % 2 ? 2 : -2, 0.5]).flat()
-    const rough = (p: number[]) => p.filter((_, i) => i % 3 === 1).slice(4, -4).reduce((s, y) => s + Math.abs(y), 0)
+    const rough = (p: number[]) =>
+      p
+        .filter((_, i) => i % 3 === 1)
+        .slice(4, -4)
+        .reduce((s, y) => s + Math.abs(y), 0)
     expect(rough(smoothed(trembling, 0.5))).toBeLessThan(rough(trembling) / 10)
     expect(smoothed(trembling, 0)).toEqual(trembling)
   })
@@ -92,7 +141,8 @@ describe('smoothing', () => {
 describe('lines and shapes', () => {
   it('an ellipse lies in its box: x²/a² + y²/b² = 1', () => {
     const p = ellipseIn(vec(10, 20), vec(110, 60))
-    for (let i = 0; i < p.length; i += 3) expect(((p[i]! - 60) / 50) ** 2 + ((p[i + 1]! - 40) / 20) ** 2).toBeCloseTo(1, 9)
+    for (let i = 0; i < p.length; i += 3)
+      expect(((p[i]! - 60) / 50) ** 2 + ((p[i + 1]! - 40) / 20) ** 2).toBeCloseTo(1, 9)
     expect([p[0], p[1]]).toEqual([p.at(-3), expect.closeTo(p.at(-2)!, 9)])
   })
   it('a held line falls on eighths of a turn', () => {

@@ -4,8 +4,16 @@ import type { Stroke } from './stroke'
 
 /** The three numbers of point `i` of a stroke. */
 type Triple = readonly [x: number, y: number, pressure: number]
-const tripleAt = (points: readonly number[], i: number): Triple => [points[i * 3]!, points[i * 3 + 1]!, points[i * 3 + 2]!]
-const mixTriples = (a: Triple, b: Triple, t: number): Triple => [a[0] + (b[0] - a[0]) * t, a[1] + (b[1] - a[1]) * t, a[2] + (b[2] - a[2]) * t]
+const tripleAt = (points: readonly number[], i: number): Triple => [
+  points[i * 3]!,
+  points[i * 3 + 1]!,
+  points[i * 3 + 2]!,
+]
+const mixTriples = (a: Triple, b: Triple, t: number): Triple => [
+  a[0] + (b[0] - a[0]) * t,
+  a[1] + (b[1] - a[1]) * t,
+  a[2] + (b[2] - a[2]) * t,
+]
 
 /** A piece shorter than this is no line any more, px. */
 const SHORTEST = 0.5
@@ -45,7 +53,8 @@ export function cutByCircle(points: readonly number[], centre: Vec, r: number): 
 
 const lengthOf = (points: readonly number[]): number => {
   let sum = 0
-  for (let i = 3; i < points.length; i += 3) sum += Math.hypot(points[i]! - points[i - 3]!, points[i + 1]! - points[i - 2]!)
+  for (let i = 3; i < points.length; i += 3)
+    sum += Math.hypot(points[i]! - points[i - 3]!, points[i + 1]! - points[i - 2]!)
   return sum
 }
 
@@ -68,7 +77,9 @@ export function rubbed(s: Stroke, way: readonly Vec[], r: number): Stroke[] | nu
   let touched = false
   for (const at of densely(way, r / 2)) {
     const next = pieces.flatMap(points => cutByCircle(points, at, r))
-    touched ||= next.length !== pieces.length || next.some((p, i) => p.length !== pieces[i]!.length || p.some((n, k) => n !== pieces[i]![k]))
+    touched ||=
+      next.length !== pieces.length ||
+      next.some((p, i) => p.length !== pieces[i]!.length || p.some((n, k) => n !== pieces[i]![k]))
     pieces = next
   }
   return touched ? pieces.map(points => ({ ...s, points })) : null
@@ -80,7 +91,10 @@ export function densely(way: readonly Vec[], step: number): Vec[] {
     const from = way[i - 1]
     if (!from) return [p]
     const n = Math.max(1, Math.ceil(Math.hypot(p.x - from.x, p.y - from.y) / step))
-    return Array.from({ length: n }, (_, k) => ({ x: from.x + ((p.x - from.x) * (k + 1)) / n, y: from.y + ((p.y - from.y) * (k + 1)) / n }))
+    return Array.from({ length: n }, (_, k) => ({
+      x: from.x + ((p.x - from.x) * (k + 1)) / n,
+      y: from.y + ((p.y - from.y) * (k + 1)) / n,
+    }))
   })
 }
 
@@ -102,7 +116,8 @@ function apart(points: readonly number[]): number[] {
   const out = points.slice(0, 3)
   for (let i = 3; i < points.length; i += 3) {
     const last = i === points.length - 3
-    if (last || Math.hypot(points[i]! - out.at(-3)!, points[i + 1]! - out.at(-2)!) >= 0.4) out.push(points[i]!, points[i + 1]!, points[i + 2]!)
+    if (last || Math.hypot(points[i]! - out.at(-3)!, points[i + 1]! - out.at(-2)!) >= 0.4)
+      out.push(points[i]!, points[i + 1]!, points[i + 2]!)
   }
   return out
 }
@@ -125,7 +140,11 @@ export function onEighths(a: Vec, b: Vec): Vec {
 export function ellipseIn(a: Vec, b: Vec): number[] {
   const [cx, cy, rx, ry] = [(a.x + b.x) / 2, (a.y + b.y) / 2, Math.abs(b.x - a.x) / 2, Math.abs(b.y - a.y) / 2]
   const n = Math.max(24, Math.min(120, Math.round((rx + ry) / 6)))
-  return Array.from({ length: n + 1 }, (_, i) => (i / n) * 2 * Math.PI).flatMap(t => [cx + rx * Math.cos(t), cy + ry * Math.sin(t), EVEN])
+  return Array.from({ length: n + 1 }, (_, i) => (i / n) * 2 * Math.PI).flatMap(t => [
+    cx + rx * Math.cos(t),
+    cy + ry * Math.sin(t),
+    EVEN,
+  ])
 }
 
 /** True where more than half of a stroke's points lie inside a closed outline (flat x, y): it is caught by the lasso. */

@@ -2,7 +2,11 @@ import simplify from 'simplify-js'
 import type { Vec } from '../motion'
 
 /** A grid of cells, row by row: where lines are (true), or what a shape covers. */
-export interface Grid { readonly width: number, readonly height: number, readonly cells: Uint8Array }
+export interface Grid {
+  readonly width: number
+  readonly height: number
+  readonly cells: Uint8Array
+}
 
 /**
  * The cells that can be reached from one without crossing a line, four ways from cell to cell. Null where it begins on a
@@ -36,7 +40,14 @@ export function grown(shape: Grid, by: number): Grid {
     cells = new Uint8Array(from.length)
     for (let at = 0; at < from.length; at++) {
       const x = at % shape.width
-      if (from[at] || (x > 0 && from[at - 1]) || (x < shape.width - 1 && from[at + 1]) || from[at - shape.width] || from[at + shape.width]) cells[at] = 1
+      if (
+        from[at] ||
+        (x > 0 && from[at - 1]) ||
+        (x < shape.width - 1 && from[at + 1]) ||
+        from[at - shape.width] ||
+        from[at + shape.width]
+      )
+        cells[at] = 1
     }
   }
   return { ...shape, cells }
@@ -47,12 +58,17 @@ export const thinned = (line: readonly Vec[], by: number): Vec[] => simplify([..
 
 /** One closed line around a shape and its holes: each hole is joined to the rest by the shortest cut, there and back. */
 export function oneRing(outer: readonly Vec[], holes: readonly (readonly Vec[])[]): Vec[] {
-  return holes.reduce<Vec[]>((ring, hole) => {
-    let [best, i, k] = [Infinity, 0, 0]
-    ring.forEach((p, ri) => hole.forEach((q, hi) => {
-      const d = (p.x - q.x) ** 2 + (p.y - q.y) ** 2
-      if (d < best) [best, i, k] = [d, ri, hi]
-    }))
-    return [...ring.slice(0, i + 1), ...hole.slice(k), ...hole.slice(0, k + 1), ...ring.slice(i)]
-  }, [...outer])
+  return holes.reduce<Vec[]>(
+    (ring, hole) => {
+      let [best, i, k] = [Infinity, 0, 0]
+      ring.forEach((p, ri) =>
+        hole.forEach((q, hi) => {
+          const d = (p.x - q.x) ** 2 + (p.y - q.y) ** 2
+          if (d < best) [best, i, k] = [d, ri, hi]
+        }),
+      )
+      return [...ring.slice(0, i + 1), ...hole.slice(k), ...hole.slice(0, k + 1), ...ring.slice(i)]
+    },
+    [...outer],
+  )
 }

@@ -5,18 +5,28 @@ import { after, growth, inverseOf, mapped, pointToSegment } from '../motion'
 import type { Stroke } from './stroke'
 
 /** What was done to a stroke since it was drawn: where it was moved, turned and scaled to, and how much wider its line is. */
-export interface Placing { readonly at?: Affine, readonly width?: number }
+export interface Placing {
+  readonly at?: Affine
+  readonly width?: number
+}
 
 /** The closed outline of a stroke as flat x, y px, thick where it was pressed; of a flat shape, the shape itself. */
 export function strokeOutline(s: Stroke, wider = 1): number[] {
   if (s.fill) return s.points.filter((_, i) => i % 3 !== 2)
   const points: number[][] = []
   for (let i = 0; i < s.points.length; i += 3) points.push(s.points.slice(i, i + 3))
-  return getStroke(points, { size: s.width * wider * 1.6, thinning: s.pressure ? 0.6 : 0.35, smoothing: 0.5, streamline: 0.35, simulatePressure: !s.pressure, last: true }).flat()
+  return getStroke(points, {
+    size: s.width * wider * 1.6,
+    thinning: s.pressure ? 0.6 : 0.35,
+    smoothing: 0.5,
+    streamline: 0.35,
+    simulatePressure: !s.pressure,
+    last: true,
+  }).flat()
 }
 
 const plain = new WeakMap<Stroke, Map<number, number[]>>()
-const placed = new WeakMap<Placing, { stroke: Stroke, outline: number[] }>()
+const placed = new WeakMap<Placing, { stroke: Stroke; outline: number[] }>()
 
 /** The outline of a stroke where it lies. Kept for as long as the stroke, and how it lies, are the same objects. */
 export function outlineOf(s: Stroke, placing: Placing): number[] {
@@ -48,7 +58,11 @@ export function mapPoints(points: readonly number[], m: Affine, each: 2 | 3): nu
 /** The stroke as it would have been drawn where it lies. */
 export function asDrawn(s: Stroke, placing: Placing): Stroke {
   const width = s.width * (placing.width ?? 1) * (placing.at ? growth(placing.at) : 1)
-  return { ...s, width: Math.min(200, Math.max(0.5, width)), points: placing.at ? mapPoints(s.points, placing.at, 3) : s.points }
+  return {
+    ...s,
+    width: Math.min(200, Math.max(0.5, width)),
+    points: placing.at ? mapPoints(s.points, placing.at, 3) : s.points,
+  }
 }
 
 /** How a stroke lies after a map of the picture: its line grows with it, or keeps its width. */
@@ -70,7 +84,10 @@ function touchesPlain(s: Stroke, p: Vec, r: number, wider: number): boolean {
   const [x, y] = s.points
   if (Math.hypot(x! - p.x, y! - p.y) <= near) return true
   for (let i = 3; i < s.points.length; i += 3) {
-    if (pointToSegment(p, { x: s.points[i - 3]!, y: s.points[i - 2]! }, { x: s.points[i]!, y: s.points[i + 1]! }) <= near) return true
+    if (
+      pointToSegment(p, { x: s.points[i - 3]!, y: s.points[i - 2]! }, { x: s.points[i]!, y: s.points[i + 1]! }) <= near
+    )
+      return true
   }
   return false
 }
@@ -83,7 +100,10 @@ export function inside(outline: readonly number[], p: Vec): boolean {
 }
 
 /** The box around flat points, each of `each` numbers; null where there are none. */
-export function boxAround(lists: readonly (readonly number[])[], each: 2 | 3 = 2): { left: number, top: number, right: number, bottom: number } | null {
+export function boxAround(
+  lists: readonly (readonly number[])[],
+  each: 2 | 3 = 2,
+): { left: number; top: number; right: number; bottom: number } | null {
   let [left, top, right, bottom] = [Infinity, Infinity, -Infinity, -Infinity]
   for (const list of lists) {
     for (let i = 0; i + 1 < list.length; i += each) {

@@ -75,5 +75,12 @@ export function unpackStroke(text: string): Stroke {
     value = 0
     weight = 1
   }
-  return { schema: 1, colour: colour!, width: Number(width), pressure: marks!.includes('p'), ...(marks!.includes('f') ? { fill: true as const } : {}), points }
+  return {
+    schema: 1,
+    colour: colour!,
+    width: Number(width),
+    pressure: marks!.includes('p'),
+    ...(marks!.includes('f') ? { fill: true as const } : {}),
+    points,
+  }
 }

@@ -3,7 +3,13 @@ import { vec } from '../motion'
 import type { Stroke } from '.'
 import { strokeOutline, strokeSchema, strokeText, tidy, touches } from '.'
 
-const line = (pressure: number[]): Stroke => ({ schema: 1, colour: '#222222', width: 10, pressure: true, points: pressure.flatMap((p, i) => [i * 10, 50, p]) })
+const line = (pressure: number[]): Stroke => ({
+  schema: 1,
+  colour: '#222222',
+  width: 10,
+  pressure: true,
+  points: pressure.flatMap((p, i) => [i * 10, 50, p]),
+})
 const widest = (s: Stroke, x: number) => {
   const ys: number[] = []
   const o = strokeOutline(s)
@@ -27,4 +33,5 @@ it('is touched by a rubber on its line and not beside it', () => {
   expect(touches(s, vec(15, 58), 4)).toBe(true)
   expect(touches(s, vec(15, 70), 4)).toBe(false)
 })
-it('refuses points that do not come in threes', () => expect(strokeSchema.safeParse({ ...line([1]), points: [1, 2, 3, 4] }).success).toBe(false))
+it('refuses points that do not come in threes', () =>
+  expect(strokeSchema.safeParse({ ...line([1]), points: [1, 2, 3, 4] }).success).toBe(false))

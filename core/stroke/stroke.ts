@@ -14,7 +14,11 @@ export const strokeSchema = z.object({
   pressure: z.boolean(),
   /** The points are the outline of a flat shape, not a line. */
   fill: z.literal(true).optional(),
-  points: z.array(z.number().min(-1e5).max(1e5)).min(3).max(MAX_POINTS * 3).refine(p => p.length % 3 === 0, 'Points come in threes.'),
+  points: z
+    .array(z.number().min(-1e5).max(1e5))
+    .min(3)
+    .max(MAX_POINTS * 3)
+    .refine(p => p.length % 3 === 0, 'Points come in threes.'),
 })
 export type Stroke = z.infer<typeof strokeSchema>
 
@@ -22,9 +26,19 @@ const round = (n: number, to: number): number => Math.round(n * to) / to || 0
 
 /** A stroke with its points rounded to what is kept. */
 export function tidy(stroke: Stroke): Stroke {
-  return { ...stroke, points: stroke.points.map((n, i) => (i % 3 === 2 ? round(Math.max(0, Math.min(1, n)), 100) : round(n, 10))) }
+  return {
+    ...stroke,
+    points: stroke.points.map((n, i) => (i % 3 === 2 ? round(Math.max(0, Math.min(1, n)), 100) : round(n, 10))),
+  }
 }
 
 /** The text whose hash names a stroke: always the same for the same stroke. */
 export const strokeText = (s: Stroke): string =>
-  JSON.stringify({ schema: s.schema, colour: s.colour, width: s.width, pressure: s.pressure, ...(s.fill ? { fill: true } : {}), points: s.points })
+  JSON.stringify({
+    schema: s.schema,
+    colour: s.colour,
+    width: s.width,
+    pressure: s.pressure,
+    ...(s.fill ? { fill: true } : {}),
+    points: s.points,
+  })

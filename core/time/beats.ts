@@ -5,7 +5,10 @@ import type { Rate } from './rate'
 export type Beats = readonly number[]
 
 /** A beat of several tries: the middle, and how far they scatter about it (the standard deviation of the tries, s). */
-export interface MeanBeat { readonly seconds: number, readonly scatter: number }
+export interface MeanBeat {
+  readonly seconds: number
+  readonly scatter: number
+}
 
 /** Tries with the same number of beats, beat by beat. Times count from each try's first beat. Null where the numbers differ. */
 export function averaged(tries: readonly Beats[]): MeanBeat[] | null {

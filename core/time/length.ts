@@ -21,7 +21,8 @@ function readLength(t: string, r: Rate): number | null {
   const plain = /^(\d{1,7})\s*(f|fr|frames?)?$/.exec(t)
   if (plain) return Number(plain[1])
   const seconds = /^(\d{0,5}(?:\.\d+)?)\s*(s|sec|seconds?)$/.exec(t)
-  if (seconds && seconds[1] && seconds[1] !== '.') return Number(seconds[1]) === 0 ? 0 : framesFromSeconds(Number(seconds[1]), r)
+  if (seconds && seconds[1] && seconds[1] !== '.')
+    return Number(seconds[1]) === 0 ? 0 : framesFromSeconds(Number(seconds[1]), r)
   const feet = /^(\d{1,5})\s*(?:\+\s*(\d{1,2})|['’]|ft|feet)$/.exec(t)
   if (!feet) return null
   const over = Number(feet[2] ?? 0)

@@ -1,5 +1,8 @@
 /** Frames per second as an exact fraction, in lowest terms. */
-export interface Rate { readonly num: number, readonly den: number }
+export interface Rate {
+  readonly num: number
+  readonly den: number
+}
 
 const gcd = (a: number, b: number): number => (b === 0 ? a : gcd(b, a % b))
 
@@ -42,6 +45,6 @@ function fromDecimal(t: string): Rate | null {
   if (!/^\d{1,3}(\.\d{1,3})?$/.test(t)) return null
   const value = Number(t)
   if (value <= 0) return null
-  const ntsc = NTSC.find(n => Math.abs(value - n * 1000 / 1001) < 0.006 && value !== n)
+  const ntsc = NTSC.find(n => Math.abs(value - (n * 1000) / 1001) < 0.006 && value !== n)
   return ntsc ? rate(ntsc * 1000, 1001) : rate(Math.round(value * 1000), 1000)
 }

@@ -22,7 +22,12 @@ export function dropTimecode(frame: number): string {
   const rest = n % 17982
   const minutes = rest < 1800 ? 0 : 1 + Math.floor((rest - 1800) / 1798)
   const counted = n + tens * 18 + minutes * 2
-  const [h, m, s, f] = [counted / 108000, (counted / 1800) % 60, (counted / 30) % 60, counted % 30].map(Math.floor) as [number, number, number, number]
+  const [h, m, s, f] = [counted / 108000, (counted / 1800) % 60, (counted / 30) % 60, counted % 30].map(Math.floor) as [
+    number,
+    number,
+    number,
+    number,
+  ]
   return `${two(h)}:${two(m)}:${two(s)};${two(f)}`
 }
 

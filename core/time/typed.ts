@@ -10,9 +10,13 @@ export function typedFrame(text: string, r: Rate): number | string {
   const t = text.trim()
   if (/^\d{1,7}$/.test(t)) return Math.max(1, Number(t))
   const feet = /^(\d{1,5})\s*\+\s*(\d{1,2})$/.exec(t)
-  if (feet) return Number(feet[2]) < FRAMES_PER_FOOT ? Number(feet[1]) * FRAMES_PER_FOOT + Number(feet[2]) + 1 : 'A foot has 16 frames.'
+  if (feet)
+    return Number(feet[2]) < FRAMES_PER_FOOT
+      ? Number(feet[1]) * FRAMES_PER_FOOT + Number(feet[2]) + 1
+      : 'A foot has 16 frames.'
   const parts = t.split(/[:;]/)
-  if (parts.length < 2 || parts.length > 4 || parts.some(p => !/^\d{1,2}$/.test(p))) return 'Type a frame (37), timecode (1:12) or feet+frames (2+05).'
+  if (parts.length < 2 || parts.length > 4 || parts.some(p => !/^\d{1,2}$/.test(p)))
+    return 'Type a frame (37), timecode (1:12) or feet+frames (2+05).'
   const [f = 0, s = 0, m = 0, h = 0] = parts.map(Number).reverse()
   const fps = countedRate(r)
   if (f >= fps || s >= 60 || m >= 60) return `At this rate a second counts ${fps} frames.`

@@ -7,7 +7,11 @@ import { shotIdSchema } from '../services/shots'
 
 const query = z.object({ id: shotIdSchema })
 
-export default api(async (event) => {
+export default api(async event => {
   const { id } = parsed(query, getQuery(event))
-  return readArchive(database(), await bodyBytes(event, MAX_ARCHIVE_BYTES, 'The archive is larger than 512 MB, the most that Fintro reads.'), id)
+  return readArchive(
+    database(),
+    await bodyBytes(event, MAX_ARCHIVE_BYTES, 'The archive is larger than 512 MB, the most that Fintro reads.'),
+    id,
+  )
 })

@@ -67,16 +67,52 @@ export function models(db: Sequelize) {
     const whole = () => ({ type: DataTypes.INTEGER, allowNull: false })
     const time = () => ({ type: DataTypes.DATE })
     Production.init({ id: { ...text(), primaryKey: true }, name: text() }, { sequelize: db, tableName: 'productions' })
-    ShotRow.init({
-      id: { ...text(), primaryKey: true }, productionId: text(), name: text(), revision: { ...whole(), defaultValue: 0 }, schema: whole(),
-      createdAt: time(), updatedAt: time(), deletedAt: time(),
-    }, { sequelize: db, tableName: 'shots' })
-    ShotPiece.init({ shotId: { ...text(), primaryKey: true }, path: { ...text(), primaryKey: true }, body: text() }, { sequelize: db, tableName: 'shot_pieces' })
-    JournalRow.init({ shotId: { ...text(), primaryKey: true }, revision: { ...whole(), primaryKey: true }, commandId: text(), schema: whole(), command: text() }, { sequelize: db, tableName: 'journal' })
+    ShotRow.init(
+      {
+        id: { ...text(), primaryKey: true },
+        productionId: text(),
+        name: text(),
+        revision: { ...whole(), defaultValue: 0 },
+        schema: whole(),
+        createdAt: time(),
+        updatedAt: time(),
+        deletedAt: time(),
+      },
+      { sequelize: db, tableName: 'shots' },
+    )
+    ShotPiece.init(
+      { shotId: { ...text(), primaryKey: true }, path: { ...text(), primaryKey: true }, body: text() },
+      { sequelize: db, tableName: 'shot_pieces' },
+    )
+    JournalRow.init(
+      {
+        shotId: { ...text(), primaryKey: true },
+        revision: { ...whole(), primaryKey: true },
+        commandId: text(),
+        schema: whole(),
+        command: text(),
+      },
+      { sequelize: db, tableName: 'journal' },
+    )
     StrokeRow.init({ hash: { ...text(), primaryKey: true }, body: text() }, { sequelize: db, tableName: 'strokes' })
-    ShotStroke.init({ shotId: { ...text(), primaryKey: true }, hash: { ...text(), primaryKey: true } }, { sequelize: db, tableName: 'shot_strokes' })
-    ImageRow.init({ hash: { ...text(), primaryKey: true }, type: text(), width: whole(), height: whole(), body: { type: DataTypes.BLOB, allowNull: false } }, { sequelize: db, tableName: 'images' })
-    ShotImage.init({ shotId: { ...text(), primaryKey: true }, hash: { ...text(), primaryKey: true } }, { sequelize: db, tableName: 'shot_images' })
+    ShotStroke.init(
+      { shotId: { ...text(), primaryKey: true }, hash: { ...text(), primaryKey: true } },
+      { sequelize: db, tableName: 'shot_strokes' },
+    )
+    ImageRow.init(
+      {
+        hash: { ...text(), primaryKey: true },
+        type: text(),
+        width: whole(),
+        height: whole(),
+        body: { type: DataTypes.BLOB, allowNull: false },
+      },
+      { sequelize: db, tableName: 'images' },
+    )
+    ShotImage.init(
+      { shotId: { ...text(), primaryKey: true }, hash: { ...text(), primaryKey: true } },
+      { sequelize: db, tableName: 'shot_images' },
+    )
     Production.hasMany(ShotRow, { foreignKey: 'productionId', as: 'shots' })
     ShotRow.belongsTo(Production, { foreignKey: 'productionId', as: 'production' })
     known.add(db)

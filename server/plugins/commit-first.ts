@@ -5,10 +5,10 @@ import { foreignOrigin } from '../middleware/origin'
 const ROUTE = /^\/api\/shots\/([A-Za-z0-9_-]+)\/commands$/
 
 /** Answers the one route that every change goes through before the general chain of hooks and middleware. */
-export default defineNitroPlugin((nitro) => {
+export default defineNitroPlugin(nitro => {
   const app = nitro.h3App as unknown as { handler: (event: H3Event) => Promise<unknown> }
   const general = app.handler
-  app.handler = async (event) => {
+  app.handler = async event => {
     const found = event.method === 'POST' ? ROUTE.exec(event.path) : null
     if (!found || foreignOrigin(event)) return general(event)
     event.context.params = { id: found[1]! }

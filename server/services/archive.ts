@@ -14,23 +14,36 @@ export const MAX_ARCHIVE_BYTES = 512 * 1024 * 1024
 const LIMIT = '512 MB'
 const MAX_FILES = 200_000
 
-const manifestSchema = z.object({ format: z.literal('fintro-shot'), schema: z.number().int().min(1), production: z.string().max(80), document: z.object({ file: z.literal('shot.json'), sha256: z.string() }) })
+const manifestSchema = z.object({
+  format: z.literal('fintro-shot'),
+  schema: z.number().int().min(1),
+  production: z.string().max(80),
+  document: z.object({ file: z.literal('shot.json'), sha256: z.string() }),
+})
 
 /** A whole shot as a zip: fintro.json (what this is), shot.json (the document), strokes/HASH.json, images/HASH (the bytes as they came). */
-export async function writeArchive(db: Sequelize, id: string): Promise<{ name: string, bytes: Uint8Array }> {
+export async function writeArchive(db: Sequelize, id: string): Promise<{ name: string; bytes: Uint8Array }> {
   const row = await readShot(db, id)
   const shot = opened(row.document)
   const strokes = await findStrokes(db, strokeHashes(shot))
   const document = JSON.stringify(storeShot(shot))
-  const manifest = { format: 'fintro-shot', schema: SCHEMA, production: row.production, document: { file: 'shot.json', sha256: hashOf(document) } }
-  const files: Record<string, Uint8Array> = { 'fintro.json': strToU8(JSON.stringify(manifest, null, 2)), 'shot.json': strToU8(document) }
+  const manifest = {
+    format: 'fintro-shot',
+    schema: SCHEMA,
+    production: row.production,
+    document: { file: 'shot.json', sha256: hashOf(document) },
+  }
+  const files: Record<string, Uint8Array> = {
+    'fintro.json': strToU8(JSON.stringify(manifest, null, 2)),
+    'shot.json': strToU8(document),
+  }
   for (const [hash, stroke] of Object.entries(strokes)) files[`strokes/${hash}.json`] = strToU8(strokeText(stroke))
   for (const hash of imageHashes(shot)) files[`images/${hash}`] = new Uint8Array((await findImage(db, hash)).body)
   return { name: shot.name, bytes: zipSync(files, { level: 6 }) }
 }
 
 /** Reads an archive as a new shot under the id given. Nothing is kept unless all of it is good. */
-export async function readArchive(db: Sequelize, bytes: Uint8Array, id: string): Promise<{ id: string, name: string }> {
+export async function readArchive(db: Sequelize, bytes: Uint8Array, id: string): Promise<{ id: string; name: string }> {
   const files = unpack(bytes)
   const shot = await documentOf(files)
   const strokes = strokeHashes(shot).map(hash => strokeOf(files, hash))
@@ -38,7 +51,7 @@ export async function readArchive(db: Sequelize, bytes: Uint8Array, id: string):
   const fresh = openShot(renamed(shot, id))
   if (!fresh.ok) throw new Problem(400, fresh.code, fresh.message)
   const { production } = manifestOf(files)
-  return db.transaction(async (transaction) => {
+  return db.transaction(async transaction => {
     await keepStrokes(db, strokes, transaction)
     for (const bytes of images) await keepImage(db, bytes, transaction)
     await keepShot(db, fresh.shot, production.trim() || 'From archives', transaction)
@@ -47,39 +60,46 @@ export async function readArchive(db: Sequelize, bytes: Uint8Array, id: string):
 }
 
 function unpack(bytes: Uint8Array): Record<string, Uint8Array> {
-  if (bytes.length > MAX_ARCHIVE_BYTES) throw new Problem(413, 'too-large', `The archive is larger than ${LIMIT}, the most that Fintro reads.`)
-  if (bytes[0] !== 0x50 || bytes[1] !== 0x4B) throw new Problem(400, 'not-an-archive', 'This file is not a Fintro archive: it is no zip file.')
+  if (bytes.length > MAX_ARCHIVE_BYTES)
+    throw new Problem(413, 'too-large', `The archive is larger than ${LIMIT}, the most that Fintro reads.`)
+  if (bytes[0] !== 0x50 || bytes[1] !== 0x4b)
+    throw new Problem(400, 'not-an-archive', 'This file is not a Fintro archive: it is no zip file.')
   let sum = 0
   let count = 0
   try {
     return unzipSync(bytes, {
-      filter: (file) => {
+      filter: file => {
         sum += file.originalSize
         count += 1
-        if (sum > MAX_ARCHIVE_BYTES || count > MAX_FILES) throw new Problem(413, 'too-large', `The archive unpacks to more than ${LIMIT}, the most that Fintro reads.`)
-        return file.name === 'fintro.json' || file.name === 'shot.json' || /^(strokes\/[0-9a-f]{64}\.json|images\/[0-9a-f]{64})$/.test(file.name)
+        if (sum > MAX_ARCHIVE_BYTES || count > MAX_FILES)
+          throw new Problem(413, 'too-large', `The archive unpacks to more than ${LIMIT}, the most that Fintro reads.`)
+        return (
+          file.name === 'fintro.json' ||
+          file.name === 'shot.json' ||
+          /^(strokes\/[0-9a-f]{64}\.json|images\/[0-9a-f]{64})$/.test(file.name)
+        )
       },
     })
-  }
-  catch (error) {
+  } catch (error) {
     if (error instanceof Problem) throw error
     throw new Problem(400, 'damaged', 'The archive is cut off or damaged. Nothing was taken from it.')
   }
 }
 
-const DAMAGED = (what: string) => new Problem(400, 'damaged', `The archive is damaged: ${what}. Nothing was taken from it.`)
+const DAMAGED = (what: string) =>
+  new Problem(400, 'damaged', `The archive is damaged: ${what}. Nothing was taken from it.`)
 
 function json(files: Record<string, Uint8Array>, name: string): unknown {
   try {
     return JSON.parse(strFromU8(files[name]!))
-  }
-  catch {
+  } catch {
     throw DAMAGED(`${name} cannot be read`)
   }
 }
 
 function manifestOf(files: Record<string, Uint8Array>) {
-  if (!files['fintro.json']) throw new Problem(400, 'not-an-archive', 'This zip file is not a Fintro archive: it has no fintro.json.')
+  if (!files['fintro.json'])
+    throw new Problem(400, 'not-an-archive', 'This zip file is not a Fintro archive: it has no fintro.json.')
   const manifest = manifestSchema.safeParse(json(files, 'fintro.json'))
   if (!manifest.success) throw new Problem(400, 'not-an-archive', 'This zip file is not a Fintro archive of a shot.')
   return manifest.data
@@ -87,7 +107,12 @@ function manifestOf(files: Record<string, Uint8Array>) {
 
 async function documentOf(files: Record<string, Uint8Array>): Promise<Shot> {
   const manifest = manifestOf(files)
-  if (manifest.schema > SCHEMA) throw new Problem(400, 'later-schema', `This archive was made by a later Fintro (schema ${manifest.schema}; this one reads up to ${SCHEMA}).`)
+  if (manifest.schema > SCHEMA)
+    throw new Problem(
+      400,
+      'later-schema',
+      `This archive was made by a later Fintro (schema ${manifest.schema}; this one reads up to ${SCHEMA}).`,
+    )
   const document = files['shot.json']
   if (!document) throw DAMAGED('shot.json is missing')
   if (hashOf(strFromU8(document)) !== manifest.document.sha256) throw DAMAGED('shot.json is not what was packed')

@@ -15,14 +15,25 @@ const UNIQUE_VIOLATION = '23505'
 export const MAX_COMMANDS = 200
 export const MAX_COMMIT_BYTES = 16 * 1024 * 1024
 
-export const commitSchema = z.object({ base: z.number().int().min(0), commands: z.array(commandSchema).min(1).max(MAX_COMMANDS) })
+export const commitSchema = z.object({
+  base: z.number().int().min(0),
+  commands: z.array(commandSchema).min(1).max(MAX_COMMANDS),
+})
 
-export interface JournalEntry { revision: number, command: Command }
-export type Outcome = { id: string, status: 'applied', revision: number } | { id: string, status: 'refused', refusal: Refusal }
-export interface Committed { revision: number, missed: JournalEntry[], outcomes: Outcome[] }
+export interface JournalEntry {
+  revision: number
+  command: Command
+}
+export type Outcome =
+  { id: string; status: 'applied'; revision: number } | { id: string; status: 'refused'; refusal: Refusal }
+export interface Committed {
+  revision: number
+  missed: JournalEntry[]
+  outcomes: Outcome[]
+}
 
 /** The newest documents that this process has read or made, by shot. A cache: the row's revision decides whether it holds. */
-const cache = new Map<string, { revision: number, shot: Shot }>()
+const cache = new Map<string, { revision: number; shot: Shot }>()
 const CACHED = 16
 
 function remember(id: string, revision: number, shot: Shot): void {
@@ -31,15 +42,24 @@ function remember(id: string, revision: number, shot: Shot): void {
   if (cache.size > CACHED) cache.delete(cache.keys().next().value!)
 }
 
-interface Head { revision: number, deleted: boolean, known: Record<string, number> | null }
+interface Head {
+  revision: number
+  deleted: boolean
+  known: Record<string, number> | null
+}
 
 /**
  * Applies commands to a shot in one transaction: all that fit are kept, each under the next revision, and the others are
  * refused one by one. A command that is in the journal already is told as applied and not done again. What the sender has
  * not seen since `base` comes back with it.
  */
-export async function commit(db: Sequelize, shotId: string, base: number, commands: readonly Command[]): Promise<Committed> {
-  const done = await commitOnCached(db, shotId, base, commands) ?? await commitLocked(db, shotId, base, commands)
+export async function commit(
+  db: Sequelize,
+  shotId: string,
+  base: number,
+  commands: readonly Command[],
+): Promise<Committed> {
+  const done = (await commitOnCached(db, shotId, base, commands)) ?? (await commitLocked(db, shotId, base, commands))
   if (done.revision > base + done.missed.length) announce(db, shotId, done.revision)
   return done
 }
@@ -48,7 +68,12 @@ export async function commit(db: Sequelize, shotId: string, base: number, comman
  * The short way for the usual case: the sender is at the revision whose document is at hand, and everything fits. One
  * statement, itself a transaction, writes it if the row is still at that revision. Null where anything is otherwise.
  */
-async function commitOnCached(db: Sequelize, shotId: string, base: number, commands: readonly Command[]): Promise<Committed | null> {
+async function commitOnCached(
+  db: Sequelize,
+  shotId: string,
+  base: number,
+  commands: readonly Command[],
+): Promise<Committed | null> {
   const cached = cache.get(shotId)
   if (!cached || cached.revision !== base || new Set(commands.map(c => c.id)).size !== commands.length) return null
   if (commands.some(c => hashesIn(c).length || filesIn(c).length)) return null
@@ -65,21 +90,34 @@ async function commitOnCached(db: Sequelize, shotId: string, base: number, comma
   })
   if (!written) return null
   remember(shotId, base + commands.length, shot)
-  return { revision: base + commands.length, missed: [], outcomes: commands.map((c, i) => ({ id: c.id, status: 'applied', revision: base + i + 1 })) }
+  return {
+    revision: base + commands.length,
+    missed: [],
+    outcomes: commands.map((c, i) => ({ id: c.id, status: 'applied', revision: base + i + 1 })),
+  }
 }
 
 /** The long way: the shot's row is locked while commands are looked up, applied and refused one by one. */
-async function commitLocked(db: Sequelize, shotId: string, base: number, commands: readonly Command[]): Promise<Committed> {
-  return db.transaction(async (transaction) => {
-    const [head] = await db.query<Head>(`
+async function commitLocked(
+  db: Sequelize,
+  shotId: string,
+  base: number,
+  commands: readonly Command[],
+): Promise<Committed> {
+  return db.transaction(async transaction => {
+    const [head] = await db.query<Head>(
+      `
       SELECT revision, deleted_at IS NOT NULL AS deleted,
         (SELECT json_object_agg(command_id, revision) FROM journal WHERE shot_id = $1 AND command_id = ANY($2)) AS known
-      FROM shots WHERE id = $1 FOR UPDATE`, { bind: [shotId, commands.map(c => c.id)], type: QueryTypes.SELECT, transaction })
+      FROM shots WHERE id = $1 FOR UPDATE`,
+      { bind: [shotId, commands.map(c => c.id)], type: QueryTypes.SELECT, transaction },
+    )
     if (!head || head.deleted) throw noShot()
     if (base > head.revision) throw new Problem(409, 'ahead', 'This window is ahead of the stored shot. Load it again.')
     const missed = base < head.revision ? await entriesAfter(db, shotId, base, transaction) : []
     const cached = cache.get(shotId)
-    const before = cached?.revision === head.revision ? cached.shot : opened((await readShot(db, shotId, transaction)).document)
+    const before =
+      cached?.revision === head.revision ? cached.shot : opened((await readShot(db, shotId, transaction)).document)
     const done = await applyAll(db, before, head, commands, transaction)
     if (done.applied.length) await write(db, shotId, before, done.shot, head.revision, done.applied, transaction)
     const revision = head.revision + done.applied.length
@@ -88,7 +126,13 @@ async function commitLocked(db: Sequelize, shotId: string, base: number, command
   })
 }
 
-async function applyAll(db: Sequelize, before: Shot, head: Head, commands: readonly Command[], transaction: Transaction) {
+async function applyAll(
+  db: Sequelize,
+  before: Shot,
+  head: Head,
+  commands: readonly Command[],
+  transaction: Transaction,
+) {
   const kept = await keptHashes(db, commands, transaction)
   const outcomes: Outcome[] = []
   const applied: Command[] = []
@@ -102,7 +146,10 @@ async function applyAll(db: Sequelize, before: Shot, head: Head, commands: reado
     }
     const missing = [...hashesIn(command), ...filesIn(command)].find(h => !kept.has(h))
     const out = missing
-      ? { ok: false as const, refusal: { code: 'gone' as const, message: 'A stroke or a picture of this drawing has not been stored.' } }
+      ? {
+          ok: false as const,
+          refusal: { code: 'gone' as const, message: 'A stroke or a picture of this drawing has not been stored.' },
+        }
       : applyCommand(shot, command)
     if (!out.ok) {
       outcomes.push({ id: command.id, status: 'refused', refusal: out.refusal })
@@ -142,7 +189,10 @@ export function filesIn(command: Command): string[] {
 async function keptHashes(db: Sequelize, commands: readonly Command[], transaction: Transaction): Promise<Set<string>> {
   const [named, files] = [[...new Set(commands.flatMap(hashesIn))], [...new Set(commands.flatMap(filesIn))]]
   if (!named.length && !files.length) return new Set()
-  const rows = await db.query<{ hash: string }>('SELECT hash FROM strokes WHERE hash = ANY($1) UNION ALL SELECT hash FROM images WHERE hash = ANY($2)', { bind: [named, files], type: QueryTypes.SELECT, transaction })
+  const rows = await db.query<{ hash: string }>(
+    'SELECT hash FROM strokes WHERE hash = ANY($1) UNION ALL SELECT hash FROM images WHERE hash = ANY($2)',
+    { bind: [named, files], type: QueryTypes.SELECT, transaction },
+  )
   return new Set(rows.map(r => r.hash))
 }
 
@@ -150,7 +200,7 @@ async function keptHashes(db: Sequelize, commands: readonly Command[], transacti
  * With named strokes and deleted pieces only where there are any, and with plain values for the usual single command that
  * changes a single piece: each form is planned once for each connection.
  */
-const writeStatement = (gone: boolean, named: boolean, single: boolean): { name: string, text: string } => ({
+const writeStatement = (gone: boolean, named: boolean, single: boolean): { name: string; text: string } => ({
   name: `fintro-commit${gone ? '-gone' : ''}${named ? '-named' : ''}${single ? '-single' : ''}`,
   text: `
     WITH made AS (
@@ -162,7 +212,8 @@ const writeStatement = (gone: boolean, named: boolean, single: boolean): { name:
       INSERT INTO shot_pieces (shot_id, path, body)
       ${single ? 'SELECT id, $9::text, $10::text FROM made' : 'SELECT made.id, x.p, x.b FROM made, unnest($9::text[], $10::text[]) AS x (p, b)'}
       ON CONFLICT (shot_id, path) DO UPDATE SET body = excluded.body
-    )${gone ? ', gone AS (DELETE FROM shot_pieces USING made WHERE shot_id = made.id AND path = ANY($11::text[]))' : ''
+    )${
+      gone ? ', gone AS (DELETE FROM shot_pieces USING made WHERE shot_id = made.id AND path = ANY($11::text[]))' : ''
     }${named ? `, named AS (INSERT INTO shot_strokes (shot_id, hash) SELECT made.id, unnest($${gone ? 12 : 11}::text[]) FROM made ON CONFLICT DO NOTHING)` : ''}
     SELECT id FROM made`,
 })
@@ -170,23 +221,52 @@ const writeStatement = (gone: boolean, named: boolean, single: boolean): { name:
 /**
  * The journal, the pieces of the document that changed, and the strokes they name. Writes nothing, and gives false, where the row is not at revision `from` any more.
  */
-async function write(db: Sequelize, shotId: string, before: Shot, after: Shot, from: number, applied: readonly Command[], transaction?: Transaction): Promise<boolean> {
+async function write(
+  db: Sequelize,
+  shotId: string,
+  before: Shot,
+  after: Shot,
+  from: number,
+  applied: readonly Command[],
+  transaction?: Transaction,
+): Promise<boolean> {
   const journal = [applied.map((_, i) => from + i + 1), applied.map(c => c.id), applied.map(textOf)]
   const { put, gone } = changedPieces(before, after)
   const pieces = [Object.keys(put), Object.values(put).map(value => JSON.stringify(value))]
   const named = [...new Set(applied.flatMap(hashesIn))]
   const single = applied.length === 1 && pieces[0]!.length === 1
   const lists: unknown[] = [...journal, ...pieces]
-  const values = [shotId, after.name, SCHEMA, from + applied.length, from, ...(single ? lists.map(l => (l as unknown[])[0]) : lists), ...(gone.length ? [gone] : []), ...(named.length ? [named] : [])]
+  const values = [
+    shotId,
+    after.name,
+    SCHEMA,
+    from + applied.length,
+    from,
+    ...(single ? lists.map(l => (l as unknown[])[0]) : lists),
+    ...(gone.length ? [gone] : []),
+    ...(named.length ? [named] : []),
+  ]
   const files = [...new Set(applied.flatMap(filesIn))]
   const rows = await prepared(db, { ...writeStatement(gone.length > 0, named.length > 0, single), values }, transaction)
   // Rare, and always within the transaction of the long way: pictures are told by a statement of their own.
-  if (rows > 0 && files.length) await models(db).ShotImage.bulkCreate(files.map(hash => ({ shotId, hash })), { ignoreDuplicates: true, transaction })
+  if (rows > 0 && files.length)
+    await models(db).ShotImage.bulkCreate(
+      files.map(hash => ({ shotId, hash })),
+      { ignoreDuplicates: true, transaction },
+    )
   return rows > 0
 }
 
 /** The journal of a shot after a revision, in order. */
-export async function entriesAfter(db: Sequelize, shotId: string, after: number, transaction?: Transaction): Promise<JournalEntry[]> {
-  const rows = await db.query<{ revision: number, command: string }>('SELECT revision, command FROM journal WHERE shot_id = $1 AND revision > $2 ORDER BY revision', { bind: [shotId, after], type: QueryTypes.SELECT, transaction })
+export async function entriesAfter(
+  db: Sequelize,
+  shotId: string,
+  after: number,
+  transaction?: Transaction,
+): Promise<JournalEntry[]> {
+  const rows = await db.query<{ revision: number; command: string }>(
+    'SELECT revision, command FROM journal WHERE shot_id = $1 AND revision > $2 ORDER BY revision',
+    { bind: [shotId, after], type: QueryTypes.SELECT, transaction },
+  )
   return rows.map(r => ({ revision: r.revision, command: JSON.parse(r.command) as Command }))
 }

@@ -53,7 +53,9 @@ export function announce(db: Sequelize, shotId: string, revision: number): void 
 async function tellOthers(db: Sequelize): Promise<void> {
   const payloads = [...untold].map(([shot, revision]) => `${shot} ${revision}`)
   untold.clear()
-  await db.query('SELECT pg_notify(\'fintro_revision\', x) FROM unnest($1::text[]) AS x', { bind: [payloads] }).catch(() => {})
+  await db
+    .query("SELECT pg_notify('fintro_revision', x) FROM unnest($1::text[]) AS x", { bind: [payloads] })
+    .catch(() => {})
 }
 
 /** Calls back with each new revision of a shot, until the returned function is called. */

@@ -12,29 +12,48 @@ const TYPES: Record<string, string> = { png: 'image/png', jpg: 'image/jpeg', web
 export const hashOfBytes = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex')
 
 /** What a picture says of itself at its beginning; a problem where it is none that is read here. */
-export function lookAt(bytes: Uint8Array): { type: string, width: number, height: number } {
-  let size: { type?: string, width: number, height: number }
+export function lookAt(bytes: Uint8Array): { type: string; width: number; height: number } {
+  let size: { type?: string; width: number; height: number }
   try {
     size = imageSize(bytes)
-  }
-  catch {
+  } catch {
     throw new Problem(400, 'not-an-image', 'This file is no PNG, JPEG or WebP picture, or its beginning is damaged.')
   }
   const type = TYPES[size.type ?? '']
-  if (!type) throw new Problem(400, 'not-an-image', `Pictures of the kind ${size.type ?? 'unknown'} are not read: PNG, JPEG and WebP are.`)
-  if (!(size.width >= 1 && size.height >= 1 && size.width <= MAX_SIDE && size.height <= MAX_SIDE)) throw new Problem(400, 'too-large', `The picture is ${size.width} × ${size.height} px; at most ${MAX_SIDE} px a side are read.`)
+  if (!type)
+    throw new Problem(
+      400,
+      'not-an-image',
+      `Pictures of the kind ${size.type ?? 'unknown'} are not read: PNG, JPEG and WebP are.`,
+    )
+  if (!(size.width >= 1 && size.height >= 1 && size.width <= MAX_SIDE && size.height <= MAX_SIDE))
+    throw new Problem(
+      400,
+      'too-large',
+      `The picture is ${size.width} × ${size.height} px; at most ${MAX_SIDE} px a side are read.`,
+    )
   return { type, width: size.width, height: size.height }
 }
 
 /** Keeps a picture by the hash of its bytes. Keeping one twice changes nothing. */
-export async function keepImage(db: Sequelize, bytes: Buffer, transaction?: Transaction): Promise<{ hash: string, width: number, height: number }> {
+export async function keepImage(
+  db: Sequelize,
+  bytes: Buffer,
+  transaction?: Transaction,
+): Promise<{ hash: string; width: number; height: number }> {
   const { type, width, height } = lookAt(bytes)
   const hash = hashOfBytes(bytes)
-  await models(db).ImageRow.bulkCreate([{ hash, type, width, height, body: bytes }], { ignoreDuplicates: true, transaction })
+  await models(db).ImageRow.bulkCreate([{ hash, type, width, height, body: bytes }], {
+    ignoreDuplicates: true,
+    transaction,
+  })
   return { hash, width, height }
 }
 
-export interface KeptImage { readonly type: string, readonly body: Buffer }
+export interface KeptImage {
+  readonly type: string
+  readonly body: Buffer
+}
 
 export async function findImage(db: Sequelize, hash: string): Promise<KeptImage> {
   const row = await models(db).ImageRow.findByPk(hash)

@@ -14,9 +14,24 @@ export async function poster(db: Sequelize, id: string): Promise<string> {
   const plan = shownPlan(shot)
   const strokes = await findStrokes(db, strokeHashes(shot))
   const images = await smallImages(db, imageHashes(shot))
-  const runs = plan.order.map(c => plan.columns[c]!).filter(c => !c.background).flatMap(c => [...eachRun(c.runs)].map(r => ({ ...r, drawing: r.run.drawing ? shot.stacks[c.stack]!.drawings[r.run.drawing] : undefined })))
-  const keys = runs.filter(r => r.drawing?.role === 'key' && r.start <= shot.length).sort((a, b) => b.run.frames - a.run.frames)
-  return writeSvg(shot.picture, shot.paper, layersAt(new Contents(), shot, plan, keys[0]?.start ?? 1, h => strokes[h]), file => images.get(file))
+  const runs = plan.order
+    .map(c => plan.columns[c]!)
+    .filter(c => !c.background)
+    .flatMap(c =>
+      [...eachRun(c.runs)].map(r => ({
+        ...r,
+        drawing: r.run.drawing ? shot.stacks[c.stack]!.drawings[r.run.drawing] : undefined,
+      })),
+    )
+  const keys = runs
+    .filter(r => r.drawing?.role === 'key' && r.start <= shot.length)
+    .sort((a, b) => b.run.frames - a.run.frames)
+  return writeSvg(
+    shot.picture,
+    shot.paper,
+    layersAt(new Contents(), shot, plan, keys[0]?.start ?? 1, h => strokes[h]),
+    file => images.get(file),
+  )
 }
 
 /** Larger pictures are left out of the list's small ones. */
@@ -24,5 +39,9 @@ const SMALL = 512 * 1024
 
 async function smallImages(db: Sequelize, hashes: readonly string[]): Promise<Map<string, string>> {
   const found = await Promise.all(hashes.slice(0, 12).map(async hash => [hash, await findImage(db, hash)] as const))
-  return new Map(found.filter(([, image]) => image.body.length <= SMALL).map(([hash, { type, body }]) => [hash, `data:${type};base64,${body.toString('base64')}`]))
+  return new Map(
+    found
+      .filter(([, image]) => image.body.length <= SMALL)
+      .map(([hash, { type, body }]) => [hash, `data:${type};base64,${body.toString('base64')}`]),
+  )
 }

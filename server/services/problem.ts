@@ -2,16 +2,36 @@ import type { z } from 'zod'
 
 /** A refusal that leaves the server as a problem document (RFC 9457). */
 export class Problem extends Error {
-  constructor(readonly status: number, readonly code: string, readonly detail: string, readonly at?: string) {
+  constructor(
+    readonly status: number,
+    readonly code: string,
+    readonly detail: string,
+    readonly at?: string,
+  ) {
     super(detail)
   }
 
   get body() {
-    return { type: `urn:fintro:${this.code}`, title: TITLES[this.status] ?? 'Refused', status: this.status, code: this.code, detail: this.detail, ...(this.at ? { at: this.at } : {}) }
+    return {
+      type: `urn:fintro:${this.code}`,
+      title: TITLES[this.status] ?? 'Refused',
+      status: this.status,
+      code: this.code,
+      detail: this.detail,
+      ...(this.at ? { at: this.at } : {}),
+    }
   }
 }
 
-const TITLES: Record<number, string> = { 400: 'Not understood', 403: 'Not allowed', 404: 'Not found', 409: 'In conflict', 413: 'Too large', 500: 'Server fault', 503: 'Not ready' }
+const TITLES: Record<number, string> = {
+  400: 'Not understood',
+  403: 'Not allowed',
+  404: 'Not found',
+  409: 'In conflict',
+  413: 'Too large',
+  500: 'Server fault',
+  503: 'Not ready',
+}
 
 /** Input parsed by its schema, or a problem that names the place. */
 export function parsed<S extends z.ZodType>(schema: S, input: unknown): z.output<S> {

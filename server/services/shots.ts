@@ -7,25 +7,58 @@ import { rate } from '#core/time'
 import { models } from '../db/models'
 import { Problem } from './problem'
 
-export const shotIdSchema = z.string().regex(/^[A-Za-z0-9_-]{8,36}$/, 'A shot id has 8 to 36 letters, digits, “-” or “_”.')
+export const shotIdSchema = z
+  .string()
+  .regex(/^[A-Za-z0-9_-]{8,36}$/, 'A shot id has 8 to 36 letters, digits, “-” or “_”.')
 
 export const newShotSchema = z.object({
-  id: shotIdSchema, production: label, name: label, picture: pictureSchema, rate: rateSchema, paper: colour, length: frames,
+  id: shotIdSchema,
+  production: label,
+  name: label,
+  picture: pictureSchema,
+  rate: rateSchema,
+  paper: colour,
+  length: frames,
 })
 
-export interface ShotInList { id: string, name: string, revision: number, updatedAt: string, length: number, rate: { num: number, den: number }, picture: { width: number, height: number } }
-export interface ProductionInList { id: string, name: string, shots: ShotInList[] }
+export interface ShotInList {
+  id: string
+  name: string
+  revision: number
+  updatedAt: string
+  length: number
+  rate: { num: number; den: number }
+  picture: { width: number; height: number }
+}
+export interface ProductionInList {
+  id: string
+  name: string
+  shots: ShotInList[]
+}
 
 /** All productions with their shots, by name; shots that were put away are left out. */
 export async function listShots(db: Sequelize): Promise<ProductionInList[]> {
-  const rows = await db.query<{ pid: string, pname: string, id: string, revision: number, updated_at: Date, head: string }>(`
+  const rows = await db.query<{
+    pid: string
+    pname: string
+    id: string
+    revision: number
+    updated_at: Date
+    head: string
+  }>(
+    `
     SELECT p.id AS pid, p.name AS pname, s.id, s.revision, s.updated_at, h.body AS head
     FROM productions p JOIN shots s ON s.production_id = p.id JOIN shot_pieces h ON h.shot_id = s.id AND h.path = 'shot'
-    WHERE s.deleted_at IS NULL ORDER BY p.created_at, p.name, s.name`, { type: QueryTypes.SELECT })
+    WHERE s.deleted_at IS NULL ORDER BY p.created_at, p.name, s.name`,
+    { type: QueryTypes.SELECT },
+  )
   const productions = new Map<string, ProductionInList>()
   for (const r of rows) {
     const p = productions.get(r.pid) ?? { id: r.pid, name: r.pname, shots: [] }
-    const { name, length, rate, picture } = JSON.parse(r.head) as Pick<ShotInList, 'name' | 'length' | 'rate' | 'picture'>
+    const { name, length, rate, picture } = JSON.parse(r.head) as Pick<
+      ShotInList,
+      'name' | 'length' | 'rate' | 'picture'
+    >
     p.shots.push({ id: r.id, name, revision: r.revision, updatedAt: r.updated_at.toISOString(), length, rate, picture })
     productions.set(r.pid, p)
   }
@@ -39,17 +72,46 @@ export async function createShot(db: Sequelize, wish: z.output<typeof newShotSch
 }
 
 /** Stores a whole shot as a new one of a production (made when there is none of this name). */
-export async function keepShot(db: Sequelize, shot: Shot, production: string, outer?: Transaction): Promise<{ id: string }> {
+export async function keepShot(
+  db: Sequelize,
+  shot: Shot,
+  production: string,
+  outer?: Transaction,
+): Promise<{ id: string }> {
   const { Production, ShotRow, ShotPiece, ShotStroke, ShotImage } = models(db)
   const work = async (transaction: Transaction) => {
     const known = await ShotRow.findByPk(shot.id, { attributes: ['id'], transaction })
     if (known) return { id: shot.id }
-    const [home] = await Production.findOrCreate({ where: { name: production }, defaults: { id: `p-${shot.id}` }, transaction })
+    const [home] = await Production.findOrCreate({
+      where: { name: production },
+      defaults: { id: `p-${shot.id}` },
+      transaction,
+    })
     const now = new Date()
-    await ShotRow.create({ id: shot.id, productionId: home.id, name: shot.name, revision: 0, schema: shot.schema, createdAt: now, updatedAt: now }, { transaction })
-    await ShotPiece.bulkCreate(Object.entries(piecesOf(shot)).map(([path, value]) => ({ shotId: shot.id, path, body: JSON.stringify(value) })), { transaction })
-    await ShotStroke.bulkCreate(strokeHashes(shot).map(hash => ({ shotId: shot.id, hash })), { transaction })
-    await ShotImage.bulkCreate(imageHashes(shot).map(hash => ({ shotId: shot.id, hash })), { transaction })
+    await ShotRow.create(
+      {
+        id: shot.id,
+        productionId: home.id,
+        name: shot.name,
+        revision: 0,
+        schema: shot.schema,
+        createdAt: now,
+        updatedAt: now,
+      },
+      { transaction },
+    )
+    await ShotPiece.bulkCreate(
+      Object.entries(piecesOf(shot)).map(([path, value]) => ({ shotId: shot.id, path, body: JSON.stringify(value) })),
+      { transaction },
+    )
+    await ShotStroke.bulkCreate(
+      strokeHashes(shot).map(hash => ({ shotId: shot.id, hash })),
+      { transaction },
+    )
+    await ShotImage.bulkCreate(
+      imageHashes(shot).map(hash => ({ shotId: shot.id, hash })),
+      { transaction },
+    )
     return { id: shot.id }
   }
   return outer ? work(outer) : db.transaction(work)
@@ -65,14 +127,21 @@ export async function requireShot(db: Sequelize, id: string) {
 
 export const noShot = (): Problem => new Problem(404, 'no-shot', 'There is no such shot. It may have been put away.')
 
-export interface StoredRow { readonly revision: number, readonly production: string, readonly document: StoredShot }
+export interface StoredRow {
+  readonly revision: number
+  readonly production: string
+  readonly document: StoredShot
+}
 
 /** A stored shot with its revision, read in one statement so that they belong together. */
 export async function readShot(db: Sequelize, id: string, transaction?: Transaction): Promise<StoredRow> {
-  const rows = await db.query<{ revision: number, production: string, path: string, body: string }>(`
+  const rows = await db.query<{ revision: number; production: string; path: string; body: string }>(
+    `
     SELECT s.revision, p.name AS production, x.path, x.body
     FROM shots s JOIN productions p ON p.id = s.production_id JOIN shot_pieces x ON x.shot_id = s.id
-    WHERE s.id = $1 AND s.deleted_at IS NULL`, { bind: [id], type: QueryTypes.SELECT, transaction })
+    WHERE s.id = $1 AND s.deleted_at IS NULL`,
+    { bind: [id], type: QueryTypes.SELECT, transaction },
+  )
   if (!rows[0]) throw noShot()
   const document = assemble(Object.fromEntries(rows.map(r => [r.path, JSON.parse(r.body) as unknown])))
   return { revision: rows[0].revision, production: rows[0].production, document }

@@ -7,8 +7,12 @@ import { models } from '../db/models'
 export const hashOf = (text: string): string => createHash('sha256').update(text).digest('hex')
 
 /** Keeps strokes by the hash of their content and gives the hashes in the same order. Keeping one twice changes nothing. */
-export async function keepStrokes(db: Sequelize, strokes: readonly Stroke[], transaction?: Transaction): Promise<string[]> {
-  const rows = strokes.map((s) => {
+export async function keepStrokes(
+  db: Sequelize,
+  strokes: readonly Stroke[],
+  transaction?: Transaction,
+): Promise<string[]> {
+  const rows = strokes.map(s => {
     const kept = tidy(s)
     return { hash: hashOf(strokeText(kept)), body: packStroke(kept) }
   })

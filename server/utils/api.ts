@@ -1,23 +1,41 @@
 import type { H3Event } from 'h3'
-import { defineEventHandler, getHeader, getRouterParam, readRawBody, setResponseHeader, setResponseHeaders, setResponseStatus } from 'h3'
+import {
+  defineEventHandler,
+  getHeader,
+  getRouterParam,
+  readRawBody,
+  setResponseHeader,
+  setResponseHeaders,
+  setResponseStatus,
+} from 'h3'
 import { parsed, Problem } from '../services/problem'
 import { shotIdSchema } from '../services/shots'
 
 /** The one place where a refusal or a fault becomes a problem document; what was not foreseen becomes a plain sentence. */
-export const api = <T>(handler: (event: H3Event) => Promise<T>) => defineEventHandler(async (event) => {
-  try {
-    setResponseHeaders(event, { 'cache-control': 'no-store', 'x-content-type-options': 'nosniff', 'cross-origin-resource-policy': 'same-origin', 'content-security-policy': "default-src 'none'; style-src 'unsafe-inline'" })
-    return await handler(event)
-  }
-  catch (error) {
-    return answerProblem(event, asProblem(error))
-  }
-})
+export const api = <T>(handler: (event: H3Event) => Promise<T>) =>
+  defineEventHandler(async event => {
+    try {
+      setResponseHeaders(event, {
+        'cache-control': 'no-store',
+        'x-content-type-options': 'nosniff',
+        'cross-origin-resource-policy': 'same-origin',
+        'content-security-policy': "default-src 'none'; style-src 'unsafe-inline'",
+      })
+      return await handler(event)
+    } catch (error) {
+      return answerProblem(event, asProblem(error))
+    }
+  })
 
 function asProblem(error: unknown): Problem {
   if (error instanceof Problem) return error
   const name = (error as Error)?.name ?? ''
-  if (name.startsWith('SequelizeConnection')) return new Problem(503, 'no-database', 'The database does not answer. What you did is kept in the browser and sent again.')
+  if (name.startsWith('SequelizeConnection'))
+    return new Problem(
+      503,
+      'no-database',
+      'The database does not answer. What you did is kept in the browser and sent again.',
+    )
   console.error(error)
   return new Problem(500, 'fault', 'Something went wrong in the server. What you did is kept in the browser.')
 }
@@ -45,8 +63,7 @@ export async function bodyJson(event: H3Event, limit: number): Promise<unknown> 
   const bytes = await bodyBytes(event, limit, `A request has at most ${Math.round(limit / 1024 / 1024)} MB.`)
   try {
     return JSON.parse(bytes.toString('utf8'))
-  }
-  catch {
+  } catch {
     throw new Problem(400, 'not-json', 'The request is not JSON.')
   }
 }

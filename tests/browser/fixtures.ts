@@ -12,14 +12,22 @@ import { newTestId, serve } from '../support/server'
 /** The middle of a column of the demo's sheet, which shows its notes; px from the left of the sheet. */
 export const columnX = (column: number): number => MARGIN + NOTES + column * COLUMN + COLUMN / 2
 
-interface Running { server: FintroServer, db: Sequelize, stop: () => Promise<void> }
+interface Running {
+  server: FintroServer
+  db: Sequelize
+  stop: () => Promise<void>
+}
 
 /** What a person has in hand on the desk of one shot. */
 export class Desk {
   readonly sheet: Locator
   readonly rail: Locator
   readonly picture: Locator
-  constructor(readonly page: Page, readonly server: FintroServer, readonly id: string) {
+  constructor(
+    readonly page: Page,
+    readonly server: FintroServer,
+    readonly id: string,
+  ) {
     this.sheet = page.locator('[data-part=sheet]')
     this.rail = page.locator('[data-part=rail]')
     this.picture = page.locator('[data-part=picture]')
@@ -38,13 +46,17 @@ export class Desk {
 
   /** The canvases have drawn what there is to draw. */
   async settled(): Promise<void> {
-    await this.page.evaluate(() => new Promise<void>(done => requestAnimationFrame(() => requestAnimationFrame(() => done()))))
+    await this.page.evaluate(
+      () => new Promise<void>(done => requestAnimationFrame(() => requestAnimationFrame(() => done()))),
+    )
   }
 
   /** The shot as the server keeps it. */
   async shot(): Promise<Shot> {
     await this.saved()
-    const { document } = await (await fetch(`${this.server.url}/api/shots/${this.id}`)).json() as { document: unknown }
+    const { document } = (await (await fetch(`${this.server.url}/api/shots/${this.id}`)).json()) as {
+      document: unknown
+    }
     const opened = openShot(document)
     if (!opened.ok) throw new Error(opened.message)
     return opened.shot
@@ -54,20 +66,26 @@ export class Desk {
   async exposures(column = 'keeper'): Promise<string> {
     const shot = await this.shot()
     const c = shot.plans[shot.planOrder[0]!]!.columns[column]!
-    return [...eachRun(c.runs)].map(({ run }) => `${run.drawing === null ? 'X' : shot.stacks[c.stack]!.drawings[run.drawing]!.number}*${run.frames}`).join(' ')
+    return [...eachRun(c.runs)]
+      .map(
+        ({ run }) =>
+          `${run.drawing === null ? 'X' : shot.stacks[c.stack]!.drawings[run.drawing]!.number}*${run.frames}`,
+      )
+      .join(' ')
   }
 
   async goTo(frame: number): Promise<void> {
     await this.scrollTo(frame)
     const box = (await this.sheet.boundingBox())!
-    await this.page.mouse.click(box.x + 14, box.y + HEAD + await this.y(frame))
+    await this.page.mouse.click(box.x + 14, box.y + HEAD + (await this.y(frame)))
     await expect(this.page.getByLabel('Frame', { exact: true })).toHaveText(String(frame))
   }
 
   private async scrollTo(frame: number): Promise<void> {
     await this.sheet.evaluate((el, top) => {
       const scroller = el.closest('.overflow-y-scroll')!
-      if (top < scroller.scrollTop || top > scroller.scrollTop + scroller.clientHeight - 120) scroller.scrollTop = Math.max(0, top - 60)
+      if (top < scroller.scrollTop || top > scroller.scrollTop + scroller.clientHeight - 120)
+        scroller.scrollTop = Math.max(0, top - 60)
     }, yOfFrame(frame))
     await this.settled()
   }
@@ -82,26 +100,29 @@ export class Desk {
     await this.scrollTo(first)
     const box = (await this.sheet.boundingBox())!
     const x = box.x + columnX(column)
-    await this.drag({ x, y: box.y + HEAD + await this.y(first) }, { x, y: box.y + HEAD + await this.y(last) })
+    await this.drag({ x, y: box.y + HEAD + (await this.y(first)) }, { x, y: box.y + HEAD + (await this.y(last)) })
   }
 
   /** A point of the rail: a place u across, a frame down, and some px more. */
-  async railPoint(u: number, frame: number, dy = 0): Promise<{ x: number, y: number }> {
+  async railPoint(u: number, frame: number, dy = 0): Promise<{ x: number; y: number }> {
     await this.scrollTo(frame)
     const box = (await this.rail.boundingBox())!
-    return { x: box.x + xOfU(u), y: box.y + HEAD + await this.y(frame) + dy }
+    return { x: box.x + xOfU(u), y: box.y + HEAD + (await this.y(frame)) + dy }
   }
 
   /** A point of the picture on the page, from px of the picture. */
-  async picturePoint(x: number, y: number): Promise<{ x: number, y: number }> {
+  async picturePoint(x: number, y: number): Promise<{ x: number; y: number }> {
     const box = (await this.picture.boundingBox())!
     const shot = await this.shot()
     const { width: w, height: h } = shot.picture
     const scale = Math.min((box.width - 88) / w, (box.height - 28) / h)
-    return { x: box.x + 60 + (box.width - 76 - w * scale) / 2 + x * scale, y: box.y + (box.height - h * scale) / 2 + y * scale }
+    return {
+      x: box.x + 60 + (box.width - 76 - w * scale) / 2 + x * scale,
+      y: box.y + (box.height - h * scale) / 2 + y * scale,
+    }
   }
 
-  async drag(from: { x: number, y: number }, to: { x: number, y: number }, steps = 8, release = true): Promise<void> {
+  async drag(from: { x: number; y: number }, to: { x: number; y: number }, steps = 8, release = true): Promise<void> {
     await this.page.mouse.move(from.x, from.y)
     await this.page.mouse.down()
     await this.page.mouse.move(to.x, to.y, { steps })
@@ -118,12 +139,15 @@ export class Desk {
 }
 
 export const test = base.extend<{ desk: Desk }, { running: Running }>({
-  // eslint-disable-next-line no-empty-pattern
-  running: [async ({}, use) => {
-    const running = await serve()
-    await use(running)
-    await running.stop()
-  }, { scope: 'worker', timeout: 120_000 }],
+  running: [
+    // eslint-disable-next-line no-empty-pattern
+    async ({}, use) => {
+      const running = await serve()
+      await use(running)
+      await running.stop()
+    },
+    { scope: 'worker', timeout: 120_000 },
+  ],
   /** The desk of a demo shot of its own. */
   desk: async ({ page, running }, use) => {
     const id = newTestId()

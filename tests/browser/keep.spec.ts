@@ -6,7 +6,8 @@ import { loadDemo } from '../support/demo'
 import { newTestId } from '../support/server'
 import { Desk, expect, test } from './fixtures'
 
-const strokesOn = async (desk: Desk, id = 'keeper-1') => (await desk.shot()).stacks['keeper-stack']!.drawings[id]!.content.strokes.length
+const strokesOn = async (desk: Desk, id = 'keeper-1') =>
+  (await desk.shot()).stacks['keeper-stack']!.drawings[id]!.content.strokes.length
 
 test('drawing with the pencil, undo, redo, rubbing out, and reload', async ({ desk, page }) => {
   await page.getByRole('button', { name: 'Pencil (D)' }).click()
@@ -48,7 +49,11 @@ test('the server killed and started again: everything is there, and undo too', a
   await expect.poll(() => desk.exposures()).toBe(before)
 })
 
-test('with the server away the desk says so, goes on, and sends what it kept, once', async ({ desk, page, running }) => {
+test('with the server away the desk says so, goes on, and sends what it kept, once', async ({
+  desk,
+  page,
+  running,
+}) => {
   await running.server.kill('SIGKILL')
   for (let i = 0; i < 3; i++) await page.keyboard.press('+')
   await expect(page.locator('[data-part=saving]')).toHaveText('Server away · 3 changes kept here')
@@ -63,7 +68,7 @@ test('with the server away the desk says so, goes on, and sends what it kept, on
 })
 
 test('an answer that was lost on its way is not applied twice after a reload', async ({ desk, page }) => {
-  await page.route('**/commands', async (route) => {
+  await page.route('**/commands', async route => {
     await route.fetch()
     await route.abort()
   })
@@ -76,7 +81,11 @@ test('an answer that was lost on its way is not applied twice after a reload', a
   await expect(page.getByText(/frames 1–7: 7 frames/)).toBeVisible()
 })
 
-test('two windows follow each other; a command that no longer fits is refused by name, the rest kept', async ({ desk, page, browser }) => {
+test('two windows follow each other; a command that no longer fits is refused by name, the rest kept', async ({
+  desk,
+  page,
+  browser,
+}) => {
   // Another browser profile: windows of one profile share what they still have to send.
   const other = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()
   const second = new Desk(other, desk.server, desk.id)
@@ -167,12 +176,19 @@ test('images go out as a numbered sequence, with and without the background', as
     await dialog.getByLabel('From frame').fill('13')
     await dialog.getByLabel('to frame').fill('15')
     await dialog.getByLabel('with the background and the paper').setChecked(background)
-    const [download] = await Promise.all([page.waitForEvent('download'), dialog.getByRole('button', { name: 'Make 3 images' }).click()])
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      dialog.getByRole('button', { name: 'Make 3 images' }).click(),
+    ])
     await page.keyboard.press('Escape')
     return unzipSync(new Uint8Array(await readFile(await download.path())))
   }
   const whole = await take(true)
-  expect(Object.keys(whole)).toEqual(['020-Lantern-lift.0013.png', '020-Lantern-lift.0014.png', '020-Lantern-lift.0015.png'])
+  expect(Object.keys(whole)).toEqual([
+    '020-Lantern-lift.0013.png',
+    '020-Lantern-lift.0014.png',
+    '020-Lantern-lift.0015.png',
+  ])
   // Read back by pngjs (ISO/IEC 15948).
   const first = PNG.sync.read(Buffer.from(whole['020-Lantern-lift.0013.png']!))
   expect([first.width, first.height, first.data[3]]).toEqual([1920, 1080, 255])
@@ -183,9 +199,15 @@ test('images go out as a numbered sequence, with and without the background', as
   expect(inked(bare)).toBeLessThan(inked(first) / 5)
 })
 
-test('a shot goes out as an archive and comes back as a new one; a file of another kind is refused in words', async ({ desk, page }) => {
+test('a shot goes out as an archive and comes back as a new one; a file of another kind is refused in words', async ({
+  desk,
+  page,
+}) => {
   await page.keyboard.press('Shift+H')
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Take out the archive' }).click()])
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('link', { name: 'Take out the archive' }).click(),
+  ])
   const path = await download.path()
   await page.goto(desk.server.url)
   await page.getByLabel('Archive to read in').setInputFiles(path)
@@ -197,7 +219,9 @@ test('a shot goes out as an archive and comes back as a new one; a file of anoth
   expect(copy.id).not.toBe(desk.id)
   expect(await copy.exposures()).toBe(await desk.exposures())
   await page.goto(desk.server.url)
-  await page.getByLabel('Archive to read in').setInputFiles({ name: 'notes.zip', mimeType: 'application/zip', buffer: Buffer.from('no zip') })
+  await page
+    .getByLabel('Archive to read in')
+    .setInputFiles({ name: 'notes.zip', mimeType: 'application/zip', buffer: Buffer.from('no zip') })
   await expect(page.getByText('This file is not a Fintro archive')).toBeVisible()
 })
 
@@ -222,7 +246,10 @@ test('both pages pass an axe check, by day and by night', async ({ desk, page, r
       await expect(page.getByRole('link').first()).toBeVisible()
       await page.waitForTimeout(600)
       const { violations } = await new AxeBuilder({ page }).analyze()
-      expect(violations.map(v => `${v.id}: ${v.nodes.map(n => n.target.join(' ')).join(', ')}`), `${url} by ${theme}`).toEqual([])
+      expect(
+        violations.map(v => `${v.id}: ${v.nodes.map(n => n.target.join(' ')).join(', ')}`),
+        `${url} by ${theme}`,
+      ).toEqual([])
     }
   }
 })

@@ -8,10 +8,15 @@ import { expect, test } from './fixtures'
 /** A recorded stroke of the simulated pen, in a box of px of the picture. */
 async function pen(desk: Desk, stroke: RecordedStroke, x: number, y: number, size: number): Promise<void> {
   const [a, b] = [await desk.picturePoint(x, y), await desk.picturePoint(x + size, y + size)]
-  await desk.page.evaluate(async ([name, box]) => {
-    const draw = (window as unknown as { fintroPen: (on: Element, stroke: string, box: object, quick: boolean) => Promise<void> }).fintroPen
-    await draw(document.querySelector('[data-part=picture]')!, name as string, box as object, true)
-  }, [stroke, { x: a.x, y: a.y, width: b.x - a.x, height: b.y - a.y }] as const)
+  await desk.page.evaluate(
+    async ([name, box]) => {
+      const draw = (
+        window as unknown as { fintroPen: (on: Element, stroke: string, box: object, quick: boolean) => Promise<void> }
+      ).fintroPen
+      await draw(document.querySelector('[data-part=picture]')!, name as string, box as object, true)
+    },
+    [stroke, { x: a.x, y: a.y, width: b.x - a.x, height: b.y - a.y }] as const,
+  )
   await desk.settled()
 }
 const stackOf = async (desk: Desk, column: string) => {
@@ -19,7 +24,8 @@ const stackOf = async (desk: Desk, column: string) => {
   const c = planOf(shot, shot.planOrder[0]!).columns[column]!
   return { shot, column: c, stack: shot.stacks[c.stack]! }
 }
-const byNumber = async (desk: Desk, column: string, number: string): Promise<Content> => Object.values((await stackOf(desk, column)).stack.drawings).find(d => d.number === number)!.content
+const byNumber = async (desk: Desk, column: string, number: string): Promise<Content> =>
+  Object.values((await stackOf(desk, column)).stack.drawings).find(d => d.number === number)!.content
 /** The column that was added last. */
 const added = async (desk: Desk): Promise<string> => {
   const shot = await desk.shot()
@@ -27,7 +33,9 @@ const added = async (desk: Desk): Promise<string> => {
 }
 const key = (desk: Desk, keys: string) => desk.page.keyboard.press(keys)
 
-test('three poses drawn with the simulated pen, a head copied across, a figure over them, a range transformed, flipped, pinned, all undone', async ({ desk }) => {
+test('three poses drawn with the simulated pen, a head copied across, a figure over them, a range transformed, flipped, pinned, all undone', async ({
+  desk,
+}) => {
   test.setTimeout(150_000)
   const { page } = desk
   const before = await desk.shot()
@@ -100,7 +108,7 @@ test('three poses drawn with the simulated pen, a head copied across, a figure o
   await page.reload()
   await desk.settled()
   const undo = page.getByRole('button', { name: /^Undo/ })
-  for (let i = 0; i < 40 && await undo.isEnabled(); i++) {
+  for (let i = 0; i < 40 && (await undo.isEnabled()); i++) {
     await key(desk, 'Control+z')
     await page.waitForTimeout(30)
   }
@@ -108,11 +116,19 @@ test('three poses drawn with the simulated pen, a head copied across, a figure o
   expect({ ...after, stacks: after.stacks }).toEqual(before)
 })
 
-test('the pen presses: a stroke keeps its pressure, and lies where it was drawn within 1/16 px after a reload', async ({ desk }) => {
+test('the pen presses: a stroke keeps its pressure, and lies where it was drawn within 1/16 px after a reload', async ({
+  desk,
+}) => {
   await key(desk, 'd')
   await pen(desk, 'sweep', 1200, 500, 300)
   const [ref] = (await byNumber(desk, 'keeper', '1')).strokes
-  const { strokes } = await (await fetch(`${desk.server.url}/api/strokes/find`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ hashes: [ref!.hash] }) })).json() as { strokes: Record<string, { pressure: boolean, points: number[] }> }
+  const { strokes } = (await (
+    await fetch(`${desk.server.url}/api/strokes/find`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ hashes: [ref!.hash] }),
+    })
+  ).json()) as { strokes: Record<string, { pressure: boolean; points: number[] }> }
   const stroke = strokes[ref!.hash]!
   const pressures = stroke.points.filter((_, i) => i % 3 === 2)
   expect(stroke.pressure).toBe(true)
@@ -124,7 +140,9 @@ test('the pen presses: a stroke keeps its pressure, and lies where it was drawn 
   await expect.poll(() => desk.look()).toBe(look)
 })
 
-test('the rubber takes a part out of a stroke, lines, ellipses and fills are drawn, strokes are chosen and turned', async ({ desk }) => {
+test('the rubber takes a part out of a stroke, lines, ellipses and fills are drawn, strokes are chosen and turned', async ({
+  desk,
+}) => {
   const { page } = desk
   await page.getByRole('button', { name: 'Add a column' }).click()
   await key(desk, 'd')
@@ -156,7 +174,9 @@ test('the rubber takes a part out of a stroke, lines, ellipses and fills are dra
   await expect.poll(async () => (await byNumber(desk, column, '1')).strokes.length).toBe(0)
 })
 
-test('on a held frame the pen begins a new drawing when it is told so; draw-through goes on by itself', async ({ desk }) => {
+test('on a held frame the pen begins a new drawing when it is told so; draw-through goes on by itself', async ({
+  desk,
+}) => {
   await desk.goTo(3)
   await key(desk, 'd')
   await expect(desk.page.locator('[data-part=status]')).toContainText('held, frame 3 of 6')
@@ -221,7 +241,9 @@ test('ghosts follow their settings, and are off while a key is held', async ({ d
   expect(await desk.look()).toBe(more)
 })
 
-test('a numbered sequence is brought in, in order, with its gaps and with what is left out told; and undone', async ({ desk }) => {
+test('a numbered sequence is brought in, in order, with its gaps and with what is left out told; and undone', async ({
+  desk,
+}) => {
   const { page } = desk
   const picture = (grey: number): Buffer => {
     const png = new PNG({ width: 160, height: 90 })
@@ -232,15 +254,32 @@ test('a numbered sequence is brought in, in order, with its gaps and with what i
   const before = await desk.shot()
   await page.getByRole('button', { name: 'Add a column' }).click()
   await key(desk, 'Alt+i')
-  await page.getByLabel('Files to bring in').setInputFiles([
-    file('gull.10.png', picture(10)), file('gull.2.png', picture(2)), file('gull.1.png', picture(1)), file('gull.4.png', picture(4)),
-    file('notes.txt', Buffer.from('hello')), file('cut.png', picture(9).subarray(0, 90)), file('nothing.png', Buffer.alloc(0)),
-    file('leaf.svg', Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 200 100"><path d="M10 50L190 50" fill="none" stroke="#234"/><script>alert(1)</script></svg>')),
-  ])
+  await page
+    .getByLabel('Files to bring in')
+    .setInputFiles([
+      file('gull.10.png', picture(10)),
+      file('gull.2.png', picture(2)),
+      file('gull.1.png', picture(1)),
+      file('gull.4.png', picture(4)),
+      file('notes.txt', Buffer.from('hello')),
+      file('cut.png', picture(9).subarray(0, 90)),
+      file('nothing.png', Buffer.alloc(0)),
+      file(
+        'leaf.svg',
+        Buffer.from(
+          '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 200 100"><path d="M10 50L190 50" fill="none" stroke="#234"/><script>alert(1)</script></svg>',
+        ),
+      ),
+    ])
   const dialog = page.getByRole('dialog', { name: /^Bring drawings into/ })
   await expect(dialog.getByText('5 good files')).toBeVisible()
   await expect(dialog.getByText('gull.#: 3; gull.#: 5–9')).toBeVisible()
-  for (const [name, reason] of [['notes.txt', 'no PNG'], ['cut.png', 'damaged'], ['nothing.png', 'empty']]) await expect(dialog.locator('li', { hasText: name! })).toContainText(reason!)
+  for (const [name, reason] of [
+    ['notes.txt', 'no PNG'],
+    ['cut.png', 'damaged'],
+    ['nothing.png', 'empty'],
+  ])
+    await expect(dialog.locator('li', { hasText: name! })).toContainText(reason!)
   await expect(dialog.locator('li', { hasText: 'leaf.svg' })).toContainText('script')
   await dialog.getByRole('button', { name: 'Bring 5 in' }).click()
   const column = await added(desk)
@@ -263,14 +302,22 @@ test('a figure made from joints, proportions from here on, a part drawn once', a
   const { page } = desk
   await page.getByRole('button', { name: 'Add a column' }).click()
   await page.getByRole('button', { name: 'Make a figure from joints' }).click()
-  for (const [x, y] of [[900, 700], [900, 450], [1050, 300]] as const) {
+  for (const [x, y] of [
+    [900, 700],
+    [900, 450],
+    [1050, 300],
+  ] as const) {
     const p = await desk.picturePoint(x, y)
     await page.mouse.click(p.x, p.y)
   }
   await page.getByRole('form', { name: 'A figure from joints' }).getByLabel('Name').fill('Heron')
   await page.getByRole('button', { name: 'Make the figure' }).click()
   const column = await added(desk)
-  await expect.poll(async () => Object.values((await stackOf(desk, column)).stack.subjects).map(s => [s.name, s.figure.bones.length])).toEqual([['Heron', 2]])
+  await expect
+    .poll(async () =>
+      Object.values((await stackOf(desk, column)).stack.subjects).map(s => [s.name, s.figure.bones.length]),
+    )
+    .toEqual([['Heron', 2]])
   await key(desk, 'Alt+p')
   const panel = page.getByRole('dialog', { name: /^Figures and parts/ })
   await panel.getByLabel('Length, percent of what it is').fill('150')
@@ -295,5 +342,5 @@ test('a figure made from joints, proportions from here on, a part drawn once', a
   await panel.getByRole('button', { name: 'Close' }).click()
   await key(desk, 'u')
   await desk.drag(await desk.picturePoint(1178, 280), await desk.picturePoint(1178, 340))
-  await expect.poll(async () => (await beak() as { strokes?: unknown[] }).strokes?.length).toBe(2)
+  await expect.poll(async () => ((await beak()) as { strokes?: unknown[] }).strokes?.length).toBe(2)
 })

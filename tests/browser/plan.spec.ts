@@ -2,14 +2,26 @@ import { layBones } from '#core/figure'
 import type { Shot } from '#core/shot'
 import { expect, test } from './fixtures'
 
-const START = '1*6 7*2 9*2 11*2 13*4 17*2 19*2 21*1 22*1 23*1 24*1 25*1 26*1 27*2 29*2 31*6 37*2 39*2 41*2 43*2 45*2 47*2 49*13'
-const drawing = (shot: Shot, number: string) => Object.values(shot.stacks['keeper-stack']!.drawings).find(d => d.number === number)!
-const chartWith = (shot: Shot, number: string) => Object.values(shot.plans[shot.planOrder[0]!]!.charts).find(c => c.ticks.some(t => t.drawing === drawing(shot, number).id))!
-const place = (shot: Shot, number: string) => chartWith(shot, number).ticks.find(t => t.drawing === drawing(shot, number).id)!.u
-const wrist = (shot: Shot, number: string) => layBones(shot.stacks['keeper-stack']!.subjects.marrow!.figure, drawing(shot, number).content.poses.marrow!).get('near-forearm')!.tip
+const START =
+  '1*6 7*2 9*2 11*2 13*4 17*2 19*2 21*1 22*1 23*1 24*1 25*1 26*1 27*2 29*2 31*6 37*2 39*2 41*2 43*2 45*2 47*2 49*13'
+const drawing = (shot: Shot, number: string) =>
+  Object.values(shot.stacks['keeper-stack']!.drawings).find(d => d.number === number)!
+const chartWith = (shot: Shot, number: string) =>
+  Object.values(shot.plans[shot.planOrder[0]!]!.charts).find(c =>
+    c.ticks.some(t => t.drawing === drawing(shot, number).id),
+  )!
+const place = (shot: Shot, number: string) =>
+  chartWith(shot, number).ticks.find(t => t.drawing === drawing(shot, number).id)!.u
+const wrist = (shot: Shot, number: string) =>
+  layBones(shot.stacks['keeper-stack']!.subjects.marrow!.figure, drawing(shot, number).content.poses.marrow!).get(
+    'near-forearm',
+  )!.tip
 
 test.describe('posing', () => {
-  test('a pulled hand moves the in-betweens on both sides at once, ghosts and all, and undo takes it back', async ({ desk, page }) => {
+  test('a pulled hand moves the in-betweens on both sides at once, ghosts and all, and undo takes it back', async ({
+    desk,
+    page,
+  }) => {
     const shot = await desk.shot()
     const looks: string[] = []
     for (const f of [11, 17]) {
@@ -45,14 +57,20 @@ test.describe('posing', () => {
     await desk.drag(from, { x: from.x + 25, y: from.y + 12 })
     const turned = layBones(figure, drawing(await desk.shot(), '1').content.poses.marrow!).get('head')!
     expect(Math.abs(turned.angle - head.angle)).toBeGreaterThan(0.2)
-    expect(Math.hypot(turned.tip.x - turned.start.x, turned.tip.y - turned.start.y)).toBeCloseTo(Math.hypot(head.tip.x - head.start.x, head.tip.y - head.start.y), 6)
+    expect(Math.hypot(turned.tip.x - turned.start.x, turned.tip.y - turned.start.y)).toBeCloseTo(
+      Math.hypot(head.tip.x - head.start.x, head.tip.y - head.start.y),
+      6,
+    )
   })
 
   test('posing a computed in-between makes it its own; it is given back to its chart', async ({ desk, page }) => {
     await desk.goTo(9)
     await expect(page.getByText('worked out from its chart')).toBeVisible()
     const shot = await desk.shot()
-    const at = layBones(shot.stacks['keeper-stack']!.subjects.marrow!.figure, drawing(shot, '1').content.poses.marrow!).get('far-forearm')!.tip
+    const at = layBones(
+      shot.stacks['keeper-stack']!.subjects.marrow!.figure,
+      drawing(shot, '1').content.poses.marrow!,
+    ).get('far-forearm')!.tip
     const hand = await desk.picturePoint(at.x, at.y)
     await desk.drag(hand, { x: hand.x + 6, y: hand.y - 40 })
     await expect(page.getByText('made by hand')).toBeVisible()
@@ -122,7 +140,11 @@ test.describe('poses', () => {
     await panel.getByRole('button', { name: 'Add it on frame 61' }).click()
     const shot = await desk.shot()
     expect(await desk.exposures()).toBe(START.replace('49*13', '49*12 61*1'))
-    expect(drawing(shot, '61')).toMatchObject({ role: 'breakdown', own: true, content: { poses: drawing(shot, '26').content.poses } })
+    expect(drawing(shot, '61')).toMatchObject({
+      role: 'breakdown',
+      own: true,
+      content: { poses: drawing(shot, '26').content.poses },
+    })
     await page.getByRole('radio', { name: 'extreme' }).click()
     await desk.goTo(52)
     await page.keyboard.press('n')
@@ -131,7 +153,10 @@ test.describe('poses', () => {
     expect(await desk.exposures()).toBe(START.replace('49*13', '49*3 52a*2 52*9 61*1'))
     expect(drawing(await desk.shot(), '61').role).toBe('extreme')
   })
-  test('move in time with their in-betweens, and are deleted with what is charted from them', async ({ desk, page }) => {
+  test('move in time with their in-betweens, and are deleted with what is charted from them', async ({
+    desk,
+    page,
+  }) => {
     await desk.goTo(13)
     await page.keyboard.press('Alt+ArrowDown')
     await expect.poll(() => desk.exposures()).toMatch(/^1\*7 7\*2 9\*2 11\*2 13\*[34] /)
@@ -157,13 +182,18 @@ test.describe('exposing a range', () => {
     await expect(page.getByText(/Threes by push: length stays 61 frames, all 23 drawings kept/)).toBeVisible()
     expect(await desk.exposures()).toBe(START)
     await page.keyboard.press('Shift+Digit3')
-    await expect(page.getByText(/Threes by thinning: length stays 61 frames, 23 → 22 drawings \(1 no longer exposed\)/)).toBeVisible()
+    await expect(
+      page.getByText(/Threes by thinning: length stays 61 frames, 23 → 22 drawings \(1 no longer exposed\)/),
+    ).toBeVisible()
     await page.keyboard.press('Enter')
     expect(await desk.exposures()).toBe(START.replace('1*6 7*2 9*2 11*2', '1*6 7*3 9*3'))
     await desk.choose(1, 21, 26)
     await page.keyboard.press('2')
     await page.keyboard.press('2')
-    const doubled = START.replace('1*6 7*2 9*2 11*2', '1*6 7*3 9*3').replace('21*1 22*1 23*1 24*1 25*1 26*1', '21*2 22*2 23*2 24*2 25*2 26*2')
+    const doubled = START.replace('1*6 7*2 9*2 11*2', '1*6 7*3 9*3').replace(
+      '21*1 22*1 23*1 24*1 25*1 26*1',
+      '21*2 22*2 23*2 24*2 25*2 26*2',
+    )
     expect(await desk.exposures()).toBe(doubled)
     await expect(page.getByText('6 frames overhang')).toBeVisible()
     await page.getByRole('button', { name: 'Make it 67 long' }).click()

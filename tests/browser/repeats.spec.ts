@@ -3,7 +3,8 @@ import { COLUMN, HEAD, MARGIN, ROW, xOfU, yOfFrame } from '../../app/desk/layout
 import type { Desk } from './fixtures'
 import { columnX, expect, test } from './fixtures'
 
-const START = '1*6 7*2 9*2 11*2 13*4 17*2 19*2 21*1 22*1 23*1 24*1 25*1 26*1 27*2 29*2 31*6 37*2 39*2 41*2 43*2 45*2 47*2 49*13'
+const START =
+  '1*6 7*2 9*2 11*2 13*4 17*2 19*2 21*1 22*1 23*1 24*1 25*1 26*1 27*2 29*2 31*6 37*2 39*2 41*2 43*2 45*2 47*2 49*13'
 const planIn = (shot: Shot) => shot.plans[shot.planOrder[0]!]!
 const keeperIn = (shot: Shot) => planIn(shot).columns.keeper!
 /** A point of the sheet on the page: the middle of a cell, and some px more. */
@@ -31,7 +32,9 @@ test.describe('repeat brackets', () => {
     await expect(page.getByText(/show a repeated passage again/)).toBeVisible()
     expect(await desk.exposures()).toBe(START)
     await page.keyboard.press('Shift+X')
-    await expect.poll(() => desk.exposures()).toBe(START.replace('7*2 9*2 11*2', '7*2 9*2 11*2 7*2 9*2 11*2 7*2 9*2 11*2'))
+    await expect
+      .poll(() => desk.exposures())
+      .toBe(START.replace('7*2 9*2 11*2', '7*2 9*2 11*2 7*2 9*2 11*2 7*2 9*2 11*2'))
     for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z')
     expect(keeperIn(await desk.shot()).repeats).toBeUndefined()
   })
@@ -41,7 +44,9 @@ test.describe('repeat brackets', () => {
     const panel = page.getByRole('dialog', { name: 'More to do with the chosen frames' })
     await panel.getByLabel('How many times it is shown').fill('4')
     await panel.getByRole('button', { name: 'times', exact: true }).first().hover()
-    await expect(panel.getByText(/Bracket: 61 → 76 frames, all 23 drawings kept, 15 beyond the end of the shot/)).toBeVisible()
+    await expect(
+      panel.getByText(/Bracket: 61 → 76 frames, all 23 drawings kept, 15 beyond the end of the shot/),
+    ).toBeVisible()
     await panel.getByRole('button', { name: 'times', exact: true }).first().click()
     expect(keeperIn(await desk.shot()).repeats).toMatchObject([{ times: 4 }])
     await expect(page.getByText('15 frames overhang the end of the shot.')).toBeVisible()
@@ -59,7 +64,10 @@ test.describe('repeat brackets', () => {
   })
 })
 
-test('chosen frames are carried by their edge: over, between, to another column; and by key', async ({ desk, page }) => {
+test('chosen frames are carried by their edge: over, between, to another column; and by key', async ({
+  desk,
+  page,
+}) => {
   await desk.choose(1, 7, 10)
   await desk.drag(await cell(desk, 1, 8, -COLUMN / 2 + 3), await cell(desk, 1, 33, -COLUMN / 2 + 3))
   await expect.poll(() => desk.exposures()).toBe(START.replace('7*2 9*2', 'X*4').replace('31*6', '31*1 7*2 9*2 31*1'))
@@ -69,7 +77,9 @@ test('chosen frames are carried by their edge: over, between, to another column;
   await page.keyboard.down('Alt')
   await desk.drag(await cell(desk, 1, 8, -COLUMN / 2 + 3), await cell(desk, 1, 32, -COLUMN / 2 + 3))
   await page.keyboard.up('Alt')
-  await expect.poll(() => desk.exposures()).toBe(START.replace('7*2 9*2 ', '').replace('29*2 31*6', '29*2 7*2 9*2 31*6'))
+  await expect
+    .poll(() => desk.exposures())
+    .toBe(START.replace('7*2 9*2 ', '').replace('29*2 31*6', '29*2 7*2 9*2 31*6'))
   await page.keyboard.press('Control+z')
   await page.keyboard.press('Escape')
   await desk.choose(1, 7, 10)
@@ -84,7 +94,10 @@ test('chosen frames are carried by their edge: over, between, to another column;
   await expect.poll(() => desk.exposures()).toBe(START.replace('7*2 9*2', 'X*1 7*2 9*1'))
 })
 
-test('all exposures of a drawing are chosen and changed at once; one is replaced by another', async ({ desk, page }) => {
+test('all exposures of a drawing are chosen and changed at once; one is replaced by another', async ({
+  desk,
+  page,
+}) => {
   await desk.choose(1, 7, 10)
   await page.keyboard.press('Shift+O')
   const panel = page.getByRole('dialog', { name: 'More to do with the chosen frames' })
@@ -141,7 +154,10 @@ test('a whole column that ends in a cycle is put on another step as it is writte
   await expect.poll(() => desk.exposures('rope')).toBe(before)
 })
 
-test('an exposure is reduced to nothing by pulling it on past its beginning, and copied by Ctrl', async ({ desk, page }) => {
+test('an exposure is reduced to nothing by pulling it on past its beginning, and copied by Ctrl', async ({
+  desk,
+  page,
+}) => {
   await desk.choose(1, 9, 10)
   const box = (await desk.rail.boundingBox())!
   // Halves out of the first pose: 7, 9 and 11 stand at 1/8, 1/4 and 1/2. The end of 9 is pulled three rows up.
@@ -167,7 +183,9 @@ test('a sheet read in changes its own columns only, also where they are linked',
   await page.keyboard.press('Shift+H')
   const dialog = page.getByRole('dialog', { name: 'Hand off' })
   const text = ['Frame,Keeper', '1,1', '2,', '3,7', '4,X', '5,13'].join('\r\n')
-  await dialog.getByLabel('Sheet as CSV').setInputFiles({ name: 'short.csv', mimeType: 'text/csv', buffer: Buffer.from(text) })
+  await dialog
+    .getByLabel('Sheet as CSV')
+    .setInputFiles({ name: 'short.csv', mimeType: 'text/csv', buffer: Buffer.from(text) })
   await expect(dialog.getByText(/Keeper: 61 → 5 frames/)).toBeVisible()
   await dialog.getByRole('button', { name: 'Read it in' }).click()
   await expect.poll(() => desk.exposures()).toBe('1*2 7*1 X*1 13*1')
@@ -190,7 +208,9 @@ test('poses are put in another order, by pointer and by key', async ({ desk, pag
   const cards = page.getByRole('dialog', { name: 'Poses in time' }).getByRole('listitem')
   await cards.nth(1).focus()
   await page.keyboard.press('ArrowRight')
-  await expect.poll(() => desk.exposures()).toMatch(/^1\*6 7\*2 9\*2 11\*2 21\*1 22\*1 23\*1 24\*1 25\*1 13\*4 17\*2 19\*2 26\*1/)
+  await expect
+    .poll(() => desk.exposures())
+    .toMatch(/^1\*6 7\*2 9\*2 11\*2 21\*1 22\*1 23\*1 24\*1 25\*1 13\*4 17\*2 19\*2 26\*1/)
   const [a, b] = [(await cards.nth(2).boundingBox())!, (await cards.nth(1).boundingBox())!]
   await page.mouse.move(a.x + a.width / 2, a.y + a.height / 2)
   await page.mouse.down()
@@ -204,7 +224,9 @@ test('poses are put in another order, by pointer and by key', async ({ desk, pag
 test('an exposure is reduced to nothing only by a further pull, or a key asked twice', async ({ desk, page }) => {
   await desk.goTo(37)
   await page.keyboard.press('Shift+Backspace')
-  await expect(page.getByText(/Reduced to nothing: length stays 61 frames, 23 → 22 drawings \(1 no longer exposed\)/)).toBeVisible()
+  await expect(
+    page.getByText(/Reduced to nothing: length stays 61 frames, 23 → 22 drawings \(1 no longer exposed\)/),
+  ).toBeVisible()
   expect(await desk.exposures()).toBe(START)
   await page.keyboard.press('Shift+Backspace')
   await expect.poll(() => desk.exposures()).toBe(START.replace('31*6 37*2', '31*8'))
@@ -212,7 +234,10 @@ test('an exposure is reduced to nothing only by a further pull, or a key asked t
 })
 
 test('action notes are written by pointer and key, and follow frames put in everywhere', async ({ desk, page }) => {
-  const notes = async () => Object.values(planIn(await desk.shot()).notes ?? {}).sort((a, b) => a.frame - b.frame).map(n => `${n.frame} ${n.text}`)
+  const notes = async () =>
+    Object.values(planIn(await desk.shot()).notes ?? {})
+      .sort((a, b) => a.frame - b.frame)
+      .map(n => `${n.frame} ${n.text}`)
   expect(await notes()).toHaveLength(6)
   const from = await margin(desk, MARGIN + 40, yOfFrame(13) + 5)
   await page.mouse.click(from.x, from.y)

@@ -5,11 +5,15 @@ import { columnX, expect, test } from './fixtures'
 import { readFile } from 'node:fs/promises'
 import Papa from 'papaparse'
 
-const START = '1*6 7*2 9*2 11*2 13*4 17*2 19*2 21*1 22*1 23*1 24*1 25*1 26*1 27*2 29*2 31*6 37*2 39*2 41*2 43*2 45*2 47*2 49*13'
+const START =
+  '1*6 7*2 9*2 11*2 13*4 17*2 19*2 21*1 22*1 23*1 24*1 25*1 26*1 27*2 29*2 31*6 37*2 39*2 41*2 43*2 45*2 47*2 49*13'
 const planIn = (shot: Shot) => shot.plans[shot.planOrder[0]!]!
 
 test.describe('arranging chosen frames', () => {
-  test('there and back, reversed, repeated, spread: shown first, then taken, each one undo step', async ({ desk, page }) => {
+  test('there and back, reversed, repeated, spread: shown first, then taken, each one undo step', async ({
+    desk,
+    page,
+  }) => {
     await desk.choose(1, 7, 12)
     await page.keyboard.press('Shift+O')
     const panel = page.getByRole('dialog', { name: 'More to do with the chosen frames' })
@@ -20,7 +24,10 @@ test.describe('arranging chosen frames', () => {
     await expect.poll(() => desk.exposures()).toBe(START.replace('7*2 9*2 11*2', '7*2 9*2 11*2 9*2'))
     await page.keyboard.press('Control+z')
     await expect.poll(() => desk.exposures()).toBe(START)
-    for (const [name, out] of [['Reverse', '11*2 9*2 7*2'], ['Spread evenly', '7*2 9*2 11*2']] as const) {
+    for (const [name, out] of [
+      ['Reverse', '11*2 9*2 7*2'],
+      ['Spread evenly', '7*2 9*2 11*2'],
+    ] as const) {
       await page.keyboard.press('Shift+O')
       await panel.getByRole('button', { name, exact: true }).click()
       await expect.poll(() => desk.exposures()).toBe(START.replace('7*2 9*2 11*2', out))
@@ -35,7 +42,10 @@ test.describe('arranging chosen frames', () => {
   })
   test('several columns at once, frames put in and taken out, linked columns follow', async ({ desk, page }) => {
     const box = (await desk.sheet.boundingBox())!
-    const at = (column: number, frame: number) => ({ x: box.x + columnX(column), y: box.y + HEAD + yOfFrame(frame) + ROW / 2 })
+    const at = (column: number, frame: number) => ({
+      x: box.x + columnX(column),
+      y: box.y + HEAD + yOfFrame(frame) + ROW / 2,
+    })
     await desk.drag(at(1, 17), at(2, 28))
     await expect(page.getByText(/2 columns, frames 17–28: 12 frames/)).toBeVisible()
     await page.keyboard.press('Shift+Delete')
@@ -93,7 +103,9 @@ test('columns: order, strength, guide, and three ways to duplicate', async ({ de
   await menu.getByRole('button', { name: 'with copies' }).click()
   const shot = await desk.shot()
   const copy = Object.values(planIn(shot).columns).find(c => c.name === 'Rope 2')!
-  expect(Object.keys(shot.stacks[copy.stack]!.drawings)).toHaveLength(Object.keys(shot.stacks['rope-stack']!.drawings).length)
+  expect(Object.keys(shot.stacks[copy.stack]!.drawings)).toHaveLength(
+    Object.keys(shot.stacks['rope-stack']!.drawings).length,
+  )
   expect(Object.values(planIn(shot).charts).filter(c => c.stack === copy.stack)).toHaveLength(4)
   await page.keyboard.press('Control+z')
   await page.getByRole('button', { name: 'Column Rope', exact: true }).click()
@@ -116,7 +128,9 @@ test.describe('poses in time', () => {
     await panel.getByRole('button', { name: 'To the step' }).click()
     await panel.getByRole('button', { name: 'Take', exact: true }).click()
     const runs = [...eachRun(planIn(await desk.shot()).columns.keeper!.runs)]
-    const starts = runs.filter(({ run }) => ['keeper-1', 'keeper-13', 'keeper-21', 'keeper-26'].includes(run.drawing!)).map(r => r.start)
+    const starts = runs
+      .filter(({ run }) => ['keeper-1', 'keeper-13', 'keeper-21', 'keeper-26'].includes(run.drawing!))
+      .map(r => r.start)
     expect(starts).toEqual([1, 15, 23, 29])
   })
   test('beats are tapped, averaged, struck out and become frames', async ({ desk, page }) => {
@@ -180,15 +194,24 @@ test('another rate asks what stays, tells what is rounded, and can be only tried
 test('the sheet goes out as CSV and comes back in; what does not fit is listed', async ({ desk, page }) => {
   await page.keyboard.press('Shift+H')
   const dialog = page.getByRole('dialog', { name: 'Hand off' })
-  const [download] = await Promise.all([page.waitForEvent('download'), dialog.getByRole('button', { name: 'Take out the sheet' }).click()])
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    dialog.getByRole('button', { name: 'Take out the sheet' }).click(),
+  ])
   const text = await readFile((await download.path())!, 'utf8')
   const rows = Papa.parse<string[]>(text, { skipEmptyLines: true }).data
   expect(rows[0]).toEqual(['Frame', 'Room', 'Keeper', 'Rope', 'Loose end'])
   expect([rows[1]![2], rows[7]![2], rows[8]![2]]).toEqual(['1', '7', ''])
   const changed = text.replace('\r\n7,,7,', '\r\n7,,9,')
-  await dialog.getByLabel('Sheet as CSV').setInputFiles({ name: 'sheet.csv', mimeType: 'text/csv', buffer: Buffer.from(text.replace('\r\n7,,7,', '\r\n7,,77,')) })
+  await dialog.getByLabel('Sheet as CSV').setInputFiles({
+    name: 'sheet.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(text.replace('\r\n7,,7,', '\r\n7,,77,')),
+  })
   await expect(dialog.getByText('Row 8, Keeper: There is no drawing 77 in this column.')).toBeVisible()
-  await dialog.getByLabel('Sheet as CSV').setInputFiles({ name: 'sheet.csv', mimeType: 'text/csv', buffer: Buffer.from(changed) })
+  await dialog
+    .getByLabel('Sheet as CSV')
+    .setInputFiles({ name: 'sheet.csv', mimeType: 'text/csv', buffer: Buffer.from(changed) })
   await expect(dialog.getByText(/Keeper: 61 → 61 frames/)).toBeVisible()
   await dialog.getByRole('button', { name: 'Read it in' }).click()
   await expect.poll(() => desk.exposures()).toMatch(/^1\*6 9\*2 9\*2 11\*2/)

@@ -5,15 +5,22 @@ import type { Shot } from '#core/shot'
 import { uOfX, xOfU } from '../../app/desk/layout'
 import { Desk, expect, test } from './fixtures'
 
-const START = '1*6 7*2 9*2 11*2 13*4 17*2 19*2 21*1 22*1 23*1 24*1 25*1 26*1 27*2 29*2 31*6 37*2 39*2 41*2 43*2 45*2 47*2 49*13'
+const START =
+  '1*6 7*2 9*2 11*2 13*4 17*2 19*2 21*1 22*1 23*1 24*1 25*1 26*1 27*2 29*2 31*6 37*2 39*2 41*2 43*2 45*2 47*2 49*13'
 const planIn = (shot: Shot) => shot.plans[shot.planOrder[0]!]!
-const drawing = (shot: Shot, number: string) => Object.values(shot.stacks['keeper-stack']!.drawings).find(d => d.number === number)!
-const chartWith = (shot: Shot, number: string) => Object.values(planIn(shot).charts).find(c => c.ticks.some(t => t.drawing === drawing(shot, number).id))!
-const place = (shot: Shot, number: string) => chartWith(shot, number).ticks.find(t => t.drawing === drawing(shot, number).id)!.u
+const drawing = (shot: Shot, number: string) =>
+  Object.values(shot.stacks['keeper-stack']!.drawings).find(d => d.number === number)!
+const chartWith = (shot: Shot, number: string) =>
+  Object.values(planIn(shot).charts).find(c => c.ticks.some(t => t.drawing === drawing(shot, number).id))!
+const place = (shot: Shot, number: string) =>
+  chartWith(shot, number).ticks.find(t => t.drawing === drawing(shot, number).id)!.u
 const places = (shot: Shot, ...numbers: string[]) => numbers.map(n => place(shot, n))
 
 // Common practice: key on 1, breakdown on 13, key on 25, on threes, slow at both ends by halves: 4, 7, 10 at 1/8, 1/4, 1/2.
-test("a new user's path: two poses, a breakdown, halves, the chart read, wedged twice, one favour pulled, played", async ({ page, running }) => {
+test("a new user's path: two poses, a breakdown, halves, the chart read, wedged twice, one favour pulled, played", async ({
+  page,
+  running,
+}) => {
   await page.goto(running.server.url)
   await page.getByRole('button', { name: 'New shot' }).first().click()
   const dialog = page.getByRole('dialog', { name: 'New shot' })
@@ -47,7 +54,8 @@ test("a new user's path: two poses, a breakdown, halves, the chart read, wedged 
   await page.keyboard.press('Shift+N')
   await desk.goTo(13)
   await page.keyboard.press('j')
-  const chart = (s: Shot, number: string) => Object.values(planIn(s).charts).find(c => Object.values(s.stacks)[0]!.drawings[c.to]!.number === number)!
+  const chart = (s: Shot, number: string) =>
+    Object.values(planIn(s).charts).find(c => Object.values(s.stacks)[0]!.drawings[c.to]!.number === number)!
   const cut = await desk.shot()
   expect(chart(cut, '13').ticks.map(t => t.u)).toEqual([1 / 8, 1 / 4, 1 / 2])
   expect(chart(cut, '13').recipe).toEqual({ family: 'halves', slow: 'first' })
@@ -139,7 +147,11 @@ test.describe('charts', () => {
     await page.keyboard.press('Shift+J')
     await expect.poll(async () => drawing(await desk.shot(), '9').role).toBe('in-between')
     await page.keyboard.press('b')
-    expect(places(await desk.shot(), '7', '9', '11').map(u => u.toFixed(6))).toEqual(['0.125000', '0.250000', '0.500000'])
+    expect(places(await desk.shot(), '7', '9', '11').map(u => u.toFixed(6))).toEqual([
+      '0.125000',
+      '0.250000',
+      '0.500000',
+    ])
     await page.getByRole('button', { name: 'Arcs', exact: true }).click()
     expect(await desk.look()).toBe(look)
     await page.keyboard.press('s')
@@ -179,7 +191,10 @@ test.describe('charts', () => {
     await expect(page.getByText('Next: 11 between 1 and 13, half.')).toBeVisible()
     await expect(page.getByLabel('Frame', { exact: true })).toHaveText('11')
   })
-  test('a breakdown of some parts fixes what is posed on it and follows its chart with the rest', async ({ desk, page }) => {
+  test('a breakdown of some parts fixes what is posed on it and follows its chart with the rest', async ({
+    desk,
+    page,
+  }) => {
     await desk.goTo(9)
     await page.keyboard.press('m')
     const shot = await desk.shot()
@@ -195,7 +210,10 @@ test.describe('charts', () => {
   })
 })
 
-test('arcs: a point is followed, its dot moves along the path, and off it asks to become a breakdown', async ({ desk, page }) => {
+test('arcs: a point is followed, its dot moves along the path, and off it asks to become a breakdown', async ({
+  desk,
+  page,
+}) => {
   await desk.goTo(13)
   await page.keyboard.press('z')
   await page.keyboard.press('Shift+P')
@@ -211,9 +229,15 @@ test('arcs: a point is followed, its dot moves along the path, and off it asks t
   await page.getByRole('radio', { name: 'per drawing' }).click()
   // 24 is the in-between before the last of its span; its dot lies far from others on the way up.
   await desk.goTo(22)
-  const track = trackOf(new Contents(), shot, planIn(shot), planIn(shot).columns.keeper!, { subject: 'marrow', part: 'near-forearm' })
+  const track = trackOf(new Contents(), shot, planIn(shot), planIn(shot).columns.keeper!, {
+    subject: 'marrow',
+    part: 'near-forearm',
+  })
   const dot = (n: string) => track.dots.find(d => d.drawing.number === n)!.at
-  const [here, next] = [await desk.picturePoint(dot('22').x, dot('22').y), await desk.picturePoint(dot('23').x, dot('23').y)]
+  const [here, next] = [
+    await desk.picturePoint(dot('22').x, dot('22').y),
+    await desk.picturePoint(dot('23').x, dot('23').y),
+  ]
   const before = place(shot, '22')
   await desk.drag(here, { x: here.x + (next.x - here.x) * 0.3, y: here.y + (next.y - here.y) * 0.3 })
   const moved = place(await desk.shot(), '22')

@@ -17,5 +17,9 @@ it('the benches of charts measure what they divide', () => {
 })
 it('bounds are read the way they are better', () => {
   const row = { bench: 'x', value: 3, unit: 'ratio', bound: 4, parts: {} }
-  expect([within({ ...row, better: 'lower' }), within({ ...row, better: 'higher' }), median([5, 1, 3])]).toEqual([true, false, 3])
+  expect([within({ ...row, better: 'lower' }), within({ ...row, better: 'higher' }), median([5, 1, 3])]).toEqual([
+    true,
+    false,
+    3,
+  ])
 })

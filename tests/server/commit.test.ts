@@ -15,10 +15,23 @@ beforeAll(async () => ({ server, db, stop } = await serve()))
 afterAll(() => stop())
 
 const ask = async (path: string, body?: unknown, headers: Record<string, string> = {}) => {
-  const response = await fetch(server.url + path, body === undefined ? {} : { method: 'POST', body: JSON.stringify(body), headers: { 'content-type': 'application/json', ...headers } })
-  return { status: response.status, type: response.headers.get('content-type') ?? '', body: await response.json() as Record<string, unknown> & { revision: number, outcomes: { status: string, revision?: number, refusal?: { message: string } }[], missed: { revision: number, command: Command }[] } }
+  const response = await fetch(
+    server.url + path,
+    body === undefined
+      ? {}
+      : { method: 'POST', body: JSON.stringify(body), headers: { 'content-type': 'application/json', ...headers } },
+  )
+  return {
+    status: response.status,
+    type: response.headers.get('content-type') ?? '',
+    body: (await response.json()) as Record<string, unknown> & {
+      revision: number
+      outcomes: { status: string; revision?: number; refusal?: { message: string } }[]
+      missed: { revision: number; command: Command }[]
+    },
+  }
 }
-const opened = async (id: string): Promise<{ shot: Shot, revision: number }> => {
+const opened = async (id: string): Promise<{ shot: Shot; revision: number }> => {
   const { body } = await ask(`/api/shots/${id}`)
   const out = openShot(body.document)
   if (!out.ok) throw new Error(out.message)
@@ -33,7 +46,12 @@ const keeper = (shot: Shot) => shot.plans[shot.planOrder[0]!]!.columns.keeper!
 function push(shot: Shot, index = 0, delta = 1): Command {
   const runs = listOf(keeper(shot).runs)
   const at = 1 + runs.slice(0, index).reduce((s, r) => s + r.frames, 0)
-  return { id: newTestId(), schema: SCHEMA, name: 'run.push', args: { plan: shot.planOrder[0]!, column: 'keeper', run: { run: runs[index]!.id, at }, delta } }
+  return {
+    id: newTestId(),
+    schema: SCHEMA,
+    name: 'run.push',
+    args: { plan: shot.planOrder[0]!, column: 'keeper', run: { run: runs[index]!.id, at }, delta },
+  }
 }
 
 describe('commands', () => {
@@ -41,7 +59,14 @@ describe('commands', () => {
     const id = await fresh()
     const { shot } = await opened(id)
     const { body } = await ask(`/api/shots/${id}/commands`, { base: 0, commands: [push(shot), push(shot, 2)] })
-    expect([body.revision, body.outcomes.map(o => [o.status, o.revision]), body.missed]).toEqual([2, [['applied', 1], ['applied', 2]], []])
+    expect([body.revision, body.outcomes.map(o => [o.status, o.revision]), body.missed]).toEqual([
+      2,
+      [
+        ['applied', 1],
+        ['applied', 2],
+      ],
+      [],
+    ])
     const after = await opened(id)
     expect([after.revision, keeper(after.shot).runs.frames]).toEqual([2, keeper(shot).runs.frames + 2])
     expect(await models(db).JournalRow.count({ where: { shotId: id } })).toBe(2)
@@ -60,7 +85,11 @@ describe('commands', () => {
   it('from two windows at once are all kept, in one order for both', async () => {
     const id = await fresh()
     const { shot } = await opened(id)
-    const answers = await Promise.all(Array.from({ length: 12 }, (_, i) => ask(`/api/shots/${id}/commands`, { base: 0, commands: [push(shot, i % 5)] })))
+    const answers = await Promise.all(
+      Array.from({ length: 12 }, (_, i) =>
+        ask(`/api/shots/${id}/commands`, { base: 0, commands: [push(shot, i % 5)] }),
+      ),
+    )
     expect(answers.map(a => a.body.revision).sort((a, b) => a - b)).toEqual(Array.from({ length: 12 }, (_, i) => i + 1))
     for (const { body } of answers) expect(body.missed).toHaveLength(body.revision - 1)
     const { body: journal } = await ask(`/api/shots/${id}/journal?after=0`)
@@ -76,24 +105,47 @@ describe('commands', () => {
   it('that no longer fit are refused by name, the rest kept', async () => {
     const id = await fresh()
     const { shot } = await opened(id)
-    const remove: Command = { id: newTestId(), schema: SCHEMA, name: 'drawing.remove', args: { stack: 'keeper-stack', drawing: 'keeper-13' } }
+    const remove: Command = {
+      id: newTestId(),
+      schema: SCHEMA,
+      name: 'drawing.remove',
+      args: { stack: 'keeper-stack', drawing: 'keeper-13' },
+    }
     await ask(`/api/shots/${id}/commands`, { base: 0, commands: [remove] })
-    const pose: Command = { id: newTestId(), schema: SCHEMA, name: 'drawing.set', args: { stack: 'keeper-stack', drawing: 'keeper-13', role: 'key' } }
+    const pose: Command = {
+      id: newTestId(),
+      schema: SCHEMA,
+      name: 'drawing.set',
+      args: { stack: 'keeper-stack', drawing: 'keeper-13', role: 'key' },
+    }
     const { body } = await ask(`/api/shots/${id}/commands`, { base: 0, commands: [pose, push(shot)] })
-    expect(body.outcomes).toMatchObject([{ status: 'refused', refusal: { code: 'gone', message: 'The drawing is not there any more.' } }, { status: 'applied', revision: 2 }])
+    expect(body.outcomes).toMatchObject([
+      { status: 'refused', refusal: { code: 'gone', message: 'The drawing is not there any more.' } },
+      { status: 'applied', revision: 2 },
+    ])
     expect(body.missed.map(m => m.command.name)).toEqual(['drawing.remove'])
   })
 
   it('may name a stroke only after it is stored', async () => {
     const id = await fresh()
     const stroke = { schema: 1, colour: '#26302c', width: 6, pressure: false, points: [1, 2, 0.5, 30, 40, 0.5] }
-    const draw = (hash: string): Command => ({ id: newTestId(), schema: SCHEMA, name: 'stroke.add', args: { stack: 'keeper-stack', drawing: 'keeper-1', strokes: [{ id: newTestId(), hash }] } })
+    const draw = (hash: string): Command => ({
+      id: newTestId(),
+      schema: SCHEMA,
+      name: 'stroke.add',
+      args: { stack: 'keeper-stack', drawing: 'keeper-1', strokes: [{ id: newTestId(), hash }] },
+    })
     const early = await ask(`/api/shots/${id}/commands`, { base: 0, commands: [draw('f'.repeat(64))] })
-    expect(early.body.outcomes[0]).toMatchObject({ status: 'refused', refusal: { message: 'A stroke or a picture of this drawing has not been stored.' } })
+    expect(early.body.outcomes[0]).toMatchObject({
+      status: 'refused',
+      refusal: { message: 'A stroke or a picture of this drawing has not been stored.' },
+    })
     const { body } = await ask('/api/strokes', { strokes: [stroke, stroke] })
     const [hash, again] = body.hashes as string[]
     expect(hash).toBe(again)
-    expect((await ask(`/api/shots/${id}/commands`, { base: 0, commands: [draw(hash!)] })).body.outcomes[0]).toMatchObject({ status: 'applied' })
+    expect(
+      (await ask(`/api/shots/${id}/commands`, { base: 0, commands: [draw(hash!)] })).body.outcomes[0],
+    ).toMatchObject({ status: 'applied' })
     expect((await ask('/api/strokes/find', { hashes: [hash] })).body.strokes).toEqual({ [hash!]: stroke })
     await expect(models(db).StrokeRow.destroy({ where: { hash } })).rejects.toThrow(/foreign key/)
   })
@@ -104,7 +156,9 @@ describe('commands', () => {
     let acknowledged = 0
     const sending = (async () => {
       for (let base = 0; base < 400; base++) {
-        const answer = await ask(`/api/shots/${id}/commands`, { base, commands: [push(shot, base % 5)] }).catch(() => null)
+        const answer = await ask(`/api/shots/${id}/commands`, { base, commands: [push(shot, base % 5)] }).catch(
+          () => null,
+        )
         if (!answer) return
         acknowledged = answer.body.revision
       }
@@ -123,31 +177,54 @@ describe('commands', () => {
 describe('bad input', () => {
   it.each([
     ['/api/shots/none-such/commands', { base: 0, commands: [] }, 400, 'bad-input'],
-    ['/api/shots/none-such-1/commands', { base: 0, commands: [{ id: 'abcdefgh', schema: 1, name: 'shot.set', args: {} }] }, 404, 'no-shot'],
+    [
+      '/api/shots/none-such-1/commands',
+      { base: 0, commands: [{ id: 'abcdefgh', schema: 1, name: 'shot.set', args: {} }] },
+      404,
+      'no-shot',
+    ],
     ['/api/shots', { id: 'shot', name: '' }, 400, 'bad-input'],
     ['/api/strokes', { strokes: [{ schema: 1, points: [] }] }, 400, 'bad-input'],
   ] as const)('%s is answered by a problem document', async (path, body, status, code) => {
     const out = await ask(path, body)
-    expect([out.status, out.type, out.body.code]).toEqual([status, expect.stringContaining('application/problem+json'), code])
+    expect([out.status, out.type, out.body.code]).toEqual([
+      status,
+      expect.stringContaining('application/problem+json'),
+      code,
+    ])
     expect(String(out.body.detail)).toMatch(/\.$|\w/)
   })
   it('a command of an unknown name or of a later schema is refused whole', async () => {
     const id = await fresh()
     for (const odd of [{ name: 'no.such' }, { schema: SCHEMA + 1 }]) {
-      expect((await ask(`/api/shots/${id}/commands`, { base: 0, commands: [{ id: newTestId(), schema: 1, name: 'shot.set', args: { length: 9 }, ...odd }] })).status).toBe(400)
+      expect(
+        (
+          await ask(`/api/shots/${id}/commands`, {
+            base: 0,
+            commands: [{ id: newTestId(), schema: 1, name: 'shot.set', args: { length: 9 }, ...odd }],
+          })
+        ).status,
+      ).toBe(400)
     }
     expect((await opened(id)).revision).toBe(0)
   })
   it('a write from another site is refused', async () => {
     const id = await fresh()
     const { shot } = await opened(id)
-    const out = await ask(`/api/shots/${id}/commands`, { base: 0, commands: [push(shot)] }, { origin: 'http://elsewhere.example' })
+    const out = await ask(
+      `/api/shots/${id}/commands`,
+      { base: 0, commands: [push(shot)] },
+      { origin: 'http://elsewhere.example' },
+    )
     expect([out.status, out.body.code]).toEqual([403, 'other-origin'])
   })
   it('a window that is ahead of the stored shot is told to load it again', async () => {
     const id = await fresh()
     const { shot } = await opened(id)
-    expect(await ask(`/api/shots/${id}/commands`, { base: 5, commands: [push(shot)] })).toMatchObject({ status: 409, body: { code: 'ahead' } })
+    expect(await ask(`/api/shots/${id}/commands`, { base: 5, commands: [push(shot)] })).toMatchObject({
+      status: 409,
+      body: { code: 'ahead' },
+    })
   })
 })
 

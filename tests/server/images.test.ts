@@ -22,22 +22,44 @@ const picture = (grey: number): Buffer => {
 }
 
 beforeAll(async () => {
-  ({ server, db, stop } = await serve())
+  ;({ server, db, stop } = await serve())
   await loadDemo(db, shot)
 })
 afterAll(() => stop())
 
 async function send(bytes: Buffer) {
   const response = await fetch(`${server.url}/api/images`, { method: 'POST', body: new Uint8Array(bytes) })
-  return { status: response.status, body: await response.json() as { hash?: string, width?: number, height?: number, code?: string, detail?: string } }
+  return {
+    status: response.status,
+    body: (await response.json()) as { hash?: string; width?: number; height?: number; code?: string; detail?: string },
+  }
 }
 const place = (file: string): Command => ({
-  id: newTestId(), schema: SCHEMA, name: 'subject.add',
-  args: { stack: 'keeper-stack', subject: { id: newTestId(), name: 'Plate', kind: 'image', figure: placed('plate', 'Plate', 40), file, width: 12, height: 8 }, drawing: 'keeper-1', pose: restPose({ x: 100, y: 100 }) },
+  id: newTestId(),
+  schema: SCHEMA,
+  name: 'subject.add',
+  args: {
+    stack: 'keeper-stack',
+    subject: {
+      id: newTestId(),
+      name: 'Plate',
+      kind: 'image',
+      figure: placed('plate', 'Plate', 40),
+      file,
+      width: 12,
+      height: 8,
+    },
+    drawing: 'keeper-1',
+    pose: restPose({ x: 100, y: 100 }),
+  },
 })
 async function commit(base: number, command: Command) {
-  const response = await fetch(`${server.url}/api/shots/${shot}/commands`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ base, commands: [command] }) })
-  return (await response.json() as { outcomes: { status: string, refusal?: { message: string } }[] }).outcomes[0]!
+  const response = await fetch(`${server.url}/api/shots/${shot}/commands`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ base, commands: [command] }),
+  })
+  return ((await response.json()) as { outcomes: { status: string; refusal?: { message: string } }[] }).outcomes[0]!
 }
 
 describe('pictures', () => {
@@ -53,7 +75,11 @@ describe('pictures', () => {
   })
   it.each([
     ['text', Buffer.from('hello, this is no picture'), 'not-an-image'],
-    ['an SVG', Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><script>alert(1)</script></svg>'), 'not-an-image'],
+    [
+      'an SVG',
+      Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"><script>alert(1)</script></svg>'),
+      'not-an-image',
+    ],
     ['the first bytes of a PNG', picture(1).subarray(0, 10), 'not-an-image'],
     ['a GIF', Buffer.from('R0lGODlhAQABAAAAACwAAAAAAQABAAA=', 'base64'), 'not-an-image'],
   ])('%s is refused in words', async (_what, bytes, code) => {
@@ -69,7 +95,10 @@ describe('pictures', () => {
   })
   it('travel with the archive of a shot; one that is missing or changed is refused', async () => {
     const archive = new Uint8Array(await (await fetch(`${server.url}/api/shots/${shot}/archive`)).arrayBuffer())
-    const read = async (bytes: Uint8Array) => (await fetch(`${server.url}/api/archive?id=${newTestId()}`, { method: 'POST', body: new Uint8Array(bytes) })).json() as Promise<{ id?: string, detail?: string }>
+    const read = async (bytes: Uint8Array) =>
+      (
+        await fetch(`${server.url}/api/archive?id=${newTestId()}`, { method: 'POST', body: new Uint8Array(bytes) })
+      ).json() as Promise<{ id?: string; detail?: string }>
     const files = unzipSync(archive)
     const name = Object.keys(files).find(n => n.startsWith('images/'))!
     const { id } = await read(archive)

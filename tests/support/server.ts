@@ -17,7 +17,7 @@ export function testServerUrl(): string {
 export const newTestId = (): string => `t${randomBytes(8).toString('hex')}`
 
 /** A database of its own, brought up to date. */
-export async function freshDatabase(): Promise<{ url: string, db: Sequelize, drop: () => Promise<void> }> {
+export async function freshDatabase(): Promise<{ url: string; db: Sequelize; drop: () => Promise<void> }> {
   const admin = connect(testServerUrl())
   const name = `fintro_${newTestId()}`
   await admin.query(`CREATE DATABASE ${name}`)
@@ -26,7 +26,8 @@ export async function freshDatabase(): Promise<{ url: string, db: Sequelize, dro
   const db = connect(url.href)
   await migrate(db)
   return {
-    url: url.href, db,
+    url: url.href,
+    db,
     drop: async () => {
       await db.close()
       await admin.query(`DROP DATABASE ${name} WITH (FORCE)`)
@@ -36,7 +37,7 @@ export async function freshDatabase(): Promise<{ url: string, db: Sequelize, dro
 }
 
 export async function freePort(): Promise<number> {
-  return new Promise((done) => {
+  return new Promise(done => {
     const s = createServer().listen(0, '127.0.0.1', () => {
       const { port } = s.address() as { port: number }
       s.close(() => done(port))
@@ -47,15 +48,35 @@ export async function freePort(): Promise<number> {
 /** The built server as a process of its own, on loopback. */
 export class FintroServer {
   private child: ChildProcess | null = null
-  constructor(readonly databaseUrl: string, readonly port: number) {}
+  constructor(
+    readonly databaseUrl: string,
+    readonly port: number,
+  ) {}
 
-  get url(): string { return `http://127.0.0.1:${this.port}` }
+  get url(): string {
+    return `http://127.0.0.1:${this.port}`
+  }
 
   async start(): Promise<void> {
     const entry = resolve(import.meta.dirname, '../../.output/server/index.mjs')
-    this.child = spawn(process.execPath, [entry], { env: { ...process.env, DATABASE_URL: this.databaseUrl, HOST: '127.0.0.1', PORT: String(this.port), NITRO_SHUTDOWN_TIMEOUT: '500' }, stdio: ['ignore', 'ignore', 'inherit'] })
+    this.child = spawn(process.execPath, [entry], {
+      env: {
+        ...process.env,
+        DATABASE_URL: this.databaseUrl,
+        HOST: '127.0.0.1',
+        PORT: String(this.port),
+        NITRO_SHUTDOWN_TIMEOUT: '500',
+      },
+      stdio: ['ignore', 'ignore', 'inherit'],
+    })
     for (let i = 0; i < 200; i++) {
-      if (await fetch(`${this.url}/api/health`).then(r => r.ok, () => false)) return
+      if (
+        await fetch(`${this.url}/api/health`).then(
+          r => r.ok,
+          () => false,
+        )
+      )
+        return
       await new Promise(r => setTimeout(r, 100))
     }
     throw new Error('The server did not start.')
@@ -73,12 +94,16 @@ export class FintroServer {
 }
 
 /** A running server on a database of its own. */
-export async function serve(): Promise<{ server: FintroServer, db: Sequelize, stop: () => Promise<void> }> {
+export async function serve(): Promise<{ server: FintroServer; db: Sequelize; stop: () => Promise<void> }> {
   const { url, db, drop } = await freshDatabase()
   const server = new FintroServer(url, await freePort())
   await server.start()
-  return { server, db, stop: async () => {
-    await server.kill('SIGTERM')
-    await drop()
-  } }
+  return {
+    server,
+    db,
+    stop: async () => {
+      await server.kill('SIGTERM')
+      await drop()
+    },
+  }
 }

@@ -14,7 +14,32 @@ const tools = [
 </script>
 
 <template>
-  <div class="absolute top-3 left-3 flex flex-col gap-1" role="toolbar" aria-label="Tools" aria-orientation="vertical">
-    <button v-for="t in tools" :key="t.id" type="button" class="grid size-9 place-items-center rounded-md border" :class="desk.tool === t.id ? 'border-bottle bg-bottle text-on-bottle night:border-on-bottle night:border-2' : 'border-edge bg-sheet text-graphite hover:bg-wash'" :aria-pressed="desk.tool === t.id" :aria-label="t.name" :title="t.name" @click="desk.tool = t.id"><component :is="t.icon" :size="18" :stroke-width="1.8" /></button>
+  <div
+    class="absolute top-3 left-3 flex flex-col gap-1"
+    role="toolbar"
+    aria-label="Tools"
+    aria-orientation="vertical"
+  >
+    <button
+      v-for="t in tools"
+      :key="t.id"
+      type="button"
+      class="grid size-9 place-items-center rounded-md border"
+      :class="
+        desk.tool === t.id
+          ? 'border-bottle bg-bottle text-on-bottle night:border-on-bottle night:border-2'
+          : 'border-edge bg-sheet text-graphite hover:bg-wash'
+      "
+      :aria-pressed="desk.tool === t.id"
+      :aria-label="t.name"
+      :title="t.name"
+      @click="desk.tool = t.id"
+    >
+      <component
+        :is="t.icon"
+        :size="18"
+        :stroke-width="1.8"
+      />
+    </button>
   </div>
 </template>

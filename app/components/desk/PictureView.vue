@@ -26,15 +26,26 @@ const canvas = ref<HTMLCanvasElement | null>(null)
 const frame = ref<HTMLElement | null>(null)
 const size = useElementSize(frame)
 const box = computed(() => ({ width: size.width.value, height: size.height.value }))
-watch(box, b => { desk.pictureBox = b }, { immediate: true })
-const measure = shallowRef<{ a: Vec, b: Vec, done: boolean } | null>(null)
+watch(
+  box,
+  b => {
+    desk.pictureBox = b
+  },
+  { immediate: true },
+)
+const measure = shallowRef<{ a: Vec; b: Vec; done: boolean } | null>(null)
 /** Where the pencil is over the picture, to say beside it which drawing is under it. */
 const pen = shallowRef<Vec | null>(null)
-let panning: { x: number, y: number } | null = null
+let panning: { x: number; y: number } | null = null
 
 function pointOf(e: PointerEvent): Vec {
   const at = canvas.value!.getBoundingClientRect()
-  return pictureAt({ x: e.clientX - at.left, y: e.clientY - at.top }, desk.shown!.picture, { width: at.width, height: at.height }, desk.lens)
+  return pictureAt(
+    { x: e.clientX - at.left, y: e.clientY - at.top },
+    desk.shown!.picture,
+    { width: at.width, height: at.height },
+    desk.lens,
+  )
 }
 const scaleNow = (): number => viewOf(desk.shown!.picture, box.value, desk.lens).scale
 
@@ -51,64 +62,126 @@ const { posed, hovered } = poses
 const { wet } = pencil
 const { rubber } = rubberTool
 const workable = computed(() => !!desk.column && !desk.column.locked && !desk.column.hidden)
-const ghosts = computed(() => (desk.ghostsHidden || desk.flip || (desk.ghostRule.penOff && wet.value.length) ? [] : ghostsHere(desk)))
+const ghosts = computed(() =>
+  desk.ghostsHidden || desk.flip || (desk.ghostRule.penOff && wet.value.length) ? [] : ghostsHere(desk),
+)
 
-usePaint(canvas, [() => desk.shown, () => desk.frame, () => desk.columnId, ghosts, () => desk.ghostRule, () => desk.playing, () => desk.tool, () => desk.strokesSeen, () => desk.moves, () => desk.tracks, () => desk.arcs, () => desk.lens, () => desk.flip, path.dragging, measure, wet, hovered, rubber, pen, () => table.chosen, () => table.seen, choosing.line, choosing.centre, joints.joints, joints.on, useTheme().name], (c, width, height) => {
-  if (!desk.shown || !desk.plan) return
-  const t = theme()
-  const { picture, paper } = desk.shown
-  const v = viewOf(picture, { width, height }, desk.lens)
-  c.fillStyle = t.board
-  c.fillRect(0, 0, width, height)
-  c.save()
-  // The picture is turned about the middle of its box, and everything on it with it.
-  const middle = middleOf({ width, height })
-  c.translate(middle.x, middle.y)
-  c.rotate(desk.lens.turn)
-  c.translate(-middle.x, -middle.y)
-  c.save()
-  c.translate(v.x, v.y)
-  c.scale(v.scale, v.scale)
-  c.fillStyle = paper
-  c.fillRect(0, 0, picture.width, picture.height)
-  const room = roomOf(picture)
-  const instead = desk.flip && desk.column ? { column: desk.column.id, drawing: desk.flip } : null
-  const layers = layersAt(desk.contents, desk.shown, desk.plan, desk.frame, desk.session!.strokeBy, { guides: true, instead, seen: table.seen && desk.column ? { column: desk.column.id, parts: table.seen } : null })
-  const active = layers.findIndex(l => l.column === desk.column?.id)
-  c.beginPath()
-  if (desk.playing) c.rect(0, 0, picture.width, picture.height)
-  else c.rect(room.x, room.y, room.width, room.height)
-  c.clip()
-  behind.draw(c, layers.slice(0, Math.max(0, active)), room)
-  for (const g of ghosts.value) {
-    const stack = desk.shown.stacks[g.column.stack]!
-    c.globalAlpha = g.strength * desk.ghostRule.overall
-    drawKeptGhost(c, contentMarks(stack, desk.contents.of(desk.shown, desk.plan, stack, g.drawing), desk.session!.strokeBy, (stack === desk.stack && table.seen) || undefined), ghostLook(g.side, g.step, desk.ghostRule.tints[g.side], desk.ghostRule.full), room)
-  }
-  c.globalAlpha = 1
-  front.draw(c, active < 0 ? layers : layers.slice(active), room)
-  for (const s of wet.value) drawLayers(c, [{ column: '', drawing: '', strength: 1, palette: { ink: '', far: '', paper: '', tone: '', glow: '' }, marks: [{ kind: 'stroke', outline: strokeOutline(s), colour: s.colour }] }])
-  c.restore()
-  drawOutside(c, v, room)
-  c.strokeStyle = t.edge
-  c.lineWidth = 1
-  c.strokeRect(v.x - 0.5, v.y - 0.5, picture.width * v.scale + 1, picture.height * v.scale + 1)
-  if (!desk.flip) drawAids(c, v)
-  c.restore()
-  if (pen.value && desk.tool === 'pencil' && !wet.value.length) drawPenLabel(c, boxAt(pen.value, picture, { width, height }, desk.lens))
-  canvas.value!.dataset.move = String(desk.moves)
-  canvas.value!.dataset.frame = String(desk.frame)
-  canvas.value!.dataset.whole = whole(layers) ? '1' : '0'
-})
+usePaint(
+  canvas,
+  [
+    () => desk.shown,
+    () => desk.frame,
+    () => desk.columnId,
+    ghosts,
+    () => desk.ghostRule,
+    () => desk.playing,
+    () => desk.tool,
+    () => desk.strokesSeen,
+    () => desk.moves,
+    () => desk.tracks,
+    () => desk.arcs,
+    () => desk.lens,
+    () => desk.flip,
+    path.dragging,
+    measure,
+    wet,
+    hovered,
+    rubber,
+    pen,
+    () => table.chosen,
+    () => table.seen,
+    choosing.line,
+    choosing.centre,
+    joints.joints,
+    joints.on,
+    useTheme().name,
+  ],
+  (c, width, height) => {
+    if (!desk.shown || !desk.plan) return
+    const t = theme()
+    const { picture, paper } = desk.shown
+    const v = viewOf(picture, { width, height }, desk.lens)
+    c.fillStyle = t.board
+    c.fillRect(0, 0, width, height)
+    c.save()
+    // The picture is turned about the middle of its box, and everything on it with it.
+    const middle = middleOf({ width, height })
+    c.translate(middle.x, middle.y)
+    c.rotate(desk.lens.turn)
+    c.translate(-middle.x, -middle.y)
+    c.save()
+    c.translate(v.x, v.y)
+    c.scale(v.scale, v.scale)
+    c.fillStyle = paper
+    c.fillRect(0, 0, picture.width, picture.height)
+    const room = roomOf(picture)
+    const instead = desk.flip && desk.column ? { column: desk.column.id, drawing: desk.flip } : null
+    const layers = layersAt(desk.contents, desk.shown, desk.plan, desk.frame, desk.session!.strokeBy, {
+      guides: true,
+      instead,
+      seen: table.seen && desk.column ? { column: desk.column.id, parts: table.seen } : null,
+    })
+    const active = layers.findIndex(l => l.column === desk.column?.id)
+    c.beginPath()
+    if (desk.playing) c.rect(0, 0, picture.width, picture.height)
+    else c.rect(room.x, room.y, room.width, room.height)
+    c.clip()
+    behind.draw(c, layers.slice(0, Math.max(0, active)), room)
+    for (const g of ghosts.value) {
+      const stack = desk.shown.stacks[g.column.stack]!
+      c.globalAlpha = g.strength * desk.ghostRule.overall
+      drawKeptGhost(
+        c,
+        contentMarks(
+          stack,
+          desk.contents.of(desk.shown, desk.plan, stack, g.drawing),
+          desk.session!.strokeBy,
+          (stack === desk.stack && table.seen) || undefined,
+        ),
+        ghostLook(g.side, g.step, desk.ghostRule.tints[g.side], desk.ghostRule.full),
+        room,
+      )
+    }
+    c.globalAlpha = 1
+    front.draw(c, active < 0 ? layers : layers.slice(active), room)
+    for (const s of wet.value)
+      drawLayers(c, [
+        {
+          column: '',
+          drawing: '',
+          strength: 1,
+          palette: { ink: '', far: '', paper: '', tone: '', glow: '' },
+          marks: [{ kind: 'stroke', outline: strokeOutline(s), colour: s.colour }],
+        },
+      ])
+    c.restore()
+    drawOutside(c, v, room)
+    c.strokeStyle = t.edge
+    c.lineWidth = 1
+    c.strokeRect(v.x - 0.5, v.y - 0.5, picture.width * v.scale + 1, picture.height * v.scale + 1)
+    if (!desk.flip) drawAids(c, v)
+    c.restore()
+    if (pen.value && desk.tool === 'pencil' && !wet.value.length)
+      drawPenLabel(c, boxAt(pen.value, picture, { width, height }, desk.lens))
+    canvas.value!.dataset.move = String(desk.moves)
+    canvas.value!.dataset.frame = String(desk.frame)
+    canvas.value!.dataset.whole = whole(layers) ? '1' : '0'
+  },
+)
 
 /** True where every stroke of what is shown is at hand. */
-const whole = (layers: readonly Layer[]): boolean => layers.every(({ column, drawing }) => {
-  const stack = desk.shown!.stacks[desk.plan!.columns[column]!.stack]!
-  return desk.contents.of(desk.shown!, desk.plan!, stack, drawing).strokes.every(s => desk.session!.has(s.hash))
-})
+const whole = (layers: readonly Layer[]): boolean =>
+  layers.every(({ column, drawing }) => {
+    const stack = desk.shown!.stacks[desk.plan!.columns[column]!.stack]!
+    return desk.contents.of(desk.shown!, desk.plan!, stack, drawing).strokes.every(s => desk.session!.has(s.hash))
+  })
 
 /** What is parked around the picture is seen faintly: it never goes out. */
-function drawOutside(c: CanvasRenderingContext2D, v: View, room: { x: number, y: number, width: number, height: number }): void {
+function drawOutside(
+  c: CanvasRenderingContext2D,
+  v: View,
+  room: { x: number; y: number; width: number; height: number },
+): void {
   if (desk.playing) return
   const { picture } = desk.shown!
   c.save()
@@ -124,25 +197,38 @@ function drawOutside(c: CanvasRenderingContext2D, v: View, room: { x: number, y:
 function drawAids(c: CanvasRenderingContext2D, v: View): void {
   const t = theme()
   if (desk.arcs) drawArcs(c, desk, v)
-  if (!desk.playing && desk.drawing && desk.stack) drawPins(c, desk.contents.hold(desk.shown!, desk.plan!, desk.stack, desk.drawing.id), v)
-  if ((desk.tool === 'pose' || desk.tool === 'path') && !desk.playing && workable.value) drawHandles(c, desk, v, posed.value, hovered.value)
+  if (!desk.playing && desk.drawing && desk.stack)
+    drawPins(c, desk.contents.hold(desk.shown!, desk.plan!, desk.stack, desk.drawing.id), v)
+  if ((desk.tool === 'pose' || desk.tool === 'path') && !desk.playing && workable.value)
+    drawHandles(c, desk, v, posed.value, hovered.value)
   if (desk.tool === 'path' && !desk.playing) {
     // Corners of shapes can be followed, too.
     c.fillStyle = t.pencil
-    for (const { subject, pose } of posed.value) for (const k of cornersOf(subject.figure, pose)) c.fillRect(v.x + k.at.x * v.scale - 1.25, v.y + k.at.y * v.scale - 1.25, 2.5, 2.5)
+    for (const { subject, pose } of posed.value)
+      for (const k of cornersOf(subject.figure, pose))
+        c.fillRect(v.x + k.at.x * v.scale - 1.25, v.y + k.at.y * v.scale - 1.25, 2.5, 2.5)
   }
   const off = path.dragging.value
   if (off?.off) drawMeasure(c, v, off.dot.at, off.to)
   if (measure.value) drawMeasure(c, v, measure.value.a, measure.value.b)
   if (desk.tool === 'rubber') drawRubber(c, v, rubber.value, rubberTool.way.value, table.rub.size)
-  if (desk.tool === 'choose' && !desk.playing) drawChosen(c, v, choosing.box.value, choosing.grips(v.scale), choosing.line.value, table.lasso)
+  if (desk.tool === 'choose' && !desk.playing)
+    drawChosen(c, v, choosing.box.value, choosing.grips(v.scale), choosing.line.value, table.lasso)
   if (desk.tool === 'joints') drawJoints(c, v, joints.joints.value, joints.on.value)
 }
 
 /** The column and drawing under the pen, beside it. */
 function drawPenLabel(c: CanvasRenderingContext2D, at: Vec): void {
   const t = theme()
-  const words = [`${desk.column?.name ?? ''} ${desk.drawing?.number ?? 'new'}`, ...(desk.drawing ? [desk.drawing.role, isHeld(desk) ? `held ${desk.workFrame - desk.place!.start + 1} of ${desk.place!.run.frames}` : 'first'] : [])].join(' · ')
+  const words = [
+    `${desk.column?.name ?? ''} ${desk.drawing?.number ?? 'new'}`,
+    ...(desk.drawing
+      ? [
+          desk.drawing.role,
+          isHeld(desk) ? `held ${desk.workFrame - desk.place!.start + 1} of ${desk.place!.run.frames}` : 'first',
+        ]
+      : []),
+  ].join(' · ')
   c.font = `500 10.5px ${SANS}`
   c.textAlign = 'left'
   c.textBaseline = 'middle'
@@ -165,7 +251,10 @@ function capture(e: PointerEvent): void {
 
 function refuseWork(): boolean {
   if (workable.value) return false
-  toast(`The column ${desk.column?.name ?? ''} is ${desk.column?.locked ? 'locked' : 'hidden'}: nothing can be changed on it.`, { description: 'Click its head twice to change that.' })
+  toast(
+    `The column ${desk.column?.name ?? ''} is ${desk.column?.locked ? 'locked' : 'hidden'}: nothing can be changed on it.`,
+    { description: 'Click its head twice to change that.' },
+  )
   return true
 }
 
@@ -182,17 +271,13 @@ function down(e: PointerEvent): void {
   const hit = poses.handleAt(p, scaleNow())
   if (desk.tool === 'joints') {
     if (!refuseWork()) joints.click(p, scaleNow())
-  }
-  else if (desk.tool === 'choose') {
+  } else if (desk.tool === 'choose') {
     if (desk.drawing && !refuseWork()) choosing.begin(e, p, scaleNow())
-  }
-  else if (desk.tool === 'rubber') {
+  } else if (desk.tool === 'rubber') {
     if (desk.drawing && !refuseWork()) rubberTool.begin(p, scaleNow())
-  }
-  else if (desk.tool === 'pose') {
+  } else if (desk.tool === 'pose') {
     if (hit && !refuseWork()) poses.begin(hit, p)
-  }
-  else if (desk.tool === 'scale') measure.value = { a: p, b: p, done: false }
+  } else if (desk.tool === 'scale') measure.value = { a: p, b: p, done: false }
   else if (desk.tool === 'path') {
     const dot = path.dotAt(p, scaleNow())
     desk.playing = false
@@ -203,8 +288,7 @@ function down(e: PointerEvent): void {
       const corner = path.cornerNear(p, scaleNow())
       if (corner) desk.follow(corner)
     }
-  }
-  else if (!refuseWork()) pencil.begin(e, p)
+  } else if (!refuseWork()) pencil.begin(e, p)
 }
 
 function move(e: PointerEvent): void {
@@ -251,7 +335,7 @@ function leave(): void {
 }
 
 function dropFiles(e: DragEvent): void {
-  const files = [...e.dataTransfer?.files ?? []]
+  const files = [...(e.dataTransfer?.files ?? [])]
   if (files.length && desk.column) desk.bringing = files
 }
 
@@ -259,7 +343,10 @@ function dropFiles(e: DragEvent): void {
 function wheel(e: WheelEvent): void {
   const at = canvas.value!.getBoundingClientRect()
   const p = { x: e.clientX - at.left, y: e.clientY - at.top }
-  desk.lens = e.ctrlKey || e.metaKey ? zoomed(desk.lens, Math.exp(-e.deltaY / 300), p, desk.shown!.picture, box.value) : panned(desk.lens, -e.deltaX, -e.deltaY)
+  desk.lens =
+    e.ctrlKey || e.metaKey
+      ? zoomed(desk.lens, Math.exp(-e.deltaY / 300), p, desk.shown!.picture, box.value)
+      : panned(desk.lens, -e.deltaX, -e.deltaY)
 }
 
 function cancel(): void {
@@ -272,9 +359,21 @@ function cancel(): void {
   measure.value = null
   desk.drop()
 }
-onMounted(() => useEventListener(window, 'keydown', (e: KeyboardEvent) => {
-  if (e.key === 'Escape' && (poses.busy() || pencil.busy() || rubberTool.busy() || choosing.busy() || path.dragging.value || path.asked.value || measure.value)) cancel()
-}))
+onMounted(() =>
+  useEventListener(window, 'keydown', (e: KeyboardEvent) => {
+    if (
+      e.key === 'Escape' &&
+      (poses.busy() ||
+        pencil.busy() ||
+        rubberTool.busy() ||
+        choosing.busy() ||
+        path.dragging.value ||
+        path.asked.value ||
+        measure.value)
+    )
+      cancel()
+  }),
+)
 
 const popAt = (p: Vec) => {
   const at = boxAt(p, desk.shown!.picture, box.value, desk.lens)
@@ -283,18 +382,66 @@ const popAt = (p: Vec) => {
 </script>
 
 <template>
-  <div ref="frame" class="relative min-h-0 flex-1 overflow-hidden bg-board">
-    <canvas ref="canvas" class="absolute inset-0 touch-none" data-part="picture" role="img" :aria-label="`Picture at frame ${desk.workFrame}`" :style="{ cursor: desk.tool === 'pose' ? (hovered ? 'grab' : 'default') : 'crosshair' }" @pointerdown="down" @pointermove="move" @pointerup="up" @pointercancel="cancel" @pointerleave="leave" @wheel.prevent="wheel" @dragover.prevent @drop.prevent="dropFiles" />
+  <div
+    ref="frame"
+    class="relative min-h-0 flex-1 overflow-hidden bg-board"
+  >
+    <canvas
+      ref="canvas"
+      class="absolute inset-0 touch-none"
+      data-part="picture"
+      role="img"
+      :aria-label="`Picture at frame ${desk.workFrame}`"
+      :style="{ cursor: desk.tool === 'pose' ? (hovered ? 'grab' : 'default') : 'crosshair' }"
+      @pointerdown="down"
+      @pointermove="move"
+      @pointerup="up"
+      @pointercancel="cancel"
+      @pointerleave="leave"
+      @wheel.prevent="wheel"
+      @dragover.prevent
+      @drop.prevent="dropFiles"
+    />
     <PictureTools />
     <PictureStatus />
     <LensBar :box="box" />
-    <div v-if="path.asked.value" class="absolute z-10 rounded-md border border-edge bg-panel px-2.5 py-2 shadow-lg" role="alertdialog" :aria-label="`Make ${path.asked.value.number} a breakdown?`" :style="popAt(path.asked.value.at)">
+    <div
+      v-if="path.asked.value"
+      class="absolute z-10 rounded-md border border-edge bg-panel px-2.5 py-2 shadow-lg"
+      role="alertdialog"
+      :aria-label="`Make ${path.asked.value.number} a breakdown?`"
+      :style="popAt(path.asked.value.at)"
+    >
       <p>Off its path. Make {{ path.asked.value.number }} a breakdown here?</p>
-      <div class="mt-1.5 flex gap-1.5"><button type="button" class="push-button push-button-main" @click="path.answer(true)">Breakdown here</button><button type="button" class="push-button" @click="path.answer(false)">Leave it</button></div>
+      <div class="mt-1.5 flex gap-1.5">
+        <button
+          type="button"
+          class="push-button push-button-main"
+          @click="path.answer(true)"
+        >
+          Breakdown here</button
+        ><button
+          type="button"
+          class="push-button"
+          @click="path.answer(false)"
+        >
+          Leave it
+        </button>
+      </div>
     </div>
     <ToolStrip />
-    <JointForm v-if="desk.tool === 'joints'" :count="joints.joints.value.length" @back="joints.back()" @clear="joints.clear()" @make="joints.make($event) && (desk.tool = 'pose')" />
-    <ScaleForm v-if="desk.tool === 'scale'" :measure="measure" @again="measure = null" />
+    <JointForm
+      v-if="desk.tool === 'joints'"
+      :count="joints.joints.value.length"
+      @back="joints.back()"
+      @clear="joints.clear()"
+      @make="joints.make($event) && (desk.tool = 'pose')"
+    />
+    <ScaleForm
+      v-if="desk.tool === 'scale'"
+      :measure="measure"
+      @again="measure = null"
+    />
     <slot />
   </div>
 </template>

@@ -24,23 +24,48 @@ const LEAST_PX = 4
 const pxPerFrame = computed(() => Math.max(LEAST_PX, width.value / span.value))
 const dragging = ref(false)
 const from = ref(1)
-watch([() => desk.workFrame, width, span], () => {
-  const page = Math.max(1, Math.floor(width.value / pxPerFrame.value))
-  if (!dragging.value) from.value = page >= span.value ? 1 : Math.floor((desk.workFrame - 1) / page) * page + 1
-}, { immediate: true })
+watch(
+  [() => desk.workFrame, width, span],
+  () => {
+    const page = Math.max(1, Math.floor(width.value / pxPerFrame.value))
+    if (!dragging.value) from.value = page >= span.value ? 1 : Math.floor((desk.workFrame - 1) / page) * page + 1
+  },
+  { immediate: true },
+)
 const until = computed(() => from.value + Math.ceil(width.value / pxPerFrame.value))
 
 /** The exposures of core drawings in sight, each as wide as the time until the next core drawing. */
 const cards = computed(() => allCards.value.filter(c => c.end > from.value && c.start < until.value))
 const allCards = computed(() => {
   if (!desk.column || !desk.stack) return []
-  const out: { run: string, again?: true, start: number, end: number, drawing: string, number: string, role: string, held: number, state: string }[] = []
+  const out: {
+    run: string
+    again?: true
+    start: number
+    end: number
+    drawing: string
+    number: string
+    role: string
+    held: number
+    state: string
+  }[] = []
   for (const { run, start } of eachRun(desk.column.runs)) {
     const d = run.drawing ? desk.stack.drawings[run.drawing] : undefined
     const last = out.at(-1)
     if (!d || isCore(d)) {
       if (last && last.end === 0) last.end = start
-      if (d) out.push({ run: run.id, again: run.again, start, end: 0, drawing: d.id, number: d.number, role: d.role, held: run.frames, state: desk.contents.state(desk.shown!, desk.plan!, desk.stack, d.id) })
+      if (d)
+        out.push({
+          run: run.id,
+          again: run.again,
+          start,
+          end: 0,
+          drawing: d.id,
+          number: d.number,
+          role: d.role,
+          held: run.frames,
+          state: desk.contents.state(desk.shown!, desk.plan!, desk.stack, d.id),
+        })
     }
   }
   const last = out.at(-1)
@@ -66,7 +91,10 @@ usePaint(canvas, [() => desk.shown, cards, width, () => desk.strokesSeen, useThe
   const t = theme()
   const palette = paletteOf(desk.column.ink, desk.shown!.paper)
   for (const card of cards.value) {
-    const [x, cardWidth] = [(card.start - from.value) * pxPerFrame.value, (card.end - card.start) * pxPerFrame.value - 3]
+    const [x, cardWidth] = [
+      (card.start - from.value) * pxPerFrame.value,
+      (card.end - card.start) * pxPerFrame.value - 3,
+    ]
     c.fillStyle = desk.shown!.paper
     c.fillRect(x, 0, cardWidth, HIGH)
     if (card.state === 'empty') {
@@ -77,9 +105,16 @@ usePaint(canvas, [() => desk.shown, cards, width, () => desk.strokesSeen, useThe
       continue
     }
     const content = desk.contents.of(desk.shown!, desk.plan!, desk.stack, card.drawing)
-    const extents = Object.entries(content.poses).map(([id, pose]) => figureExtent(desk.stack!.subjects[id]!.figure, pose))
+    const extents = Object.entries(content.poses).map(([id, pose]) =>
+      figureExtent(desk.stack!.subjects[id]!.figure, pose),
+    )
     const box = extents.length
-      ? { left: Math.min(...extents.map(e => e.left)), right: Math.max(...extents.map(e => e.right)), top: Math.min(...extents.map(e => e.top)), bottom: Math.max(...extents.map(e => e.bottom)) }
+      ? {
+          left: Math.min(...extents.map(e => e.left)),
+          right: Math.max(...extents.map(e => e.right)),
+          top: Math.min(...extents.map(e => e.top)),
+          bottom: Math.max(...extents.map(e => e.bottom)),
+        }
       : { left: 0, top: 0, right: desk.shown!.picture.width, bottom: desk.shown!.picture.height }
     const scale = Math.min((HIGH - 22) / (box.bottom - box.top), 0.16)
     c.save()
@@ -89,13 +124,21 @@ usePaint(canvas, [() => desk.shown, cards, width, () => desk.strokesSeen, useThe
     c.translate(x + cardWidth / 2, HIGH - 12)
     c.scale(scale, scale)
     c.translate(-(box.left + box.right) / 2, -box.bottom)
-    drawLayers(c, [{ column: '', drawing: '', strength: 1, palette, marks: contentMarks(desk.stack, content, desk.session!.strokeBy) }])
+    drawLayers(c, [
+      {
+        column: '',
+        drawing: '',
+        strength: 1,
+        palette,
+        marks: contentMarks(desk.stack, content, desk.session!.strokeBy),
+      },
+    ])
     c.restore()
   }
 })
 
 // — dragging a pose in time; what lies between goes along —
-let grabbed: { card: (typeof cards.value)[number], x: number, scale: number } | null = null
+let grabbed: { card: (typeof cards.value)[number]; x: number; scale: number } | null = null
 function down(e: PointerEvent, card: (typeof cards.value)[number]): void {
   if (e.button !== 0) return
   grabbed = { card, x: e.clientX, scale: pxPerFrame.value }
@@ -107,7 +150,17 @@ function move(e: PointerEvent): void {
   if (!dragging.value && Math.abs(e.clientX - grabbed.x) < 4) return
   dragging.value = true
   if (!delta) return desk.drop()
-  const why = desk.tryOut({ name: 'pose.move', args: { ...planAndColumn(desk), run: refOf({ run: { id: grabbed.card.run, again: grabbed.card.again }, start: grabbed.card.start }), delta } }, `Pose ${grabbed.card.number}: frame ${grabbed.card.start} → ${grabbed.card.start + delta}; what lies between goes along.`)
+  const why = desk.tryOut(
+    {
+      name: 'pose.move',
+      args: {
+        ...planAndColumn(desk),
+        run: refOf({ run: { id: grabbed.card.run, again: grabbed.card.again }, start: grabbed.card.start }),
+        delta,
+      },
+    },
+    `Pose ${grabbed.card.number}: frame ${grabbed.card.start} → ${grabbed.card.start + delta}; what lies between goes along.`,
+  )
   if (!why) desk.goTo(grabbed.card.start + delta)
 }
 function up(): void {
@@ -122,34 +175,141 @@ function expose(drawing: string): void {
 </script>
 
 <template>
-  <section class="border-t border-edge bg-panel px-3 pt-2 pb-3" aria-label="Poses">
+  <section
+    class="border-t border-edge bg-panel px-3 pt-2 pb-3"
+    aria-label="Poses"
+  >
     <div class="flex h-7 items-center gap-3">
       <h2 class="font-semibold">Poses</h2>
-      <span v-if="desk.column" class="truncate text-soft">{{ counts }}</span>
-      <span v-if="spares.length" class="flex items-center gap-1 text-soft">· not exposed:
-        <button v-for="d in spares.slice(0, 6)" :key="d.id" type="button" class="rounded border border-dashed border-edge px-1.5 font-mono text-[11.5px] text-graphite hover:bg-wash" :title="`Expose ${d.number} after the last drawing`" @click="expose(d.id)">{{ d.number }}</button>
+      <span
+        v-if="desk.column"
+        class="truncate text-soft"
+        >{{ counts }}</span
+      >
+      <span
+        v-if="spares.length"
+        class="flex items-center gap-1 text-soft"
+        >· not exposed:
+        <button
+          v-for="d in spares.slice(0, 6)"
+          :key="d.id"
+          type="button"
+          class="rounded border border-dashed border-edge px-1.5 font-mono text-[11.5px] text-graphite hover:bg-wash"
+          :title="`Expose ${d.number} after the last drawing`"
+          @click="expose(d.id)"
+        >
+          {{ d.number }}
+        </button>
         <span v-if="spares.length > 6">and {{ spares.length - 6 }} more</span>
       </span>
-      <label class="ml-auto shrink-0 flex items-center gap-1 text-soft" :class="{ 'text-graphite': desk.newAt.every }" title="New poses (N, C) come so many frames after the last begins, instead of at the playhead (Shift U)"><input v-model="desk.newAt.every" type="checkbox">every<input v-model.number="desk.newAt.n" type="number" min="1" max="999" class="field h-7 w-12 px-1.5" aria-label="Frames from one new pose to the next" @change="desk.newAt.n = Math.max(1, Math.min(999, Math.round(desk.newAt.n) || 1))"></label>
-      <button type="button" class="push-button px-2" :class="{ 'push-button-chosen': desk.side === 'tray' }" title="The tray: all drawings of the column (Shift K)" @click="desk.side = desk.side === 'tray' ? null : 'tray'">Tray</button>
-      <button type="button" class="push-button px-2" :class="{ 'push-button-chosen': desk.side === 'poses' }" title="Spread the poses in time, or act them out (Shift G)" @click="desk.side = desk.side === 'poses' ? null : 'poses'">In time …</button>
-      <button type="button" class="push-button" :title="desk.newAt.every ? `Add a pose (A); N and C put one ${desk.newAt.n} frames after the last` : 'Add a pose (A)'" @click="emit('add')"><Plus :size="14" />Add a pose</button>
-    </div>
-    <div ref="strip" class="relative mt-1.5 overflow-x-clip" :style="{ height: `${HIGH}px` }">
-      <canvas ref="canvas" class="pointer-events-none absolute inset-0" aria-hidden="true" />
+      <label
+        class="ml-auto shrink-0 flex items-center gap-1 text-soft"
+        :class="{ 'text-graphite': desk.newAt.every }"
+        title="New poses (N, C) come so many frames after the last begins, instead of at the playhead (Shift U)"
+        ><input
+          v-model="desk.newAt.every"
+          type="checkbox" />every<input
+          v-model.number="desk.newAt.n"
+          type="number"
+          min="1"
+          max="999"
+          class="field h-7 w-12 px-1.5"
+          aria-label="Frames from one new pose to the next"
+          @change="desk.newAt.n = Math.max(1, Math.min(999, Math.round(desk.newAt.n) || 1))"
+      /></label>
       <button
-        v-for="card in cards" :key="card.start" type="button" class="absolute top-0 touch-none rounded-sm border bg-transparent text-left" :class="current === card.start ? 'border-2 border-signal' : 'border-edge hover:border-graphite'"
-        :style="{ left: `${(card.start - from) * pxPerFrame}px`, width: `${Math.max(6, (card.end - card.start) * pxPerFrame - 3)}px`, height: `${HIGH}px`, cursor: dragging ? 'grabbing' : 'grab' }"
-        :aria-label="`Pose ${card.number}, ${card.role}, frame ${card.start}, held ${card.held}${card.state === 'empty' ? ', empty' : ''}`" :aria-current="current === card.start" :title="`${card.role} ${card.number} on frame ${card.start}. Drag to move it in time.`"
-        @pointerdown="down($event, card)" @pointermove="move" @pointerup="up" @pointercancel="up" @keydown.enter.prevent="desk.goTo(card.start)"
+        type="button"
+        class="push-button px-2"
+        :class="{ 'push-button-chosen': desk.side === 'tray' }"
+        title="The tray: all drawings of the column (Shift K)"
+        @click="desk.side = desk.side === 'tray' ? null : 'tray'"
       >
-        <span v-if="(card.end - card.start) * pxPerFrame > card.number.length * 7 + 5" class="absolute bottom-0.5 left-1 font-mono text-[11px] font-semibold" :class="card.role === 'breakdown' ? 'text-[#1f5aa8] underline' : 'text-[#1d2824]'">{{ card.number }}</span>
-        <span v-if="(card.end - card.start) * pxPerFrame > 56" class="absolute right-1 bottom-0.5 text-[10.5px] text-[#5a6862]">{{ card.end - card.start }} f</span>
+        Tray
       </button>
-      <div v-if="!allCards.length" class="absolute inset-0 grid place-items-center rounded border border-dashed border-edge text-soft">
-        <span>No pose in this column yet. <button type="button" class="font-medium text-ledger underline" @click="emit('add')">Add the first one</button> (A), place a figure, or draw on the picture (D).</span>
+      <button
+        type="button"
+        class="push-button px-2"
+        :class="{ 'push-button-chosen': desk.side === 'poses' }"
+        title="Spread the poses in time, or act them out (Shift G)"
+        @click="desk.side = desk.side === 'poses' ? null : 'poses'"
+      >
+        In time …
+      </button>
+      <button
+        type="button"
+        class="push-button"
+        :title="
+          desk.newAt.every ? `Add a pose (A); N and C put one ${desk.newAt.n} frames after the last` : 'Add a pose (A)'
+        "
+        @click="emit('add')"
+      >
+        <Plus :size="14" />Add a pose
+      </button>
+    </div>
+    <div
+      ref="strip"
+      class="relative mt-1.5 overflow-x-clip"
+      :style="{ height: `${HIGH}px` }"
+    >
+      <canvas
+        ref="canvas"
+        class="pointer-events-none absolute inset-0"
+        aria-hidden="true"
+      />
+      <button
+        v-for="card in cards"
+        :key="card.start"
+        type="button"
+        class="absolute top-0 touch-none rounded-sm border bg-transparent text-left"
+        :class="current === card.start ? 'border-2 border-signal' : 'border-edge hover:border-graphite'"
+        :style="{
+          left: `${(card.start - from) * pxPerFrame}px`,
+          width: `${Math.max(6, (card.end - card.start) * pxPerFrame - 3)}px`,
+          height: `${HIGH}px`,
+          cursor: dragging ? 'grabbing' : 'grab',
+        }"
+        :aria-label="`Pose ${card.number}, ${card.role}, frame ${card.start}, held ${card.held}${card.state === 'empty' ? ', empty' : ''}`"
+        :aria-current="current === card.start"
+        :title="`${card.role} ${card.number} on frame ${card.start}. Drag to move it in time.`"
+        @pointerdown="down($event, card)"
+        @pointermove="move"
+        @pointerup="up"
+        @pointercancel="up"
+        @keydown.enter.prevent="desk.goTo(card.start)"
+      >
+        <span
+          v-if="(card.end - card.start) * pxPerFrame > card.number.length * 7 + 5"
+          class="absolute bottom-0.5 left-1 font-mono text-[11px] font-semibold"
+          :class="card.role === 'breakdown' ? 'text-[#1f5aa8] underline' : 'text-[#1d2824]'"
+          >{{ card.number }}</span
+        >
+        <span
+          v-if="(card.end - card.start) * pxPerFrame > 56"
+          class="absolute right-1 bottom-0.5 text-[10.5px] text-[#5a6862]"
+          >{{ card.end - card.start }} f</span
+        >
+      </button>
+      <div
+        v-if="!allCards.length"
+        class="absolute inset-0 grid place-items-center rounded border border-dashed border-edge text-soft"
+      >
+        <span
+          >No pose in this column yet.
+          <button
+            type="button"
+            class="font-medium text-ledger underline"
+            @click="emit('add')"
+          >
+            Add the first one
+          </button>
+          (A), place a figure, or draw on the picture (D).</span
+        >
       </div>
-      <PoseRowPlayhead v-if="width" :px-per-frame="pxPerFrame" :from="from" />
+      <PoseRowPlayhead
+        v-if="width"
+        :px-per-frame="pxPerFrame"
+        :from="from"
+      />
     </div>
   </section>
 </template>

@@ -7,8 +7,13 @@ import { drawSheet } from '~/desk/draw-sheet'
 import { spotAt } from '~/desk/spots'
 import { COLUMN, frameAtY, HEAD, leftWith, RAIL, ROW, yOfFrame } from '~/desk/layout'
 
-const { typing, noting } = defineProps<{ typing: boolean, noting: { frame: number, frames: number } | null }>()
-const emit = defineEmits<{ 'add-column': [], 'typed': [], 'type': [], 'note': [at: { frame: number, frames: number } | null] }>()
+const { typing, noting } = defineProps<{ typing: boolean; noting: { frame: number; frames: number } | null }>()
+const emit = defineEmits<{
+  'add-column': []
+  typed: []
+  type: []
+  note: [at: { frame: number; frames: number } | null]
+}>()
 const desk = useDesk()
 const scroller = ref<HTMLElement | null>(null)
 const sheet = ref<HTMLCanvasElement | null>(null)
@@ -33,11 +38,28 @@ watch([() => desk.columnId, () => desk.columns.length], () => {
   const room = sheetWidth.value - left.value - ADD
   scrollX.value = Math.max(0, Math.min(overflow.value, i * COLUMN, Math.max(scrollX.value, (i + 1) * COLUMN - room)))
 })
-usePaint(sheet, [() => desk.shown, () => desk.columnId, () => desk.selection, () => desk.loop, scroll, scrollX, () => desk.strokesSeen, useTheme().name, () => desk.preview, () => desk.rowHeight, () => desk.margin, () => desk.notes], (c, w, h) => {
-  if (!desk.shown) return
-  drawSheet(c, desk, w, h, scroll.value, scrollX.value)
-  sheet.value!.dataset.drawn = '1'
-})
+usePaint(
+  sheet,
+  [
+    () => desk.shown,
+    () => desk.columnId,
+    () => desk.selection,
+    () => desk.loop,
+    scroll,
+    scrollX,
+    () => desk.strokesSeen,
+    useTheme().name,
+    () => desk.preview,
+    () => desk.rowHeight,
+    () => desk.margin,
+    () => desk.notes,
+  ],
+  (c, w, h) => {
+    if (!desk.shown) return
+    drawSheet(c, desk, w, h, scroll.value, scrollX.value)
+    sheet.value!.dataset.drawn = '1'
+  },
+)
 
 /** Keeps the playhead in sight: by a page while playing, by the row otherwise. */
 watch([() => desk.frame, () => desk.rowHeight], async ([f]) => {
@@ -50,7 +72,7 @@ watch([() => desk.frame, () => desk.rowHeight], async ([f]) => {
   else if (bottom > el.scrollTop + view) el.scrollTop = desk.playing ? top - ROW * 2 : bottom - view
 })
 
-function local(e: PointerEvent): { x: number, y: number } {
+function local(e: PointerEvent): { x: number; y: number } {
   const box = (e.currentTarget as HTMLElement).getBoundingClientRect()
   return { x: e.clientX - box.left, y: e.clientY - box.top - HEAD + scroll.value }
 }
@@ -69,9 +91,11 @@ function sheetMove(e: PointerEvent): void {
   if (gesture.value) move(p, e)
   sheet.value!.style.cursor = cursorAt(p)
 }
-onMounted(() => useEventListener(window, 'keydown', (e: KeyboardEvent) => {
-  if (e.key === 'Escape' && gesture.value) cancel()
-}))
+onMounted(() =>
+  useEventListener(window, 'keydown', (e: KeyboardEvent) => {
+    if (e.key === 'Escape' && gesture.value) cancel()
+  }),
+)
 
 function wheel(e: WheelEvent): void {
   const by = e.deltaX || (e.shiftKey ? e.deltaY : 0)
@@ -81,7 +105,7 @@ function wheel(e: WheelEvent): void {
 // — a drawing dragged in from the tray —
 
 function dropDrawing(e: DragEvent): void {
-  const files = [...e.dataTransfer?.files ?? []]
+  const files = [...(e.dataTransfer?.files ?? [])]
   if (files.length) {
     const over = columnAt(e.clientX - sheet.value!.getBoundingClientRect().left)
     if (over) desk.columnId = over
@@ -99,26 +123,40 @@ function dropDrawing(e: DragEvent): void {
     toast('A drawing can be exposed in a column of its own stack only.')
     return
   }
-  if (desk.run({ name: 'frame.expose', args: { plan: desk.plan!.id, column: column.id, at: spotAt(column.runs, frame), frame, drawing } })) desk.goTo(frame)
+  if (
+    desk.run({
+      name: 'frame.expose',
+      args: { plan: desk.plan!.id, column: column.id, at: spotAt(column.runs, frame), frame, drawing },
+    })
+  )
+    desk.goTo(frame)
 }
 
 // — typing the number of a drawing into a cell —
 
 const cell = ref<HTMLInputElement | null>(null)
 const cellFault = ref('')
-watch(() => typing, async (on) => {
-  cellFault.value = ''
-  await nextTick()
-  if (on) cell.value?.focus()
-})
+watch(
+  () => typing,
+  async on => {
+    cellFault.value = ''
+    await nextTick()
+    if (on) cell.value?.focus()
+  },
+)
 const cellAt = computed(() => {
   const i = desk.columns.findIndex(c => c.id === desk.column?.id)
-  return { left: `${left.value + i * COLUMN - scrollX.value + 2}px`, top: `${HEAD + (desk.frame - 1) * desk.rowHeight - scroll.value - 4}px`, width: `${COLUMN - 4}px` }
+  return {
+    left: `${left.value + i * COLUMN - scrollX.value + 2}px`,
+    top: `${HEAD + (desk.frame - 1) * desk.rowHeight - scroll.value - 4}px`,
+    width: `${COLUMN - 4}px`,
+  }
 })
 function typeCell(e: Event): void {
   const text = (e.target as HTMLInputElement).value.trim()
   const column = desk.column!
-  const drawing = text.toUpperCase() === 'X' ? null : Object.values(desk.stack!.drawings).find(d => d.number === text)?.id
+  const drawing =
+    text.toUpperCase() === 'X' ? null : Object.values(desk.stack!.drawings).find(d => d.number === text)?.id
   if (!text) {
     emit('typed')
     return
@@ -127,14 +165,20 @@ function typeCell(e: Event): void {
     cellFault.value = `There is no drawing ${text} in this column.`
     return
   }
-  if (desk.run({ name: 'frame.expose', args: { plan: desk.plan!.id, column: column.id, at: spotAt(column.runs, desk.frame), frame: desk.frame, drawing } })) emit('typed')
+  if (
+    desk.run({
+      name: 'frame.expose',
+      args: { plan: desk.plan!.id, column: column.id, at: spotAt(column.runs, desk.frame), frame: desk.frame, drawing },
+    })
+  )
+    emit('typed')
 }
 
 const columnMenu = ref<string | null>(null)
 
 // — column heads: a click works on a column, then opens its settings; dragging puts it in another place —
 
-const dragged = ref<{ id: string, x: number, to: number | null } | null>(null)
+const dragged = ref<{ id: string; x: number; to: number | null } | null>(null)
 function headDown(e: PointerEvent, id: string): void {
   if (e.button !== 0) return
   ;(e.currentTarget as HTMLElement).setPointerCapture(e.pointerId)
@@ -166,7 +210,11 @@ function headClick(id: string): void {
   if (desk.columnId === id) columnMenu.value = columnMenu.value === id ? null : id
   else desk.columnId = id
 }
-const heads = computed(() => desk.columns.map((c, i) => ({ id: c.id, name: c.name, left: left.value + i * COLUMN - scrollX.value })).filter(h => h.left >= left.value - 4 && h.left < sheetWidth.value - 20))
+const heads = computed(() =>
+  desk.columns
+    .map((c, i) => ({ id: c.id, name: c.name, left: left.value + i * COLUMN - scrollX.value }))
+    .filter(h => h.left >= left.value - 4 && h.left < sheetWidth.value - 20),
+)
 const told = computed(() => {
   const d = desk.drawing
   if (!desk.column) return ''
@@ -178,30 +226,131 @@ const told = computed(() => {
 
 <template>
   <div class="relative flex min-h-0 flex-1">
-    <div ref="scroller" class="min-h-0 overflow-x-hidden overflow-y-scroll bg-sheet outline-none" :style="{ width: `${sheetWidth + (railOpen ? RAIL : 0) + 11}px`, scrollbarWidth: 'thin' }" tabindex="-1" @scroll="scroll = ($event.target as HTMLElement).scrollTop" @wheel.passive="wheel">
+    <div
+      ref="scroller"
+      class="min-h-0 overflow-x-hidden overflow-y-scroll bg-sheet outline-none"
+      :style="{ width: `${sheetWidth + (railOpen ? RAIL : 0) + 11}px`, scrollbarWidth: 'thin' }"
+      tabindex="-1"
+      @scroll="scroll = ($event.target as HTMLElement).scrollTop"
+      @wheel.passive="wheel"
+    >
       <div :style="{ height: `${spacer}px` }">
-        <div class="sticky top-0 flex" :style="{ height: `${viewHeight}px` }">
-          <div class="relative h-full shrink-0" :style="{ width: `${sheetWidth}px` }">
-            <canvas ref="sheet" class="touch-none" role="img" aria-label="Exposure sheet. Arrow keys step by frame and by drawing." data-part="sheet" @dragover.prevent @drop.prevent="dropDrawing" @dblclick="emit('type')" @pointerdown="sheetDown" @pointermove="sheetMove" @pointerup="up(local($event))" @pointercancel="cancel" />
-            <div v-if="typing && desk.column" class="absolute z-10" :style="cellAt">
-              <input ref="cell" class="field h-[23px] w-full px-1 text-center font-mono text-[12px]" aria-label="Number of the drawing to expose from here on" title="The number of a drawing, or X for a blank" @keydown.enter.prevent="typeCell" @keydown.esc.stop="emit('typed')" @blur="emit('typed')">
-              <p v-if="cellFault" class="absolute left-0 top-6 w-44 rounded border border-edge bg-panel px-2 py-1 text-signal shadow" role="alert">{{ cellFault }}</p>
+        <div
+          class="sticky top-0 flex"
+          :style="{ height: `${viewHeight}px` }"
+        >
+          <div
+            class="relative h-full shrink-0"
+            :style="{ width: `${sheetWidth}px` }"
+          >
+            <canvas
+              ref="sheet"
+              class="touch-none"
+              role="img"
+              aria-label="Exposure sheet. Arrow keys step by frame and by drawing."
+              data-part="sheet"
+              @dragover.prevent
+              @drop.prevent="dropDrawing"
+              @dblclick="emit('type')"
+              @pointerdown="sheetDown"
+              @pointermove="sheetMove"
+              @pointerup="up(local($event))"
+              @pointercancel="cancel"
+            />
+            <div
+              v-if="typing && desk.column"
+              class="absolute z-10"
+              :style="cellAt"
+            >
+              <input
+                ref="cell"
+                class="field h-[23px] w-full px-1 text-center font-mono text-[12px]"
+                aria-label="Number of the drawing to expose from here on"
+                title="The number of a drawing, or X for a blank"
+                @keydown.enter.prevent="typeCell"
+                @keydown.esc.stop="emit('typed')"
+                @blur="emit('typed')"
+              />
+              <p
+                v-if="cellFault"
+                class="absolute left-0 top-6 w-44 rounded border border-edge bg-panel px-2 py-1 text-signal shadow"
+                role="alert"
+              >
+                {{ cellFault }}
+              </p>
             </div>
-            <button v-for="h in heads" :key="h.id" type="button" class="absolute top-0 rounded-sm hover:bg-ledger/10" :style="{ left: `${h.left + 1}px`, width: `${COLUMN - 1}px`, height: `${HEAD - 2}px` }" :aria-pressed="desk.columnId === h.id" :aria-label="`Column ${h.name}`" :title="`${desk.columnId === h.id ? `${h.name}: settings of the column` : `Work on ${h.name}`}. Drag to put it in another place.`" @pointerdown="headDown($event, h.id)" @pointermove="headMove" @pointerup="headUp" @pointercancel="dragged = null" @click="headClick(h.id)" />
-            <div v-if="dragged && dragged.to !== null" class="pointer-events-none absolute top-0 z-10 w-[3px] bg-signal" :style="{ left: `${left + dragged.to * COLUMN - scrollX - 1}px`, height: `${HEAD + 24}px` }" />
-            <SheetNote v-if="noting" :key="`${noting.frame}`" :at="noting" :scroll="scroll" @done="emit('note', null)" />
-            <button type="button" class="absolute top-1.5 right-0.5 grid h-7 w-[19px] place-items-center rounded-sm border border-edge bg-sheet text-soft hover:bg-wash hover:text-graphite" title="Add a column" aria-label="Add a column" @click="emit('add-column')"><Plus :size="13" /></button>
+            <button
+              v-for="h in heads"
+              :key="h.id"
+              type="button"
+              class="absolute top-0 rounded-sm hover:bg-ledger/10"
+              :style="{ left: `${h.left + 1}px`, width: `${COLUMN - 1}px`, height: `${HEAD - 2}px` }"
+              :aria-pressed="desk.columnId === h.id"
+              :aria-label="`Column ${h.name}`"
+              :title="`${desk.columnId === h.id ? `${h.name}: settings of the column` : `Work on ${h.name}`}. Drag to put it in another place.`"
+              @pointerdown="headDown($event, h.id)"
+              @pointermove="headMove"
+              @pointerup="headUp"
+              @pointercancel="dragged = null"
+              @click="headClick(h.id)"
+            />
+            <div
+              v-if="dragged && dragged.to !== null"
+              class="pointer-events-none absolute top-0 z-10 w-[3px] bg-signal"
+              :style="{ left: `${left + dragged.to * COLUMN - scrollX - 1}px`, height: `${HEAD + 24}px` }"
+            />
+            <SheetNote
+              v-if="noting"
+              :key="`${noting.frame}`"
+              :at="noting"
+              :scroll="scroll"
+              @done="emit('note', null)"
+            />
+            <button
+              type="button"
+              class="absolute top-1.5 right-0.5 grid h-7 w-[19px] place-items-center rounded-sm border border-edge bg-sheet text-soft hover:bg-wash hover:text-graphite"
+              title="Add a column"
+              aria-label="Add a column"
+              @click="emit('add-column')"
+            >
+              <Plus :size="13" />
+            </button>
           </div>
           <SheetGhosts :scroll="scroll" />
-          <SheetPlayhead :scroll="scroll" :width="sheetWidth + (railOpen ? RAIL : 0)" />
-          <div v-show="railOpen" class="relative h-full shrink-0 border-l border-edge" :style="{ width: `${RAIL}px` }">
-            <RailView :scroll="scroll" :view-height="viewHeight" />
+          <SheetPlayhead
+            :scroll="scroll"
+            :width="sheetWidth + (railOpen ? RAIL : 0)"
+          />
+          <div
+            v-show="railOpen"
+            class="relative h-full shrink-0 border-l border-edge"
+            :style="{ width: `${RAIL}px` }"
+          >
+            <RailView
+              :scroll="scroll"
+              :view-height="viewHeight"
+            />
           </div>
         </div>
       </div>
     </div>
-    <ColumnMenu v-if="columnMenu" :column="columnMenu" :left="Math.max(8, (heads.find(h => h.id === columnMenu)?.left ?? left) - 20)" @close="columnMenu = null" />
-    <ChartPanel v-if="desk.chartPanel" :key="desk.chartPanel.run" :left="sheetWidth + (railOpen ? RAIL : 0) + 18" @close="desk.chartPanel = null" />
-    <p class="sr-only" aria-live="polite">{{ desk.playing ? '' : told }}</p>
+    <ColumnMenu
+      v-if="columnMenu"
+      :column="columnMenu"
+      :left="Math.max(8, (heads.find(h => h.id === columnMenu)?.left ?? left) - 20)"
+      @close="columnMenu = null"
+    />
+    <ChartPanel
+      v-if="desk.chartPanel"
+      :key="desk.chartPanel.run"
+      :left="sheetWidth + (railOpen ? RAIL : 0) + 18"
+      @close="desk.chartPanel = null"
+    />
+    <p
+      class="sr-only"
+      aria-live="polite"
+    >
+      {{ desk.playing ? '' : told }}
+    </p>
   </div>
 </template>

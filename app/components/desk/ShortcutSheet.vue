@@ -7,7 +7,7 @@ const props = defineProps<{ actions: readonly Action[] }>()
 const emit = defineEmits<{ close: [] }>()
 const groups = computed(() => {
   const by = new Map<string, Action[]>()
-  for (const a of props.actions) if (a.keys.length) by.set(a.group, [...by.get(a.group) ?? [], a])
+  for (const a of props.actions) if (a.keys.length) by.set(a.group, [...(by.get(a.group) ?? []), a])
   return [...by]
 })
 const pointer = [
@@ -29,20 +29,49 @@ const pointer = [
 </script>
 
 <template>
-  <AppDialog title="Shortcuts" wide @close="emit('close')">
+  <AppDialog
+    title="Shortcuts"
+    wide
+    @close="emit('close')"
+  >
     <div class="columns-2 gap-8">
-      <section v-for="[group, list] in groups" :key="group" class="mb-4 break-inside-avoid">
+      <section
+        v-for="[group, list] in groups"
+        :key="group"
+        class="mb-4 break-inside-avoid"
+      >
         <h3 class="mb-1 font-semibold text-ledger">{{ group }}</h3>
         <dl>
-          <div v-for="a in list" :key="a.id" class="flex items-baseline justify-between gap-3 border-b border-rule py-[3px]">
+          <div
+            v-for="a in list"
+            :key="a.id"
+            class="flex items-baseline justify-between gap-3 border-b border-rule py-[3px]"
+          >
             <dt>{{ a.name.replace(' …', '') }}</dt>
-            <dd class="shrink-0 space-x-1"><kbd v-for="cap in keyCaps(a.keys[0]!)" :key="cap" class="key-cap">{{ cap }}</kbd></dd>
+            <dd class="shrink-0 space-x-1">
+              <kbd
+                v-for="cap in keyCaps(a.keys[0]!)"
+                :key="cap"
+                class="key-cap"
+                >{{ cap }}</kbd
+              >
+            </dd>
           </div>
         </dl>
       </section>
       <section class="break-inside-avoid">
         <h3 class="mb-1 font-semibold text-ledger">Pointer and pen</h3>
-        <dl><div v-for="[what, does] in pointer" :key="what" class="border-b border-rule py-[3px]"><dt class="inline font-medium">{{ what }}:</dt>{{ ' ' }}<dd class="inline">{{ does }}</dd></div></dl>
+        <dl>
+          <div
+            v-for="[what, does] in pointer"
+            :key="what"
+            class="border-b border-rule py-[3px]"
+          >
+            <dt class="inline font-medium">{{ what }}:</dt>
+            {{ ' ' }}
+            <dd class="inline">{{ does }}</dd>
+          </div>
+        </dl>
       </section>
     </div>
   </AppDialog>

@@ -8,10 +8,22 @@ import { refuse } from '../refusal'
 
 export const fixParts = command(
   'drawing.fix',
-  z.object({ plan: idSchema, chart: idSchema, drawing: idSchema, /** All that it fixes afterwards; null makes it a plain in-between again. */ fixed: z.record(idSchema, fixedSchema).nullable() }),
+  z.object({
+    plan: idSchema,
+    chart: idSchema,
+    drawing: idSchema,
+    /** All that it fixes afterwards; null makes it a plain in-between again. */ fixed: z
+      .record(idSchema, fixedSchema)
+      .nullable(),
+  }),
   ({ plan, chart, drawing, fixed }, shot) => {
-    const number = shot.stacks[shot.plans[plan]?.charts[chart]?.stack ?? '']?.drawings[drawing]?.number ?? 'the in-between'
-    return !fixed ? `Make ${number} a plain in-between again` : Object.keys(fixed).length ? `Pose parts of ${number}` : `Break down some parts on ${number}`
+    const number =
+      shot.stacks[shot.plans[plan]?.charts[chart]?.stack ?? '']?.drawings[drawing]?.number ?? 'the in-between'
+    return !fixed
+      ? `Make ${number} a plain in-between again`
+      : Object.keys(fixed).length
+        ? `Pose parts of ${number}`
+        : `Break down some parts on ${number}`
   },
   (shot, { plan, chart: id, drawing: drawingId, fixed }) => {
     const chart = chartOf(shot, plan, id)
@@ -50,7 +62,8 @@ export const setPin = command(
     const stack = stackOf(shot, pin.stack)
     if (!stack.subjects[pin.subject]) refuse('gone', 'The figure is not there any more.')
     for (const d of pin.drawings) drawingOf(shot, pin.stack, d)
-    if (pin.to.kind === 'part' && !stackOf(shot, pin.to.stack).subjects[pin.to.subject]) refuse('gone', 'What it should be pinned to is not there any more.')
+    if (pin.to.kind === 'part' && !stackOf(shot, pin.to.stack).subjects[pin.to.subject])
+      refuse('gone', 'What it should be pinned to is not there any more.')
     return withPlan(shot, { ...plan, pins: { ...plan.pins, [pin.id]: pin } })
   },
 )

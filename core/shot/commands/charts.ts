@@ -6,7 +6,18 @@ import { finite, idSchema } from '../basic'
 import { command } from '../command'
 import type { Chart, Drawing, Shot } from '../document'
 import { chartSchema, emptyContent, numberSchema } from '../document'
-import { chartOf, openColumn, placeOf, runRefSchema, stackOf, withChart, withColumn, withDrawings, withStack, without } from '../parts'
+import {
+  chartOf,
+  openColumn,
+  placeOf,
+  runRefSchema,
+  stackOf,
+  withChart,
+  withColumn,
+  withDrawings,
+  withStack,
+  without,
+} from '../parts'
 import { refuse } from '../refusal'
 import { unexpose } from './drawings'
 
@@ -15,41 +26,64 @@ const named = z.object({ drawing: idSchema, number: numberSchema, u: finite })
 export const fillChart = command(
   'chart.fill',
   z.object({
-    plan: idSchema, column: idSchema, chart: idSchema,
+    plan: idSchema,
+    column: idSchema,
+    chart: idSchema,
     /** The exposures of the two core drawings. */
-    from: runRefSchema, to: runRefSchema,
+    from: runRefSchema,
+    to: runRefSchema,
     /** All in-betweens of the chart afterwards, in order; those the stack does not have yet are made. */
     ticks: z.array(named).max(200),
-    recipe: recipeSchema, step: chartSchema.shape.step,
+    recipe: recipeSchema,
+    step: chartSchema.shape.step,
   }),
-  ({ ticks }) => (ticks.length ? `Chart ${ticks.length} in-between${ticks.length === 1 ? '' : 's'}` : 'Take the in-betweens out'),
+  ({ ticks }) =>
+    ticks.length ? `Chart ${ticks.length} in-between${ticks.length === 1 ? '' : 's'}` : 'Take the in-betweens out',
   (shot, { plan, column: columnId, chart: id, from, to, ticks, recipe, step }, { newId }) => {
     const column = openColumn(shot, plan, columnId)
     const { drawings } = stackOf(shot, column.stack)
     const [a, b] = [placeOf(column.runs, from), placeOf(column.runs, to)]
     if (b.start <= a.start) refuse('changed', 'The two poses have changed places.')
-    if (a.run.drawing === null || b.run.drawing === null) return refuse('changed', 'A pose is not exposed there any more.')
+    if (a.run.drawing === null || b.run.drawing === null)
+      return refuse('changed', 'A pose is not exposed there any more.')
     const between = runsFrom(column.runs, a, b.start - a.start)
-    if (between.slice(1).some(r => r.drawing === null || drawings[r.drawing]!.role !== 'in-between')) refuse('changed', 'Another pose or a blank stands between the two poses now.')
+    if (between.slice(1).some(r => r.drawing === null || drawings[r.drawing]!.role !== 'in-between'))
+      refuse('changed', 'Another pose or a blank stands between the two poses now.')
     const old = shot.plans[plan]!.charts[id]
     const ends = { from: a.run.drawing, to: b.run.drawing }
     if (old && !meets(old, ends.from, ends.to)) refuse('changed', 'The chart runs between other poses now.')
     const backward = !!old && old.from !== ends.from
     const total = b.start - a.start
     const each = ticks.length ? Math.min(step, Math.floor((total - 1) / ticks.length)) : 0
-    if (ticks.length && each < 1) refuse('no-room', `There is no room for ${ticks.length} in-betweens in ${total} frames.`)
-    const made: Drawing[] = ticks.filter(t => !drawings[t.drawing]).map(t => ({ id: t.drawing, number: t.number, role: 'in-between', own: false, content: emptyContent }))
-    const chart: Chart = { path: 'arc', ...old, id, stack: column.stack, ...(old ? {} : ends), step, recipe, ticks: ticks.map(({ drawing, u }) => ({ drawing, u })) } as Chart
+    if (ticks.length && each < 1)
+      refuse('no-room', `There is no room for ${ticks.length} in-betweens in ${total} frames.`)
+    const made: Drawing[] = ticks
+      .filter(t => !drawings[t.drawing])
+      .map(t => ({ id: t.drawing, number: t.number, role: 'in-between', own: false, content: emptyContent }))
+    const chart: Chart = {
+      path: 'arc',
+      ...old,
+      id,
+      stack: column.stack,
+      ...(old ? {} : ends),
+      step,
+      recipe,
+      ticks: ticks.map(({ drawing, u }) => ({ drawing, u })),
+    } as Chart
     const kept = new Map(between.slice(1).map(r => [r.drawing, r]))
     const inOrder = backward ? [...ticks].reverse() : ticks
     const runs: Run[] = inOrder.map(t => ({ id: kept.get(t.drawing)?.id ?? newId(), drawing: t.drawing, frames: each }))
     const hold = { ...a.run, frames: total - each * ticks.length }
-    const exposed = withColumn(withDrawings(shot, column.stack, made), plan, { ...column, runs: splice(column.runs, a, between.length, [hold, ...runs]) })
+    const exposed = withColumn(withDrawings(shot, column.stack, made), plan, {
+      ...column,
+      runs: splice(column.runs, a, between.length, [hold, ...runs]),
+    })
     return dropTicks(withChart(exposed, plan, chart), chart, old)
   },
 )
 
-const meets = (chart: Chart, a: string, b: string): boolean => (chart.from === a && chart.to === b) || (chart.from === b && chart.to === a)
+const meets = (chart: Chart, a: string, b: string): boolean =>
+  (chart.from === a && chart.to === b) || (chart.from === b && chart.to === a)
 
 /** In-betweens that a chart no longer has: computed ones go, own ones stay in the tray. */
 function dropTicks(shot: Shot, chart: Chart, old: Chart | undefined): Shot {
@@ -75,12 +109,17 @@ export const spaceChart = command(
 export const moveTick = command(
   'chart.tick',
   z.object({ plan: idSchema, chart: idSchema, drawing: idSchema, u: finite }),
-  ({ drawing, plan, chart }, shot) => `Move ${shot.stacks[shot.plans[plan]?.charts[chart]?.stack ?? '']?.drawings[drawing]?.number ?? 'the in-between'} in its span`,
+  ({ drawing, plan, chart }, shot) =>
+    `Move ${shot.stacks[shot.plans[plan]?.charts[chart]?.stack ?? '']?.drawings[drawing]?.number ?? 'the in-between'} in its span`,
   (shot, { plan, chart: id, drawing, u }) => {
     const chart = chartOf(shot, plan, id)
     const i = chart.ticks.findIndex(t => t.drawing === drawing)
     if (i < 0) refuse('gone', 'The drawing is not in this chart any more.')
-    return withChart(shot, plan, { ...chart, recipe: { family: 'free' }, ticks: chart.ticks.map((t, k) => (k === i ? { ...t, u } : t)) })
+    return withChart(shot, plan, {
+      ...chart,
+      recipe: { family: 'free' },
+      ticks: chart.ticks.map((t, k) => (k === i ? { ...t, u } : t)),
+    })
   },
 )
 

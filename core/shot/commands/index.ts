@@ -1,8 +1,44 @@
 import { fixParts, forgetSpacing, keepSpacing, removePin, renumber, setPin, setScale } from './aids'
-import { backFrames, deleteTime, exposeHere, insertTime, moveFrames, orderPoses, pasteFrames, repeatFrames, replaceExposures, replaceIn, reverseFrames, spreadFrames, startExposures } from './arrange'
+import {
+  backFrames,
+  deleteTime,
+  exposeHere,
+  insertTime,
+  moveFrames,
+  orderPoses,
+  pasteFrames,
+  repeatFrames,
+  replaceExposures,
+  replaceIn,
+  reverseFrames,
+  spreadFrames,
+  startExposures,
+} from './arrange'
 import { fillChart, moveTick, setPath, spaceChart } from './charts'
-import { addDrawing, addPose, addStrokes, addSubject, poseDrawing, releaseDrawing, removeDrawing, removeStrokes, removeSubject, setDrawing } from './drawings'
-import { clearFrames, exposeDrawing, exposeRange, giveRun, holdFrames, movePose, pushRun, shiftRun, shiftRuns, tradeRun } from './exposures'
+import {
+  addDrawing,
+  addPose,
+  addStrokes,
+  addSubject,
+  poseDrawing,
+  releaseDrawing,
+  removeDrawing,
+  removeStrokes,
+  removeSubject,
+  setDrawing,
+} from './drawings'
+import {
+  clearFrames,
+  exposeDrawing,
+  exposeRange,
+  giveRun,
+  holdFrames,
+  movePose,
+  pushRun,
+  shiftRun,
+  shiftRuns,
+  tradeRun,
+} from './exposures'
 import { leadColumn, releaseColumn } from './lead'
 import { moveNotes, removeNote, setNote } from './notes'
 import { removeRepeat, setRepeat, writeRepeat } from './repeats'

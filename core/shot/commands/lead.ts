@@ -5,7 +5,8 @@ import type { Shot } from '../document'
 import { columnOf, openColumn, withColumn, withPlan } from '../parts'
 import { refuse } from '../refusal'
 
-const nameOf = (shot: Shot, plan: string, column: string): string => shot.plans[plan]?.columns[column]?.name ?? 'the column'
+const nameOf = (shot: Shot, plan: string, column: string): string =>
+  shot.plans[plan]?.columns[column]?.name ?? 'the column'
 
 export const leadColumn = command(
   'column.lead',
@@ -14,9 +15,12 @@ export const leadColumn = command(
   (shot, { plan, column: id, lead: leadId }) => {
     const column = openColumn(shot, plan, id)
     const lead = columnOf(shot, plan, leadId)
-    if (lead.id === id || lead.stack === column.stack) refuse('invalid', 'A column is lined up with one that shows other drawings.')
-    if (lead.lead !== undefined) refuse('invalid', `${lead.name} is lined up itself with ${nameOf(shot, plan, lead.lead)}; take that column.`)
-    if (Object.values(shot.plans[plan]!.columns).some(c => c.lead === id)) refuse('invalid', `Other columns are lined up with ${column.name}.`)
+    if (lead.id === id || lead.stack === column.stack)
+      refuse('invalid', 'A column is lined up with one that shows other drawings.')
+    if (lead.lead !== undefined)
+      refuse('invalid', `${lead.name} is lined up itself with ${nameOf(shot, plan, lead.lead)}; take that column.`)
+    if (Object.values(shot.plans[plan]!.columns).some(c => c.lead === id))
+      refuse('invalid', `Other columns are lined up with ${column.name}.`)
     const { link: _link, ...unlinked } = column
     return withColumn(shot, plan, { ...unlinked, lead: leadId })
   },

@@ -6,7 +6,9 @@ import { planOf, withPlan, without } from '../parts'
 import { refuse } from '../refusal'
 
 export const setNote = command(
-  'note.set', z.object({ plan: idSchema, note: noteSchema }), ({ note }) => `Note “${note.text.slice(0, 40)}${note.text.length > 40 ? '…' : ''}”`,
+  'note.set',
+  z.object({ plan: idSchema, note: noteSchema }),
+  ({ note }) => `Note “${note.text.slice(0, 40)}${note.text.length > 40 ? '…' : ''}”`,
   (shot, { plan: id, note }) => {
     const plan = planOf(shot, id)
     return withPlan(shot, { ...plan, notes: { ...plan.notes, [note.id]: note } })
@@ -14,7 +16,9 @@ export const setNote = command(
 )
 
 export const removeNote = command(
-  'note.remove', z.object({ plan: idSchema, note: idSchema }), 'Delete a note',
+  'note.remove',
+  z.object({ plan: idSchema, note: idSchema }),
+  'Delete a note',
   (shot, { plan: id, note }) => {
     const { notes, ...plan } = planOf(shot, id)
     if (!notes?.[note]) return refuse('gone', 'The note is not there any more.')
@@ -24,10 +28,18 @@ export const removeNote = command(
 )
 
 export const moveNotes = command(
-  'notes.shift', z.object({ plan: idSchema, /** Notes from this frame on move. */ from: z.number().int().min(1), delta: z.number().int().min(-14_400).max(14_400) }), 'Move the notes that follow',
+  'notes.shift',
+  z.object({
+    plan: idSchema,
+    /** Notes from this frame on move. */ from: z.number().int().min(1),
+    delta: z.number().int().min(-14_400).max(14_400),
+  }),
+  'Move the notes that follow',
   (shot, { plan: id, from, delta }) => {
     const plan = planOf(shot, id)
-    const notes = Object.values(plan.notes ?? {}).map(n => (n.frame < from ? n : { ...n, frame: Math.max(delta < 0 ? Math.min(from, n.frame) : 1, n.frame + delta) }))
+    const notes = Object.values(plan.notes ?? {}).map(n =>
+      n.frame < from ? n : { ...n, frame: Math.max(delta < 0 ? Math.min(from, n.frame) : 1, n.frame + delta) },
+    )
     return notes.length ? withPlan(shot, { ...plan, notes: Object.fromEntries(notes.map(n => [n.id, n])) }) : shot
   },
 )

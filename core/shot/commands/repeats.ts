@@ -13,8 +13,12 @@ const named = z.object({ ...where, repeat: idSchema })
 
 export const setRepeat = command(
   'repeat.set',
-  z.object({ ...where, repeat: repeatSchema.omit({ first: true, last: true }).extend({ first: runRefSchema, last: runRefSchema }) }),
-  ({ repeat: { times, back } }) => `Repeat ${times === null ? 'to the end of the shot' : `${times} times`}${back ? ', there and back' : ''}`,
+  z.object({
+    ...where,
+    repeat: repeatSchema.omit({ first: true, last: true }).extend({ first: runRefSchema, last: runRefSchema }),
+  }),
+  ({ repeat: { times, back } }) =>
+    `Repeat ${times === null ? 'to the end of the shot' : `${times} times`}${back ? ', there and back' : ''}`,
   (shot, { plan, column: id, repeat: wish }) => {
     const column = openColumn(shot, plan, id)
     const [a, b] = [placeOf(column.runs, wish.first), placeOf(column.runs, wish.last)]
@@ -24,16 +28,24 @@ export const setRepeat = command(
     const repeat = { ...wish, first: a.run.id, last: b.run.id }
     const others = (column.repeats ?? []).filter(r => r.id !== repeat.id)
     const end = b.start + b.run.frames
-    if (bracketsOf({ runs: column.runs, repeats: others }, shot.length).some(x => x.from < end && a.start < x.from + x.frames)) refuse('invalid', 'Another repeat is over some of these frames; repeats do not lie in one another.')
+    if (
+      bracketsOf({ runs: column.runs, repeats: others }, shot.length).some(
+        x => x.from < end && a.start < x.from + x.frames,
+      )
+    )
+      refuse('invalid', 'Another repeat is over some of these frames; repeats do not lie in one another.')
     const made = withRepeats(column, [...others, repeat])
     const added = bracketsOf(made, shot.length).reduce((sum, x) => sum + x.adds, 0)
-    if (column.runs.frames + added > MAX_FRAMES) refuse('invalid', `The column would show ${column.runs.frames + added} frames; it can show ${MAX_FRAMES}.`)
+    if (column.runs.frames + added > MAX_FRAMES)
+      refuse('invalid', `The column would show ${column.runs.frames + added} frames; it can show ${MAX_FRAMES}.`)
     return withColumn(shot, plan, made)
   },
 )
 
 export const removeRepeat = command(
-  'repeat.remove', named, 'Take the repeat away',
+  'repeat.remove',
+  named,
+  'Take the repeat away',
   (shot, { plan, column: id, repeat }) => {
     const column = openColumn(shot, plan, id)
     return withColumn(shot, plan, withRepeats(column, othersOf(column, repeat)))
@@ -41,15 +53,23 @@ export const removeRepeat = command(
 )
 
 export const writeRepeat = command(
-  'repeat.write', named, 'Turn the repeat into plain exposures',
+  'repeat.write',
+  named,
+  'Turn the repeat into plain exposures',
   (shot, { plan, column: id, repeat }, { newId }) => {
     const column = openColumn(shot, plan, id)
-    return withColumn(shot, plan, withRepeats({ ...column, runs: plainRuns(column, shot.length, repeat, newId) }, othersOf(column, repeat)))
+    return withColumn(
+      shot,
+      plan,
+      withRepeats({ ...column, runs: plainRuns(column, shot.length, repeat, newId) }, othersOf(column, repeat)),
+    )
   },
 )
 
 /** The repeats of a column without one; refused where it is not there. */
 function othersOf(column: Column, repeat: string) {
   const all = column.repeats ?? []
-  return all.some(r => r.id === repeat) ? all.filter(r => r.id !== repeat) : refuse('gone', 'The repeat is not there any more.')
+  return all.some(r => r.id === repeat)
+    ? all.filter(r => r.id !== repeat)
+    : refuse('gone', 'The repeat is not there any more.')
 }

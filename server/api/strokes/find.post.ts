@@ -6,4 +6,6 @@ import { findStrokes } from '../../services/strokes'
 
 const body = z.object({ hashes: z.array(hashSchema).min(1).max(5000) })
 
-export default api(async event => ({ strokes: await findStrokes(database(), parsed(body, await bodyJson(event, 1024 * 1024)).hashes) }))
+export default api(async event => ({
+  strokes: await findStrokes(database(), parsed(body, await bodyJson(event, 1024 * 1024)).hashes),
+}))

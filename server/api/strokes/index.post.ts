@@ -7,4 +7,6 @@ import { keepStrokes } from '../../services/strokes'
 const MAX_BYTES = 32 * 1024 * 1024
 const body = z.object({ strokes: z.array(strokeSchema).min(1).max(500) })
 
-export default api(async event => ({ hashes: await keepStrokes(database(), parsed(body, await bodyJson(event, MAX_BYTES)).strokes) }))
+export default api(async event => ({
+  hashes: await keepStrokes(database(), parsed(body, await bodyJson(event, MAX_BYTES)).strokes),
+}))

@@ -7,7 +7,7 @@ import { requireShot } from '../../../services/shots'
 
 const query = z.object({ after: z.coerce.number().int().min(0) })
 
-export default api(async (event) => {
+export default api(async event => {
   const { after } = parsed(query, getQuery(event))
   const row = await requireShot(database(), shotId(event))
   return { entries: after < row.revision ? await entriesAfter(database(), row.id, after) : [] }
