@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Toaster } from 'vue-sonner'
 import 'vue-sonner/style.css'
+import { useTheme } from '~/ui/useTheme'
 
 useTheme()
 </script>

@@ -5,7 +5,7 @@ import { chromium } from '@playwright/test'
 import { demoShots, PRODUCTION } from '../demo'
 import { keepShot } from '../server/services/shots'
 import { keepStrokes } from '../server/services/strokes'
-import { HEAD, MARGIN, NOTES, COLUMN, ROW, yOfFrame } from '../app/desk/layout'
+import { HEAD, MARGIN, NOTES, COLUMN, ROW, yOfFrame } from '../app/sheet/layout'
 import { serve } from '../tests/support/server'
 import { gulls } from './gulls'
 

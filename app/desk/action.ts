@@ -1,4 +1,4 @@
-import type { Desk, Preview } from '~/stores/desk'
+import type { Desk, Preview } from './desk'
 
 /** One thing that can be done from anywhere: by key, by the command search, by a button. */
 export interface Action {

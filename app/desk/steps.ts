@@ -1,6 +1,6 @@
 import type { Place } from '#core/sheet'
 import { runAfter, runAt, runBefore } from '#core/sheet'
-import type { Desk } from '~/stores/desk'
+import type { Desk } from './desk'
 
 /** The exposure after the one under the playhead; null at the end. */
 export function nextExposure(desk: Desk): Place | null {

@@ -14,9 +14,9 @@ import {
   STACK,
   standing,
 } from '../../core/shot/fixture.test-helper'
-import { outcomeOf } from './arrange'
-import { after, deskOn } from './desk.test-helper'
-import { rangeSpots, spotAt } from './spots'
+import { outcomeOf } from '~/sheet/arrange'
+import { after, deskOn } from './scene.test-helper'
+import { rangeSpots, spotAt } from '#core/shot'
 import { fill, fixOf, lastPose, newPose, overRange, rangeWords, space } from './wishes'
 
 const numbers = (shot: Shot) =>

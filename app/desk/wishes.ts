@@ -4,14 +4,13 @@ import type { Pass } from '#core/pass'
 import { isCore, timesOf } from '#core/pass'
 import { eachRun, lastRun, summary } from '#core/sheet'
 import type { Content, CoreRole, Drawing } from '#core/shot'
-import { emptyContent, freeNumber, onStep } from '#core/shot'
+import { emptyContent, freeNumber, onStep, refOf, spotAt } from '#core/shot'
 import { perSecond } from '#core/time'
 import { newId } from '~/sync/ids'
 import type { Wish } from '~/sync/session'
-import type { Desk } from '~/stores/desk'
-import { chosenColumns, overColumns, passagesOf } from './arrange'
+import type { Desk } from './desk'
+import { chosenColumns, overColumns, passagesOf } from '~/sheet/arrange'
 import { copied } from './copies'
-import { refOf, spotAt } from './spots'
 
 /** Where a new pose goes: under the playhead, or a number of frames after the beginning of the last exposure. */
 export type PoseWhere = 'playhead' | { readonly afterLast: number }

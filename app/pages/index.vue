@@ -5,6 +5,8 @@ import { EllipsisVertical, Moon, Plus, Sun, Upload } from '@lucide/vue'
 import { toast } from 'vue-sonner'
 import { feetOfLength, rateLabel } from '#core/time'
 import { newId } from '~/sync/ids'
+import NewShot from '~/list/NewShot.vue'
+import { useTheme } from '~/ui/useTheme'
 
 interface ShotInList {
   id: string

@@ -1,7 +1,7 @@
 import { PNG } from 'pngjs'
 import type { Content } from '#core/shot'
 import { planOf } from '#core/shot/parts'
-import type { RecordedStroke } from '../../app/desk/recorded-pen'
+import type { RecordedStroke } from '../../app/light-table/recorded-pen'
 import type { Desk } from './fixtures'
 import { expect, test } from './fixtures'
 

@@ -1,5 +1,5 @@
 import type { Shot } from '#core/shot'
-import { COLUMN, HEAD, MARGIN, ROW, xOfU, yOfFrame } from '../../app/desk/layout'
+import { COLUMN, HEAD, MARGIN, ROW, xOfU, yOfFrame } from '../../app/sheet/layout'
 import type { Desk } from './fixtures'
 import { columnX, expect, test } from './fixtures'
 

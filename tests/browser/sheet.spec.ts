@@ -1,6 +1,6 @@
 import { eachRun } from '#core/sheet'
 import type { Shot } from '#core/shot'
-import { HEAD, ROW, yOfFrame } from '../../app/desk/layout'
+import { HEAD, ROW, yOfFrame } from '../../app/sheet/layout'
 import { columnX, expect, test } from './fixtures'
 import { readFile } from 'node:fs/promises'
 import Papa from 'papaparse'

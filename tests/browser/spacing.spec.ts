@@ -2,7 +2,7 @@ import { layBones } from '#core/figure'
 import { Contents } from '#core/pass'
 import { trackOf } from '#core/spacing'
 import type { Shot } from '#core/shot'
-import { uOfX, xOfU } from '../../app/desk/layout'
+import { uOfX, xOfU } from '../../app/sheet/layout'
 import { Desk, expect, test } from './fixtures'
 
 const START =

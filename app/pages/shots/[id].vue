@@ -1,8 +1,33 @@
 <script setup lang="ts">
 import { onBeforeUnmount, onMounted, ref } from 'vue'
-import { deskActions } from '~/desk/actions'
+import { deskActions } from '~/actions'
 import { ServerAway } from '~/sync/server'
 import { newId } from '~/sync/ids'
+import AddPose from '~/poses/AddPose.vue'
+import CommandSearch from '~/desk/CommandSearch.vue'
+import DrawingBar from '~/picture/DrawingBar.vue'
+import ExportDialog from '~/exchange/ExportDialog.vue'
+import GhostRow from '~/ghosts/GhostRow.vue'
+import ImportDialog from '~/exchange/ImportDialog.vue'
+import PartsPanel from '~/figures/PartsPanel.vue'
+import PictureView from '~/picture/PictureView.vue'
+import PinPanel from '~/figures/PinPanel.vue'
+import PoseRow from '~/poses/PoseRow.vue'
+import PosesPanel from '~/poses/PosesPanel.vue'
+import RangeBar from '~/sheet/RangeBar.vue'
+import RangeMore from '~/sheet/RangeMore.vue'
+import ReshapePanel from '~/light-table/ReshapePanel.vue'
+import SheetView from '~/sheet/SheetView.vue'
+import ShortcutSheet from '~/desk/ShortcutSheet.vue'
+import ShotPanel from '~/shot/ShotPanel.vue'
+import TopBar from '~/desk/TopBar.vue'
+import TravelPlot from '~/travel/TravelPlot.vue'
+import TrayPanel from '~/tray/TrayPanel.vue'
+import { useDesk } from '~/desk/desk'
+import { useFlip } from '~/picture/useFlip'
+import { useKeys } from '~/desk/useKeys'
+import { usePlayback } from '~/desk/usePlayback'
+import { useTheme } from '~/ui/useTheme'
 
 const route = useRoute()
 const desk = useDesk()
@@ -101,7 +126,7 @@ function addColumn(): void {
           class="flex min-h-0 shrink-0 flex-col border-r border-edge"
           aria-label="Sheet and rail"
         >
-          <SheetAndRail
+          <SheetView
             :typing="typing"
             :noting="noting"
             @note="noting = $event"
@@ -165,7 +190,7 @@ function addColumn(): void {
           @close="adding = false"
         />
       </main>
-      <BringIn v-if="desk.bringing" />
+      <ImportDialog v-if="desk.bringing" />
       <ShortcutSheet
         v-if="dialog === 'shortcuts'"
         :actions="actions"
@@ -176,7 +201,7 @@ function addColumn(): void {
         :actions="actions"
         @close="dialog = null"
       />
-      <HandOff
+      <ExportDialog
         v-if="dialog === 'hand-off'"
         @close="dialog = null"
       />

@@ -1,0 +1,150 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { MOST_LEAD } from '#core/motion'
+import type { Pass } from '#core/pass'
+import { changeGap, framesOf } from '#core/pass'
+import { partKey } from '#core/shot'
+import { useDesk } from '~/desk/desk'
+
+const { pass } = defineProps<{ pass: Pass }>()
+const desk = useDesk()
+const frames = computed(() => framesOf(pass))
+
+interface Part {
+  key: string
+  name: string
+  share: number
+}
+const subjects = computed(() =>
+  Object.values(desk.stack!.subjects).filter(s =>
+    [pass.from, pass.to].every(p => desk.stack!.drawings[p.drawing]!.content.poses[s.id]),
+  ),
+)
+/** Every part of the figures that are in both poses. A limb is led by its bones, the whole body by its place. */
+const groups = computed(() =>
+  subjects.value.map(s => ({
+    id: s.id,
+    name: s.name,
+    parts: [{ id: 'place', name: 'the whole body' }, ...s.figure.bones].map((b): Part => ({
+      key: partKey(s.id, b.id),
+      name: b.name,
+      share: pass.chart?.leads?.[partKey(s.id, b.id)] ?? 0,
+    })),
+  })),
+)
+const changing = computed(() =>
+  Object.values(desk.stack!.subjects).filter(
+    s =>
+      !!desk.stack!.drawings[pass.from.drawing]!.content.poses[s.id] !==
+      !!desk.stack!.drawings[pass.to.drawing]!.content.poses[s.id],
+  ),
+)
+
+const least = computed(() => Math.round(MOST_LEAD * frames.value * 2) / 2)
+const wishFor = (key: string, value: number) => ({
+  name: 'chart.lead' as const,
+  args: {
+    plan: desk.plan!.id,
+    chart: pass.chart!.id,
+    part: key,
+    share: Math.max(-MOST_LEAD, Math.min(MOST_LEAD, value / frames.value)),
+  },
+})
+function tryLead(p: Part, e: Event): void {
+  desk.tryOut(wishFor(p.key, Number((e.target as HTMLInputElement).value)))
+}
+function setLead(p: Part, e: Event): void {
+  desk.run(wishFor(p.key, Number((e.target as HTMLInputElement).value)))
+}
+const framesIn = (share: number) => Math.round(share * frames.value * 2) / 2
+const told = (share: number) => {
+  const n = framesIn(share)
+  return n === 0 ? 'with the rest' : `${Math.abs(n)} frame${Math.abs(n) === 1 ? '' : 's'} ${n > 0 ? 'ahead' : 'behind'}`
+}
+const after = (subject: string) => pass.chart!.ticks[changeGap(pass.chart!, subject)]?.drawing ?? pass.chart!.to
+function change(subject: string, e: Event): void {
+  const value = (e.target as HTMLSelectElement).value
+  desk.run({
+    name: 'chart.change',
+    args: { plan: desk.plan!.id, chart: pass.chart!.id, subject, drawing: value || null },
+  })
+}
+</script>
+
+<template>
+  <p
+    v-if="!pass.chart?.ticks.length"
+    class="text-soft"
+  >
+    Parts lead or drag in the in-betweens, and there are none in this span yet.
+  </p>
+  <template v-else>
+    <p class="text-soft">
+      A part that leads is ahead of the rest between the poses; one that drags comes behind. The poses stay as they are.
+    </p>
+    <div
+      v-for="g in groups"
+      :key="g.id"
+      class="mt-2"
+    >
+      <h3 class="font-semibold">{{ g.name }}</h3>
+      <label
+        v-for="p in g.parts"
+        :key="p.key"
+        class="grid grid-cols-[112px_1fr_92px] items-center gap-2 py-[2px]"
+      >
+        <span
+          class="truncate"
+          :class="{ 'font-semibold': p.share }"
+          >{{ p.name }}</span
+        >
+        <input
+          type="range"
+          class="accent-bottle"
+          :min="-least"
+          :max="least"
+          step="0.5"
+          :value="framesIn(p.share)"
+          :aria-label="`${p.name} leads by frames`"
+          :aria-valuetext="told(p.share)"
+          @input="tryLead(p, $event)"
+          @change="setLead(p, $event)"
+        />
+        <span
+          class="text-right text-[11.5px]"
+          :class="p.share ? '' : 'text-soft'"
+          >{{ told(p.share) }}</span
+        >
+      </label>
+    </div>
+    <div
+      v-for="s in changing"
+      :key="s.id"
+      class="mt-3 flex items-center gap-2"
+    >
+      <span class="flex-1">{{ s.name }} is in one of the poses only. It changes over on</span>
+      <select
+        class="field h-7"
+        :value="pass.chart.change?.[s.id] ?? ''"
+        :aria-label="`Where ${s.name} changes over`"
+        @change="change(s.id, $event)"
+      >
+        <option value="">the widest gap ({{ desk.stack!.drawings[after(s.id)]!.number }})</option>
+        <option
+          v-for="t in pass.chart.ticks"
+          :key="t.drawing"
+          :value="t.drawing"
+        >
+          {{ desk.stack!.drawings[t.drawing]!.number }}
+        </option>
+        <option :value="pass.chart.to">{{ desk.stack!.drawings[pass.chart.to]!.number }}</option>
+      </select>
+    </div>
+    <p
+      v-if="!groups.length && !changing.length"
+      class="mt-2 text-soft"
+    >
+      No figure stands on both poses.
+    </p>
+  </template>
+</template>

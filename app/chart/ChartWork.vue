@@ -1,0 +1,58 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import type { Pass } from '#core/pass'
+import type { Line } from './spans'
+import { workOf } from './spans'
+import { useDesk } from '~/desk/desk'
+
+const { pass } = defineProps<{ pass: Pass }>()
+const desk = useDesk()
+const lines = computed(() => (pass.chart ? workOf(desk, pass.chart) : []))
+const left = computed(() => lines.value.filter(l => !l.drawn).length)
+
+function goTo(line: Line): void {
+  const at = pass.members.find(m => m.drawing === line.drawing.id)
+  if (at) desk.goTo(at.start)
+  desk.ghosts = true
+  desk.ghostPair = { on: line.drawing.id, first: line.first.id, second: line.second.id }
+}
+</script>
+
+<template>
+  <p
+    v-if="!lines.length"
+    class="text-soft"
+  >
+    There are no in-betweens in this span yet. Choose a spacing first.
+  </p>
+  <template v-else>
+    <p class="text-soft">
+      {{ left ? `${left} of ${lines.length} still to draw. V goes to the next.` : 'All are drawn.' }}
+    </p>
+    <ol class="mt-2">
+      <li
+        v-for="(line, i) in lines"
+        :key="line.drawing.id"
+      >
+        <button
+          type="button"
+          class="grid w-full grid-cols-[22px_44px_1fr_auto] items-baseline gap-2 rounded px-1 py-[3px] text-left hover:bg-wash"
+          :title="`Go to ${line.drawing.number}, with ${line.first.number} and ${line.second.number} as its ghosts`"
+          @click="goTo(line)"
+        >
+          <span class="text-right font-mono text-soft">{{ i + 1 }}</span>
+          <span
+            class="font-mono font-semibold"
+            :class="{ 'text-soft': line.drawn }"
+            >{{ line.drawing.number }}</span
+          >
+          <span
+            >between {{ line.first.number }} and {{ line.second.number
+            }}<span v-if="line.words">, {{ line.words }}</span></span
+          >
+          <span class="text-soft">{{ line.drawn ? 'drawn' : '' }}</span>
+        </button>
+      </li>
+    </ol>
+  </template>
+</template>

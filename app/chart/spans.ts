@@ -1,0 +1,254 @@
+import type { Recipe, Task } from '#core/chart'
+import { orderOfWork, placeName, resample, spread } from '#core/chart'
+import { warped } from '#core/motion'
+import type { Contents, Pass } from '#core/pass'
+import { changeGap, isCore, timesOf } from '#core/pass'
+import type { Chart, Drawing } from '#core/shot'
+import { freeNumber, partKey, refOf } from '#core/shot'
+import type { Desk } from '~/desk/desk'
+import { newId } from '~/sync/ids'
+import type { Wish } from '~/sync/session'
+import { asKept, fixOf, planAndColumn } from '~/desk/wishes'
+
+/** The pass that the playhead is in; on the last pose the one that ends there. */
+export const passHere = (desk: Desk): Pass | null =>
+  desk.pass ?? desk.passes.findLast(p => p.to.run.id === desk.place?.run.id) ?? null
+
+/** Where subjects that change over in the whole do so in the two parts of a chart that is cut at a tick. */
+function changeIn(
+  desk: Desk,
+  chart: Chart,
+  index: number,
+): { first: Record<string, string>; second: Record<string, string> } {
+  const stack = desk.stack!
+  const [from, to] = [stack.drawings[chart.from]!, stack.drawings[chart.to]!]
+  const change = { first: {} as Record<string, string>, second: {} as Record<string, string> }
+  for (const id of Object.keys(stack.subjects)) {
+    if (!!from.content.poses[id] === !!to.content.poses[id]) continue
+    const gap = changeGap(chart, id)
+    const after = chart.ticks[gap]?.drawing ?? chart.to
+    change[gap <= index ? 'first' : 'second'][id] = after
+  }
+  return change
+}
+
+/** Makes an in-between a breakdown where it is: its chart becomes two. */
+export function cut(desk: Desk, chart: Chart, drawing: Drawing): Wish | null {
+  const ends = desk.contents.ends(desk.shot!, desk.plan!, desk.stack!, chart)
+  const index = chart.ticks.findIndex(t => t.drawing === drawing.id)
+  if (!ends || index < 0) return null
+  const { u } = chart.ticks[index]!
+  const lead =
+    Object.keys(desk.stack!.subjects)
+      .map(s => chart.leads?.[partKey(s, 'place')])
+      .find(l => l !== undefined) ?? 0
+  return {
+    name: 'chart.cut',
+    args: {
+      plan: desk.plan!.id,
+      chart: chart.id,
+      drawing: drawing.id,
+      content: fixOf(desk, drawing).fix ?? drawing.content,
+      second: newId(),
+      before: ends.before?.id ?? null,
+      after: ends.after?.id ?? null,
+      reached: warped(lead)(u),
+      change: changeIn(desk, chart, index),
+    },
+  }
+}
+
+/** Joins the spans on both sides of a breakdown; it becomes an in-between of its own. A sentence where that cannot be done. */
+export function join(desk: Desk, drawing: Drawing): Wish | string {
+  const into = desk.passes.find(p => p.to.drawing === drawing.id)
+  const out = desk.passes.find(p => p.from.drawing === drawing.id)
+  const [first, second] = into?.chart?.to === drawing.id ? [into.chart, out?.chart] : [out?.chart, into?.chart]
+  if (!first || !second) return `There is no chart on both sides of ${drawing.number}: add an in-between first.`
+  if (first.to !== second.from) return `The spans beside ${drawing.number} run toward each other: they cannot be one.`
+  const travel = (a: string, b: string) => desk.contents.travel(desk.shot!, desk.plan!, desk.stack!, a, b)
+  const [one, two] = [travel(first.from, first.to), travel(second.from, second.to)]
+  const exact =
+    first.along && second.along && first.along.from === second.along.from
+      ? (first.along.b - first.along.a) / (second.along.b - first.along.a)
+      : null
+  const at = exact ?? (one + two > 0 ? one / (one + two) : 0.5)
+  return {
+    name: 'chart.join',
+    args: { plan: desk.plan!.id, first: first.id, second: second.id, at: Math.max(0.001, Math.min(0.999, at)) },
+  }
+}
+
+/** Opens one drawing's room beside a pose of the pass and fills it halfway. */
+export function wedge(desk: Desk, pass: Pass, side: 'first' | 'second'): Wish {
+  const frame = side === 'first' ? pass.from.start + pass.from.run.frames : pass.to.start
+  const step = pass.chart?.step ?? desk.column!.step
+  return {
+    name: 'chart.wedge',
+    args: {
+      ...passArgs(desk, pass, side),
+      drawing: { id: newId(), number: freeNumber(desk.stack!, String(frame)) },
+      step,
+    },
+  }
+}
+
+export const unwedge = (desk: Desk, pass: Pass, side: 'first' | 'second'): Wish => ({
+  name: 'chart.unwedge',
+  args: passArgs(desk, pass, side),
+})
+
+const passArgs = (desk: Desk, pass: Pass, side: 'first' | 'second') => ({
+  ...planAndColumn(desk),
+  chart: pass.chart?.id ?? newId(),
+  from: refOf(pass.from),
+  to: refOf(pass.to),
+  side,
+})
+
+/** One line of the order of work, with the drawings it names. */
+export interface Line extends Task {
+  readonly drawing: Drawing
+  readonly first: Drawing
+  readonly second: Drawing
+  readonly drawn: boolean
+  readonly words: string
+}
+
+/** The favour that counts as one in the order of work: the chart's own, if it has favours. */
+const favourOf = (recipe: Recipe): number | undefined =>
+  recipe.family === 'favours' && recipe.f ? Math.max(recipe.f, 1 / 6) : undefined
+
+const DIVISION = { half: 'half', third: 'third', favour: 'favour', other: '', beyond: 'beyond' }
+
+/** The list an in-betweener works a chart by. */
+export function workOf(desk: Desk, chart: Chart): Line[] {
+  const { drawings } = desk.stack!
+  const named = (i: number): Drawing =>
+    drawings[i < 0 ? chart.from : i >= chart.ticks.length ? chart.to : chart.ticks[i]!.drawing]!
+  return orderOfWork(
+    chart.ticks.map(t => t.u),
+    favourOf(chart.recipe),
+  ).map((t): Line => {
+    const drawing = named(t.tick)
+    const toward = t.share > 0.5 ? 'second' : 'first'
+    const words =
+      t.division === 'half'
+        ? 'half'
+        : t.division === 'other' || t.division === 'beyond'
+          ? placeName(t.share)
+          : `${DIVISION[t.division]} ${toward === 'first' ? 'at' : 'toward'} ${(toward === 'first' ? named(t.between[0]) : named(t.between[1])).number}`
+    return { ...t, drawing, first: named(t.between[0]), second: named(t.between[1]), drawn: drawing.own, words }
+  })
+}
+
+/** The next in-between of the column that nobody has drawn, from the pass under the playhead on. */
+export function nextToDraw(desk: Desk): { line: Line; frame: number } | null {
+  const here = Math.max(
+    0,
+    desk.passes.findIndex(p => p === passHere(desk)),
+  )
+  const inTurn = [...desk.passes.slice(here), ...desk.passes.slice(0, here)]
+  for (const pass of inTurn) {
+    if (!pass.chart) continue
+    for (const line of workOf(desk, pass.chart)) {
+      const member = pass.members.find(m => m.drawing === line.drawing.id)
+      if (member && !line.drawn) return { line, frame: member.start }
+    }
+  }
+  return null
+}
+
+/** Numbers all in-betweens of the active column by the frame they first fall on. Null where they are already. */
+export function numberByFrame(desk: Desk): Wish | null {
+  const stack = desk.stack!
+  const starts = new Map<string, number>()
+  for (const bar of desk.rail.bars) {
+    const d = bar.run.drawing && stack.drawings[bar.run.drawing]
+    if (d && !isCore(d) && !starts.has(d.id)) starts.set(d.id, bar.start)
+  }
+  const rest = {
+    ...stack,
+    drawings: Object.fromEntries(Object.entries(stack.drawings).filter(([id]) => !starts.has(id))),
+  }
+  const taken: string[] = []
+  const numbers: Record<string, string> = {}
+  for (const [id, start] of starts) {
+    const number = freeNumber(rest, String(start), taken)
+    taken.push(number)
+    if (stack.drawings[id]!.number !== number) numbers[id] = number
+  }
+  return Object.keys(numbers).length ? { name: 'drawing.renumber', args: { stack: stack.id, numbers } } : null
+}
+
+/** A spacing that can be given to other charts: as it is seen in a pass. */
+export interface Spacing {
+  readonly recipe: Recipe
+  readonly places: readonly number[]
+}
+
+export function spacingOf(pass: Pass): Spacing | null {
+  if (!pass.chart?.ticks.length) return null
+  const places = pass.chart.ticks.map(t => t.u)
+  return pass.backward
+    ? { recipe: asKept(pass, pass.chart.recipe), places: places.map(u => 1 - u).reverse() }
+    : { recipe: pass.chart.recipe, places }
+}
+
+/** Gives a spacing to a pass: the same places where it has as many in-betweens, else the same family or shape. */
+export function giveSpacing(desk: Desk, pass: Pass, { recipe, places }: Spacing): Wish | null {
+  const chart = pass.chart
+  if (!chart?.ticks.length) return null
+  const n = chart.ticks.length
+  const kept = asKept(pass, recipe)
+  const seen = recipe.family === 'free' ? (places.length === n ? [...places] : resample(places, n)) : null
+  const own = seen
+    ? pass.backward
+      ? seen.map(u => 1 - u).reverse()
+      : seen
+    : spread(kept, n, { times: timesOf(pass) ?? undefined })
+  return { name: 'chart.space', args: { plan: desk.plan!.id, chart: chart.id, recipe: kept, places: own } }
+}
+
+/** The passes that the chosen frames touch; the one under the playhead where none are chosen. */
+export function chosenPasses(desk: Desk): Pass[] {
+  const s = desk.selection
+  if (!s || s.column !== desk.column?.id || s.first === s.last) return [passHere(desk)].filter(p => !!p)
+  return desk.passes.filter(p => p.from.start <= s.last && p.to.start > s.first)
+}
+
+/** Two charts that meet at a pose higher than both others: what a throw is made of. A sentence where there is none. */
+export function throwAt(desk: Desk, contents: Contents, pass: Pass): Wish | string {
+  const height = (drawing: string): number | null => {
+    const poses = Object.values(contents.of(desk.shot!, desk.plan!, desk.stack!, drawing).poses)
+    return poses[0]?.place.y ?? null
+  }
+  const other = (p: Pass | undefined) => (p && p.chart?.ticks.length ? p : null)
+  const i = desk.passes.findIndex(p => p.from.run.id === pass.from.run.id)
+  const [a, b] = [height(pass.from.drawing), height(pass.to.drawing)]
+  if (a === null || b === null) return 'A throw needs a figure on both poses.'
+  const up = b < a ? pass : other(desk.passes[i - 1])
+  const down = b < a ? other(desk.passes[i + 1]) : pass
+  const parts = [up && { pass: up, to: 'top' as const }, down && { pass: down, to: 'ground' as const }]
+    .filter(p => !!p)
+    .filter(({ pass: p, to }) => {
+      const [from, end] = [height(p.from.drawing), height(p.to.drawing)]
+      return p.chart?.ticks.length && from !== null && end !== null && (to === 'top' ? end < from : end > from)
+    })
+  if (!parts.length) return 'A throw has in-betweens on the way up to its top or down from it.'
+  return {
+    name: 'chart.throw',
+    args: {
+      plan: desk.plan!.id,
+      parts: parts.map(({ pass: p, to }) => {
+        const way = (to === 'top') !== p.backward ? ('top' as const) : ('ground' as const)
+        return {
+          chart: p.chart!.id,
+          to: way,
+          places: spread({ family: way === 'top' ? 'rise' : 'fall' }, p.chart!.ticks.length, {
+            times: timesOf(p) ?? undefined,
+          }),
+        }
+      }),
+    },
+  }
+}

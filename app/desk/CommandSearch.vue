@@ -1,0 +1,90 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
+import Fuse from 'fuse.js'
+import type { Action } from './action'
+import { keyCaps } from '~/actions'
+import AppDialog from '~/ui/AppDialog.vue'
+import { useDesk } from './desk'
+
+const props = defineProps<{ actions: readonly Action[] }>()
+const emit = defineEmits<{ close: [] }>()
+const desk = useDesk()
+const query = ref('')
+const fuse = computed(
+  () =>
+    new Fuse(
+      props.actions.filter(a => a.id !== 'search'),
+      { keys: ['name', 'group'], threshold: 0.4, ignoreLocation: true },
+    ),
+)
+const found = computed(() =>
+  (query.value.trim()
+    ? fuse.value.search(query.value).map(r => r.item)
+    : props.actions.filter(a => a.id !== 'search')
+  ).slice(0, 12),
+)
+const can = (a: Action) => a.can?.(desk) ?? true
+
+function choose(a: Action | null): void {
+  if (!a) return
+  emit('close')
+  if (can(a)) requestAnimationFrame(() => a.do(desk, null))
+}
+</script>
+
+<template>
+  <AppDialog
+    title="Find a command"
+    @close="emit('close')"
+  >
+    <Combobox
+      :model-value="null"
+      @update:model-value="choose"
+    >
+      <ComboboxInput
+        class="field w-full text-[15px]"
+        placeholder="What do you want to do?"
+        aria-label="Command"
+        autocomplete="off"
+        @change="query = $event.target.value"
+      />
+      <ComboboxOptions
+        static
+        class="mt-2 max-h-96 overflow-auto"
+      >
+        <ComboboxOption
+          v-for="a in found"
+          :key="a.id"
+          v-slot="{ active }"
+          :value="a"
+          :disabled="!can(a)"
+          as="template"
+        >
+          <li
+            class="flex items-baseline justify-between gap-3 rounded px-2 py-1"
+            :class="[active ? 'bg-wash' : '', can(a) ? '' : 'opacity-50']"
+          >
+            <span
+              >{{ a.name }}<span class="ml-2 text-[11.5px] text-soft">{{ a.group }}</span></span
+            >
+            <span class="shrink-0 space-x-1"
+              ><kbd
+                v-for="cap in a.keys[0] ? keyCaps(a.keys[0]) : []"
+                :key="cap"
+                class="key-cap"
+                >{{ cap }}</kbd
+              ></span
+            >
+          </li>
+        </ComboboxOption>
+        <li
+          v-if="!found.length"
+          class="px-2 py-1 text-soft"
+        >
+          No command of that name. Try “hold”, “spacing” or “pose”.
+        </li>
+      </ComboboxOptions>
+    </Combobox>
+  </AppDialog>
+</template>

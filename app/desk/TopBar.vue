@@ -1,0 +1,245 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { Keyboard, Moon, Pause, Play, Redo2, Repeat, Search, SkipBack, Sun, Undo2 } from '@lucide/vue'
+import { feetFrames, parseLength, rateLabel, timecodeOf } from '#core/time'
+import { toast } from 'vue-sonner'
+import { useDesk } from './desk'
+import { useTheme } from '~/ui/useTheme'
+
+defineProps<{ production: string }>()
+const emit = defineEmits<{ play: []; search: []; shortcuts: []; handOff: [] }>()
+const desk = useDesk()
+const { name: themeName, toggle } = useTheme()
+const looped = computed(() => `${desk.playRange.first}–${desk.playRange.last}`)
+const saving = computed(() => {
+  const { state, kept } = desk.saving
+  const n = `${kept} change${kept === 1 ? '' : 's'}`
+  if (state === 'saved') return { words: 'All saved', title: 'Every change is stored by the server.' }
+  if (state === 'saving')
+    return { words: 'Saving …', title: `${n} on the way to the server, kept in this browser meanwhile.` }
+  if (state === 'away')
+    return {
+      words: kept ? `Server away · ${n} kept here` : 'Server away',
+      title: 'Go on working: changes are kept in this browser and sent when the server is back.',
+    }
+  return {
+    words: `Not saved · ${n} kept here`,
+    title: 'The server refuses this shot. The changes are kept in this browser.',
+  }
+})
+const editing = ref(false)
+function rename(e: Event): void {
+  const name = (e.target as HTMLInputElement).value.trim()
+  if (name && name !== desk.shot!.name) desk.run({ name: 'shot.set', args: { name } })
+  editing.value = false
+}
+function setLength(e: Event): void {
+  const input = e.target as HTMLInputElement
+  const length = parseLength(input.value, desk.shot!.rate)
+  if (typeof length === 'string') toast(length)
+  else if (length !== desk.shot!.length) desk.run({ name: 'shot.set', args: { length } })
+  input.value = String(desk.shot!.length)
+}
+</script>
+
+<template>
+  <header class="on-dark flex h-12 shrink-0 items-center gap-3 bg-bottle px-3 text-on-bottle">
+    <NuxtLink
+      to="/"
+      class="flex items-center gap-2 rounded px-1 font-semibold"
+      title="To the list of shots"
+      ><img
+        src="/fintro.svg"
+        alt=""
+        class="size-6"
+      />Fintro</NuxtLink
+    >
+    <span class="max-w-36 min-w-0 truncate text-on-bottle-soft">{{ production }}</span>
+    <span
+      class="text-on-bottle-soft"
+      aria-hidden="true"
+      >›</span
+    >
+    <input
+      v-if="editing"
+      class="h-7 w-44 rounded bg-on-bottle px-1.5 text-[#1d2824]"
+      :value="desk.shot?.name"
+      maxlength="80"
+      aria-label="Name of the shot"
+      @vue:mounted="({ el }: { el: unknown }) => (el as HTMLInputElement).select()"
+      @change="rename"
+      @blur="editing = false"
+      @keydown.enter="rename"
+      @keydown.esc="editing = false"
+    />
+    <h1
+      v-else
+      class="max-w-44 min-w-0 truncate font-semibold"
+    >
+      <button
+        type="button"
+        class="rounded px-1 hover:bg-white/10"
+        title="Rename the shot"
+        @click="editing = true"
+      >
+        {{ desk.shot?.name }}
+      </button>
+    </h1>
+
+    <div class="mx-auto flex shrink-0 items-center gap-2">
+      <output
+        class="w-12 text-right font-mono text-[22px] leading-none font-semibold"
+        aria-label="Frame"
+        >{{ desk.frame }}</output
+      >
+      <span
+        class="w-[132px] font-mono text-[11.5px] text-on-bottle-soft"
+        title="Timecode and feet+frames"
+        >{{ desk.shot ? timecodeOf(desk.frame, desk.shot.rate) : '' }} · {{ feetFrames(desk.frame) }}</span
+      >
+      <button
+        type="button"
+        class="bar-button px-2"
+        aria-label="To the first frame"
+        title="To the first frame (Home)"
+        @click="desk.goTo(desk.playRange.first)"
+      >
+        <SkipBack :size="14" />
+      </button>
+      <button
+        type="button"
+        class="play-button"
+        :title="desk.playing ? 'Stop (Space)' : 'Play (Space)'"
+        @click="emit('play')"
+      >
+        <component
+          :is="desk.playing ? Pause : Play"
+          :size="14"
+        />{{ desk.playing ? 'Stop' : 'Play' }}
+      </button>
+      <button
+        type="button"
+        class="bar-button"
+        :aria-pressed="!!desk.loop"
+        :class="{ 'bg-white/20': desk.loop }"
+        title="Loop over the chosen frames, or over the whole shot (L)"
+        @click="
+          desk.loop = !desk.loop && desk.selection ? { first: desk.selection.first, last: desk.selection.last } : null
+        "
+      >
+        <Repeat :size="13" />{{ looped }}
+      </button>
+      <button
+        v-if="desk.trialRate"
+        type="button"
+        class="bar-button border-dashed border-on-bottle"
+        :title="`Only tried in playback. A click goes back to the shot's ${rateLabel(desk.shot!.rate)}.`"
+        @click="desk.trialRate = null"
+      >
+        trying {{ rateLabel(desk.trialRate) }}, not {{ rateLabel(desk.shot!.rate) }}
+      </button>
+      <button
+        v-else
+        type="button"
+        class="shrink-0 rounded px-1 whitespace-nowrap text-on-bottle-soft hover:bg-white/10"
+        title="The shot's own rate: length, rate, going to a frame (Shift L)"
+        @click="desk.side = desk.side === 'shot' ? null : 'shot'"
+      >
+        {{ desk.shot ? rateLabel(desk.shot.rate) : '' }} fps
+      </button>
+      <label class="flex items-center gap-1 text-on-bottle-soft"
+        >of<input
+          class="h-7 w-14 rounded border border-white/30 bg-transparent px-1 text-center font-mono text-on-bottle"
+          :value="desk.shot?.length"
+          aria-label="Length of the shot: frames, seconds (2.5 s) or feet+frames (3+13)"
+          title="Length: frames, seconds (2.5 s) or feet+frames (3+13)"
+          @change="setLength"
+          @keydown.enter="($event.target as HTMLElement).blur()"
+      /></label>
+      <span
+        v-if="desk.skipped"
+        class="rounded border border-dashed border-on-bottle-soft px-1.5 text-[11.5px]"
+        aria-live="polite"
+        >{{ desk.skipped }} skipped</span
+      >
+    </div>
+
+    <span
+      class="shrink-0 text-[12px] whitespace-nowrap text-on-bottle-soft"
+      role="status"
+      :title="saving.title"
+      data-part="saving"
+      >{{ saving.words }}</span
+    >
+    <div class="flex items-center gap-1">
+      <button
+        type="button"
+        class="bar-button px-1.5"
+        :disabled="!desk.undoLabel"
+        :aria-label="desk.undoLabel ? `Undo: ${desk.undoLabel}` : 'Undo'"
+        :title="desk.undoLabel ? `Undo: ${desk.undoLabel} (Ctrl Z)` : 'Nothing to undo'"
+        @click="desk.undo()"
+      >
+        <Undo2 :size="15" />
+      </button>
+      <button
+        type="button"
+        class="bar-button px-1.5"
+        :disabled="!desk.redoLabel"
+        :aria-label="desk.redoLabel ? `Redo: ${desk.redoLabel}` : 'Redo'"
+        :title="desk.redoLabel ? `Redo: ${desk.redoLabel} (Ctrl Shift Z)` : 'Nothing to redo'"
+        @click="desk.redo()"
+      >
+        <Redo2 :size="15" />
+      </button>
+      <button
+        type="button"
+        class="bar-button px-1.5"
+        aria-label="Find a command"
+        title="Find a command by name (/)"
+        @click="emit('search')"
+      >
+        <Search :size="15" />
+      </button>
+      <button
+        type="button"
+        class="bar-button px-1.5"
+        aria-label="Shortcuts"
+        title="All shortcuts (?)"
+        @click="emit('shortcuts')"
+      >
+        <Keyboard :size="15" />
+      </button>
+      <button
+        type="button"
+        class="bar-button px-1.5"
+        :aria-label="themeName === 'day' ? 'Night colours' : 'Day colours'"
+        :title="themeName === 'day' ? 'Night colours' : 'Day colours'"
+        @click="toggle"
+      >
+        <component
+          :is="themeName === 'day' ? Moon : Sun"
+          :size="15"
+        />
+      </button>
+      <button
+        type="button"
+        class="bar-button border-on-bottle font-semibold"
+        title="Images or the whole shot (Shift H)"
+        @click="emit('handOff')"
+      >
+        Hand off
+      </button>
+    </div>
+  </header>
+</template>
+
+<style scoped>
+@reference "~/assets/main.css";
+.play-button {
+  @apply inline-flex h-7 w-[76px] items-center justify-center gap-1.5 rounded bg-on-bottle font-semibold text-[#17372f] hover:bg-white;
+}
+.bar-button {
+  @apply inline-flex h-7 items-center gap-1.5 rounded border border-white/25 px-2.5 whitespace-nowrap hover:bg-white/10 disabled:opacity-40 disabled:hover:bg-transparent;
+}
+</style>

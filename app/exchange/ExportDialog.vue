@@ -1,0 +1,238 @@
+<script setup lang="ts">
+import { computed, onScopeDispose, ref } from 'vue'
+import { proxy, wrap } from 'comlink'
+import { Download } from '@lucide/vue'
+import { imageHashes, storeShot } from '#core/shot'
+import { drawingsChosen } from '~/light-table/art'
+import type { SvgWhat } from './svg-out'
+import { svgOut } from './svg-out'
+import { bitmapOf } from '~/sync/bitmaps'
+import type { ImagesWorker } from './images.worker'
+import AppDialog from '~/ui/AppDialog.vue'
+import SheetCsv from './SheetCsv.vue'
+import { useDesk } from '~/desk/desk'
+
+const emit = defineEmits<{ close: [] }>()
+const desk = useDesk()
+const shot = desk.shot!
+const first = ref(desk.playRange.first)
+const last = ref(desk.playRange.last)
+const background = ref(true)
+const done = ref(0)
+const working = ref(false)
+const failed = ref('')
+const total = computed(() => last.value - first.value + 1)
+const wrong = computed(() =>
+  !Number.isInteger(first.value) ||
+  !Number.isInteger(last.value) ||
+  first.value < 1 ||
+  last.value > shot.length ||
+  first.value > last.value
+    ? `Choose whole frames from 1 to ${shot.length}, the first not after the last.`
+    : '',
+)
+const fileName =
+  shot.name
+    .replace(/[^A-Za-z0-9 _-]+/g, '')
+    .trim()
+    .replace(/\s+/g, '-') || 'shot'
+
+let worker: Worker | null = null
+let api: ReturnType<typeof wrap<ImagesWorker>> | null = null
+
+function save(blob: Blob, name: string): void {
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(blob)
+  link.download = name
+  link.click()
+  setTimeout(() => URL.revokeObjectURL(link.href), 60_000)
+}
+
+async function images(): Promise<void> {
+  if (wrong.value) return
+  worker ??= new Worker(new URL('./images.worker.ts', import.meta.url), { type: 'module' })
+  api ??= wrap<ImagesWorker>(worker)
+  working.value = true
+  failed.value = ''
+  done.value = 0
+  try {
+    const strokes = await desk.session!.allStrokes()
+    await desk.session!.fetchImages()
+    const pictures = imageHashes(shot).flatMap(file => (bitmapOf(file) ? [[file, bitmapOf(file)!] as const] : []))
+    const wish = {
+      pictures,
+      shot: JSON.parse(JSON.stringify(storeShot(shot))) as ReturnType<typeof storeShot>,
+      strokes,
+      first: first.value,
+      last: last.value,
+      background: background.value,
+      name: fileName,
+    }
+    const blob = await api.makeImages(
+      wish,
+      proxy((n: number) => {
+        done.value = n
+      }),
+    )
+    if (blob) save(blob, `${fileName}-${first.value}-${last.value}.zip`)
+  } catch (error) {
+    failed.value = `The images could not be made: ${(error as Error).message}`
+  }
+  working.value = false
+}
+const chosen = drawingsChosen(desk)
+const svgFailed = ref('')
+async function svg(what: SvgWhat): Promise<void> {
+  svgFailed.value = ''
+  try {
+    const made = await svgOut(desk, chosen, what, fileName)
+    save(made.blob, made.name)
+  } catch (error) {
+    svgFailed.value = `The SVG could not be made: ${(error as Error).message}`
+  }
+}
+const stop = () => void api?.stop()
+onScopeDispose(() => worker?.terminate())
+const waiting = computed(() => desk.saving.state !== 'saved')
+</script>
+
+<template>
+  <AppDialog
+    title="Hand off"
+    @close="emit('close')"
+  >
+    <section>
+      <h3 class="font-semibold">Numbered images</h3>
+      <p class="text-soft">
+        One PNG for each frame, {{ shot.picture.width }} × {{ shot.picture.height }} px, in a zip. Ghosts and hidden
+        columns stay out.
+      </p>
+      <div class="mt-2 flex items-end gap-3">
+        <label
+          >From frame<input
+            v-model.number="first"
+            type="number"
+            min="1"
+            :max="shot.length"
+            class="field mt-0.5 block w-20"
+        /></label>
+        <label
+          >to frame<input
+            v-model.number="last"
+            type="number"
+            min="1"
+            :max="shot.length"
+            class="field mt-0.5 block w-20"
+        /></label>
+        <label class="flex h-8 items-center gap-2"
+          ><input
+            v-model="background"
+            type="checkbox"
+          />with the background and the paper</label
+        >
+      </div>
+      <p
+        v-if="wrong"
+        class="mt-1 text-signal"
+        role="alert"
+      >
+        {{ wrong }}
+      </p>
+      <p
+        v-if="failed"
+        class="mt-1 text-signal"
+        role="alert"
+      >
+        {{ failed }}
+      </p>
+      <div class="mt-3 flex items-center gap-3">
+        <button
+          type="button"
+          class="push-button push-button-main"
+          :disabled="working || !!wrong"
+          @click="images"
+        >
+          <Download :size="14" />Make {{ wrong ? '' : total }} images
+        </button>
+        <template v-if="working">
+          <progress
+            class="flex-1"
+            :max="total"
+            :value="done"
+            aria-label="Images made"
+          />
+          <span class="font-mono">{{ done }} / {{ total }}</span>
+          <button
+            type="button"
+            class="push-button"
+            @click="stop"
+          >
+            Stop
+          </button>
+        </template>
+      </div>
+    </section>
+    <hr class="my-4 border-edge" />
+    <section>
+      <h3 class="font-semibold">Drawings as SVG</h3>
+      <p class="text-soft">
+        Of {{ desk.column?.name }}:
+        {{
+          chosen.length === 1
+            ? `drawing ${chosen[0]!.number}, under the playhead`
+            : chosen.length
+              ? `the ${chosen.length} drawings of the chosen frames, in a zip`
+              : 'nothing is exposed here'
+        }}. Each stroke is a path; other columns stay out.
+      </p>
+      <p
+        v-if="svgFailed"
+        class="mt-1 text-signal"
+        role="alert"
+      >
+        {{ svgFailed }}
+      </p>
+      <div class="mt-2 flex gap-2">
+        <button
+          type="button"
+          class="push-button push-button-main"
+          :disabled="!chosen.length"
+          @click="svg('drawing')"
+        >
+          <Download :size="14" />All that is drawn</button
+        ><button
+          type="button"
+          class="push-button"
+          :disabled="!chosen.length"
+          @click="svg('pose')"
+        >
+          Figures only
+        </button>
+      </div>
+    </section>
+    <hr class="my-4 border-edge" />
+    <SheetCsv
+      :name="fileName"
+      @done="emit('close')"
+    />
+    <hr class="my-4 border-edge" />
+    <section>
+      <h3 class="font-semibold">The whole shot</h3>
+      <p class="text-soft">
+        An archive with the plan and every stroke. Any Fintro reads it back in as a new shot, from its list of shots.
+      </p>
+      <p
+        v-if="waiting"
+        class="mt-1"
+      >
+        Not everything is saved yet; the archive holds what the server has.
+      </p>
+      <a
+        class="push-button push-button-main mt-3"
+        :href="`/api/shots/${shot.id}/archive`"
+        download
+        ><Download :size="14" />Take out the archive</a
+      >
+    </section>
+  </AppDialog>
+</template>

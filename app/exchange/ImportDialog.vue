@@ -1,0 +1,325 @@
+<script setup lang="ts">
+import { computed, onScopeDispose, ref, shallowRef } from 'vue'
+import { toast } from 'vue-sonner'
+import { FileImage, TriangleAlert } from '@lucide/vue'
+import { gapsIn } from '#core/formats/sequence'
+import type { Brought, Refused } from './import-files'
+import { bringIn, inOrder, isRefused, MOST_FILES, readFile } from './import-files'
+import AppDialog from '~/ui/AppDialog.vue'
+import { useDesk } from '~/desk/desk'
+
+/** Files that are brought in as drawings: read one by one, then placed and exposed as is asked once for all of them. */
+const desk = useDesk()
+const items = shallowRef<readonly (Brought | Refused)[]>([])
+const reading = ref(0)
+const total = ref(0)
+const placing = ref(-1)
+let stopped = false
+const good = computed(() => items.value.filter((x): x is Brought => !isRefused(x)))
+const bad = computed(() => items.value.filter(isRefused))
+const gaps = computed(() => gapsIn(good.value.map(g => g.name)))
+const input = ref<HTMLInputElement | null>(null)
+
+async function read(files: readonly File[]): Promise<void> {
+  stopped = false
+  const room = Math.max(0, MOST_FILES - items.value.length)
+  const all = inOrder(files)
+  const sorted = all.slice(0, room)
+  total.value = sorted.length
+  reading.value = 0
+  const found: (Brought | Refused)[] = [...items.value]
+  for (const file of sorted) {
+    if (stopped) break
+    found.push(await readFile(file))
+    reading.value += 1
+    if (reading.value % 10 === 0) items.value = [...found]
+  }
+  if (!stopped)
+    found.push(
+      ...all
+        .slice(room)
+        .map(f => ({ name: f.name, reason: `More than ${MOST_FILES} files at once. Bring it in with another lot.` })),
+    )
+  items.value = found
+  total.value = 0
+}
+void read(desk.bringing ?? [])
+const choose = (e: Event): void => void read([...((e.target as HTMLInputElement).files ?? [])])
+
+const fit = ref(true)
+const percent = ref(100)
+const x = ref(Math.round(desk.shot!.picture.width / 2))
+const y = ref(Math.round(desk.shot!.picture.height / 2))
+const exposed = ref(true)
+const frames = ref(desk.column?.step ?? 2)
+const theirNumbers = ref(true)
+const wrong = computed(() =>
+  !(percent.value > 0 && percent.value <= 2000) ||
+  ![x.value, y.value].every(Number.isFinite) ||
+  !(Number.isInteger(frames.value) && frames.value >= 1 && frames.value <= 240)
+    ? 'The size is a percentage above 0, the place two numbers, an exposure a whole number of frames from 1.'
+    : '',
+)
+const shut = computed(() =>
+  desk.column?.locked
+    ? `The column ${desk.column.name} is locked.`
+    : desk.column?.lead && exposed.value
+      ? `The column ${desk.column.name} is lined up with another: its timing follows. Bring them in as spares.`
+      : '',
+)
+
+async function take(): Promise<void> {
+  stopped = false
+  placing.value = 0
+  const wishes = await bringIn(
+    desk,
+    good.value,
+    {
+      fit: fit.value,
+      percent: percent.value,
+      x: x.value,
+      y: y.value,
+      frames: exposed.value ? frames.value : null,
+      theirNumbers: theirNumbers.value,
+    },
+    n => {
+      placing.value = n
+      return !stopped
+    },
+  )
+  placing.value = -1
+  if (!wishes) toast('Stopped. Nothing was brought in.')
+  else if (
+    desk.run(
+      ...(wishes.length > 1
+        ? [
+            {
+              name: 'together' as const,
+              args: {
+                commands: wishes,
+                words: `Bring ${good.value.length} drawing${good.value.length === 1 ? '' : 's'} in`,
+              },
+            },
+          ]
+        : wishes),
+    )
+  ) {
+    toast(`${good.value.length} drawing${good.value.length === 1 ? '' : 's'} came into ${desk.column!.name}.`)
+    desk.side = 'tray'
+    desk.bringing = null
+  }
+}
+const stop = (): void => {
+  stopped = true
+}
+onScopeDispose(stop)
+</script>
+
+<template>
+  <AppDialog
+    :title="`Bring drawings into ${desk.column?.name ?? ''}`"
+    wide
+    @close="desk.bringing = null"
+  >
+    <p
+      v-if="total"
+      class="flex items-center gap-2"
+      role="status"
+    >
+      Reading {{ reading }} of {{ total }} …<progress
+        class="flex-1"
+        :value="reading"
+        :max="total"
+      /><button
+        type="button"
+        class="push-button"
+        @click="stop"
+      >
+        Stop
+      </button>
+    </p>
+    <p
+      v-else-if="!items.length"
+      class="flex items-center gap-3"
+    >
+      <span>PNG, JPEG, WebP or SVG, one or a numbered sequence: drop the files on a column, or choose them here.</span>
+    </p>
+    <p class="mt-1">
+      <button
+        type="button"
+        class="push-button"
+        @click="input?.click()"
+      >
+        <FileImage :size="14" />{{ items.length ? 'More files …' : 'Choose files …' }}</button
+      ><input
+        ref="input"
+        type="file"
+        class="sr-only"
+        multiple
+        accept="image/png,image/jpeg,image/webp,image/svg+xml,.svg"
+        aria-label="Files to bring in"
+        @change="choose"
+      />
+    </p>
+    <div
+      v-if="items.length"
+      class="mt-3 grid grid-cols-2 gap-5"
+    >
+      <section>
+        <h3 class="font-semibold">{{ good.length }} good file{{ good.length === 1 ? '' : 's' }}, in this order</h3>
+        <ul
+          class="mt-1 max-h-56 overflow-y-auto rounded border border-edge bg-sheet px-2 py-1"
+          style="scrollbar-width: thin"
+        >
+          <li
+            v-for="g in good"
+            :key="g.name"
+            class="flex justify-between gap-3 py-0.5"
+          >
+            <span
+              class="truncate font-mono text-[12px]"
+              :title="g.name"
+              >{{ g.name }}</span><span class="text-right text-[12px] text-soft">{{ g.told }}</span>
+          </li>
+          <li
+            v-if="!good.length"
+            class="text-soft"
+          >
+            None of them can be read.
+          </li>
+        </ul>
+        <p
+          v-if="gaps.length"
+          class="mt-1.5 flex gap-1.5"
+        >
+          <TriangleAlert
+            :size="14"
+            class="mt-0.5 shrink-0"
+          />Numbers are missing: {{ gaps.slice(0, 6).join('; ') }}{{ gaps.length > 6 ? ' …' : '' }}
+        </p>
+        <template v-if="bad.length"
+          ><h3 class="mt-3 font-semibold">{{ bad.length }} left out</h3>
+          <ul
+            class="mt-1 max-h-40 overflow-y-auto"
+            style="scrollbar-width: thin"
+          >
+            <li
+              v-for="b in bad"
+              :key="b.name"
+              class="py-0.5"
+            >
+              <span class="font-mono text-[12px]">{{ b.name }}</span>: {{ b.reason }}
+            </li>
+          </ul></template
+        >
+      </section>
+      <form
+        class="space-y-2"
+        @submit.prevent="take"
+      >
+        <h3 class="font-semibold">For all of them</h3>
+        <label class="flex items-center gap-1.5"
+          ><input
+            v-model="fit"
+            type="radio"
+            :value="true"
+            class="accent-bottle"
+          />as large as fits the picture</label
+        >
+        <label class="flex items-center gap-1.5"
+          ><input
+            v-model="fit"
+            type="radio"
+            :value="false"
+            class="accent-bottle"
+          />as large as they are, px for px</label
+        >
+        <label class="flex items-center gap-1.5"
+          >of that<input
+            v-model.number="percent"
+            type="number"
+            min="1"
+            max="2000"
+            class="field h-7 w-20 text-right font-mono"
+            aria-label="Size, percent"
+          />%</label
+        >
+        <div class="flex items-center gap-1.5">
+          their middle at<input
+            v-model.number="x"
+            type="number"
+            class="field h-7 w-20 text-right font-mono"
+            aria-label="Middle from the left, px"
+          />→<input
+            v-model.number="y"
+            type="number"
+            class="field h-7 w-20 text-right font-mono"
+            aria-label="Middle from the top, px"
+          />↓ px
+        </div>
+        <label class="flex items-center gap-1.5 border-t border-edge pt-2"
+          ><input
+            v-model="exposed"
+            type="radio"
+            :value="true"
+            class="accent-bottle"
+          />exposed from frame {{ desk.frame }} on, for<input
+            v-model.number="frames"
+            type="number"
+            min="1"
+            max="240"
+            class="field h-7 w-16 text-right font-mono"
+            aria-label="Frames each"
+          />frame{{ frames === 1 ? '' : 's' }} each</label
+        >
+        <label class="flex items-center gap-1.5"
+          ><input
+            v-model="exposed"
+            type="radio"
+            :value="false"
+            class="accent-bottle"
+          />as spares in the tray</label
+        >
+        <label class="flex items-center gap-1.5"
+          ><input
+            v-model="theirNumbers"
+            type="checkbox"
+            class="accent-bottle"
+          />numbered as the files are, where they are</label
+        >
+        <p
+          v-if="wrong || shut"
+          class="text-signal"
+          role="alert"
+        >
+          {{ shut || wrong }}
+        </p>
+        <p
+          v-if="placing >= 0"
+          class="flex items-center gap-2"
+          role="status"
+        >
+          Bringing in {{ placing }} of {{ good.length }} …<progress
+            class="flex-1"
+            :value="placing"
+            :max="good.length"
+          /><button
+            type="button"
+            class="push-button"
+            @click="stop"
+          >
+            Stop
+          </button>
+        </p>
+        <button
+          v-else
+          type="submit"
+          class="push-button push-button-main"
+          :disabled="!good.length || !!wrong || !!shut || total > 0"
+        >
+          Bring {{ good.length }} in
+        </button>
+      </form>
+    </div>
+  </AppDialog>
+</template>

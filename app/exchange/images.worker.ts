@@ -1,0 +1,73 @@
+import { expose, proxy } from 'comlink'
+import { Zip, ZipPassThrough } from 'fflate'
+import type { StoredShot } from '#core/shot'
+import { openShot, shownPlan } from '#core/shot'
+import { Contents } from '#core/pass'
+import { layersAt } from '#core/picture'
+import type { Stroke } from '#core/stroke'
+import { putBitmap } from '~/sync/bitmaps'
+import { drawLayers } from '~/ui/paint/draw-picture'
+
+export interface ImageWish {
+  readonly shot: StoredShot
+  readonly strokes: Record<string, Stroke>
+  readonly pictures: readonly (readonly [file: string, bitmap: ImageBitmap])[]
+  readonly first: number
+  readonly last: number
+  readonly background: boolean
+  readonly name: string
+}
+
+let stopped = false
+
+/** Frame numbers with leading noughts, as many figures as the largest needs, at least four. */
+const numbered = (name: string, frame: number, last: number): string =>
+  `${name}.${String(frame).padStart(Math.max(4, String(last).length), '0')}.png`
+
+/** A numbered PNG sequence as a zip. Without the background there is no paper either: the drawings stand on nothing. */
+async function makeImages(wish: ImageWish, progress: (done: number) => void): Promise<Blob | null> {
+  stopped = false
+  const opened = openShot(wish.shot)
+  if (!opened.ok) throw new Error(opened.message)
+  const { shot } = opened
+  for (const [file, bitmap] of wish.pictures) putBitmap(file, bitmap)
+  const { width, height } = shot.picture
+  const canvas = new OffscreenCanvas(width, height)
+  const c = canvas.getContext('2d')!
+  const contents = new Contents()
+  const plan = shownPlan(shot)
+  const chunks: Uint8Array<ArrayBuffer>[] = []
+  const zip = new Zip((error, data) => {
+    if (error) throw error
+    chunks.push(data as Uint8Array<ArrayBuffer>)
+  })
+  for (let frame = wish.first; frame <= wish.last; frame++) {
+    if (stopped) return null
+    c.clearRect(0, 0, width, height)
+    if (wish.background) {
+      c.fillStyle = shot.paper
+      c.fillRect(0, 0, width, height)
+    }
+    drawLayers(
+      c,
+      layersAt(contents, shot, plan, frame, h => wish.strokes[h], { background: wish.background }),
+    )
+    const png = new Uint8Array(await (await canvas.convertToBlob({ type: 'image/png' })).arrayBuffer())
+    const file = new ZipPassThrough(numbered(wish.name, frame, wish.last))
+    zip.add(file)
+    file.push(png, true)
+    progress(frame - wish.first + 1)
+  }
+  zip.end()
+  return new Blob(chunks, { type: 'application/zip' })
+}
+
+const api = {
+  makeImages,
+  stop: () => {
+    stopped = true
+  },
+}
+export type ImagesWorker = typeof api
+export { proxy }
+expose(api)

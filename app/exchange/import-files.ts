@@ -1,0 +1,220 @@
+import { readSvg } from '#core/formats/svg-read'
+import { placed, restPose } from '#core/figure'
+import { freeNumber, spotAt } from '#core/shot'
+import type { Affine } from '#core/motion'
+import { numberIn } from '#core/formats/sequence'
+import type { Stroke } from '#core/stroke'
+import { asDrawn, strokeSchema, tidy } from '#core/stroke'
+import type { Desk } from '~/desk/desk'
+import { newId } from '~/sync/ids'
+import type { Wish } from '~/sync/session'
+
+/** Larger files than this are not read, bytes; and no picture is kept with a longer side, px. */
+const MOST_BYTES = 32 * 1024 * 1024
+const MOST_SIDE = 8192
+/** At most so many files at once; the others are told. */
+export const MOST_FILES = 500
+const MOST_STROKES = 5000
+
+/** A file that was read: a picture, or the strokes of an SVG; with what is worth telling of it. */
+export type Brought =
+  | {
+      readonly kind: 'image'
+      readonly name: string
+      readonly bytes: Blob
+      readonly width: number
+      readonly height: number
+      readonly told: string
+    }
+  | {
+      readonly kind: 'strokes'
+      readonly name: string
+      readonly strokes: readonly Stroke[]
+      readonly width: number
+      readonly height: number
+      readonly told: string
+    }
+/** A file that does not come in, and why. */
+export interface Refused {
+  readonly name: string
+  readonly reason: string
+}
+
+export const isRefused = (x: Brought | Refused): x is Refused => 'reason' in x
+
+/** Files in the order that people count in: 2 before 10. */
+const byName = new Intl.Collator(undefined, { numeric: true, sensitivity: 'base' })
+export const inOrder = (files: readonly File[]): File[] => [...files].sort((a, b) => byName.compare(a.name, b.name))
+
+/** Looks into a file, by what is in it and not by its name. Nothing in it is run, and nothing is fetched. */
+export async function readFile(file: File): Promise<Brought | Refused> {
+  const { name } = file
+  if (!file.size) return { name, reason: 'It is empty.' }
+  if (file.size > MOST_BYTES)
+    return { name, reason: `It has ${Math.round(file.size / 1024 / 1024)} MB; at most 32 MB are read.` }
+  const head = new Uint8Array(await file.slice(0, 512).arrayBuffer())
+  const type = typeOf(head)
+  if (type === 'svg') return readVector(file)
+  if (!type) return { name, reason: 'It is no PNG, JPEG, WebP or SVG.' }
+  return readPicture(name, new Blob([file], { type }))
+}
+
+function typeOf(head: Uint8Array): 'image/png' | 'image/jpeg' | 'image/webp' | 'svg' | null {
+  const begins = (...bytes: number[]): boolean => bytes.every((b, i) => head[i] === b)
+  if (begins(0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a)) return 'image/png'
+  if (begins(0xff, 0xd8, 0xff)) return 'image/jpeg'
+  const text = new TextDecoder().decode(head)
+  if (text.startsWith('RIFF') && text.slice(8, 12) === 'WEBP') return 'image/webp'
+  return /^\s*(?:<\?xml|<!--|<!DOCTYPE svg|<svg)/i.test(text) ? 'svg' : null
+}
+
+async function readPicture(name: string, bytes: Blob, told = ''): Promise<Brought | Refused> {
+  try {
+    const bitmap = await createImageBitmap(bytes)
+    const { width, height } = bitmap
+    bitmap.close()
+    if (Math.max(width, height) > MOST_SIDE)
+      return { name, reason: `It is ${width} × ${height} px; at most ${MOST_SIDE} px a side are read.` }
+    return { kind: 'image', name, bytes, width, height, told: told || `picture, ${width} × ${height} px` }
+  } catch {
+    return { name, reason: 'It is damaged or cut off: the picture cannot be decoded.' }
+  }
+}
+
+async function readVector(file: File): Promise<Brought | Refused> {
+  const out = readSvg(await file.text())
+  if (!out.ok) return { name: file.name, reason: out.message }
+  const left = out.left.length ? `; left out: ${out.left.slice(0, 4).join(', ')}${out.left.length > 4 ? ' …' : ''}` : ''
+  const { strokes, width, height } = out
+  if (strokes.length > MOST_STROKES)
+    return { name: file.name, reason: `It has ${strokes.length} strokes; a drawing has at most ${MOST_STROKES}.` }
+  if (strokes.length)
+    return {
+      kind: 'strokes',
+      name: file.name,
+      strokes,
+      width,
+      height,
+      told: `${strokes.length} stroke${strokes.length === 1 ? '' : 's'}${left}`,
+    }
+  return out.more
+    ? asPicture(file, width, height, left)
+    : { name: file.name, reason: `There is nothing to see in it${left}.` }
+}
+
+/** An SVG that has no strokes to take, as a picture: drawn by the browser, which neither runs nor fetches anything for a picture. */
+async function asPicture(file: File, width: number, height: number, left: string): Promise<Brought | Refused> {
+  const url = URL.createObjectURL(new Blob([file], { type: 'image/svg+xml' }))
+  try {
+    const image = new Image()
+    image.src = url
+    await image.decode()
+    const scale = Math.min(1, MOST_SIDE / Math.max(width, height))
+    const canvas = new OffscreenCanvas(Math.max(1, Math.round(width * scale)), Math.max(1, Math.round(height * scale)))
+    canvas.getContext('2d')!.drawImage(image, 0, 0, canvas.width, canvas.height)
+    return await readPicture(file.name, await canvas.convertToBlob({ type: 'image/png' }), `drawn as a picture${left}`)
+  } catch {
+    return { name: file.name, reason: 'It holds no strokes, and cannot be drawn as a picture.' }
+  } finally {
+    URL.revokeObjectURL(url)
+  }
+}
+
+/** How a batch is brought in. */
+export interface BringOptions {
+  /** As large as it is, or as large as fits the picture, times a percentage. */
+  readonly fit: boolean
+  readonly percent: number
+  /** Where its middle comes, px of the picture. */
+  readonly x: number
+  readonly y: number
+  /** Exposed from the playhead on, each for so many frames; null leaves them as spares. */
+  readonly frames: number | null
+  /** Numbered as the files are, where they are. */
+  readonly theirNumbers: boolean
+}
+
+const scaleFor = (desk: Desk, item: Brought, o: BringOptions): number => {
+  const { width, height } = desk.shot!.picture
+  return (o.fit ? Math.min(width / item.width, height / item.height) : 1) * (o.percent / 100)
+}
+
+/**
+ * The wishes that bring files in as drawings of the active column, as one undo step. Strokes and pictures are kept first.
+ * `progress` tells how many are done and says whether to go on; null when it was stopped.
+ */
+export async function bringIn(
+  desk: Desk,
+  items: readonly Brought[],
+  o: BringOptions,
+  progress: (done: number) => boolean,
+): Promise<Wish[] | null> {
+  const stack = desk.stack!
+  const wishes: Wish[] = []
+  const exposures: { drawing: string; frames: number }[] = []
+  const taken: string[] = []
+  for (const [i, item] of items.entries()) {
+    if (!progress(i)) return null
+    const own = o.theirNumbers ? numberIn(item.name)?.number : undefined
+    const number = freeNumber(stack, String(own ?? (o.frames ? desk.frame + i * o.frames : i + 1)), taken)
+    taken.push(number)
+    const id = newId()
+    const scale = scaleFor(desk, item, o)
+    const poses: Record<string, ReturnType<typeof restPose>> = {}
+    const strokes: { id: string; hash: string }[] = []
+    if (item.kind === 'image') {
+      const subject = newId()
+      const name =
+        item.name
+          .replace(/\.[A-Za-z0-9]{1,5}$/, '')
+          .trim()
+          .slice(0, 80) || 'Picture'
+      const file = await desk.session!.addImage(item.bytes)
+      wishes.push({
+        name: 'subject.add',
+        args: {
+          stack: stack.id,
+          subject: {
+            id: subject,
+            name,
+            kind: 'image',
+            figure: placed(subject, name, item.height / 2),
+            file,
+            width: item.width,
+            height: item.height,
+          },
+          drawing: null,
+          pose: null,
+        },
+      })
+      poses[subject] = restPose({ x: o.x, y: o.y }, scale)
+    } else {
+      const at: Affine = [scale, 0, 0, scale, o.x - (item.width / 2) * scale, o.y - (item.height / 2) * scale]
+      for (const s of item.strokes) {
+        const placed = tidy(asDrawn(s, { at }))
+        // What lies too far out at this size stays out: it could not be kept.
+        if (strokeSchema.safeParse(placed).success)
+          strokes.push({ id: newId(), hash: await desk.session!.addStroke(placed) })
+      }
+    }
+    wishes.push({
+      name: 'drawing.add',
+      args: { stack: stack.id, drawing: { id, number, role: 'key', content: { poses, strokes } } },
+    })
+    if (o.frames) exposures.push({ drawing: id, frames: o.frames })
+  }
+  if (exposures.length)
+    wishes.push({
+      name: 'range.paste',
+      args: {
+        plan: desk.plan!.id,
+        column: desk.column!.id,
+        at: spotAt(desk.column!.runs, desk.frame),
+        frame: desk.frame,
+        exposures,
+        by: 'over',
+      },
+    })
+  progress(items.length)
+  return wishes
+}

@@ -1,0 +1,391 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { Eye, EyeOff, Focus, Trash2 } from '@lucide/vue'
+import { figureHeight } from '#core/spacing'
+import type { Drawing, Subject } from '#core/shot'
+import { contentHere, drawingsChosen, isEmpty } from '~/light-table/art'
+import {
+  bodyParts,
+  copyPartOn,
+  copyPose,
+  lengthFromHere,
+  lengthInAll,
+  mirrorHere,
+  newPart,
+  shareWish,
+  sidedHere,
+  swapHere,
+  unshareWish,
+} from './subjects'
+import { nextExposure } from '~/desk/steps'
+import SidePanel from '~/ui/SidePanel.vue'
+import { useDesk } from '~/desk/desk'
+import { useLightTable } from '~/light-table/light-table'
+
+/** The figures, pictures and named parts of a column: what belongs to them, which are seen, what is changed on all drawings at once. */
+const desk = useDesk()
+const table = useLightTable()
+const subjects = computed(() => Object.values(desk.stack?.subjects ?? {}))
+const figures = computed(() => subjects.value.filter(s => s.kind === 'figure'))
+const parts = computed(() => subjects.value.filter(s => s.kind === 'part'))
+const KIND = { figure: 'figure', part: 'part', image: 'picture' } as const
+const onHere = (s: Subject): boolean => {
+  const content = contentHere(desk)
+  return !!content && (!!content.poses[s.id] || content.strokes.some(x => x.part === s.id))
+}
+const used = (s: Subject): number =>
+  Object.values(desk.stack!.drawings).filter(d => d.content.poses[s.id] || d.content.strokes.some(x => x.part === s.id))
+    .length
+const told = (s: Subject): string =>
+  `${s.kind === 'part' && s.strokes ? 'part, drawn once' : KIND[s.kind]}, on ${used(s)} drawing${used(s) === 1 ? '' : 's'}`
+
+function rename(s: Subject, e: Event): void {
+  const input = e.target as HTMLInputElement
+  const name = input.value.trim()
+  if (
+    !name ||
+    name === s.name ||
+    !desk.run({ name: 'subject.set', args: { stack: desk.stack!.id, subject: s.id, name } })
+  )
+    input.value = s.name
+}
+const solo = (s: Subject): void => {
+  table.alone = table.alone === s.id ? null : s.id
+}
+
+// — parts —
+const partName = ref('')
+function addPart(): void {
+  const name = partName.value.trim()
+  if (!name) return
+  const { id, wish } = newPart(desk, name)
+  if (!desk.run(wish)) return
+  table.partNow = { ...table.partNow, [desk.stack!.id]: id }
+  partName.value = ''
+}
+const chosenStrokes = computed(() => (isEmpty(table.chosen) ? [] : table.chosen!.strokes))
+const assign = (part: string | null): void => {
+  desk.run({
+    name: 'strokes.part',
+    args: { stack: desk.stack!.id, drawing: desk.drawing!.id, strokes: [...chosenStrokes.value], part },
+  })
+}
+const next = computed<Drawing | null>(() => {
+  const id = nextExposure(desk)?.run.drawing
+  return id && id !== desk.drawing?.id ? (desk.stack!.drawings[id] ?? null) : null
+})
+function copyOn(s: Subject): void {
+  const wish = next.value && copyPartOn(desk, s.id, next.value)
+  const at = nextExposure(desk)?.start
+  if (wish && desk.run(wish) && at) desk.goTo(at)
+}
+const share = (s: Subject): void => {
+  const wish = s.kind === 'part' && s.strokes ? unshareWish(desk, s) : shareWish(desk, s)
+  if (wish) desk.run(wish)
+}
+
+// — figures —
+const figureId = ref('')
+const figure = computed(
+  () => figures.value.find(f => f.id === figureId.value) ?? figures.value.find(onHere) ?? figures.value[0] ?? null,
+)
+const groups = computed(() => (figure.value ? bodyParts(figure.value.figure) : []))
+const groupAt = ref(0)
+const group = computed(() => groups.value[Math.min(groupAt.value, groups.value.length - 1)] ?? null)
+const limb = ref('')
+const bones = computed(() =>
+  limb.value && group.value?.bones.includes(limb.value) ? [limb.value] : (group.value?.bones ?? []),
+)
+const percent = ref(110)
+const proportions = (all: boolean): void => {
+  const by = percent.value / 100
+  if (figure.value && by > 0.04 && by < 20)
+    desk.run(...(all ? lengthInAll : lengthFromHere)(desk, figure.value, bones.value, by))
+}
+const boneName = (id: string): string => figure.value?.figure.bones.find(b => b.id === id)?.name ?? id
+const pose = computed(() => (figure.value ? contentHere(desk)?.poses[figure.value.id] : undefined))
+const targets = computed(() => drawingsChosen(desk).filter(d => d.own && d.id !== desk.drawing?.id))
+const copyTo = (some: boolean): void => {
+  desk.run(...copyPose(desk, figure.value!, some ? bones.value : null, targets.value))
+}
+</script>
+
+<template>
+  <SidePanel
+    beside
+    :title="`Figures and parts of ${desk.column?.name ?? ''}`"
+  >
+    <ul v-if="subjects.length">
+      <li
+        v-for="s in subjects"
+        :key="s.id"
+        class="flex items-center gap-1.5 border-b border-edge/60 py-1"
+      >
+        <button
+          type="button"
+          class="rounded p-1 hover:bg-wash"
+          :aria-pressed="!table.hiddenParts.has(s.id)"
+          :aria-label="`Show ${s.name}`"
+          :title="
+            table.hiddenParts.has(s.id) ? 'Hidden here: show it' : 'Shown: hide it (only here, nothing is changed)'
+          "
+          @click="table.showPart(s.id, table.hiddenParts.has(s.id))"
+        >
+          <component
+            :is="table.hiddenParts.has(s.id) ? EyeOff : Eye"
+            :size="14"
+          />
+        </button>
+        <button
+          type="button"
+          class="rounded p-1 hover:bg-wash"
+          :class="{ 'bg-bottle text-on-bottle': table.alone === s.id }"
+          :aria-pressed="table.alone === s.id"
+          :aria-label="`Work on ${s.name} alone`"
+          title="Alone: nothing else of this column is seen"
+          @click="solo(s)"
+        >
+          <Focus :size="14" />
+        </button>
+        <span class="min-w-0 flex-1"
+          ><input
+            class="field h-6 w-full"
+            :value="s.name"
+            maxlength="80"
+            :aria-label="`Name of ${s.name}`"
+            @change="rename(s, $event)"
+            @keydown.enter="($event.target as HTMLElement).blur()"
+          /><span class="text-[11px] text-soft"
+            >{{ told(s) }}<template v-if="!onHere(s)">, not on this one</template></span
+          ></span
+        >
+        <template v-if="s.kind === 'part'">
+          <button
+            type="button"
+            class="push-button h-7 px-1.5"
+            :class="{ 'push-button-chosen': table.part === s.id }"
+            :aria-pressed="table.part === s.id"
+            title="New strokes belong to it"
+            @click="table.partNow = { ...table.partNow, [desk.stack!.id]: table.part === s.id ? null : s.id }"
+          >
+            pen
+          </button>
+          <button
+            type="button"
+            class="push-button h-7 px-1.5"
+            :disabled="!desk.drawing || (!s.strokes && !onHere(s))"
+            :title="
+              s.strokes
+                ? 'Draw it anew on each drawing: it becomes strokes of their own'
+                : 'Draw it once for all drawings: as it is here, placed where it was'
+            "
+            @click="share(s)"
+          >
+            {{ s.strokes ? 'unshare' : 'share' }}
+          </button>
+        </template>
+        <button
+          type="button"
+          class="rounded p-1 text-soft hover:bg-wash hover:text-graphite"
+          :aria-label="`Delete ${s.name}`"
+          :title="
+            s.kind === 'part' && !s.strokes ? 'Delete the part; what is drawn stays' : 'Delete it from all drawings'
+          "
+          @click="desk.run({ name: 'subject.remove', args: { stack: desk.stack!.id, subject: s.id } })"
+        >
+          <Trash2 :size="13" />
+        </button>
+      </li>
+    </ul>
+    <p
+      v-else
+      class="text-soft"
+    >
+      Nothing is named yet. A figure comes by “Figure” under the picture; a part (a head, a rope’s end) by its name
+      here.
+    </p>
+
+    <section class="mt-3 border-t border-edge pt-2">
+      <h3 class="font-semibold">Named parts</h3>
+      <form
+        class="mt-1 flex gap-1.5"
+        @submit.prevent="addPart"
+      >
+        <input
+          v-model="partName"
+          class="field h-7 min-w-0 flex-1"
+          maxlength="80"
+          placeholder="head, left arm, rope’s end …"
+          aria-label="Name of a new part"
+        /><button
+          type="submit"
+          class="push-button"
+          :disabled="!partName.trim() || !desk.stack"
+        >
+          New part
+        </button>
+      </form>
+      <p
+        v-if="chosenStrokes.length"
+        class="mt-1.5 flex flex-wrap items-center gap-1"
+      >
+        {{ chosenStrokes.length }} chosen stroke{{ chosenStrokes.length === 1 ? '' : 's' }}:<button
+          v-for="s in parts"
+          :key="s.id"
+          type="button"
+          class="push-button h-7"
+          @click="assign(s.id)"
+        >
+          to {{ s.name }}</button
+        ><button
+          type="button"
+          class="push-button h-7"
+          @click="assign(null)"
+        >
+          to none
+        </button>
+      </p>
+      <p
+        v-for="s in parts.filter(x => !(x.kind === 'part' && x.strokes) && onHere(x))"
+        :key="s.id"
+        class="mt-1"
+      >
+        <button
+          type="button"
+          class="push-button"
+          :disabled="!next"
+          :title="next ? `Copies its strokes to drawing ${next.number} and goes there` : 'There is no next drawing'"
+          @click="copyOn(s)"
+        >
+          Copy {{ s.name }} to the next drawing
+        </button>
+      </p>
+    </section>
+
+    <section
+      v-if="figure"
+      class="mt-3 border-t border-edge pt-2"
+    >
+      <div class="flex items-center justify-between">
+        <h3 class="font-semibold">Figure</h3>
+        <select
+          v-if="figures.length > 1"
+          class="field h-7"
+          :value="figure.id"
+          aria-label="Figure"
+          @change="figureId = ($event.target as HTMLSelectElement).value"
+        >
+          <option
+            v-for="f in figures"
+            :key="f.id"
+            :value="f.id"
+          >
+            {{ f.name }}
+          </option>
+        </select>
+      </div>
+      <div class="mt-1.5 flex gap-1.5">
+        <button
+          type="button"
+          class="push-button"
+          :disabled="!sidedHere(desk).length"
+          title="Near and far limbs exchanged (Alt S)"
+          @click="desk.run(...swapHere(desk))"
+        >
+          Swap left and right</button
+        ><button
+          type="button"
+          class="push-button"
+          :disabled="!pose"
+          title="Mirrored where it stands (Alt M)"
+          @click="desk.run(...mirrorHere(desk))"
+        >
+          Mirror
+        </button>
+      </div>
+      <p
+        v-if="pose"
+        class="mt-1.5 text-soft"
+      >
+        {{ figure.name }} is {{ Math.round(figureHeight(figure.figure, pose)) }} px high here.
+      </p>
+      <div class="mt-2 flex flex-wrap items-center gap-1.5">
+        <select
+          v-model="groupAt"
+          class="field h-7"
+          aria-label="Part of the body"
+        >
+          <option
+            v-for="(g, i) in groups"
+            :key="g.name + i"
+            :value="i"
+          >
+            {{ g.name }}
+          </option>
+        </select>
+        <select
+          v-if="(group?.bones.length ?? 0) > 1"
+          v-model="limb"
+          class="field h-7"
+          aria-label="Limb"
+        >
+          <option value="">all of it</option>
+          <option
+            v-for="b in group!.bones"
+            :key="b"
+            :value="b"
+          >
+            {{ boneName(b) }}
+          </option>
+        </select>
+      </div>
+      <div class="mt-1.5 flex flex-wrap items-center gap-1.5">
+        <label class="flex items-center gap-1"
+          >length<input
+            v-model.number="percent"
+            type="number"
+            min="5"
+            max="1900"
+            class="field h-7 w-16 text-right font-mono"
+            aria-label="Length, percent of what it is"
+          />%</label
+        ><button
+          type="button"
+          class="push-button"
+          title="The figure itself changes"
+          @click="proportions(true)"
+        >
+          in all drawings</button
+        ><button
+          type="button"
+          class="push-button"
+          :disabled="!pose"
+          title="This drawing and those exposed after it"
+          @click="proportions(false)"
+        >
+          from here on
+        </button>
+      </div>
+      <div class="mt-1.5 flex flex-wrap items-center gap-1.5">
+        <span class="text-soft"
+          >Copy to the {{ targets.length }} other drawing{{ targets.length === 1 ? '' : 's' }} of the chosen
+          frames:</span
+        ><button
+          type="button"
+          class="push-button"
+          :disabled="!pose || !targets.length"
+          @click="copyTo(false)"
+        >
+          the pose</button
+        ><button
+          type="button"
+          class="push-button"
+          :disabled="!pose || !targets.length"
+          @click="copyTo(true)"
+        >
+          this part of it
+        </button>
+      </div>
+    </section>
+  </SidePanel>
+</template>

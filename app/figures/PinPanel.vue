@@ -1,0 +1,251 @@
+<script setup lang="ts">
+import { computed, onMounted, ref, watch } from 'vue'
+import { onClickOutside } from '@vueuse/core'
+import { Trash2, X } from '@lucide/vue'
+import { layBones } from '#core/figure'
+import { isCore, pinnedPoint } from '#core/pass'
+import { eachRun } from '#core/sheet'
+import type { Pin } from '#core/shot'
+import { passHere } from '~/chart/spans'
+import { newId } from '~/sync/ids'
+import { useDesk } from '~/desk/desk'
+
+const emit = defineEmits<{ close: [] }>()
+const desk = useDesk()
+const panel = ref<HTMLElement | null>(null)
+
+interface Choice {
+  value: string
+  name: string
+}
+const content = computed(() =>
+  desk.drawing ? desk.contents.of(desk.shot!, desk.plan!, desk.stack!, desk.drawing.id) : null,
+)
+const posed = computed(() => Object.values(desk.stack?.subjects ?? {}).filter(s => content.value?.poses[s.id]))
+const parts = computed<Choice[]>(() =>
+  posed.value.flatMap(s => [
+    ...s.figure.chains.map(c => ({ value: `${s.id}/${c.id}`, name: `${s.name}: ${c.name}` })),
+    { value: `${s.id}/place`, name: `${s.name}: the whole figure` },
+  ]),
+)
+/** Parts of other subjects, of this column and of the others, that a part can be pinned to. */
+const holders = computed<Choice[]>(() =>
+  desk.columns.flatMap(c =>
+    Object.values(desk.shot!.stacks[c.stack]!.subjects)
+      .filter(s => s.id !== part.value.split('/')[0])
+      .flatMap(s => [
+        { value: `${c.stack}/${s.id}/place`, name: `${s.name} (${c.name})` },
+        ...s.figure.bones.map(b => ({ value: `${c.stack}/${s.id}/${b.id}`, name: `${s.name}: ${b.name} (${c.name})` })),
+      ]),
+  ),
+)
+/** The core drawings in the order in which they are first shown. */
+const cores = computed(() => {
+  const ids = new Set(
+    [...eachRun(desk.column!.runs)]
+      .map(r => r.run.drawing)
+      .filter((d): d is string => !!d && isCore(desk.stack!.drawings[d])),
+  )
+  return [...ids].map(id => desk.stack!.drawings[id]!)
+})
+
+const part = ref('')
+const to = ref('ground')
+const first = ref('')
+const last = ref('')
+watch(
+  parts,
+  list => {
+    if (!list.some(p => p.value === part.value)) part.value = list[0]?.value ?? ''
+  },
+  { immediate: true },
+)
+onMounted(() => {
+  const pass = passHere(desk)
+  const here = desk.drawing && isCore(desk.drawing) ? desk.drawing.id : pass?.from.drawing
+  first.value = here ?? cores.value[0]?.id ?? ''
+  last.value = pass?.to.drawing ?? first.value
+  panel.value?.querySelector('select')?.focus()
+})
+onClickOutside(panel, () => emit('close'))
+
+const run = computed(() => {
+  const [a, b] = [cores.value.findIndex(d => d.id === first.value), cores.value.findIndex(d => d.id === last.value)]
+  return a < 0 || b < 0 ? [] : cores.value.slice(Math.min(a, b), Math.max(a, b) + 1).map(d => d.id)
+})
+function pin(): void {
+  const [subject, id] = part.value.split('/') as [string, string]
+  const at = content.value && pinnedPoint(desk.stack!, content.value, { subject, part: id })
+  if (!at || !run.value.length) return
+  const base = { id: newId(), stack: desk.stack!.id, subject, part: id, drawings: run.value }
+  if (to.value === 'ground') {
+    desk.run({ name: 'pin.set', args: { plan: desk.plan!.id, pin: { ...base, to: { kind: 'point', at } } } })
+    return
+  }
+  const [stack, other, bone] = to.value.split('/') as [string, string, string]
+  const column = desk.columns.find(c => c.stack === stack)!
+  const drawing =
+    stack === desk.stack!.id
+      ? desk.drawing!.id
+      : [...eachRun(column.runs)].findLast(r => r.start <= desk.workFrame)?.run.drawing
+  const pose = drawing
+    ? desk.contents.of(desk.shot!, desk.plan!, desk.shot!.stacks[stack]!, drawing).poses[other]
+    : undefined
+  if (!pose) return
+  const tip =
+    bone === 'place' ? pose.place : layBones(desk.shot!.stacks[stack]!.subjects[other]!.figure, pose).get(bone)!.tip
+  desk.run({
+    name: 'pin.set',
+    args: {
+      plan: desk.plan!.id,
+      pin: { ...base, to: { kind: 'part', stack, subject: other, bone, off: { x: at.x - tip.x, y: at.y - tip.y } } },
+    },
+  })
+}
+
+const pins = computed(() => Object.values(desk.plan?.pins ?? {}).filter(p => p.stack === desk.stack?.id))
+const number = (d: string | undefined) => (d && desk.stack!.drawings[d]?.number) ?? '?'
+function told(p: Pin): string {
+  const s = desk.stack!.subjects[p.subject]
+  const named = s?.figure.chains.find(c => c.id === p.part)?.name ?? 'the whole figure'
+  const runs =
+    p.drawings.length > 1 ? `${number(p.drawings[0])} to ${number(p.drawings.at(-1))}` : number(p.drawings[0])
+  const other =
+    p.to.kind === 'part' ? `, to ${desk.shot!.stacks[p.to.stack]?.subjects[p.to.subject]?.name ?? 'what is gone'}` : ''
+  return `${s?.name ?? '?'}: ${named}, ${runs}${other}`
+}
+const held = computed(() =>
+  desk.drawing ? desk.contents.hold(desk.shot!, desk.plan!, desk.stack!, desk.drawing.id) : [],
+)
+const off = (p: Pin) => held.value.find(h => h.pin.id === p.id)?.off ?? 0
+</script>
+
+<template>
+  <div
+    ref="panel"
+    role="dialog"
+    aria-label="Pins"
+    class="absolute right-3 bottom-[135px] z-20 w-[340px] rounded-md border border-edge bg-panel p-3 shadow-lg"
+    @keydown.esc.stop="emit('close')"
+  >
+    <form @submit.prevent="pin">
+      <div class="flex items-baseline justify-between">
+        <h2 class="font-semibold">Pins</h2>
+        <button
+          type="button"
+          class="rounded p-0.5 hover:bg-wash"
+          aria-label="Close"
+          title="Close (Esc)"
+          @click="emit('close')"
+        >
+          <X :size="14" />
+        </button>
+      </div>
+      <template v-if="parts.length">
+        <label class="mt-2 flex items-center gap-2"
+          ><span class="w-14 shrink-0">Hold</span
+          ><select
+            v-model="part"
+            class="field h-7 min-w-0 flex-1"
+            aria-label="Part that is pinned"
+          >
+            <option
+              v-for="p in parts"
+              :key="p.value"
+              :value="p.value"
+            >
+              {{ p.name }}
+            </option>
+          </select></label
+        >
+        <label class="mt-1.5 flex items-center gap-2"
+          ><span class="w-14 shrink-0">to</span
+          ><select
+            v-model="to"
+            class="field h-7 min-w-0 flex-1"
+            aria-label="What it is pinned to"
+          >
+            <option value="ground">the place where it is now</option>
+            <option
+              v-for="h in holders"
+              :key="h.value"
+              :value="h.value"
+            >
+              {{ h.name }}
+            </option>
+          </select></label
+        >
+        <div class="mt-1.5 flex items-center gap-2">
+          <span class="w-14 shrink-0">from</span
+          ><select
+            v-model="first"
+            class="field h-7"
+            aria-label="First pose of the run"
+          >
+            <option
+              v-for="d in cores"
+              :key="d.id"
+              :value="d.id"
+            >
+              {{ d.number }}
+            </option></select
+          >to<select
+            v-model="last"
+            class="field h-7"
+            aria-label="Last pose of the run"
+          >
+            <option
+              v-for="d in cores"
+              :key="d.id"
+              :value="d.id"
+            >
+              {{ d.number }}
+            </option></select
+          ><span class="text-soft">and all between</span>
+        </div>
+        <button
+          type="submit"
+          class="push-button push-button-main mt-3 w-full justify-center"
+          :disabled="!run.length"
+        >
+          Pin it
+        </button>
+      </template>
+      <p
+        v-else
+        class="mt-2 text-soft"
+      >
+        There is no figure on this drawing. Place one, or go to a drawing that has one.
+      </p>
+      <ul
+        v-if="pins.length"
+        class="mt-3 border-t border-edge pt-2"
+      >
+        <li
+          v-for="p in pins"
+          :key="p.id"
+          class="flex items-center gap-2 py-0.5"
+        >
+          <span class="min-w-0 flex-1"
+            >{{ told(p)
+            }}<span
+              v-if="off(p) > 0.1"
+              class="text-signal"
+            >
+              (here out of reach by {{ Math.round(off(p)) }} px)</span
+            ></span
+          >
+          <button
+            type="button"
+            class="rounded p-1 text-soft hover:bg-wash hover:text-graphite"
+            :aria-label="`Take the pin out: ${told(p)}`"
+            title="Take the pin out"
+            @click="desk.run({ name: 'pin.remove', args: { plan: desk.plan!.id, pin: p.id } })"
+          >
+            <Trash2 :size="13" />
+          </button>
+        </li>
+      </ul>
+    </form>
+  </div>
+</template>

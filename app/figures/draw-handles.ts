@@ -1,0 +1,65 @@
+import type { Handle, Pose } from '#core/figure'
+import { handlesOf } from '#core/figure'
+import type { Subject } from '#core/shot'
+import { samePoint } from '#core/spacing'
+import { pointOfHandle } from '~/travel/usePathTool'
+import type { Desk } from '~/desk/desk'
+import type { View } from '~/travel/draw-arcs'
+import { SANS, theme } from '~/ui/colours'
+
+export interface Posed {
+  readonly subject: Subject
+  readonly pose: Pose
+}
+export interface Hovered {
+  readonly subject: string
+  readonly handle: Handle
+}
+
+/** What pulling a handle does, in words. */
+function wordsOf(desk: Desk, { subject }: Posed, h: Handle): string {
+  if (desk.tool === 'path')
+    return `${desk.points.some(p => samePoint(p, pointOfHandle(desk, subject.id, h))) ? 'stop following' : 'follow'} the ${h.name}`
+  if (h.kind === 'place')
+    return `${subject.name}: move${subject.figure.chains.some(k => k.stands) ? ' (Shift takes the feet along, Alt keeps the hands, too)' : ''}`
+  return h.kind === 'reach'
+    ? `pull the ${h.name}`
+    : subject.figure.stretches
+      ? `turn and stretch: ${h.name}`
+      : `turn the ${h.name}`
+}
+
+/** The handles of the posed figures; the one under the pointer says what it does. */
+export function drawHandles(
+  c: CanvasRenderingContext2D,
+  desk: Desk,
+  v: View,
+  posed: readonly Posed[],
+  hovered: Hovered | null,
+): void {
+  const t = theme()
+  for (const each of posed) {
+    for (const h of handlesOf(each.subject.figure, each.pose)) {
+      const [x, y] = [v.x + h.at.x * v.scale, v.y + h.at.y * v.scale]
+      const held = hovered?.subject === each.subject.id && hovered.handle.id === h.id
+      c.beginPath()
+      if (h.kind === 'place') c.rect(x - 4.5, y - 4.5, 9, 9)
+      else c.arc(x, y, h.kind === 'reach' ? 4.6 : 2.8, 0, Math.PI * 2)
+      c.fillStyle = held ? t.signal : t.sheet
+      c.fill()
+      c.strokeStyle = held ? t.signal : t.ledger
+      c.lineWidth = 1.4
+      c.stroke()
+      if (!held) continue
+      const words = wordsOf(desk, each, h)
+      c.font = `500 11px ${SANS}`
+      const w = c.measureText(words).width + 10
+      c.fillStyle = t.graphite
+      c.fillRect(x + 10, y - 24, w, 17)
+      c.fillStyle = t.sheet
+      c.textAlign = 'left'
+      c.textBaseline = 'middle'
+      c.fillText(words, x + 15, y - 15)
+    }
+  }
+}

@@ -1,0 +1,283 @@
+<script setup lang="ts">
+import { computed, ref, watch, onScopeDispose } from 'vue'
+import type { Recipe } from '#core/chart'
+import type { Reshape } from '#core/motion'
+import { areaKept, STILL } from '#core/motion'
+import type { Along } from './art'
+import { chosenBox, drawingsChosen, everythingHere, isEmpty, mapWish, sharesAlong } from './art'
+import SidePanel from '~/ui/SidePanel.vue'
+import { useDesk } from '~/desk/desk'
+import { useLightTable } from './light-table'
+
+/** Moving, turning, scaling, stretching and mirroring by numbers: what is chosen, or all that is on a range of drawings. */
+const desk = useDesk()
+const table = useLightTable()
+const over = ref<'here' | 'range'>('here')
+const along = ref<Along>('same')
+const spacing = ref('even')
+const SPACINGS: Record<string, { name: string; recipe: Recipe }> = {
+  even: { name: 'evenly', recipe: { family: 'even' } },
+  out: { name: 'slowly at first', recipe: { family: 'halves', slow: 'first' } },
+  in: { name: 'slowly at last', recipe: { family: 'halves', slow: 'second' } },
+  both: { name: 'slowly at both ends', recipe: { family: 'halves', slow: 'both' } },
+}
+const ALONGS: Record<Along, string> = {
+  same: 'the same on all',
+  grow: 'growing to all of it',
+  die: 'dying away from all of it',
+  swell: 'growing, and going again',
+}
+
+const zero = { x: 0, y: 0, turn: 0, scale: 100, stretch: 100, mirror: false }
+const by = ref({ ...zero })
+/** What it is done to on this drawing: what is chosen, or everything. */
+const chosen = computed(() => (isEmpty(table.chosen) ? everythingHere(desk) : table.chosen))
+function middle() {
+  const box = chosen.value && chosenBox(desk, chosen.value)
+  return box
+    ? { x: Math.round((box.left + box.right) / 2), y: Math.round((box.top + box.bottom) / 2) }
+    : { x: desk.shot!.picture.width / 2, y: desk.shot!.picture.height / 2 }
+}
+const about = ref(middle())
+// By what is chosen, not by where it is: what is tried out moves it.
+watch(
+  () => JSON.stringify(chosen.value),
+  () => {
+    about.value = middle()
+  },
+)
+const drawings = computed(() => drawingsChosen(desk).filter(d => d.own))
+const shares = computed(() => sharesAlong(along.value, drawings.value.length, SPACINGS[spacing.value]!.recipe))
+
+const reshape = computed<Reshape>(() => {
+  const kept = areaKept(by.value.stretch / 100)
+  const k = by.value.scale / 100
+  return {
+    ...STILL(about.value),
+    move: { x: by.value.x, y: by.value.y },
+    turn: (by.value.turn * Math.PI) / 180,
+    scale: { x: kept.x * k * (by.value.mirror ? -1 : 1), y: kept.y * k },
+  }
+})
+const good = computed(
+  () =>
+    [by.value.x, by.value.y, by.value.turn, about.value.x, about.value.y].every(Number.isFinite) &&
+    by.value.scale > 0 &&
+    by.value.stretch > 0,
+)
+const fault = ref('')
+function wish() {
+  if (!good.value || !chosen.value) return null
+  return mapWish(desk, chosen.value, reshape.value, {
+    keepWidth: table.keepWidth,
+    words: 'Move, turn, scale',
+    ...(over.value === 'range'
+      ? { over: drawings.value, along: along.value, recipe: SPACINGS[spacing.value]!.recipe }
+      : {}),
+  })
+}
+const plain = computed(() => JSON.stringify(by.value) === JSON.stringify(zero))
+watch(
+  [by, about, over, along, spacing, () => table.keepWidth],
+  () => {
+    const made = plain.value ? null : wish()
+    if (made) fault.value = desk.tryOut(made) ?? ''
+    else desk.drop()
+  },
+  { deep: true },
+)
+function take(): void {
+  const made = wish()
+  if (made && !plain.value && desk.run(made)) by.value = { ...zero }
+}
+onScopeDispose(() => desk.drop())
+</script>
+
+<template>
+  <SidePanel
+    beside
+    title="By numbers"
+  >
+    <form
+      class="grid grid-cols-[auto_1fr_auto_1fr] items-center gap-x-2 gap-y-1.5"
+      @submit.prevent="take"
+    >
+      <span>Move</span
+      ><label class="flex items-center gap-1"
+        ><input
+          v-model.number="by.x"
+          type="number"
+          step="1"
+          class="field h-7 w-20 text-right font-mono"
+          aria-label="To the right, px"
+        />→ px</label
+      ><span /><label class="flex items-center gap-1"
+        ><input
+          v-model.number="by.y"
+          type="number"
+          step="1"
+          class="field h-7 w-20 text-right font-mono"
+          aria-label="Down, px"
+        />↓ px</label
+      >
+      <span>Turn</span
+      ><label class="flex items-center gap-1"
+        ><input
+          v-model.number="by.turn"
+          type="number"
+          step="1"
+          class="field h-7 w-20 text-right font-mono"
+          aria-label="Turn clockwise, degrees"
+        />°</label
+      ><span /><label class="flex items-center gap-1.5"
+        ><input
+          v-model="by.mirror"
+          type="checkbox"
+          class="accent-bottle"
+        />mirror</label
+      >
+      <span>Scale</span
+      ><label class="flex items-center gap-1"
+        ><input
+          v-model.number="by.scale"
+          type="number"
+          min="1"
+          step="1"
+          class="field h-7 w-20 text-right font-mono"
+          aria-label="Scale, percent"
+        />%</label
+      ><span /><label
+        class="flex items-center gap-1"
+        title="Taller and narrower, or lower and wider; the area stays"
+        ><input
+          v-model.number="by.stretch"
+          type="number"
+          min="5"
+          step="1"
+          class="field h-7 w-20 text-right font-mono"
+          aria-label="Stretch with the area kept, percent"
+        />% tall</label
+      >
+      <span>Centre</span
+      ><label class="flex items-center gap-1"
+        ><input
+          v-model.number="about.x"
+          type="number"
+          class="field h-7 w-20 text-right font-mono"
+          aria-label="Centre from the left, px"
+        />→</label
+      ><span /><label class="flex items-center gap-1"
+        ><input
+          v-model.number="about.y"
+          type="number"
+          class="field h-7 w-20 text-right font-mono"
+          aria-label="Centre from the top, px"
+        />↓</label
+      >
+    </form>
+    <p class="mt-1 text-[11.5px] text-soft">Figures keep their shape: they move, turn and grow as a whole.</p>
+    <label class="mt-1.5 flex items-center gap-1.5"
+      ><input
+        v-model="table.keepWidth"
+        type="checkbox"
+        class="accent-bottle"
+      />lines keep their widths</label
+    >
+    <fieldset class="mt-2 border-t border-edge pt-2">
+      <legend class="sr-only">Where</legend>
+      <label class="flex items-center gap-1.5"
+        ><input
+          v-model="over"
+          type="radio"
+          value="here"
+          class="accent-bottle"
+        />{{
+          isEmpty(table.chosen)
+            ? `everything on drawing ${desk.drawing?.number ?? ''}`
+            : `what is chosen on drawing ${desk.drawing?.number ?? ''}`
+        }}</label
+      >
+      <label class="mt-1 flex items-center gap-1.5"
+        ><input
+          v-model="over"
+          type="radio"
+          value="range"
+          class="accent-bottle"
+        />all that is on the drawings of the chosen frames ({{ drawings.length }})</label
+      >
+      <div
+        v-if="over === 'range'"
+        class="mt-1.5 pl-5"
+      >
+        <select
+          v-model="along"
+          class="field h-7"
+          aria-label="How it runs along the drawings"
+        >
+          <option
+            v-for="(name, id) in ALONGS"
+            :key="id"
+            :value="id"
+          >
+            {{ name }}
+          </option>
+        </select>
+        <select
+          v-if="along !== 'same'"
+          v-model="spacing"
+          class="field mt-1 h-7"
+          aria-label="How it is spaced"
+        >
+          <option
+            v-for="(s, id) in SPACINGS"
+            :key="id"
+            :value="id"
+          >
+            {{ s.name }}
+          </option>
+        </select>
+        <p class="mt-1 font-mono text-[11px] text-soft">
+          {{
+            drawings.length
+              ? drawings
+                  .slice(0, 12)
+                  .map((d, i) => `${d.number} ${Math.round(shares[i]! * 100)}%`)
+                  .join('  ') + (drawings.length > 12 ? ' …' : '')
+              : 'None of them is its own: computed in-betweens follow their poses.'
+          }}
+        </p>
+      </div>
+    </fieldset>
+    <p
+      v-if="fault"
+      class="mt-2 text-signal"
+      role="alert"
+    >
+      {{ fault }}
+    </p>
+    <p
+      v-if="!good"
+      class="mt-2 text-signal"
+      role="alert"
+    >
+      Every field wants a number; scale and stretch one above 0.
+    </p>
+    <div class="mt-3 flex gap-1.5">
+      <button
+        type="button"
+        class="push-button push-button-main"
+        :disabled="plain || !good || (over === 'range' && !drawings.length)"
+        @click="take"
+      >
+        Take it</button
+      ><button
+        type="button"
+        class="push-button"
+        :disabled="plain"
+        @click="by = { ...zero }"
+      >
+        Back to nothing
+      </button>
+    </div>
+  </SidePanel>
+</template>

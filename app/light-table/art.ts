@@ -1,0 +1,276 @@
+import type { Recipe } from '#core/chart'
+import { spread } from '#core/chart'
+import type { Pose } from '#core/figure'
+import { layBones } from '#core/figure'
+import type { Affine, Reshape, Vec } from '#core/motion'
+import { affineOf } from '#core/motion'
+import { contentMarks } from '#core/picture'
+import type { Content, Drawing, Stack, StrokeRef, Subject } from '#core/shot'
+import { eachRun } from '#core/sheet'
+import { outlineOf as outerPoints } from '#core/spacing'
+import { asDrawn, boxAround, caught, inside, touches } from '#core/stroke'
+import type { Desk } from '~/desk/desk'
+import { newId } from '~/sync/ids'
+import type { Wish } from '~/sync/session'
+import { fixOf } from '~/desk/wishes'
+
+/** Strokes and subjects that are chosen on a drawing. */
+export interface ChosenArt {
+  readonly drawing: string
+  readonly strokes: readonly string[]
+  readonly subjects: readonly string[]
+}
+/** What was copied from a drawing. */
+export interface ArtClip {
+  readonly stack: string
+  readonly strokes: readonly StrokeRef[]
+  readonly subjects: readonly { readonly subject: Subject; readonly pose: Pose }[]
+}
+
+export const isEmpty = (a: ChosenArt | null): boolean => !a || (!a.strokes.length && !a.subjects.length)
+
+/** What is on the drawing under the playhead, as it is shown. */
+export const contentHere = (desk: Desk): Content | null =>
+  desk.drawing ? desk.contents.of(desk.shown!, desk.plan!, desk.stack!, desk.drawing.id) : null
+
+/** The part of a content that is chosen. */
+const partOf = (content: Content, chosen: ChosenArt): Content => ({
+  strokes: content.strokes.filter(s => chosen.strokes.includes(s.id)),
+  poses: Object.fromEntries(Object.entries(content.poses).filter(([id]) => chosen.subjects.includes(id))),
+})
+
+/** The box around what is chosen, px of the picture; null where nothing of it is there. */
+export function chosenBox(desk: Desk, chosen: ChosenArt) {
+  const content = contentHere(desk)
+  if (!content) return null
+  const marks = contentMarks(desk.stack!, partOf(content, chosen), desk.session!.strokeBy, () => true)
+  return boxAround([outerPoints(marks).flatMap(p => [p.x, p.y])])
+}
+
+/** What a closed line (flat x, y) catches: strokes with more than half of their points inside, subjects with most of their joints. */
+export function caughtBy(
+  desk: Desk,
+  line: readonly number[],
+  seen: ((part: string | null) => boolean) | null,
+): ChosenArt {
+  const content = contentHere(desk)!
+  const strokes = content.strokes
+    .filter(s => seen?.(s.part ?? null) ?? true)
+    .filter(ref => {
+      const stroke = desk.session!.strokeBy(ref.hash)
+      return stroke && caught(asDrawn(stroke, ref), line)
+    })
+  const subjects = Object.entries(content.poses).filter(([id, pose]) => {
+    const figure = desk.stack!.subjects[id]?.figure
+    if (!figure || seen?.(id) === false) return false
+    const joints = [pose.place, ...[...layBones(figure, pose).values()].map(l => l.tip)]
+    return joints.filter(j => inside(line, j)).length * 2 > joints.length
+  })
+  return { drawing: desk.drawing!.id, strokes: strokes.map(s => s.id), subjects: subjects.map(([id]) => id) }
+}
+
+/** The topmost thing at a point: a stroke whose line is within `r` px, or a subject whose shapes lie there. */
+export function artAt(
+  desk: Desk,
+  p: Vec,
+  r: number,
+  seen: ((part: string | null) => boolean) | null,
+): ChosenArt | null {
+  const content = contentHere(desk)
+  if (!content) return null
+  const stroke = content.strokes
+    .filter(s => seen?.(s.part ?? null) ?? true)
+    .findLast(ref => {
+      const s = desk.session!.strokeBy(ref.hash)
+      return s && touches(s, p, r, ref)
+    })
+  if (stroke) return { drawing: desk.drawing!.id, strokes: [stroke.id], subjects: [] }
+  const subject = Object.keys(content.poses).findLast(id => {
+    if (seen?.(id) === false) return false
+    const hull = outerPoints(
+      contentMarks(
+        desk.stack!,
+        { strokes: [], poses: { [id]: content.poses[id]! } },
+        desk.session!.strokeBy,
+        () => true,
+      ),
+    )
+    return (
+      hull.length > 2 &&
+      inside(
+        hull.flatMap(v => [v.x, v.y]),
+        p,
+      )
+    )
+  })
+  return subject ? { drawing: desk.drawing!.id, strokes: [], subjects: [subject] } : null
+}
+
+export const everythingHere = (desk: Desk): ChosenArt | null => {
+  const content = contentHere(desk)
+  return (
+    content && {
+      drawing: desk.drawing!.id,
+      strokes: content.strokes.map(s => s.id),
+      subjects: Object.keys(content.poses),
+    }
+  )
+}
+
+// — over a range of drawings —
+
+/** How a change runs along a range of drawings: the same on all, growing, dying away, or swelling and going again. */
+export type Along = 'same' | 'grow' | 'die' | 'swell'
+
+/** The share of a change on each of `n` drawings, in order; spaced by a recipe. */
+export function sharesAlong(along: Along, n: number, recipe: Recipe): number[] {
+  if (along === 'same' || n === 1) return Array.from({ length: n }, () => 1)
+  if (along === 'grow') return [...spread(recipe, n - 1), 1]
+  if (along === 'die') return sharesAlong('grow', n, recipe).reverse()
+  const half = Math.ceil(n / 2)
+  const up = sharesAlong('grow', half, recipe)
+  return [...up, ...up.slice(0, n - half).reverse()]
+}
+
+/** The drawings of the chosen frames of the active column in order, each once; the one under the playhead where none are chosen. */
+export function drawingsChosen(desk: Desk): Drawing[] {
+  const { first, last } = desk.range
+  const ids = new Set<string>()
+  for (const { run, start } of eachRun(desk.column?.runs ?? { chunks: [], frames: 0, count: 0 }))
+    if (run.drawing && start <= last && start + run.frames > first) ids.add(run.drawing)
+  return [...ids].map(id => desk.stack!.drawings[id]!)
+}
+
+export interface MapOptions {
+  readonly keepWidth: boolean
+  readonly along?: Along
+  readonly recipe?: Recipe
+  readonly over?: readonly Drawing[]
+  readonly words?: string
+}
+
+/**
+ * A change of what is chosen on this drawing; or, with `over`, of all that is on a range of drawings, the same or running
+ * along it. Computed in-betweens are left out: they follow their poses.
+ */
+export function mapWish(
+  desk: Desk,
+  chosen: ChosenArt,
+  reshape: Reshape,
+  { keepWidth, along = 'same', recipe = { family: 'even' }, over, words }: MapOptions,
+): Wish | null {
+  const at = (share: number): Affine => affineOf(reshape, share)
+  const stack = desk.stack!.id
+  if (!over) {
+    const drawing = desk.shot!.stacks[stack]!.drawings[chosen.drawing]
+    if (!drawing || isEmpty(chosen)) return null
+    return {
+      name: 'strokes.map',
+      args: {
+        stack,
+        keepWidth,
+        words,
+        drawings: {
+          [drawing.id]: {
+            strokes: [...chosen.strokes],
+            subjects: [...chosen.subjects],
+            at: at(1),
+            ...fixOf(desk, drawing),
+          },
+        },
+      },
+    }
+  }
+  const own = over.filter(d => d.own)
+  const shares = sharesAlong(along, own.length, recipe)
+  const drawings = Object.fromEntries(
+    own.map((d, i) => [
+      d.id,
+      { strokes: d.content.strokes.map(s => s.id), subjects: Object.keys(d.content.poses), at: at(shares[i]!) },
+    ]),
+  )
+  return own.length ? { name: 'strokes.map', args: { stack, keepWidth, words, drawings } } : null
+}
+
+// — taking out, copying, pasting —
+
+export function removeArt(desk: Desk, chosen: ChosenArt): Wish[] {
+  const drawing = desk.shot!.stacks[desk.stack!.id]!.drawings[chosen.drawing]!
+  const at = { stack: desk.stack!.id, drawing: drawing.id }
+  return [
+    ...(chosen.subjects.length
+      ? [
+          {
+            name: 'drawing.pose' as const,
+            args: { ...at, poses: Object.fromEntries(chosen.subjects.map(s => [s, null])), ...fixOf(desk, drawing) },
+          },
+        ]
+      : []),
+    ...(chosen.strokes.length
+      ? [{ name: 'stroke.remove' as const, args: { ...at, strokes: [...chosen.strokes] } }]
+      : []),
+  ]
+}
+
+export function copyArt(desk: Desk, chosen: ChosenArt): ArtClip {
+  const part = partOf(contentHere(desk)!, chosen)
+  return {
+    stack: desk.stack!.id,
+    strokes: part.strokes,
+    subjects: Object.entries(part.poses).map(([id, pose]) => ({ subject: desk.stack!.subjects[id]!, pose })),
+  }
+}
+
+/** Where pasted things lie when they are not pasted in place, px of the picture beside what was copied. */
+const BESIDE = 40
+
+/**
+ * What was copied, on drawings of the active column; figures of another stack come along as new ones. Gives the wishes and
+ * what is chosen then on the first drawing.
+ */
+export function pasteArt(
+  desk: Desk,
+  clip: ArtClip,
+  drawings: readonly Drawing[],
+  inPlace: boolean,
+): { wishes: Wish[]; chosen: ChosenArt | null } {
+  const stack = desk.stack!
+  const known = (s: Subject): boolean => clip.stack === stack.id && !!stack.subjects[s.id]
+  const names = new Map(clip.subjects.map(({ subject }) => [subject.id, known(subject) ? subject.id : newId()]))
+  const wishes: Wish[] = clip.subjects
+    .filter(({ subject }) => !known(subject))
+    .map(({ subject }) => ({
+      name: 'subject.add',
+      args: { stack: stack.id, subject: { ...subject, id: names.get(subject.id)! }, drawing: null, pose: null },
+    }))
+  const off = inPlace ? 0 : BESIDE
+  let chosen: ChosenArt | null = null
+  for (const d of drawings) {
+    const at = { stack: stack.id, drawing: d.id }
+    const poses = Object.fromEntries(
+      clip.subjects.map(({ subject, pose }) => [
+        names.get(subject.id)!,
+        { ...pose, place: { x: pose.place.x + off, y: pose.place.y + off } },
+      ]),
+    )
+    const strokes = clip.strokes.map(s => pasted(s, stack, off))
+    if (clip.subjects.length) wishes.push({ name: 'drawing.pose', args: { ...at, poses, ...fixOf(desk, d) } })
+    if (strokes.length)
+      wishes.push({ name: 'stroke.add', args: { ...at, strokes, ...(clip.subjects.length ? {} : fixOf(desk, d)) } })
+    chosen ??= { drawing: d.id, strokes: strokes.map(s => s.id), subjects: Object.keys(poses) }
+  }
+  return { wishes, chosen }
+}
+
+/** A copied stroke as a new one; of a part only where the stack has it. */
+function pasted(ref: StrokeRef, stack: Stack, off: number): StrokeRef {
+  const { part, ...bare } = ref
+  const at: Affine | undefined = off
+    ? ([
+        ...(ref.at ?? [1, 0, 0, 1, 0, 0]).slice(0, 4),
+        (ref.at?.[4] ?? 0) + off,
+        (ref.at?.[5] ?? 0) + off,
+      ] as unknown as Affine)
+    : ref.at
+  return { ...bare, id: newId(), ...(at ? { at } : {}), ...(part && stack.subjects[part] ? { part } : {}) }
+}

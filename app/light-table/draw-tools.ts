@@ -1,0 +1,116 @@
+import type { Joint } from '#core/figure'
+import type { Vec } from '#core/motion'
+import type { Grip } from './useSelectTool'
+import type { View } from '~/travel/draw-arcs'
+import { theme } from '~/ui/colours'
+
+type C = CanvasRenderingContext2D
+
+const onScreen = (v: View, p: Vec): [number, number] => [v.x + p.x * v.scale, v.y + p.y * v.scale]
+
+function way(c: C, v: View, points: readonly Vec[]): void {
+  c.beginPath()
+  points.forEach((p, i) => (i ? c.lineTo(...onScreen(v, p)) : c.moveTo(...onScreen(v, p))))
+}
+
+/** The rubber, and faintly where it has gone while it is pressed down. */
+export function drawRubber(c: C, v: View, at: Vec | null, gone: readonly Vec[], size: number): void {
+  const t = theme()
+  if (gone.length) {
+    c.save()
+    c.globalAlpha = 0.75
+    c.strokeStyle = t.sheet
+    c.lineWidth = size * 2
+    c.lineCap = c.lineJoin = 'round'
+    way(c, v, gone.length > 1 ? gone : [gone[0]!, gone[0]!])
+    c.stroke()
+    c.restore()
+  }
+  if (!at) return
+  c.strokeStyle = t.signal
+  c.lineWidth = 1
+  c.beginPath()
+  c.arc(...onScreen(v, at), size, 0, Math.PI * 2)
+  c.stroke()
+}
+
+/** The line that chooses, and the frame around what is chosen with its grips. */
+export function drawChosen(
+  c: C,
+  v: View,
+  box: { left: number; top: number; right: number; bottom: number } | null,
+  grips: readonly Grip[],
+  line: readonly Vec[],
+  lasso: boolean,
+): void {
+  const t = theme()
+  c.save()
+  c.strokeStyle = t.ledger
+  c.lineWidth = 1.2
+  c.setLineDash([5, 4])
+  if (line.length > 1) {
+    if (lasso) way(c, v, line)
+    else {
+      const [[ax, ay], [bx, by]] = [onScreen(v, line[0]!), onScreen(v, line[1]!)]
+      c.beginPath()
+      c.rect(Math.min(ax, bx), Math.min(ay, by), Math.abs(bx - ax), Math.abs(by - ay))
+    }
+    c.stroke()
+  }
+  if (box) {
+    c.strokeRect(
+      ...onScreen(v, { x: box.left, y: box.top }),
+      (box.right - box.left) * v.scale,
+      (box.bottom - box.top) * v.scale,
+    )
+    c.setLineDash([])
+    const knob = grips.find(g => g.kind === 'turn')
+    if (knob) {
+      way(c, v, [knob.at, { x: knob.at.x, y: box.top }])
+      c.stroke()
+    }
+    for (const g of grips) drawGrip(c, g, ...onScreen(v, g.at))
+  }
+  c.restore()
+}
+
+/** Corners scale (squares), sides stretch (short bars along the side), the knob turns (a ring), the centre is a cross. */
+function drawGrip(c: C, g: Grip, x: number, y: number): void {
+  const t = theme()
+  c.fillStyle = t.sheet
+  c.strokeStyle = t.ledger
+  c.lineWidth = 1.4
+  c.beginPath()
+  if (g.kind === 'centre') {
+    c.moveTo(x - 6, y)
+    c.lineTo(x + 6, y)
+    c.moveTo(x, y - 6)
+    c.lineTo(x, y + 6)
+  } else if (g.kind === 'turn') c.arc(x, y, 5, 0, Math.PI * 2)
+  else if (g.kind === 'corner') c.rect(x - 4, y - 4, 8, 8)
+  else if (g.kind === 'side') c.rect(x - (g.x ? 2.5 : 7), y - (g.y ? 2.5 : 7), g.x ? 5 : 14, g.y ? 5 : 14)
+  if (g.kind !== 'centre') c.fill()
+  c.stroke()
+}
+
+/** The joints of a figure in the making; the next one hangs on the filled one. */
+export function drawJoints(c: C, v: View, joints: readonly Joint[], on: number | null): void {
+  const t = theme()
+  c.strokeStyle = t.graphite
+  c.lineCap = 'round'
+  for (const { at, on: from } of joints) {
+    if (from === null) continue
+    c.lineWidth = Math.max(2, 14 * v.scale)
+    way(c, v, [joints[from]!.at, at])
+    c.stroke()
+  }
+  joints.forEach(({ at }, i) => {
+    c.beginPath()
+    c.arc(...onScreen(v, at), 5, 0, Math.PI * 2)
+    c.fillStyle = i === on ? t.signal : t.sheet
+    c.fill()
+    c.strokeStyle = t.ledger
+    c.lineWidth = 1.5
+    c.stroke()
+  })
+}

@@ -1,0 +1,52 @@
+import { contours } from 'd3-contour'
+import type { Vec } from '#core/motion'
+import type { Mark } from '#core/picture'
+import type { Grid, Stroke } from '#core/stroke'
+import { flood, grown, inside, oneRing, thinned } from '#core/stroke'
+import { drawLayers } from '~/ui/paint/draw-picture'
+
+/** The longer side of the grid that shapes are filled on, cells. */
+const FINE = 1100
+/** How far a filled shape reaches under the lines around it, cells. */
+const UNDER = 2
+
+const BLACK = { ink: '#000000', far: '#000000', paper: '#000000', tone: '#000000', glow: '#000000' }
+
+/** A flat shape that covers what the lines around a point close in; why there is none in words. */
+export function fillAt(
+  marks: readonly Mark[],
+  p: Vec,
+  room: { x: number; y: number; width: number; height: number },
+  colour: string,
+): Stroke | string {
+  const scale = FINE / Math.max(room.width, room.height)
+  const [width, height] = [Math.ceil(room.width * scale), Math.ceil(room.height * scale)]
+  const c = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!
+  c.setTransform(scale, 0, 0, scale, -room.x * scale, -room.y * scale)
+  drawLayers(c, [{ column: '', drawing: '', strength: 1, palette: BLACK, marks }])
+  const alpha = c.getImageData(0, 0, width, height).data
+  const lines: Grid = {
+    width,
+    height,
+    cells: Uint8Array.from({ length: width * height }, (_, i) => (alpha[i * 4 + 3]! > 80 ? 1 : 0)),
+  }
+  const at = { x: (p.x - room.x) * scale, y: (p.y - room.y) * scale }
+  const shape = flood(lines, Math.floor(at.x), Math.floor(at.y))
+  if (!shape)
+    return lines.cells[Math.floor(at.y) * width + Math.floor(at.x)]
+      ? 'There is a line here. Click beside it, inside the shape.'
+      : 'The shape is open: it runs out into the picture. Close the gap in its line first.'
+  const rings = ringsOf(grown(shape, UNDER), at)
+  if (!rings) return 'Nothing is closed in here.'
+  const points = thinned(rings, 0.4).flatMap(v => [v.x / scale + room.x, v.y / scale + room.y, 1])
+  return { schema: 1, colour, width: 1, pressure: false, fill: true, points }
+}
+
+/** The outline of a shape on the grid around a point, its holes cut in. */
+function ringsOf(shape: Grid, at: Vec): Vec[] | null {
+  const [found] = contours().size([shape.width, shape.height]).thresholds([0.5])([...shape.cells])
+  const polygon = found?.coordinates.find(([outer]) => outer && inside(outer.flat(), { x: at.x, y: at.y }))
+  if (!polygon) return null
+  const [outer, ...holes] = polygon.map(ring => ring.map(([x, y]) => ({ x: x!, y: y! })))
+  return outer ? oneRing(outer, holes) : null
+}

@@ -1,0 +1,237 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { parseLength, parseRate, feetOfLength, rateLabel } from '#core/time'
+import { newId } from '~/sync/ids'
+import AppDialog from '~/ui/AppDialog.vue'
+
+const props = defineProps<{ productions: string[] }>()
+const emit = defineEmits<{ close: [] }>()
+const name = ref('')
+const production = ref(props.productions[0] ?? 'My shots')
+const width = ref(1920)
+const height = ref(1080)
+const rateText = ref('24')
+const lengthText = ref('2.5 s')
+const paper = ref('#fffdf6')
+const busy = ref(false)
+const failed = ref('')
+
+const SIZES = [
+  [1920, 1080],
+  [1280, 720],
+  [1080, 1080],
+  [960, 540],
+] as const
+const RATES = ['24', '25', '30', '12', '10']
+const PAPERS = [
+  ['#fffdf6', 'Warm white'],
+  ['#f3f1e8', 'Cream'],
+  ['#e6ece8', 'Pale green'],
+  ['#dfe3e8', 'Pale blue'],
+] as const
+
+const rate = computed(() => parseRate(rateText.value))
+const length = computed(() => (rate.value ? parseLength(lengthText.value, rate.value) : 'Give the rate first.'))
+const problem = computed(() => {
+  if (!name.value.trim()) return 'Give the shot a name.'
+  if (!production.value.trim()) return 'Name the production.'
+  if (![width.value, height.value].every(n => Number.isInteger(n) && n >= 16 && n <= 8192))
+    return 'The picture has whole px from 16 to 8192.'
+  if (!rate.value) return 'The rate is a number of frames a second from 1 to 240, such as 24, 12.5 or 24000/1001.'
+  return typeof length.value === 'string' ? length.value : ''
+})
+
+async function make(): Promise<void> {
+  if (problem.value || busy.value) return
+  busy.value = true
+  failed.value = ''
+  const id = newId()
+  try {
+    const body = {
+      id,
+      production: production.value.trim(),
+      name: name.value.trim(),
+      picture: { width: width.value, height: height.value },
+      rate: rate.value,
+      paper: paper.value,
+      length: length.value,
+    }
+    const response = await fetch('/api/shots', {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    })
+    if (!response.ok) throw new Error(((await response.json()) as { detail?: string }).detail)
+    await navigateTo(`/shots/${id}`)
+  } catch (error) {
+    failed.value = (error as Error).message || 'The server does not answer. Nothing was made.'
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <AppDialog
+    title="New shot"
+    @close="emit('close')"
+  >
+    <form
+      class="space-y-4"
+      @submit.prevent="make"
+    >
+      <div class="grid grid-cols-2 gap-3">
+        <label class="block"
+          >Name<input
+            v-model="name"
+            class="field mt-0.5 w-full"
+            maxlength="80"
+            autofocus
+            placeholder="030 Stair"
+        /></label>
+        <label class="block"
+          >Production<input
+            v-model="production"
+            class="field mt-0.5 w-full"
+            maxlength="80"
+            list="known-productions" /><datalist id="known-productions">
+            <option
+              v-for="p in productions"
+              :key="p"
+              :value="p"
+            /></datalist
+        ></label>
+      </div>
+      <fieldset>
+        <legend>Picture size</legend>
+        <div class="mt-0.5 flex flex-wrap items-center gap-1.5">
+          <button
+            v-for="[w, h] in SIZES"
+            :key="`${w}${h}`"
+            type="button"
+            class="push-button h-8"
+            :class="{ 'push-button-chosen': width === w && height === h }"
+            :aria-pressed="width === w && height === h"
+            @click="
+              width = w
+              height = h
+            "
+          >
+            {{ w }} × {{ h }}
+          </button>
+        </div>
+        <div class="mt-1.5 flex items-center gap-1.5">
+          <input
+            v-model.number="width"
+            type="number"
+            class="field w-24"
+            aria-label="Width in px"
+          />
+          ×
+          <input
+            v-model.number="height"
+            type="number"
+            class="field w-24"
+            aria-label="Height in px"
+          />
+          px
+        </div>
+      </fieldset>
+      <div class="grid grid-cols-2 gap-3">
+        <fieldset>
+          <legend>Rate</legend>
+          <div class="mt-0.5 flex flex-wrap items-center gap-1">
+            <button
+              v-for="r in RATES"
+              :key="r"
+              type="button"
+              class="push-button h-8 px-2"
+              :class="{ 'push-button-chosen': rateText === r }"
+              :aria-pressed="rateText === r"
+              @click="rateText = r"
+            >
+              {{ r }}
+            </button>
+          </div>
+          <div class="mt-1.5 flex items-center gap-1.5">
+            <input
+              v-model="rateText"
+              class="field w-24"
+              aria-label="Rate in frames a second"
+            />
+            fps
+          </div>
+        </fieldset>
+        <label class="block"
+          >Length
+          <input
+            v-model="lengthText"
+            class="field mt-0.5 w-full"
+            aria-describedby="length-told"
+          />
+          <span
+            id="length-told"
+            class="mt-1 block text-soft"
+            >{{
+              typeof length === 'number' && rate
+                ? `${length} frames at ${rateLabel(rate)}, ${feetOfLength(length)} feet+frames`
+                : 'Frames “61”, seconds “2.5 s” or feet+frames “3+13”'
+            }}</span
+          >
+        </label>
+      </div>
+      <fieldset>
+        <legend>Paper</legend>
+        <div class="mt-1 flex gap-2">
+          <button
+            v-for="[hex, label] in PAPERS"
+            :key="hex"
+            type="button"
+            class="size-8 rounded border-2"
+            :class="paper === hex ? 'border-ledger' : 'border-edge'"
+            :style="{ background: hex }"
+            :aria-label="label"
+            :title="label"
+            :aria-pressed="paper === hex"
+            @click="paper = hex"
+          />
+          <label class="flex items-center gap-1.5"
+            >or
+            <input
+              v-model="paper"
+              type="color"
+              class="h-8 w-10"
+              aria-label="Another colour of paper"
+          /></label>
+        </div>
+      </fieldset>
+      <p
+        v-if="failed"
+        role="alert"
+        class="text-signal"
+      >
+        {{ failed }}
+      </p>
+      <div class="flex items-center justify-end gap-3">
+        <span
+          v-if="name && problem"
+          class="text-soft"
+          >{{ problem }}</span
+        >
+        <button
+          type="button"
+          class="push-button h-8"
+          @click="emit('close')"
+        >
+          Cancel
+        </button>
+        <button
+          type="submit"
+          class="push-button push-button-main h-8"
+          :disabled="!!problem || busy"
+        >
+          Make the shot
+        </button>
+      </div>
+    </form>
+  </AppDialog>
+</template>

@@ -1,0 +1,87 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import type { Vec } from '#core/motion'
+import { distance } from '#core/motion'
+import { useDesk } from '~/desk/desk'
+
+/** The scale of the shot: a length that was dragged over in the picture, and how long it is. */
+const { measure } = defineProps<{ measure: { a: Vec; b: Vec; done: boolean } | null }>()
+const emit = defineEmits<{ again: [] }>()
+const desk = useDesk()
+const metres = ref('1.7')
+const fault = ref('')
+function set(): void {
+  const m = Number(metres.value.replace(',', '.'))
+  if (!measure || !(m > 0)) {
+    fault.value = 'Write the height in metres, such as 1.7.'
+    return
+  }
+  fault.value = ''
+  desk.run({
+    name: 'shot.scale',
+    args: { scale: { metres: m, px: Math.round(distance(measure.a, measure.b) * 100) / 100 } },
+  })
+  emit('again')
+  desk.tool = 'pose'
+}
+</script>
+
+<template>
+  <form
+    class="absolute right-3 top-3 w-64 rounded-md border border-edge bg-panel px-3 py-2.5 shadow-lg"
+    @submit.prevent="set"
+  >
+    <p
+      v-if="!measure?.done"
+      class="text-soft"
+    >
+      Drag along something of known height in the picture.
+    </p>
+    <template v-else>
+      <label class="flex items-center gap-2"
+        >It is
+        <input
+          v-model="metres"
+          class="field h-7 w-16 text-right font-mono"
+          inputmode="decimal"
+          aria-label="Height in metres"
+        />
+        metres high.</label
+      >
+      <p
+        v-if="fault"
+        class="mt-1 text-signal"
+        role="alert"
+      >
+        {{ fault }}
+      </p>
+      <div class="mt-2 flex gap-1.5">
+        <button
+          type="submit"
+          class="push-button push-button-main"
+        >
+          Set the scale</button
+        ><button
+          type="button"
+          class="push-button"
+          @click="emit('again')"
+        >
+          Again
+        </button>
+      </div>
+    </template>
+    <p
+      v-if="desk.shot?.scale"
+      class="mt-2 flex items-center gap-2"
+    >
+      <span class="flex-1">Now {{ desk.shot.scale.metres }} m are {{ Math.round(desk.shot.scale.px) }} px.</span
+      ><button
+        type="button"
+        class="push-button"
+        @click="desk.run({ name: 'shot.scale', args: { scale: null } })"
+      >
+        Take it away
+      </button>
+    </p>
+  </form>
+</template>

@@ -1,0 +1,52 @@
+import { eachRun } from '#core/sheet'
+import type { Desk } from '~/desk/desk'
+
+/** Drawings of the active column in the order they are exposed, each time they are; a drawing that is exposed twice in a row counts once. */
+function exposed(desk: Desk): { drawing: string; first: number; last: number }[] {
+  const out: { drawing: string; first: number; last: number }[] = []
+  for (const { run, start } of desk.column ? eachRun(desk.column.runs) : []) {
+    if (run.drawing === null) continue
+    const before = out.at(-1)
+    if (before?.drawing === run.drawing) before.last = start + run.frames - 1
+    else out.push({ drawing: run.drawing, first: start, last: start + run.frames - 1 })
+  }
+  return out
+}
+
+/** There and back, without showing the ends twice: a b c b. */
+export const thereAndBack = <T>(row: readonly T[]): T[] => [...row, ...row.slice(1, -1).reverse()]
+
+/**
+ * The `n` neighbouring drawings that are rocked between: the one under the playhead, first with the one before it, then the
+ * one after, then the next ones out; at an end more from the other side.
+ */
+export function neighbours(count: number, here: number, n: number): number[] {
+  const most = Math.min(n, count)
+  const first = Math.max(0, Math.min(here - Math.floor(most / 2), count - most))
+  return Array.from({ length: most }, (_, i) => first + i)
+}
+
+/** The drawings rocked between, from the one shown on, there and back. */
+export function rocked(desk: Desk, n: number): string[] {
+  const row = exposed(desk)
+  const at = row.findLastIndex(x => x.first <= desk.workFrame)
+  const around = neighbours(row.length, Math.max(0, at), n).map(i => row[i]!.drawing)
+  const way = thereAndBack(around)
+  const from = Math.max(0, around.indexOf(row[at]?.drawing ?? ''))
+  // The other one is seen at once.
+  return way.map((_, i) => way[(from + 1 + i) % way.length]!)
+}
+
+/** The drawings of the chosen frames in order, over and over; those around the playhead where none are chosen. */
+export function flippedThrough(desk: Desk): string[] {
+  const s = desk.selection
+  if (!s || s.column !== desk.column?.id) return rocked(desk, 5)
+  const inside = exposed(desk)
+    .filter(x => x.first <= s.last && x.last >= s.first && (!s.drawing || x.drawing === s.drawing))
+    .map(x => x.drawing)
+  return inside.length > 1 ? inside : rocked(desk, 5)
+}
+
+/** The drawing pinned last in the stack of the column: it is looked at while the key is held. */
+export const heldAgainst = (desk: Desk): string[] =>
+  (desk.pinnedGhosts[desk.stack?.id ?? ''] ?? []).filter(d => desk.stack!.drawings[d]).slice(-1)

@@ -1,0 +1,391 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { VueDraggable } from 'vue-draggable-plus'
+import { Trash2 } from '@lucide/vue'
+import { isCore } from '#core/pass'
+import { shownColumn } from '#core/shot'
+import { eachRun, evenSlots, fittedToStep, offStep, scaledSlots, typedFrames } from '#core/sheet'
+import { beatFrames, MAX_FRAMES } from '#core/time'
+import { shiftAt } from '~/sheet/arrange'
+import { tryOver } from '~/sheet/trying'
+import type { Wish } from '~/sync/session'
+import SidePanel from '~/ui/SidePanel.vue'
+import { useActOut } from './useActOut'
+import { useDesk } from '~/desk/desk'
+
+const desk = useDesk()
+/** All poses of the column, looked up in the shot itself, not in what is tried. */
+const all = computed(() => {
+  const written = desk.shot?.plans[desk.plan!.id]?.columns[desk.column?.id ?? '']
+  if (!written) return []
+  const drawings = desk.shot!.stacks[written.stack]!.drawings
+  return [...eachRun(shownColumn(written, desk.shot!.length).runs)]
+    .filter(({ run }) => run.drawing && !run.again && isCore(drawings[run.drawing]))
+    .map(({ run, start }) => ({ run: run.id, start, number: drawings[run.drawing!]!.number }))
+})
+/** The poses that are spread: those of the chosen frames, else all. */
+const poses = computed(() => {
+  const s = desk.selection
+  const chosen = s && s.column === desk.column?.id && s.last > s.first
+  return chosen ? all.value.filter(p => p.start >= s.first && p.start <= s.last) : all.value
+})
+const now = computed(() => poses.value.map(p => p.start))
+const typed = ref('')
+const fault = ref('')
+const wantedLast = ref(desk.shot?.length ?? 48)
+const frames = ref<number[]>([])
+const step = computed(() => desk.column?.step ?? 2)
+const off = computed(() => offStep(frames.value, step.value))
+
+/** The first pose stays on its frame where it begins the column: poses before it would need room. */
+function wish(list: readonly number[]): Wish[] {
+  const pairs = poses.value
+    .slice(0, list.length)
+    .map((p, i) => [p.run, list[i]! - shiftAt(desk, desk.column!.id, p.start)] as const)
+    .filter(([, f], i) => f !== 1 || poses.value[i]!.start !== 1)
+  return [
+    { name: 'runs.start', args: { plan: desk.plan!.id, column: desk.column!.id, starts: Object.fromEntries(pairs) } },
+  ]
+}
+function show(list: readonly number[], name: string): void {
+  frames.value = [...list]
+  fault.value = ''
+  if (!list.length || list.every((f, i) => f === now.value[i])) {
+    desk.drop()
+    return
+  }
+  if (poses.value[0]?.start === 1 && list[0] !== 1) {
+    fault.value = 'The first pose of the column stays on frame 1. Begin with 1.'
+    desk.drop()
+    return
+  }
+  desk.drop()
+  tryOver(desk, name, wish(list))
+}
+function type(): void {
+  const read = typedFrames(typed.value, poses.value.length, now.value[0] ?? 1, MAX_FRAMES)
+  if (read.ok) show(read.frames, 'Poses on their frames')
+  else {
+    fault.value = read.message
+    frames.value = []
+    desk.drop()
+  }
+}
+function take(): void {
+  if (desk.preview && desk.take()) frames.value = []
+}
+
+// — another order —
+
+const cards = ref(all.value)
+watch(all, list => {
+  cards.value = list
+})
+function reorder(): void {
+  const order = cards.value.map(c => c.run)
+  if (order.every((run, i) => run === all.value[i]?.run)) return
+  if (!desk.run({ name: 'poses.order', args: { plan: desk.plan!.id, column: desk.column!.id, order } }))
+    cards.value = all.value
+}
+function shiftCard(i: number, by: number): void {
+  const list = [...cards.value]
+  const to = i + by
+  if (to < 0 || to >= list.length) return
+  ;[list[i], list[to]] = [list[to]!, list[i]!]
+  cards.value = list
+  reorder()
+}
+
+// — acting out —
+
+const act = useActOut(desk.shot!.id)
+const WIDE = 300
+const longest = computed(() => Math.max(1, ...act.tries.value.map(t => t.beats.at(-1) ?? 0)))
+const x = (seconds: number) => 8 + (seconds / longest.value) * (WIDE - 16)
+let held: { i: number; beat: number } | null = null
+function grab(e: PointerEvent, i: number, beat: number): void {
+  ;(e.target as Element).setPointerCapture(e.pointerId)
+  held = { i, beat }
+}
+function drag(e: PointerEvent): void {
+  if (!held) return
+  const box = (e.currentTarget as SVGElement).getBoundingClientRect()
+  act.move(held.i, held.beat, ((e.clientX - box.left - 8) / (WIDE - 16)) * longest.value)
+}
+const framesOf = (beats: readonly number[]) => beatFrames(beats, desk.shot!.rate, now.value[0] ?? 1, step.value)
+const meanBeats = computed(() => act.mean.value?.beats.map(b => b.seconds) ?? [])
+function useBeats(beats: readonly number[]): void {
+  const list = framesOf(beats)
+  if (list.length > poses.value.length) {
+    fault.value = `${list.length} beats for ${poses.value.length} pose${poses.value.length === 1 ? '' : 's'}: strike some out, or add poses.`
+    return
+  }
+  typed.value = list.join(' ')
+  show(list, 'Poses on the beats')
+}
+function useLength(beats: readonly number[]): void {
+  const list = framesOf(beats)
+  desk.run({ name: 'shot.set', args: { length: Math.min(MAX_FRAMES, list.at(-1)! + step.value - 1) } })
+}
+</script>
+
+<template>
+  <SidePanel title="Poses in time">
+    <p class="text-soft">
+      {{ poses.length }} pose{{ poses.length === 1 ? '' : 's' }} of {{ desk.column?.name
+      }}{{ desk.selection ? ', of the chosen frames' : '' }}:
+      <span class="font-mono text-graphite">{{ now.join(' ') || 'none' }}</span>
+    </p>
+    <form
+      class="mt-2 flex items-center gap-2"
+      @submit.prevent="take"
+    >
+      <input
+        v-model="typed"
+        class="field h-7 min-w-0 flex-1 font-mono"
+        :placeholder="now.join(' ')"
+        aria-label="Frames of the poses"
+        title="Frames, such as 1 9 13 29, or distances, such as +8 +4 +16"
+        @input="type"
+      />
+      <button
+        type="submit"
+        class="push-button push-button-main"
+        :disabled="!desk.preview || !frames.length"
+      >
+        Take
+      </button>
+    </form>
+    <p
+      v-if="fault"
+      class="mt-1 text-signal"
+      role="alert"
+    >
+      {{ fault }} Nothing was changed.
+    </p>
+    <p
+      v-else-if="desk.preview?.asked && frames.length"
+      class="mt-1 text-signal"
+      aria-live="polite"
+    >
+      {{ desk.preview.words }} Enter takes it.
+    </p>
+    <p
+      v-if="off.length"
+      class="mt-1 flex items-center gap-2"
+    >
+      <span class="flex-1">Off the step: {{ off.map(o => `${o.frame} (nearest ${o.nearest})`).join(', ') }}</span
+      ><button
+        type="button"
+        class="push-button"
+        @click="
+          show(fittedToStep(frames, step), 'Poses on the step')
+          typed = frames.join(' ')
+        "
+      >
+        To the step
+      </button>
+    </p>
+    <div class="mt-2 flex flex-wrap items-center gap-1.5">
+      <button
+        type="button"
+        class="push-button px-2"
+        :disabled="poses.length < 2"
+        @click="
+          show(evenSlots(poses.length, now[0]!, wantedLast), 'Poses evenly')
+          typed = frames.join(' ')
+        "
+      >
+        Evenly
+      </button>
+      <button
+        type="button"
+        class="push-button px-2"
+        :disabled="poses.length < 2"
+        @click="
+          show(scaledSlots(now, wantedLast), 'Poses in their ratios')
+          typed = frames.join(' ')
+        "
+      >
+        In their ratios
+      </button>
+      <label class="flex items-center gap-1.5"
+        >up to frame<input
+          v-model.number="wantedLast"
+          type="number"
+          min="2"
+          :max="MAX_FRAMES"
+          class="field h-7 w-20"
+      /></label>
+    </div>
+
+    <h3 class="mt-4 font-semibold">Their order</h3>
+    <p class="text-soft">Drag a pose to another place, or move it with the arrow keys; what follows it goes along.</p>
+    <VueDraggable
+      v-model="cards"
+      tag="ol"
+      :animation="120"
+      class="mt-1.5 flex flex-wrap gap-1"
+      @end="reorder()"
+    >
+      <li
+        v-for="(p, i) in cards"
+        :key="p.run"
+        tabindex="0"
+        class="grid h-9 min-w-9 cursor-grab place-items-center rounded border border-edge bg-sheet px-1.5 font-mono text-[12px] font-semibold hover:border-graphite focus-visible:outline-2"
+        :aria-label="`Pose ${p.number}, place ${i + 1} of ${cards.length}`"
+        @keydown.left.prevent.stop="shiftCard(i, -1)"
+        @keydown.right.prevent.stop="shiftCard(i, 1)"
+      >
+        {{ p.number }}
+      </li>
+    </VueDraggable>
+
+    <h3 class="mt-4 font-semibold">Act it out</h3>
+    <p class="text-soft">Tap on every beat while acting; the first tap starts.</p>
+    <div class="mt-2 flex items-center gap-2">
+      <button
+        type="button"
+        class="push-button push-button-main h-11 flex-1 justify-center text-[14px]"
+        @pointerdown.prevent="act.tap()"
+        @keydown.enter.prevent="act.tap()"
+        @keydown.space.prevent="act.tap()"
+      >
+        {{ act.running.value ? `Beat ${act.beats.value.length + 1} · ${act.now.value.toFixed(2)} s` : 'Start (tap)' }}
+      </button>
+      <button
+        type="button"
+        class="push-button h-11"
+        :disabled="!act.running.value"
+        @click="act.stop()"
+      >
+        Stop
+      </button>
+    </div>
+    <label class="mt-1.5 flex items-center gap-2"
+      ><input
+        v-model="act.click.value"
+        type="checkbox"
+      />An audible click every second</label
+    >
+    <div
+      v-for="(t, i) in act.tries.value"
+      :key="i"
+      class="mt-2 border-t border-rule pt-1.5"
+    >
+      <div class="flex items-center gap-2">
+        <span class="flex-1 font-mono text-[11.5px]"
+          >{{
+            act
+              .kept(t)
+              .map(b => (b - act.kept(t)[0]!).toFixed(2))
+              .join('  ')
+          }}
+          s</span
+        >
+        <button
+          type="button"
+          class="push-button px-2"
+          title="Put the poses on these beats; shown first"
+          @click="useBeats(act.kept(t))"
+        >
+          Use
+        </button>
+        <button
+          type="button"
+          class="rounded p-1 text-soft hover:bg-wash hover:text-graphite"
+          :aria-label="`Delete try ${i + 1}`"
+          @click="act.drop(i)"
+        >
+          <Trash2 :size="13" />
+        </button>
+      </div>
+      <svg
+        :width="WIDE"
+        height="24"
+        class="touch-none"
+        role="img"
+        :aria-label="`Try ${i + 1}: ${t.beats.length} beats`"
+        @pointermove="drag"
+        @pointerup="held = null"
+      >
+        <line
+          :x1="8"
+          :x2="WIDE - 8"
+          y1="12"
+          y2="12"
+          stroke="var(--edge)"
+        />
+        <g
+          v-for="(b, k) in t.beats"
+          :key="k"
+        >
+          <circle
+            :cx="x(b)"
+            cy="12"
+            r="6"
+            :fill="t.out.includes(k) ? 'var(--sheet)' : 'var(--ledger)'"
+            stroke="var(--ledger)"
+            stroke-width="1.4"
+            class="cursor-ew-resize"
+            @pointerdown="grab($event, i, k)"
+            @dblclick="act.strike(i, k)"
+          >
+            <title>Beat {{ k + 1 }}, {{ b.toFixed(2) }} s: drag to move, double click to strike it out</title>
+          </circle>
+          <line
+            v-if="t.out.includes(k)"
+            :x1="x(b) - 5"
+            :x2="x(b) + 5"
+            y1="17"
+            y2="7"
+            stroke="var(--graphite)"
+            stroke-width="1.4"
+            pointer-events="none"
+          />
+        </g>
+      </svg>
+      <p class="font-mono text-[11.5px] text-soft">frames {{ framesOf(act.kept(t)).join(' ') }}</p>
+    </div>
+    <div
+      v-if="act.mean.value && act.mean.value.of > 1"
+      class="mt-2 border-t border-edge pt-2"
+    >
+      <p>
+        <strong>Mean of {{ act.mean.value.of }}</strong> with {{ meanBeats.length }} beats:
+        <span class="font-mono text-[11.5px]"
+          >{{ act.mean.value.beats.map(b => `${b.seconds.toFixed(2)} ±${b.scatter.toFixed(2)}`).join('  ') }} s</span
+        >
+      </p>
+      <p class="font-mono text-[11.5px] text-soft">frames {{ framesOf(meanBeats).join(' ') }}</p>
+      <div class="mt-1.5 flex gap-1.5">
+        <button
+          type="button"
+          class="push-button"
+          @click="useBeats(meanBeats)"
+        >
+          Use for the poses</button
+        ><button
+          type="button"
+          class="push-button"
+          @click="useLength(meanBeats)"
+        >
+          Only for the shot's length
+        </button>
+      </div>
+    </div>
+    <p
+      v-else-if="act.tries.value.length === 1"
+      class="mt-1 flex items-center gap-2 text-soft"
+    >
+      <span class="flex-1">A second try with as many beats gives a mean.</span
+      ><button
+        type="button"
+        class="push-button"
+        @click="useLength(act.kept(act.tries.value[0]!))"
+      >
+        Only for the shot's length
+      </button>
+    </p>
+  </SidePanel>
+</template>

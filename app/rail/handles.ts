@@ -1,0 +1,220 @@
+import type { Easing } from '#core/motion'
+import type { Recipe } from '#core/chart'
+import { easingOf, usualFavour } from '#core/chart'
+import { settling } from '#core/motion'
+import type { Pass, Stretch } from '#core/pass'
+import { framesOf, onScale } from '#core/pass'
+import { partKey } from '#core/shot'
+import type { Desk } from '~/desk/desk'
+import { xOfU, yOfFrame, ROW } from '~/sheet/layout'
+import { asKept } from '~/desk/wishes'
+
+/** A handle of a pass's family on the rail. `t` is time from departure to arrival, `u` the place, both as seen in the pass. */
+export interface FamilyHandle {
+  readonly id: string
+  readonly t: number
+  readonly u: number
+  readonly name: string
+  readonly pull: (t: number, u: number) => Recipe
+}
+
+type Part = Stretch['parts'][number]
+
+/** The way from time and place in a pass to the rail, and back. */
+export function scaleOf(part: Part) {
+  const frames = framesOf(part.pass)
+  const top = yOfFrame(part.pass.to.start - frames)
+  return {
+    x: (u: number) => xOfU(onScale(part, u)),
+    y: (t: number) => top + t * frames * ROW,
+    t: (y: number) => (y - top) / (frames * ROW),
+    frames,
+  }
+}
+
+const clamp = (v: number, least: number, most: number): number => Math.max(least, Math.min(most, v))
+
+/** The damping at which the first overshoot of a settle reaches `u`. */
+function dampingFor(u: number, swings: number): number {
+  let [low, high] = [0.02, 0.9]
+  for (let i = 0; i < 30; i++) {
+    const middle = (low + high) / 2
+    if (settling(swings, middle)(1 / swings) > u) low = middle
+    else high = middle
+  }
+  return (low + high) / 2
+}
+
+/** The handles of the family of a pass, as it is seen there. */
+export function familyHandles(pass: Pass): FamilyHandle[] {
+  const n = pass.chart?.ticks.length ?? 0
+  if (!n) return []
+  const r = asKept(pass, pass.chart!.recipe)
+  switch (r.family) {
+    case 'curve': {
+      const [x1, y1, x2, y2] = r.handles
+      return [
+        {
+          id: 'leave',
+          t: x1,
+          u: y1,
+          name: 'how it leaves',
+          pull: (t, u) => ({ ...r, handles: [clamp(t, 0, 1), clamp(u, -0.5, 1.5), x2, y2] }),
+        },
+        {
+          id: 'arrive',
+          t: x2,
+          u: y2,
+          name: 'how it arrives',
+          pull: (t, u) => ({ ...r, handles: [x1, y1, clamp(t, 0, 1), clamp(u, -0.5, 1.5)] }),
+        },
+      ]
+    }
+    case 'favours': {
+      const f = r.f ?? usualFavour(n)
+      const set = (v: number): Recipe => ({ ...r, f: clamp(v, 0.01, 0.5) })
+      return [
+        ...(r.slow === 'second'
+          ? []
+          : [
+              {
+                id: 'first',
+                t: 0,
+                u: f,
+                name: 'the favour at the first pose',
+                pull: (_t: number, u: number) => set(u),
+              },
+            ]),
+        ...(r.slow === 'first'
+          ? []
+          : [
+              {
+                id: 'second',
+                t: 1,
+                u: 1 - f,
+                name: 'the favour at the second pose',
+                pull: (_t: number, u: number) => set(1 - u),
+              },
+            ]),
+      ]
+    }
+    case 'moving-hold': {
+      const set = (v: number): Recipe => ({ ...r, drift: clamp(v, 0.01, 0.4) })
+      return [
+        ...(r.slow === 'second'
+          ? []
+          : [
+              {
+                id: 'first',
+                t: 0,
+                u: r.drift,
+                name: 'the drift off the first pose',
+                pull: (_t: number, u: number) => set(u),
+              },
+            ]),
+        ...(r.slow === 'first'
+          ? []
+          : [
+              {
+                id: 'second',
+                t: 1,
+                u: 1 - r.drift,
+                name: 'the drift into the second pose',
+                pull: (_t: number, u: number) => set(1 - u),
+              },
+            ]),
+      ]
+    }
+    case 'settle': {
+      const f = easingOf(r)!
+      const at = 1 / r.swings
+      const t = r.turned ? 1 - at : at
+      return [
+        {
+          id: 'swing',
+          t,
+          u: f(t),
+          name: 'down: fewer swings, sideways: damping',
+          pull: (to, u) => {
+            const swings = Math.round(clamp(1 / Math.max(0.05, r.turned ? 1 - to : to), 1, 12))
+            return { ...r, swings, damping: dampingFor(r.turned ? 1 - u : u, swings) }
+          },
+        },
+      ]
+    }
+    case 'wind-up': {
+      const s = lowest(easingOf(r)!, r.turned ?? false)
+      return [
+        {
+          id: 'back',
+          t: s.t,
+          u: s.u,
+          name: 'how far back it goes first',
+          pull: (_t, u) => ({ ...r, back: clamp(r.turned ? u - 1 : -u, 0.01, 0.5) }),
+        },
+      ]
+    }
+    default:
+      return []
+  }
+}
+
+/** Where an easing that winds up is farthest back. */
+function lowest(f: Easing, turned: boolean): { t: number; u: number } {
+  let best = { t: 0, u: f(0) }
+  for (let i = 0; i <= 100; i++) {
+    const u = f(i / 100)
+    if (turned ? u > best.u : u < best.u) best = { t: i / 100, u }
+  }
+  return best
+}
+
+/** The curve that a pass's spacing follows in time, where its family is one. */
+export function wayOf(pass: Pass): Easing | null {
+  return pass.chart?.ticks.length ? easingOf(asKept(pass, pass.chart.recipe)) : null
+}
+
+/** A part that can lead or drag in a pass, with where its marker stands. */
+export interface LeadMarker {
+  readonly key: string
+  readonly name: string
+  readonly share: number
+  readonly x: number
+  readonly y: number
+}
+
+const MAIN = ['place', 'head', 'near-hand', 'far-hand']
+const MOST = 5
+export const MARKER = 8
+
+/** The lead markers of a pass: the parts that lead already, those that are followed, and the main ones. */
+export function leadMarkers(desk: Desk, part: Part): LeadMarker[] {
+  const { pass } = part
+  if (!pass.chart?.ticks.length) return []
+  const posed = Object.values(desk.stack!.subjects).filter(s =>
+    [pass.from, pass.to].every(p => desk.stack!.drawings[p.drawing]!.content.poses[s.id]),
+  )
+  const named = posed.flatMap(s => {
+    const bones = s.figure.bones
+    const main = MAIN.filter(m => (m === 'place' ? bones.length > 1 : bones.some(b => b.id === m)))
+    return [
+      ...Object.keys(pass.chart!.leads ?? {}).filter(k => k.startsWith(`${s.id}/`)),
+      ...desk.points.filter(p => p.subject === s.id && !p.part.includes('#')).map(p => partKey(p.subject, p.part)),
+      ...(main.length > 1 ? main : bones.map(b => b.id)).map(m => partKey(s.id, m)),
+    ]
+  })
+  const scale = scaleOf(part)
+  return [...new Set(named)].slice(0, MOST).map((key, i) => {
+    const [subject, id] = key.split('/') as [string, string]
+    const figure = desk.stack!.subjects[subject]?.figure
+    const share = pass.chart!.leads?.[key] ?? 0
+    // A part that is ahead is where the rest will be later: its marker stands higher up.
+    return {
+      key,
+      name: figure?.bones.find(b => b.id === id)?.name ?? 'the whole body',
+      share,
+      x: 6 + i * MARKER,
+      y: scale.y(0.5 - share),
+    }
+  })
+}

@@ -1,0 +1,290 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue'
+import { onClickOutside } from '@vueuse/core'
+import { ArrowLeft, ArrowRight, Trash2 } from '@lucide/vue'
+import { INKS } from '#core/shot'
+import { copyOfColumn, emptyColumn, exposuresOf, lineUpWishes, releaseWishes, withoutLead } from './columns'
+import { newId } from '~/sync/ids'
+import { useDesk } from '~/desk/desk'
+
+const props = defineProps<{ column: string; left: number }>()
+const emit = defineEmits<{ close: [] }>()
+const desk = useDesk()
+const panel = ref<HTMLElement | null>(null)
+const column = computed(() => desk.plan?.columns[props.column] ?? null)
+const drawings = computed(() =>
+  column.value ? Object.keys(desk.shown!.stacks[column.value.stack]!.drawings).length : 0,
+)
+
+type Settings = {
+  name?: string
+  ink?: string
+  step?: number
+  background?: boolean
+  locked?: boolean
+  hidden?: boolean
+  guide?: boolean
+  strength?: number
+}
+const set = (values: Settings) =>
+  desk.run({ name: 'column.set', args: { plan: desk.plan!.id, column: props.column, ...values } })
+function rename(e: Event): void {
+  const name = (e.target as HTMLInputElement).value.trim()
+  if (name && name !== column.value?.name) set({ name })
+}
+const place = computed(() => desk.columns.findIndex(c => c.id === props.column))
+function move(by: number): void {
+  const order = desk.columns.map(c => c.id)
+  order.splice(place.value, 1)
+  order.splice(place.value + by, 0, props.column)
+  desk.run({ name: 'columns.order', args: { plan: desk.plan!.id, order } })
+}
+function duplicate(how: 'copies' | 'same' | 'empty'): void {
+  const c = column.value!
+  const wish = how === 'copies' ? copyOfColumn(desk, c) : how === 'empty' ? emptyColumn(desk, c) : null
+  const id = newId()
+  const index = place.value + 1
+  const done = wish
+    ? desk.run(wish)
+    : desk.run({
+        name: 'column.share',
+        args: {
+          plan: desk.plan!.id,
+          index,
+          column: { ...withoutLead(c), id, name: `${c.name} 2`.slice(0, 80), ...exposuresOf(desk, c.id) },
+        },
+      })
+  if (done) {
+    desk.columnId = desk.columns[index]!.id
+    emit('close')
+  }
+}
+function lineUp(): void {
+  const { id, wishes } = lineUpWishes(desk, column.value!)
+  if (!desk.run(...wishes)) return
+  desk.columnId = id
+  desk.goTo(1)
+  desk.tool = 'pencil'
+  emit('close')
+}
+const others = computed(() => desk.columns.filter(c => c.id !== props.column && !c.background))
+const linkedWith = (id: string) => !!column.value?.link && desk.plan!.columns[id]!.link === column.value.link
+function link(id: string): void {
+  const c = column.value!
+  if (linkedWith(id)) desk.run({ name: 'columns.link', args: { plan: desk.plan!.id, columns: [id], link: null } })
+  else desk.run({ name: 'columns.link', args: { plan: desk.plan!.id, columns: [c.id, id], link: c.link ?? newId() } })
+}
+
+function remove(): void {
+  if (desk.run({ name: 'column.remove', args: { plan: desk.plan!.id, column: props.column } })) {
+    desk.columnId = desk.columns[0]?.id ?? ''
+    emit('close')
+  }
+}
+onClickOutside(panel, () => emit('close'))
+onMounted(() => panel.value?.querySelector('input')?.focus())
+</script>
+
+<template>
+  <div
+    v-if="column"
+    ref="panel"
+    role="dialog"
+    aria-label="Column"
+    class="absolute top-11 z-20 w-64 rounded-md border border-edge bg-panel p-3 shadow-lg"
+    :style="{ left: `${props.left}px` }"
+    @keydown.esc.stop="emit('close')"
+  >
+    <label class="block"
+      >Name<input
+        class="field mt-0.5 w-full"
+        :value="column.name"
+        maxlength="80"
+        @change="rename"
+        @keydown.enter="emit('close')"
+    /></label>
+    <div class="mt-2">
+      New drawings on
+      <div
+        class="mt-0.5 flex gap-1"
+        role="group"
+        aria-label="Exposure step"
+      >
+        <button
+          v-for="n in 4"
+          :key="n"
+          type="button"
+          class="push-button px-2"
+          :class="{ 'push-button-chosen': column.step === n }"
+          :aria-pressed="column.step === n"
+          @click="set({ step: n })"
+        >
+          {{ ['ones', 'twos', 'threes', 'fours'][n - 1] }}
+        </button>
+      </div>
+    </div>
+    <div class="mt-2">
+      Ink
+      <div
+        class="mt-0.5 flex gap-1.5"
+        role="group"
+        aria-label="Ink"
+      >
+        <button
+          v-for="(ink, i) in INKS"
+          :key="ink"
+          type="button"
+          class="size-6 rounded-full border-2"
+          :class="column.ink === ink ? 'border-signal' : 'border-edge'"
+          :style="{ background: ink }"
+          :aria-pressed="column.ink === ink"
+          :aria-label="['Graphite', 'Brown', 'Blue grey', 'Plum', 'Moss'][i]"
+          :title="['Graphite', 'Brown', 'Blue grey', 'Plum', 'Moss'][i]"
+          @click="set({ ink })"
+        />
+      </div>
+    </div>
+    <label class="mt-2 flex items-center gap-2"
+      >Strength<input
+        type="range"
+        class="min-w-0 flex-1 accent-bottle"
+        min="0"
+        max="100"
+        step="5"
+        :value="Math.round((column.strength ?? 1) * 100)"
+        aria-label="Strength in percent"
+        @change="set({ strength: Number(($event.target as HTMLInputElement).value) / 100 })"
+      /><span class="w-10 text-right font-mono">{{ Math.round((column.strength ?? 1) * 100) }} %</span></label
+    >
+    <div class="mt-2 flex items-center gap-1.5">
+      Place
+      <button
+        type="button"
+        class="push-button px-2"
+        :disabled="place === 0"
+        aria-label="One to the left"
+        title="One to the left: further back in the picture"
+        @click="move(-1)"
+      >
+        <ArrowLeft :size="13" />
+      </button>
+      <button
+        type="button"
+        class="push-button px-2"
+        :disabled="place === desk.columns.length - 1"
+        aria-label="One to the right"
+        title="One to the right: further in front"
+        @click="move(1)"
+      >
+        <ArrowRight :size="13" />
+      </button>
+    </div>
+    <div class="mt-2">
+      Duplicate
+      <div class="mt-0.5 flex flex-wrap gap-1">
+        <button
+          type="button"
+          class="push-button px-2"
+          title="With copies of its drawings and charts"
+          @click="duplicate('copies')"
+        >
+          with copies
+        </button>
+        <button
+          type="button"
+          class="push-button px-2"
+          title="With the same drawings: a change to one shows in both"
+          @click="duplicate('same')"
+        >
+          same drawings
+        </button>
+        <button
+          type="button"
+          class="push-button px-2"
+          title="Its settings only"
+          @click="duplicate('empty')"
+        >
+          empty
+        </button>
+      </div>
+    </div>
+    <fieldset
+      v-if="others.length"
+      class="mt-2"
+    >
+      <legend title="Linked columns follow each other's inserted and removed frames">Linked with</legend>
+      <label
+        v-for="o in others"
+        :key="o.id"
+        class="mr-3 inline-flex items-center gap-1.5"
+        ><input
+          type="checkbox"
+          :checked="linkedWith(o.id)"
+          @change="link(o.id)"
+        />{{ o.name }}</label
+      >
+    </fieldset>
+    <div class="mt-2">
+      <template v-if="column.lead !== undefined">
+        <p>
+          Lined up with <strong>{{ desk.plan!.columns[column.lead]?.name }}</strong>: its timing follows.
+        </p>
+        <button
+          type="button"
+          class="push-button mt-1"
+          @click="desk.run(...releaseWishes(desk, column))"
+        >
+          Release it
+        </button>
+      </template>
+      <button
+        v-else-if="!column.background"
+        type="button"
+        class="push-button"
+        :title="`A new column with an empty drawing wherever ${column.name} changes; ${column.name} is locked and faded`"
+        @click="lineUp"
+      >
+        New column lined up with it
+      </button>
+    </div>
+    <div class="mt-3 space-y-1">
+      <label class="flex items-center gap-2"
+        ><input
+          type="checkbox"
+          :checked="!!column.guide"
+          @change="set({ guide: !column.guide })"
+        />A guide: never goes out</label
+      >
+      <label class="flex items-center gap-2"
+        ><input
+          type="checkbox"
+          :checked="column.background"
+          @change="set({ background: !column.background })"
+        />Background, stands behind</label
+      >
+      <label class="flex items-center gap-2"
+        ><input
+          type="checkbox"
+          :checked="column.locked"
+          @change="set({ locked: !column.locked })"
+        />Locked</label
+      >
+      <label class="flex items-center gap-2"
+        ><input
+          type="checkbox"
+          :checked="column.hidden"
+          @change="set({ hidden: !column.hidden })"
+        />Hidden, also from what goes out</label
+      >
+    </div>
+    <button
+      type="button"
+      class="push-button mt-3 w-full justify-center"
+      :disabled="desk.columns.length < 2 || column.locked"
+      :title="desk.columns.length < 2 ? 'A shot keeps at least one column.' : ''"
+      @click="remove"
+    >
+      <Trash2 :size="14" />Delete the column and its {{ drawings }} drawing{{ drawings === 1 ? '' : 's' }}
+    </button>
+  </div>
+</template>

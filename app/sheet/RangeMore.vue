@@ -1,0 +1,388 @@
+<script setup lang="ts">
+import { computed, onMounted, ref } from 'vue'
+import { onClickOutside } from '@vueuse/core'
+import { X } from '@lucide/vue'
+import { bracketHere, repeatOver, repeatWords, withoutRepeat } from './repeats'
+import { STEP_NAMES, tryOver } from './trying'
+import { back, holdTo, paste, putIn, repeat, replace, reverse, snapToStep, spreadEvenly, takeOut } from './arrange'
+import { overRange, rangeWords } from '~/desk/wishes'
+import type { Wish } from '~/sync/session'
+import { useDesk } from '~/desk/desk'
+
+const emit = defineEmits<{ close: [] }>()
+const desk = useDesk()
+const panel = ref<HTMLElement | null>(null)
+const times = ref(2)
+const until = ref(desk.shot?.length ?? 24)
+const count = ref(1)
+
+interface Choice {
+  name: string
+  title: string
+  make: () => Wish[]
+  off?: () => boolean
+}
+const groups: { name: string; choices: Choice[] }[] = [
+  {
+    name: 'Expose',
+    choices: [
+      ...[5, 6, 7, 8].map((n): Choice => ({
+        name: STEP_NAMES[n]!,
+        title: `${STEP_NAMES[n]} by push (${n}); by thinning Shift ${n}`,
+        make: () => overRange(desk, { kind: 'expose', step: n, by: 'push' }),
+      })),
+      {
+        name: 'Hold to the next pose',
+        title: 'The drawing of the first frame stays until the next pose (Alt H)',
+        make: () => holdTo(desk, 'next'),
+      },
+      {
+        name: 'Hold to the end',
+        title: 'The drawing of the first frame stays to the end of the shot',
+        make: () => holdTo(desk, 'end'),
+      },
+    ],
+  },
+  {
+    name: 'Order',
+    choices: [
+      { name: 'Reverse', title: 'The same drawings the other way round', make: () => reverse(desk, false) },
+      {
+        name: 'Reverse with copies',
+        title: 'New copies the other way round, to be altered',
+        make: () => reverse(desk, true),
+      },
+      {
+        name: 'There and back',
+        title: 'And back again without doubling the ends; what follows moves',
+        make: () => back(desk, false),
+      },
+      {
+        name: 'There and back with copies',
+        title: 'The way back with new copies, to be altered',
+        make: () => back(desk, true),
+      },
+      {
+        name: 'Spread evenly',
+        title: 'Evenly over these frames, on whole steps where there is room',
+        make: () => spreadEvenly(desk),
+      },
+      {
+        name: 'Poses to the step',
+        title: 'Poses move to the nearest frames that the step allows (on twos the odd ones)',
+        make: () => snapToStep(desk).wishes,
+      },
+    ],
+  },
+  {
+    name: 'Frames',
+    choices: [
+      {
+        name: 'Take them out',
+        title: 'What follows moves up; linked columns follow (Shift Del)',
+        make: () => takeOut(desk, false),
+      },
+      {
+        name: 'Take them out of all columns',
+        title: 'In every column that is not locked (Alt Del)',
+        make: () => takeOut(desk, true),
+      },
+    ],
+  },
+  {
+    name: 'Paste',
+    choices: [
+      {
+        name: 'Over',
+        title: 'Over what is exposed here (Ctrl V)',
+        make: () => paste(desk, desk.clip!, 'over', false),
+        off: () => !desk.clip,
+      },
+      {
+        name: 'Between',
+        title: 'What follows moves (Ctrl Alt V)',
+        make: () => paste(desk, desk.clip!, 'push', false),
+        off: () => !desk.clip,
+      },
+      {
+        name: 'As new copies',
+        title: 'What follows moves, and the drawings are new copies',
+        make: () => paste(desk, desk.clip!, 'push', true),
+        off: () => !desk.clip,
+      },
+    ],
+  },
+]
+function show(name: string, make: () => Wish[]): void {
+  // What is tried now must not be what the next is made from.
+  desk.drop()
+  const wishes = make()
+  if (wishes.length) tryOver(desk, name, wishes)
+  else desk.drop()
+}
+function take(name: string, make: () => Wish[]): void {
+  // What is shown is taken as it was shown; copies keep their ids.
+  const shown = desk.preview?.asked === name ? desk.preview.wishes : null
+  desk.drop()
+  const wishes = shown ?? make()
+  if (wishes.length && desk.run(...wishes)) emit('close')
+  else if (!wishes.length) tryOver(desk, name, [])
+}
+// — repeat brackets —
+const bracket = computed(() => bracketHere(desk)?.repeat ?? null)
+const rounds = ref(bracket.value?.times ?? 3)
+const thereAndBack = ref(bracket.value?.back ?? false)
+const bracketOf = (times: number | null) => () =>
+  repeatOver(desk, {
+    times: times === null ? null : Math.max(thereAndBack.value ? 1 : 2, Math.round(rounds.value) || 2),
+    back: thereAndBack.value,
+  })
+
+// — one drawing for another —
+const instead = ref('')
+const known = computed(() => {
+  const text = instead.value.trim()
+  if (!text || !desk.stack) return undefined
+  return text.toUpperCase() === 'X' ? null : Object.values(desk.stack.drawings).find(d => d.number === text)?.id
+})
+const now = desk.drawing?.id ?? ''
+const replacing = (everywhere: boolean) => () =>
+  known.value === undefined || !now ? [] : replace(desk, now, known.value, everywhere)
+
+const repeats = {
+  times: () => repeat(desk, { times: Math.max(2, Math.round(times.value)) }),
+  until: () => repeat(desk, { until: Math.round(until.value) }),
+}
+onClickOutside(panel, () => {
+  desk.drop()
+  emit('close')
+})
+onMounted(() => panel.value?.querySelector<HTMLElement>('button[data-choice]')?.focus())
+</script>
+
+<template>
+  <div
+    ref="panel"
+    role="dialog"
+    aria-label="More to do with the chosen frames"
+    class="absolute right-2 bottom-2 z-20 w-[420px] rounded-md border border-edge bg-panel p-3 shadow-lg"
+    @keydown.esc.stop="(desk.drop(), emit('close'))"
+  >
+    <div class="flex items-baseline justify-between gap-3">
+      <h2 class="font-semibold">{{ rangeWords(desk) }}</h2>
+      <button
+        type="button"
+        class="rounded p-0.5 hover:bg-wash"
+        aria-label="Close"
+        title="Close (Esc)"
+        @click="emit('close')"
+      >
+        <X :size="14" />
+      </button>
+    </div>
+    <p
+      class="mt-1 min-h-[34px] leading-[17px]"
+      aria-live="polite"
+    >
+      <span
+        v-if="desk.preview?.asked"
+        class="text-signal"
+        >{{ desk.preview.words }}</span><span
+        v-else
+        class="text-soft"
+        >Rest on a choice to see what it gives.</span
+      >
+    </p>
+    <section
+      v-for="g in groups"
+      :key="g.name"
+      class="mt-1.5 grid grid-cols-[58px_1fr] gap-1"
+    >
+      <h3 class="pt-1 text-soft">{{ g.name }}</h3>
+      <div class="flex flex-wrap gap-1">
+        <button
+          v-for="c in g.choices"
+          :key="c.name"
+          type="button"
+          data-choice
+          class="push-button px-2"
+          :title="c.title"
+          :disabled="c.off?.()"
+          @pointerenter="show(c.name, c.make)"
+          @pointerleave="desk.drop()"
+          @focus="show(c.name, c.make)"
+          @blur="desk.drop()"
+          @click="take(c.name, c.make)"
+        >
+          {{ c.name }}
+        </button>
+      </div>
+    </section>
+    <section class="mt-1.5 grid grid-cols-[58px_1fr] gap-1">
+      <h3 class="pt-1 text-soft">Bracket</h3>
+      <div class="flex flex-wrap items-center gap-1.5">
+        <input
+          v-model.number="rounds"
+          type="number"
+          min="1"
+          max="999"
+          class="field h-7 w-14"
+          aria-label="How many times it is shown"
+        /><button
+          type="button"
+          class="push-button px-2"
+          title="Shown again without copies; a change of the passage shows in all (Shift B)"
+          @pointerenter="show('Bracket', bracketOf(rounds))"
+          @pointerleave="desk.drop()"
+          @click="take('Bracket', bracketOf(rounds))"
+        >
+          times
+        </button>
+        <button
+          type="button"
+          class="push-button px-2"
+          title="Again and again up to the end of the shot (Alt B)"
+          @pointerenter="show('Bracket to the end', bracketOf(null))"
+          @pointerleave="desk.drop()"
+          @click="take('Bracket to the end', bracketOf(null))"
+        >
+          to the end
+        </button>
+        <label class="flex items-center gap-1"
+          ><input
+            v-model="thereAndBack"
+            type="checkbox"
+          />there and back</label
+        >
+        <template v-if="bracket"
+          ><span class="basis-full text-soft">Here: {{ repeatWords(bracket) }}.</span
+          ><button
+            type="button"
+            class="push-button px-2"
+            title="What the repeat adds becomes exposures of its own (Shift X)"
+            @click="take('Plain exposures', () => withoutRepeat(desk, 'write'))"
+          >
+            Into plain exposures</button
+          ><button
+            type="button"
+            class="push-button px-2"
+            @click="take('Repeat away', () => withoutRepeat(desk, 'remove'))"
+          >
+            Take it away
+          </button></template
+        >
+      </div>
+    </section>
+    <section class="mt-1.5 grid grid-cols-[58px_1fr] gap-1">
+      <h3 class="pt-1 text-soft">Repeat</h3>
+      <div class="flex flex-wrap items-center gap-1.5">
+        <input
+          v-model.number="times"
+          type="number"
+          min="2"
+          max="500"
+          class="field h-7 w-16"
+          aria-label="How many times"
+        /><button
+          type="button"
+          class="push-button px-2"
+          @pointerenter="show('Repeat', repeats.times)"
+          @pointerleave="desk.drop()"
+          @click="take('Repeat', repeats.times)"
+        >
+          times
+        </button>
+        <span class="text-soft">or</span>
+        <button
+          type="button"
+          class="push-button px-2"
+          @pointerenter="show('Repeat until', repeats.until)"
+          @pointerleave="desk.drop()"
+          @click="take('Repeat until', repeats.until)"
+        >
+          until frame</button
+        ><input
+          v-model.number="until"
+          type="number"
+          min="2"
+          max="14400"
+          class="field h-7 w-20"
+          aria-label="Until which frame"
+        />
+      </div>
+    </section>
+    <section class="mt-1.5 grid grid-cols-[58px_1fr] gap-1">
+      <h3 class="pt-1 text-soft">Replace</h3>
+      <div class="flex flex-wrap items-center gap-1.5">
+        <span class="font-mono">{{ desk.stack?.drawings[now]?.number ?? 'blank' }}</span>by<input
+          v-model="instead"
+          class="field h-7 w-16 font-mono"
+          list="numbers"
+          aria-label="Number of the drawing to show instead, or X"
+          :disabled="!now"
+        /><datalist id="numbers">
+          <option
+            v-for="d in desk.stack?.drawings"
+            :key="d.id"
+            :value="d.number"
+          />
+        </datalist>
+        <button
+          type="button"
+          class="push-button px-2"
+          :disabled="known === undefined"
+          @pointerenter="show('Replace here', replacing(false))"
+          @pointerleave="desk.drop()"
+          @click="take('Replace here', replacing(false))"
+        >
+          here
+        </button>
+        <button
+          type="button"
+          class="push-button px-2"
+          :disabled="known === undefined"
+          @pointerenter="show('Replace everywhere', replacing(true))"
+          @pointerleave="desk.drop()"
+          @click="take('Replace everywhere', replacing(true))"
+        >
+          everywhere
+        </button>
+        <span
+          v-if="instead.trim() && known === undefined"
+          class="text-signal"
+          role="alert"
+          >No drawing {{ instead }} in this column.</span
+        >
+      </div>
+    </section>
+    <section class="mt-1.5 grid grid-cols-[58px_1fr] gap-1">
+      <h3 class="pt-1 text-soft">Put in</h3>
+      <div class="flex flex-wrap items-center gap-1.5">
+        <input
+          v-model.number="count"
+          type="number"
+          min="1"
+          max="1000"
+          class="field h-7 w-16"
+          aria-label="How many frames"
+        />
+        <button
+          type="button"
+          class="push-button px-2"
+          title="Holds what is shown before; linked columns follow (Insert)"
+          @click="take('Put frames in', () => putIn(desk, Math.max(1, Math.round(count)), false))"
+        >
+          frames here
+        </button>
+        <button
+          type="button"
+          class="push-button px-2"
+          title="In every column that is not locked (Alt Insert)"
+          @click="take('Put frames in all', () => putIn(desk, Math.max(1, Math.round(count)), true))"
+        >
+          in all columns
+        </button>
+      </div>
+    </section>
+  </div>
+</template>

@@ -1,0 +1,169 @@
+import { listOf } from '#core/sheet'
+import type { Column } from '#core/shot'
+import { partKey } from '#core/shot'
+import type { Desk } from '~/desk/desk'
+import { newId } from '~/sync/ids'
+import { copied } from '~/desk/copies'
+import type { Wish } from '~/sync/session'
+
+/** A column like another, without its drawings. */
+export function emptyColumn(desk: Desk, column: Column): Wish {
+  const stack = newId()
+  return {
+    name: 'column.add',
+    args: {
+      plan: desk.plan!.id,
+      index: desk.columns.findIndex(c => c.id === column.id) + 1,
+      stack: { id: stack, subjects: {}, drawings: {} },
+      column: { ...settings(column), id: newId(), name: `${column.name} 2`.slice(0, 80), stack, runs: [] },
+    },
+  }
+}
+
+/** What a column has besides its exposures; a copy is in no link group, and lined up with none. */
+function settings(column: Column) {
+  const { link: _link, lead: _lead, runs: _runs, repeats: _repeats, ...rest } = column
+  return rest
+}
+
+/** A column that is lined up with none. */
+export function withoutLead({ lead: _lead, ...column }: Column): Omit<Column, 'lead'> {
+  return column
+}
+
+/** The exposures of a column as they are written, and its repeats, with ids of their own. */
+export function exposuresOf(desk: Desk, column: string, drawing: (id: string) => string = id => id) {
+  const { runs, repeats } = desk.shot!.plans[desk.plan!.id]!.columns[column]!
+  const made = listOf(runs).map(
+    run => [run.id, { ...run, id: newId(), drawing: run.drawing && drawing(run.drawing) }] as const,
+  )
+  const ids = new Map(made.map(([old, run]) => [old, run.id]))
+  return {
+    runs: made.map(([, run]) => run),
+    ...(repeats
+      ? { repeats: repeats.map(r => ({ ...r, id: newId(), first: ids.get(r.first)!, last: ids.get(r.last)! })) }
+      : {}),
+  }
+}
+
+/** A column with copies of another's drawings, exposures and charts, so that a change to one leaves the other alone. */
+export function copyOfColumn(desk: Desk, column: Column): Wish {
+  const from = desk.shot!.stacks[column.stack]!
+  const stack = newId()
+  const subjects = new Map(Object.keys(from.subjects).map(id => [id, newId()]))
+  const drawings = new Map(Object.keys(from.drawings).map(id => [id, newId()]))
+  const mapped = <T>(record: Record<string, T>, ids: ReadonlyMap<string, string>): Record<string, T> =>
+    Object.fromEntries(Object.entries(record).map(([id, v]) => [ids.get(id) ?? id, v]))
+  const charts = Object.values(desk.plan!.charts)
+    .filter(c => c.stack === column.stack)
+    .map(({ along: _along, leads, change, ...c }) => ({
+      ...c,
+      id: newId(),
+      stack,
+      from: drawings.get(c.from)!,
+      to: drawings.get(c.to)!,
+      ticks: c.ticks.map(t => ({ ...t, drawing: drawings.get(t.drawing)! })),
+      ...(leads
+        ? {
+            leads: Object.fromEntries(
+              Object.entries(leads).map(([key, share]) => {
+                const [subject, part] = key.split('/') as [string, string]
+                return [partKey(subjects.get(subject) ?? subject, part), share]
+              }),
+            ),
+          }
+        : {}),
+      ...(change
+        ? {
+            change: Object.fromEntries(
+              Object.entries(change).map(([s, d]) => [subjects.get(s) ?? s, drawings.get(d) ?? d]),
+            ),
+          }
+        : {}),
+    }))
+  return {
+    name: 'column.add',
+    args: {
+      plan: desk.plan!.id,
+      index: desk.columns.findIndex(c => c.id === column.id) + 1,
+      charts,
+      stack: {
+        id: stack,
+        subjects: Object.fromEntries(
+          Object.values(from.subjects).map(s => [subjects.get(s.id)!, { ...s, id: subjects.get(s.id)! }]),
+        ),
+        drawings: Object.fromEntries(
+          Object.values(from.drawings).map(({ fixed, ...d }) => [
+            drawings.get(d.id)!,
+            {
+              ...d,
+              id: drawings.get(d.id)!,
+              ...(fixed ? { fixed: mapped(fixed, subjects) } : {}),
+              content: {
+                strokes: copied(d.content).strokes.map(s =>
+                  s.part ? { ...s, part: subjects.get(s.part) ?? s.part } : s,
+                ),
+                poses: mapped(d.content.poses, subjects),
+              },
+            },
+          ]),
+        ),
+      },
+      column: {
+        ...settings(column),
+        id: newId(),
+        name: `${column.name} 2`.slice(0, 80),
+        stack,
+        ...exposuresOf(desk, column.id, d => drawings.get(d)!),
+      },
+    },
+  }
+}
+
+/** How strongly a column is still seen while another one is drawn over it. */
+const FADED = 0.4
+
+/**
+ * A new column lined up with another, in front of it: an empty drawing wherever that one changes. That one is locked and
+ * faded, to draw over it.
+ */
+export function lineUpWishes(desk: Desk, lead: Column): { id: string; wishes: Wish[] } {
+  const [id, stack] = [newId(), newId()]
+  const at = { plan: desk.plan!.id, column: id }
+  return {
+    id,
+    wishes: [
+      {
+        name: 'column.add',
+        args: {
+          plan: at.plan,
+          index: desk.columns.findIndex(c => c.id === lead.id) + 1,
+          stack: { id: stack, subjects: {}, drawings: {} },
+          column: {
+            ...settings(lead),
+            id,
+            name: `${lead.name}, loose`.slice(0, 80),
+            stack,
+            locked: false,
+            strength: 1,
+            runs: [],
+          },
+        },
+      },
+      { name: 'column.lead', args: { ...at, lead: lead.id } },
+      { name: 'column.set', args: { ...at, column: lead.id, locked: true, strength: FADED } },
+    ],
+  }
+}
+
+/** A column that follows no longer; the one it was lined up with can be changed again, and is seen in full. */
+export function releaseWishes(desk: Desk, column: Column): Wish[] {
+  const plan = desk.plan!.id
+  const lead = desk.plan!.columns[column.lead!]
+  return [
+    { name: 'column.release', args: { plan, column: column.id } },
+    ...(lead?.locked && lead.strength === FADED
+      ? [{ name: 'column.set' as const, args: { plan, column: lead.id, locked: false, strength: 1 } }]
+      : []),
+  ]
+}

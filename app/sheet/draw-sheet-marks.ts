@@ -1,0 +1,92 @@
+import type { Desk } from '~/desk/desk'
+import { COLUMN, MARGIN, NOTES, ROW, yOfFrame } from './layout'
+import { bracketsIn } from './repeats'
+import { SANS, theme } from '~/ui/colours'
+
+type C = CanvasRenderingContext2D
+
+export function fitText(c: C, text: string, width: number): string {
+  if (c.measureText(text).width <= width) return text
+  let cut = text
+  while (cut.length > 1 && c.measureText(`${cut}…`).width > width) cut = cut.slice(0, -1)
+  return `${cut}…`
+}
+
+/** Action notes beside the frames they are said of, each as far as there is room before the next. */
+export function drawNotes(c: C, desk: Desk, first: number, last: number): void {
+  const t = theme()
+  const notes = Object.values(desk.plan!.notes ?? {}).sort((a, b) => a.frame - b.frame)
+  c.fillStyle = t.edge
+  c.fillRect(MARGIN, yOfFrame(first), 1, (last - first + 2) * ROW)
+  c.textAlign = 'left'
+  c.textBaseline = 'top'
+  c.font = `400 11px ${SANS}`
+  notes.forEach((note, i) => {
+    const next = notes[i + 1]?.frame ?? Infinity
+    if (note.frame > last + 1 || Math.min(next, note.frame + Math.max(note.frames, 200 / ROW)) < first) return
+    const [top, bottom] = [yOfFrame(note.frame), yOfFrame(note.frame + note.frames)]
+    c.fillStyle = t.pencil
+    c.fillRect(MARGIN + 4, top + 1, 2, Math.max(3, bottom - top - 2))
+    c.fillStyle = t.graphite
+    const room = Math.max(1, Math.floor((yOfFrame(Math.min(next, note.frame + 400)) - top) / NOTE_LINE))
+    wrapped(c, note.text, NOTES - 14, Math.min(room, 6)).forEach((line, k) =>
+      c.fillText(line, MARGIN + 10, top + 2 + k * NOTE_LINE),
+    )
+  })
+}
+
+const NOTE_LINE = 13
+
+/** A text in lines of a width, at most so many; the last ends with an ellipsis where more would follow. */
+function wrapped(c: C, text: string, width: number, most: number): string[] {
+  const lines: string[] = []
+  for (const word of text.split(/\s+/)) {
+    const longer = lines.length ? `${lines.at(-1)} ${word}` : word
+    if (lines.length && c.measureText(longer).width <= width) lines[lines.length - 1] = longer
+    else lines.push(fitText(c, word, width))
+  }
+  return lines.length <= most ? lines : [...lines.slice(0, most - 1), fitText(c, `${lines[most - 1]} …………`, width)]
+}
+
+/** Repeat brackets, signed as in music: a heavy and a fine line with two dots before and after the passage, and how often. */
+export function drawBrackets(c: C, desk: Desk, column: string, left: number, first: number, last: number): void {
+  const t = theme()
+  for (const b of bracketsIn(desk, column)) {
+    const [top, bottom, end] = [yOfFrame(b.start), yOfFrame(b.start + b.frames), yOfFrame(b.start + b.frames + b.adds)]
+    if (end < yOfFrame(first) || top > yOfFrame(last + 1)) continue
+    const [x, w] = [left + 4, COLUMN - 8]
+    c.fillStyle = t.pencil
+    const inset = Math.min(4, b.frames * ROW * 0.2)
+    for (const [y, to] of [
+      [top, 1],
+      [bottom, -1],
+    ] as const) {
+      c.fillRect(x, to > 0 ? y : y - 2.5, w, 2.5)
+      c.fillRect(x, y + to * inset - 0.5, w, 1)
+      for (const dx of [7, w - 7]) {
+        c.beginPath()
+        c.arc(x + dx, y + to * (inset + 4), 1.7, 0, Math.PI * 2)
+        c.fill()
+      }
+    }
+    c.fillRect(x, top, 1, bottom - top)
+    c.fillRect(x + w - 1, top, 1, bottom - top)
+    c.save()
+    c.globalAlpha *= 0.6
+    c.strokeStyle = t.pencil
+    c.setLineDash([2, 3])
+    c.beginPath()
+    c.moveTo(x + 0.5, bottom)
+    c.lineTo(x + 0.5, end)
+    c.stroke()
+    c.restore()
+    c.font = `600 10px ${SANS}`
+    c.textAlign = 'right'
+    c.textBaseline = 'top'
+    c.fillText(
+      `${b.repeat.times === null ? 'end' : `${b.repeat.times}×`}${b.repeat.back ? ' ⇅' : ''}`,
+      x + w - 1,
+      bottom + 2,
+    )
+  }
+}

@@ -1,0 +1,75 @@
+import type { Bracket } from '#core/sheet'
+import { bracketsOf, shownAt } from '#core/sheet'
+import type { Column, Shot } from '#core/shot'
+import type { Desk } from '~/desk/desk'
+import { newId } from '~/sync/ids'
+import type { Wish } from '~/sync/session'
+import { chosenColumns } from './arrange'
+import { refOf } from '#core/shot'
+
+/** The brackets of a column as it is shown, with what is being tried out. */
+export const bracketsIn = (desk: Desk, column: string): Bracket[] => bracketsOfShot(desk.shown!, column)
+
+function bracketsOfShot(shot: Shot, id: string): Bracket[] {
+  const column = shot.plans[shot.planOrder[0]!]!.columns[id]
+  return column ? bracketsOf(column, shot.length) : []
+}
+
+const reaches = (b: Bracket, frame: number): boolean => frame >= b.start && frame < b.start + b.frames + b.adds
+
+/** The bracket of the active column that the playhead is in, also in what it adds. */
+export const bracketHere = (desk: Desk): Bracket | null =>
+  (desk.column && bracketsOfShot(desk.shot!, desk.column.id).find(b => reaches(b, desk.workFrame))) ?? null
+
+export interface RepeatWish {
+  readonly times: number | null
+  readonly back: boolean
+}
+
+/** Repeats over the chosen frames, whole exposures; a bracket that the playhead is in is changed instead. */
+export function repeatOver(desk: Desk, wish: RepeatWish): Wish[] {
+  const plan = desk.plan!.id
+  const here = bracketHere(desk)
+  if (here && (!desk.selection || chosenColumns(desk).length === 1)) {
+    const { repeat } = here
+    return [
+      {
+        name: 'repeat.set',
+        args: {
+          plan,
+          column: desk.column!.id,
+          repeat: {
+            ...repeat,
+            ...wish,
+            first: { run: repeat.first, at: here.from },
+            last: { run: repeat.last, at: here.from + here.frames - 1 },
+          },
+        },
+      },
+    ]
+  }
+  const { first, last } = desk.range
+  return chosenColumns(desk).flatMap((column: Column): Wish[] => {
+    const [a, b] = [shownAt(column.runs, first), shownAt(column.runs, last)]
+    return a && b
+      ? [
+          {
+            name: 'repeat.set',
+            args: { plan, column: column.id, repeat: { id: newId(), ...wish, first: refOf(a), last: refOf(b) } },
+          },
+        ]
+      : []
+  })
+}
+
+/** The repeat at the playhead taken away, or turned into plain exposures. */
+export function withoutRepeat(desk: Desk, how: 'remove' | 'write'): Wish[] {
+  const here = bracketHere(desk)
+  return here
+    ? [{ name: `repeat.${how}`, args: { plan: desk.plan!.id, column: desk.column!.id, repeat: here.repeat.id } }]
+    : []
+}
+
+/** How a bracket is shown, in a word: "3×", "to the end". */
+export const repeatWords = ({ times, back }: RepeatWish): string =>
+  `${times === null ? 'to the end' : `${times}×`}${back ? ', there and back' : ''}`

@@ -1,0 +1,286 @@
+<script setup lang="ts">
+import { computed, ref } from 'vue'
+import { useElementSize } from '@vueuse/core'
+import { max } from 'd3-array'
+import { scaleLinear } from 'd3-scale'
+import { X } from '@lucide/vue'
+import { boneOfPoint } from '#core/figure'
+import { figureMarks } from '#core/picture'
+import type { Point, Track } from '#core/spacing'
+import { lieOf, lieWords, outlineOf, pointName, travelPerFrame } from '#core/spacing'
+import { runAt, runBefore } from '#core/sheet'
+import { useDesk } from '~/desk/desk'
+
+const desk = useDesk()
+const box = ref<HTMLElement | null>(null)
+const { width } = useElementSize(box)
+const HIGH = 74
+const chosen = ref(0)
+const inHeights = ref(false)
+
+const track = computed<Track | null>(() => desk.tracks[Math.min(chosen.value, desk.tracks.length - 1)] ?? null)
+const frames = computed(() => Math.max(desk.shown?.length ?? 1, desk.column?.runs.frames ?? 1))
+const unit = computed(() => (inHeights.value && track.value?.height ? 1 / track.value.height : 1))
+const words = (px: number) => (inHeights.value ? `${(px * unit.value).toFixed(2)} heights` : `${Math.round(px)} px`)
+
+interface Bar {
+  readonly key: string
+  readonly from: number
+  readonly frames: number
+  readonly value: number
+  readonly change: number | null
+  readonly widest: boolean
+  readonly held: boolean
+  readonly title: string
+}
+/** A bar for each frame (what moves when it comes up), or for each drawing, as wide as it is exposed. */
+const bars = computed<Bar[]>(() => {
+  const t = track.value
+  if (!t) return []
+  if (desk.plotOf === 'drawing') {
+    return t.dots.map((d, i) => ({
+      key: `${d.run}@${d.start}`,
+      from: d.start,
+      frames: d.frames,
+      value: t.steps[i] ?? 0,
+      change: t.changes[i] ?? null,
+      widest: i === t.widest,
+      held: false,
+      title: `Drawing ${d.drawing.number}: ${words(t.steps[i] ?? 0)}${t.changes[i] ? `, ${t.changes[i]! > 0 ? '+' : '−'}${words(Math.abs(t.changes[i]!))}` : ''}`,
+    }))
+  }
+  const widest = t.dots[t.widest]?.start
+  return travelPerFrame(t, frames.value).map((px, i) => ({
+    key: String(i),
+    from: i + 1,
+    frames: 1,
+    value: px,
+    change: null,
+    widest: i + 1 === widest,
+    held: px === 0,
+    title: px ? `Frame ${i + 1}: ${words(px)}` : `Frame ${i + 1}: held`,
+  }))
+})
+const x = computed(() => scaleLinear([1, frames.value + 1], [0, width.value]))
+const y = computed(() => scaleLinear([0, Math.max(1, max(bars.value, b => b.value) ?? 1)], [HIGH - 3, 12]))
+const ticks = computed(() => y.value.ticks(2).filter(v => v > 0))
+/** The change of travel from drawing to drawing, as a line about the middle. */
+const changeLine = computed(() => {
+  const t = track.value
+  if (!t || desk.plotOf !== 'drawing') return ''
+  const most = Math.max(1, ...t.changes.map(c => Math.abs(c ?? 0)))
+  const at = scaleLinear([-most, most], [HIGH - 6, 14])
+  return t.dots
+    .map((d, i) =>
+      t.changes[i] === null
+        ? ''
+        : `${i && t.changes[i - 1] !== null ? 'L' : 'M'}${x.value(d.start + d.frames / 2)} ${at(t.changes[i]!)}`,
+    )
+    .join('')
+})
+
+/** How what is followed lies to itself in the drawing before. */
+const lie = computed(() => {
+  const [runs, point] = [desk.column?.runs, track.value?.point]
+  const here = runs && point ? runAt(runs, Math.min(desk.workFrame, runs.frames)) : null
+  const before = here && runBefore(runs!, here)
+  if (!here?.run.drawing || !before?.run.drawing || before.run.drawing === here.run.drawing) return null
+  const outline = (drawing: string) => {
+    const pose = desk.contents.of(desk.shown!, desk.plan!, desk.stack!, drawing).poses[point!.subject]
+    return pose
+      ? outlineOf(
+          figureMarks(
+            desk.stack!.subjects[point!.subject]!.figure,
+            pose,
+            point!.part === 'place' ? undefined : boneOfPoint(point!.part),
+          ),
+        )
+      : []
+  }
+  const found = lieOf(outline(before.run.drawing), outline(here.run.drawing))
+  return found && lieWords(found)
+})
+const widestWords = computed(() => {
+  const t = track.value
+  return t && t.widest > 0
+    ? `widest ${words(t.steps[t.widest]!)}, ${t.dots[t.widest - 1]!.drawing.number}–${t.dots[t.widest]!.drawing.number}`
+    : 'nothing moves'
+})
+const name = (p: Point) => (desk.stack ? pointName(desk.stack, p) : '')
+</script>
+
+<template>
+  <section
+    class="border-t border-edge bg-panel px-3 pt-1 pb-2"
+    aria-label="Travel"
+  >
+    <div class="flex min-h-[26px] items-center gap-2">
+      <h2 class="font-semibold">Travel</h2>
+      <template v-if="track">
+        <select
+          v-if="desk.points.length > 1"
+          v-model.number="chosen"
+          class="field h-6 max-w-[190px] py-0"
+          aria-label="Point that is plotted"
+        >
+          <option
+            v-for="(p, i) in desk.points"
+            :key="p.subject + p.part"
+            :value="i"
+          >
+            {{ name(p) }}
+          </option>
+        </select>
+        <span v-else>{{ name(track.point) }}</span>
+        <div
+          class="flex rounded border border-edge"
+          role="radiogroup"
+          aria-label="Travel for each"
+        >
+          <button
+            v-for="(k, i) in ['frame', 'drawing'] as const"
+            :key="k"
+            type="button"
+            role="radio"
+            :aria-checked="desk.plotOf === k"
+            class="h-[22px] px-2"
+            :class="[desk.plotOf === k ? 'bg-bottle text-on-bottle' : 'bg-sheet', i ? 'rounded-r' : 'rounded-l']"
+            :title="
+              k === 'frame' ? 'What moves on each frame' : 'What moves from drawing to drawing, and how that changes'
+            "
+            @click="desk.plotOf = k"
+          >
+            per {{ k }}
+          </button>
+        </div>
+        <button
+          type="button"
+          class="push-button h-[24px] px-2"
+          :aria-pressed="inHeights"
+          title="Distances in px of the picture, or in heights of the figure"
+          @click="inHeights = !inHeights"
+        >
+          {{ inHeights ? 'in heights' : 'in px' }}
+        </button>
+        <span
+          class="min-w-0 flex-1 truncate text-right text-soft"
+          aria-live="polite"
+          >{{ widestWords
+          }}<template v-if="lie">
+            · <span title="What is followed, against its own last position">{{ lie }}</span></template
+          ></span
+        >
+      </template>
+      <span
+        v-else
+        class="flex-1"
+      />
+      <button
+        type="button"
+        class="rounded p-0.5 hover:bg-wash"
+        aria-label="Close the travel plot"
+        title="Close the travel plot (Z)"
+        @click="desk.plot = false"
+      >
+        <X :size="14" />
+      </button>
+    </div>
+    <div
+      ref="box"
+      class="relative"
+      :style="{ height: `${HIGH}px` }"
+    >
+      <svg
+        v-if="track && width > 0"
+        :width="width"
+        :height="HIGH"
+        class="block"
+        role="img"
+        :aria-label="`Travel of ${name(track.point)}: ${widestWords}`"
+      >
+        <g
+          v-for="v in ticks"
+          :key="v"
+        >
+          <line
+            x1="0"
+            :x2="width"
+            :y1="y(v)"
+            :y2="y(v)"
+            stroke="var(--rule)"
+          />
+          <text
+            x="2"
+            :y="y(v) - 2"
+            font-size="9"
+            fill="var(--soft)"
+            font-family="IBM Plex Mono, monospace"
+          >
+            {{ inHeights ? (v * unit).toFixed(2) : v }}
+          </text>
+        </g>
+        <g
+          v-for="b in bars"
+          :key="b.key"
+        >
+          <title>{{ b.title }}</title>
+          <rect
+            :x="x(b.from) + 0.5"
+            :width="Math.max(1, x(b.from + b.frames) - x(b.from) - 1)"
+            :y="b.value > 0 ? y(b.value) : HIGH - 3"
+            :height="b.value > 0 ? HIGH - 2 - y(b.value) : 1.5"
+            :fill="b.value > 0 ? 'var(--ledger)' : 'var(--edge)'"
+          />
+          <path
+            v-if="b.widest"
+            :d="`M${x(b.from + b.frames / 2)} ${y(b.value) - 3}l-4 -6h8z`"
+            fill="var(--graphite)"
+          />
+          <rect
+            :x="x(b.from)"
+            :width="x(b.from + b.frames) - x(b.from)"
+            y="0"
+            :height="HIGH"
+            fill="transparent"
+            class="cursor-pointer"
+            @click="desk.goTo(b.from)"
+          />
+        </g>
+        <path
+          v-if="changeLine"
+          :d="changeLine"
+          fill="none"
+          stroke="var(--pencil)"
+          stroke-width="1.2"
+          stroke-dasharray="4 2"
+          pointer-events="none"
+        />
+        <line
+          :x1="x(desk.frame + 0.5)"
+          :x2="x(desk.frame + 0.5)"
+          y1="0"
+          :y2="HIGH"
+          stroke="var(--signal)"
+          stroke-width="1.5"
+          pointer-events="none"
+        />
+      </svg>
+      <div
+        v-else
+        class="grid h-full place-items-center text-soft"
+      >
+        <p>
+          No point is followed in this column.
+          <button
+            type="button"
+            class="push-button ml-1"
+            title="Follow points (Shift P)"
+            @click="desk.tool = 'path'"
+          >
+            Choose points
+          </button>
+        </p>
+      </div>
+    </div>
+  </section>
+</template>

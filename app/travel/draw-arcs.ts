@@ -1,0 +1,163 @@
+import type { Vec } from '#core/motion'
+import type { Held } from '#core/pass'
+import type { Track } from '#core/spacing'
+import { wayThrough } from '#core/spacing'
+import type { Desk } from '~/desk/desk'
+import { passHere } from '~/chart/spans'
+import { MONO, SANS, theme } from '~/ui/colours'
+
+type C = CanvasRenderingContext2D
+/** How the picture lies on the canvas. */
+export interface View {
+  readonly scale: number
+  readonly x: number
+  readonly y: number
+}
+
+/** Arcs lie on the paper, which is light by night too. */
+const LINE = '#3a5f4b'
+const DOT = '#1d3b2d'
+const NOW = '#c62f20'
+const BLUE = '#1f5aa8'
+
+const onCanvas = (v: View, p: Vec): [number, number] => [v.x + p.x * v.scale, v.y + p.y * v.scale]
+
+/**
+ * The way of each followed point: a dot for each drawing (larger for poses, ringed where it is held longer than a step),
+ * the widest gap marked with its length. Around the playhead the line is the path itself, elsewhere it joins the dots.
+ */
+export function drawArcs(c: C, desk: Desk, v: View): void {
+  for (const track of desk.tracks) drawTrack(c, desk, v, track)
+}
+
+function drawTrack(c: C, desk: Desk, v: View, track: Track): void {
+  const { dots, steps, widest } = track
+  c.save()
+  c.strokeStyle = LINE
+  c.lineWidth = 1.2
+  c.beginPath()
+  dots.forEach((d, i) => {
+    const [x, y] = onCanvas(v, d.at)
+    if (steps[i] === null) c.moveTo(x, y)
+    else c.lineTo(x, y)
+  })
+  c.globalAlpha = 0.35
+  c.stroke()
+  c.globalAlpha = 1
+  drawPath(c, desk, v, track)
+  const step = desk.column?.step ?? 2
+  const now = desk.place?.run.id
+  for (const d of dots) {
+    const [x, y] = onCanvas(v, d.at)
+    const core = d.drawing.role !== 'in-between'
+    const tint = d.run === now ? NOW : d.drawing.role === 'breakdown' || d.drawing.fixed ? BLUE : DOT
+    c.beginPath()
+    c.arc(x, y, core ? 3.4 : 2.3, 0, Math.PI * 2)
+    c.fillStyle = tint
+    c.fill()
+    if (d.frames <= step) continue
+    c.beginPath()
+    c.arc(x, y, core ? 5.8 : 4.6, 0, Math.PI * 2)
+    c.lineWidth = 1
+    c.strokeStyle = tint
+    c.stroke()
+  }
+  if (widest > 0) {
+    const [a, b] = [onCanvas(v, dots[widest - 1]!.at), onCanvas(v, dots[widest]!.at)]
+    const [x, y] = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2]
+    const length = Math.hypot(b[0] - a[0], b[1] - a[1]) || 1
+    const [nx, ny] = [-(b[1] - a[1]) / length, (b[0] - a[0]) / length]
+    c.strokeStyle = DOT
+    c.lineWidth = 2
+    c.beginPath()
+    for (const off of [-2, 2]) {
+      const [ox, oy] = [(off * (b[0] - a[0])) / length, (off * (b[1] - a[1])) / length]
+      c.moveTo(x + ox - nx * 5, y + oy - ny * 5)
+      c.lineTo(x + ox + nx * 5, y + oy + ny * 5)
+    }
+    c.stroke()
+    label(c, `widest ${Math.round(steps[widest]!)} px`, x + nx * 12 + 4, y + ny * 12)
+  }
+  c.restore()
+}
+
+function label(c: C, words: string, x: number, y: number): void {
+  c.font = `500 10.5px ${MONO}`
+  c.textAlign = 'left'
+  c.textBaseline = 'middle'
+  const w = c.measureText(words).width
+  c.fillStyle = 'rgb(255 253 246 / 0.85)'
+  c.fillRect(x - 3, y - 7, w + 6, 14)
+  c.fillStyle = DOT
+  c.fillText(words, x, y)
+}
+
+const SAMPLES = 20
+
+/** The path itself, of the passes beside the playhead: where a drawing would be at every place of its span. */
+function drawPath(c: C, desk: Desk, v: View, track: Track): void {
+  const here = passHere(desk)
+  const i = desk.passes.findIndex(p => p.from.run.id === here?.from.run.id)
+  for (const pass of desk.passes.slice(Math.max(0, i - 1), i + 2)) {
+    const way = pass.chart?.ticks.length
+      ? wayThrough(desk.contents, desk.shown!, desk.plan!, desk.stack!, pass.chart, track.point)
+      : null
+    if (!way) continue
+    const places = pass.chart!.ticks.map(t => t.u)
+    const [low, high] = [Math.min(0, ...places), Math.max(1, ...places)]
+    c.beginPath()
+    for (let k = 0; k <= SAMPLES; k++) {
+      const [x, y] = onCanvas(v, way(low + ((high - low) * k) / SAMPLES))
+      c.lineTo(x, y)
+    }
+    c.stroke()
+  }
+}
+
+/** Pins of the drawing: the ground sign where a part is held; in red, with how far, where it does not reach. */
+export function drawPins(c: C, held: readonly Held[], v: View, off = 0.1): void {
+  const t = theme()
+  for (const h of held) {
+    const [x, y] = onCanvas(v, h.target)
+    const lost = h.off > off
+    c.save()
+    c.strokeStyle = lost ? NOW : DOT
+    c.lineWidth = 1.6
+    c.beginPath()
+    c.moveTo(x - 8, y + 4)
+    c.lineTo(x + 8, y + 4)
+    for (const k of [-6, -1, 4]) {
+      c.moveTo(x + k, y + 4)
+      c.lineTo(x + k - 4, y + 9)
+    }
+    c.stroke()
+    if (lost) {
+      c.font = `500 11px ${SANS}`
+      c.fillStyle = NOW
+      c.textAlign = 'left'
+      c.fillText(`out of reach by ${Math.round(h.off)} px`, x + 12, y + 8)
+      c.strokeStyle = t.signal
+    }
+    c.restore()
+  }
+}
+
+/** A line along something of known height, while the scale is being set. */
+export function drawMeasure(c: C, v: View, a: Vec, b: Vec): void {
+  const [p, q] = [onCanvas(v, a), onCanvas(v, b)]
+  c.save()
+  c.strokeStyle = NOW
+  c.lineWidth = 1.6
+  c.beginPath()
+  c.moveTo(...p)
+  c.lineTo(...q)
+  const length = Math.hypot(q[0] - p[0], q[1] - p[1]) || 1
+  const [nx, ny] = [(-(q[1] - p[1]) / length) * 6, ((q[0] - p[0]) / length) * 6]
+  for (const [x, y] of [p, q]) {
+    c.moveTo(x - nx, y - ny)
+    c.lineTo(x + nx, y + ny)
+  }
+  c.stroke()
+  label(c, `${Math.round(Math.hypot(b.x - a.x, b.y - a.y))} px`, (p[0] + q[0]) / 2 + 10, (p[1] + q[1]) / 2)
+  c.restore()
+}

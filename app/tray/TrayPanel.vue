@@ -1,0 +1,321 @@
+<script setup lang="ts">
+import { computed, onScopeDispose, ref } from 'vue'
+import { Copy, FileImage, Play, Square } from '@lucide/vue'
+import { isCore } from '#core/pass'
+import { eachRun } from '#core/sheet'
+import type { Drawing } from '#core/shot'
+import { freeNumber, spotAt } from '#core/shot'
+import { perSecond } from '#core/time'
+import { everyExposure } from '~/sheet/arrange'
+import { copied } from '~/desk/copies'
+import { drawThumb } from '~/ui/paint/thumbs'
+import { newId } from '~/sync/ids'
+import type { Wish } from '~/sync/session'
+import SidePanel from '~/ui/SidePanel.vue'
+import { useDesk } from '~/desk/desk'
+
+const desk = useDesk()
+/** How often each drawing is exposed, and where first, in all columns that expose the stack. */
+const exposed = computed(() => {
+  const out = new Map<string, { times: number; first: number }>()
+  for (const c of desk.columns.filter(c => c.stack === desk.stack?.id)) {
+    for (const { run, start } of eachRun(c.runs)) {
+      if (!run.drawing) continue
+      const known = out.get(run.drawing)
+      out.set(run.drawing, { times: (known?.times ?? 0) + 1, first: Math.min(known?.first ?? Infinity, start) })
+    }
+  }
+  return out
+})
+/** In order of first exposure, the spares last. */
+const drawings = computed(() =>
+  Object.values(desk.stack?.drawings ?? {}).sort(
+    (a, b) =>
+      (exposed.value.get(a.id)?.first ?? Infinity) - (exposed.value.get(b.id)?.first ?? Infinity) ||
+      a.number.localeCompare(b.number, undefined, { numeric: true }),
+  ),
+)
+const spares = computed(() => drawings.value.filter(d => !exposed.value.has(d.id)))
+const state = (d: Drawing) => desk.contents.state(desk.shown!, desk.plan!, desk.stack!, d.id)
+const told = (d: Drawing) => {
+  const n = exposed.value.get(d.id)?.times ?? 0
+  return `${d.role}, ${{ empty: 'empty', computed: 'worked out', own: 'made by hand' }[state(d)]}, ${n ? `exposed ${n === 1 ? 'once' : `${n} times`}` : 'a spare'}`
+}
+
+const SIZE = [72, 52] as const
+function thumbnail(el: Element | null | { $el?: Element }, d: Drawing): void {
+  if (!(el instanceof HTMLCanvasElement)) return
+  drawThumb(
+    el.getContext('2d')!,
+    el.width,
+    el.height,
+    desk,
+    desk.stack!,
+    desk.contents.of(desk.shown!, desk.plan!, desk.stack!, d.id),
+    desk.column!.ink,
+  )
+}
+
+function expose(d: Drawing): void {
+  const column = desk.column!
+  desk.run({
+    name: 'frame.expose',
+    args: {
+      plan: desk.plan!.id,
+      column: column.id,
+      at: spotAt(column.runs, desk.frame),
+      frame: desk.frame,
+      drawing: d.id,
+    },
+  })
+}
+function goTo(d: Drawing): void {
+  const at = exposed.value.get(d.id)
+  if (at) desk.goTo(at.first)
+}
+/** All exposures of a drawing are chosen in the sheet. */
+function chooseAll(d: Drawing): void {
+  desk.selection = everyExposure(desk, d.id)
+}
+function duplicate(d: Drawing): void {
+  const content = desk.contents.of(desk.shot!, desk.plan!, desk.stack!, d.id)
+  const copy = {
+    id: newId(),
+    number: freeNumber(desk.stack!, d.number),
+    role: isCore(d) ? (d.role as 'key') : ('breakdown' as const),
+    content: copied(content),
+  }
+  const column = desk.column!
+  desk.run({ name: 'drawing.add', args: { stack: column.stack, drawing: copy } })
+}
+const deleteSpares = (): void => {
+  desk.run(
+    ...spares.value.map((d): Wish => ({ name: 'drawing.remove', args: { stack: desk.stack!.id, drawing: d.id } })),
+  )
+}
+
+// — numbers —
+const how = ref<'order' | 'frame' | 'step'>('frame')
+const from = ref(1)
+const by = ref(2)
+/** The numbers that would be given: collisions are resolved by letters, spares keep theirs. */
+const numbers = computed(() => {
+  const all = drawings.value.filter(d => exposed.value.has(d.id))
+  const rest = { ...desk.stack!, drawings: Object.fromEntries(spares.value.map(d => [d.id, d])) }
+  const taken: string[] = []
+  return all
+    .map((d, i) => {
+      const wanted =
+        how.value === 'frame'
+          ? exposed.value.get(d.id)!.first
+          : how.value === 'order'
+            ? i + 1
+            : from.value + i * by.value
+      const number = freeNumber(rest, String(wanted), taken)
+      taken.push(number)
+      return { d, number }
+    })
+    .filter(x => x.number !== x.d.number)
+})
+function renumber(): void {
+  if (numbers.value.length)
+    desk.run({
+      name: 'drawing.renumber',
+      args: { stack: desk.stack!.id, numbers: Object.fromEntries(numbers.value.map(x => [x.d.id, x.number])) },
+    })
+}
+
+// — playing the tray in its own order —
+const playing = ref(-1)
+const on = ref(2)
+let timer: ReturnType<typeof setInterval> | null = null
+function play(): void {
+  if (timer) {
+    clearInterval(timer)
+    timer = null
+    playing.value = -1
+    return
+  }
+  playing.value = 0
+  timer = setInterval(
+    () => {
+      playing.value = (playing.value + 1) % Math.max(1, drawings.value.length)
+    },
+    (on.value * 1000) / perSecond(desk.shot!.rate),
+  )
+}
+onScopeDispose(() => timer && clearInterval(timer))
+</script>
+
+<template>
+  <SidePanel :title="`Tray of ${desk.column?.name ?? ''}`">
+    <p class="text-soft">
+      {{ drawings.length }} drawing{{ drawings.length === 1 ? '' : 's' }}, {{ spares.length }} of them spare. A click
+      goes to a drawing, or exposes a spare from the playhead on; a double click chooses all its exposures. Drag one
+      into the sheet.
+    </p>
+    <button
+      type="button"
+      class="push-button mt-2"
+      :disabled="!desk.column"
+      @click="desk.bringing = []"
+    >
+      <FileImage :size="13" />Bring drawings in …
+    </button>
+    <div class="mt-2 flex items-center gap-2">
+      <canvas
+        v-if="playing >= 0 && drawings[playing]"
+        :key="drawings[playing]!.id"
+        :ref="el => thumbnail(el as Element, drawings[playing]!)"
+        :width="SIZE[0] * 2"
+        :height="SIZE[1] * 2"
+        class="rounded border border-edge"
+      />
+      <button
+        type="button"
+        class="push-button"
+        :disabled="drawings.length < 2"
+        @click="play"
+      >
+        <component
+          :is="playing >= 0 ? Square : Play"
+          :size="12"
+        />{{ playing >= 0 ? 'Stop' : 'Play the tray' }}
+      </button>
+      <label class="flex items-center gap-1.5"
+        >each for<input
+          v-model.number="on"
+          type="number"
+          min="1"
+          max="24"
+          class="field h-7 w-14"
+          :disabled="playing >= 0"
+        />frames</label
+      >
+    </div>
+    <ul class="mt-2 grid grid-cols-4 gap-1.5">
+      <li
+        v-for="d in drawings"
+        :key="d.id"
+        class="group relative"
+      >
+        <button
+          type="button"
+          class="w-full rounded border bg-sheet p-0.5 text-left hover:border-graphite"
+          :class="[
+            desk.drawing?.id === d.id ? 'border-signal' : 'border-edge',
+            exposed.has(d.id) ? '' : 'border-dashed',
+          ]"
+          :title="`${d.number}: ${told(d)}`"
+          :aria-label="`Drawing ${d.number}, ${told(d)}`"
+          draggable="true"
+          @dragstart="$event.dataTransfer?.setData('text/fintro-drawing', d.id)"
+          @click="exposed.has(d.id) ? goTo(d) : expose(d)"
+          @dblclick="chooseAll(d)"
+        >
+          <canvas
+            :ref="el => thumbnail(el as Element, d)"
+            :width="SIZE[0]"
+            :height="SIZE[1]"
+            class="block w-full"
+          />
+          <span class="flex items-baseline justify-between px-0.5"
+            ><span
+              class="font-mono text-[11.5px]"
+              :class="{ 'font-semibold': isCore(d), 'text-pencil underline': d.role === 'breakdown' }"
+              >{{ d.number }}</span
+            ><span class="text-[10.5px] text-soft"
+              >{{ exposed.get(d.id)?.times ?? 'spare' }}{{ exposed.has(d.id) ? '×' : '' }}</span
+            ></span
+          >
+        </button>
+        <button
+          type="button"
+          class="absolute top-1 right-1 hidden rounded bg-panel p-0.5 group-focus-within:block group-hover:block"
+          :aria-label="`Duplicate ${d.number}`"
+          title="Duplicate: the copy is a spare"
+          @click="duplicate(d)"
+        >
+          <Copy :size="12" />
+        </button>
+      </li>
+    </ul>
+    <p
+      v-if="!drawings.length"
+      class="mt-2 text-soft"
+    >
+      No drawing yet. Add a pose (A), or draw on the picture (D).
+    </p>
+    <div class="mt-3 flex items-center gap-2 border-t border-edge pt-2">
+      <span class="flex-1">{{
+        spares.length
+          ? `${spares
+              .map(d => d.number)
+              .slice(0, 8)
+              .join(', ')}${spares.length > 8 ? ' …' : ''} are not exposed anywhere.`
+          : 'Every drawing is exposed.'
+      }}</span><button
+        type="button"
+        class="push-button"
+        :disabled="!spares.length"
+        :title="`Deletes ${spares.length} drawings for good; undo brings them back`"
+        @click="deleteSpares"
+      >
+        Delete the spares
+      </button>
+    </div>
+    <h3 class="mt-3 font-semibold">Numbers</h3>
+    <div class="mt-1 flex flex-wrap items-center gap-x-3 gap-y-1">
+      <label class="flex items-center gap-1.5"
+        ><input
+          v-model="how"
+          type="radio"
+          value="frame"
+        />by the frame</label
+      >
+      <label class="flex items-center gap-1.5"
+        ><input
+          v-model="how"
+          type="radio"
+          value="order"
+        />in order</label
+      >
+      <label class="flex items-center gap-1.5"
+        ><input
+          v-model="how"
+          type="radio"
+          value="step" />from<input
+          v-model.number="from"
+          type="number"
+          min="0"
+          max="9999"
+          class="field h-7 w-16"
+          aria-label="First number" />by<input
+          v-model.number="by"
+          type="number"
+          min="1"
+          max="100"
+          class="field h-7 w-14"
+          aria-label="Step of the numbers"
+      /></label>
+    </div>
+    <p class="mt-1 min-h-[18px] font-mono text-[11.5px] text-soft">
+      {{
+        numbers.length
+          ? numbers
+              .slice(0, 10)
+              .map(x => `${x.d.number}→${x.number}`)
+              .join('  ') + (numbers.length > 10 ? ' …' : '')
+          : 'They are numbered so already.'
+      }}
+    </p>
+    <button
+      type="button"
+      class="push-button mt-1"
+      :disabled="!numbers.length"
+      @click="renumber"
+    >
+      Number {{ numbers.length }} drawing{{ numbers.length === 1 ? '' : 's' }}
+    </button>
+  </SidePanel>
+</template>

@@ -1,0 +1,46 @@
+<script setup lang="ts">
+import { onMounted, ref } from 'vue'
+import { X } from '@lucide/vue'
+import { useDesk } from '~/desk/desk'
+
+/** A panel that stays while one works: over the picture's right edge, which leaves the sheet free; or beside the picture, over the rail, where the picture is what is worked on. */
+defineProps<{ title: string; beside?: boolean }>()
+const desk = useDesk()
+const panel = ref<HTMLElement | null>(null)
+onMounted(() => panel.value?.focus())
+function close(): void {
+  desk.drop()
+  desk.side = null
+}
+</script>
+
+<template>
+  <section
+    ref="panel"
+    role="dialog"
+    :aria-label="title"
+    tabindex="-1"
+    class="absolute top-2 z-20 flex max-h-[calc(100%-16px)] w-[372px] flex-col rounded-md border border-edge bg-panel shadow-lg outline-none"
+    :class="beside ? 'right-full mr-2' : 'right-2'"
+    @keydown.esc.stop="close"
+  >
+    <div class="flex items-baseline justify-between px-3 pt-3 pb-1">
+      <h2 class="font-semibold">{{ title }}</h2>
+      <button
+        type="button"
+        class="rounded p-0.5 hover:bg-wash"
+        aria-label="Close"
+        title="Close (Esc)"
+        @click="close"
+      >
+        <X :size="14" />
+      </button>
+    </div>
+    <div
+      class="min-h-0 overflow-y-auto px-3 pb-3"
+      style="scrollbar-width: thin"
+    >
+      <slot />
+    </div>
+  </section>
+</template>
