@@ -1,6 +1,6 @@
 import { writeFileSync } from 'node:fs'
 import { resolve } from 'node:path'
-import { shotJsonSchema } from '../core/shot/json-schema'
+import { shotJsonSchema } from '../core/document/json-schema'
 
 /** Writes docs/shot.schema.json from the form of the document. */
 writeFileSync(

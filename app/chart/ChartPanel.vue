@@ -3,7 +3,7 @@ import { computed, onMounted, ref } from 'vue'
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/vue'
 import { onClickOutside } from '@vueuse/core'
 import { X } from '@lucide/vue'
-import { shownPlan } from '#core/shot'
+import { shownPlan } from '#core/document'
 import { mostIn } from '~/desk/wishes'
 import ChartKept from './ChartKept.vue'
 import ChartParts from './ChartParts.vue'
@@ -36,6 +36,10 @@ function close(): void {
 }
 onClickOutside(panel, close)
 onMounted(() => panel.value?.focus())
+function showTab(to: number): void {
+  tab.value = to
+  desk.drop()
+}
 </script>
 
 <template>
@@ -76,10 +80,7 @@ onMounted(() => panel.value?.focus())
       </div>
       <TabGroup
         :selected-index="tab"
-        @change="
-          tab = $event
-          desk.drop()
-        "
+        @change="showTab"
       >
         <TabList
           class="mt-2 flex gap-4 border-b border-edge px-3"

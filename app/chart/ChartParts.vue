@@ -3,7 +3,7 @@ import { computed } from 'vue'
 import { MOST_LEAD } from '#core/motion'
 import type { Pass } from '#core/pass'
 import { changeGap, framesOf } from '#core/pass'
-import { partKey } from '#core/shot'
+import { partKey } from '#core/document'
 import { useDesk } from '~/desk/desk'
 
 const { pass } = defineProps<{ pass: Pass }>()

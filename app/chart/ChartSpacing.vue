@@ -15,7 +15,7 @@ import {
 } from '#core/chart'
 import type { Pass } from '#core/pass'
 import { fitsRecipe, framesOf, timesOf } from '#core/pass'
-import { againstGravity, fallFrames, jumpHeight, metresOf, swingFrames } from '#core/spacing'
+import { againstGravity, fallFrames, jumpHeight, metresOf, swingFrames } from '#core/travel'
 import { throwAt } from './spans'
 import { asKept, fill, mostIn, space } from '~/desk/wishes'
 import { toast } from 'vue-sonner'
@@ -235,6 +235,10 @@ function takeFrames(frames: number): void {
         push: true,
       },
     })
+}
+function setScale(): void {
+  desk.tool = 'scale'
+  desk.chartPanel = null
 }
 </script>
 
@@ -488,10 +492,7 @@ function takeFrames(frames: number): void {
       ><button
         type="button"
         class="push-button shrink-0"
-        @click="
-          desk.tool = 'scale'
-          desk.chartPanel = null
-        "
+        @click="setScale"
       >
         Set a scale
       </button>

@@ -1,4 +1,4 @@
-import type { Content } from '#core/shot'
+import type { Content } from '#core/document'
 import { newId } from '~/sync/ids'
 
 /** The content of a drawing with strokes of its own (their hashes are shared, their ids are not). */

@@ -1,10 +1,12 @@
 import { Contents, passAt } from '#core/pass'
-import type { Command, Shot } from '#core/shot'
-import { applyCommand, SCHEMA, shownPlan } from '#core/shot'
+import type { Shot } from '#core/document'
+import type { Command } from '#core/commands'
+import { SCHEMA, shownPlan } from '#core/document'
+import { applyCommand } from '#core/commands'
 import { shownAt } from '#core/sheet'
 import type { Desk, Selection } from './desk'
 import type { Wish } from '~/sync/session'
-import { COLUMN, STACK } from '#core/shot/fixture.test-helper'
+import { COLUMN, STACK } from '#core/commands/fixture.test-helper'
 
 /** As much of a desk as wishes look at: on a frame, with what is chosen. */
 export function deskOn(

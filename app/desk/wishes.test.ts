@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { Shot } from '#core/shot'
+import type { Shot } from '#core/document'
 import { shownRuns } from '#core/sheet'
 import {
   charted,
@@ -13,10 +13,10 @@ import {
   runOn,
   STACK,
   standing,
-} from '../../core/shot/fixture.test-helper'
+} from '#core/commands/fixture.test-helper'
 import { outcomeOf } from '~/sheet/arrange'
 import { after, deskOn } from './scene.test-helper'
-import { rangeSpots, spotAt } from '#core/shot'
+import { rangeSpots, spotAt } from '#core/commands'
 import { fill, fixOf, lastPose, newPose, overRange, rangeWords, space } from './wishes'
 
 const numbers = (shot: Shot) =>

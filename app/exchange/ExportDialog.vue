@@ -2,7 +2,7 @@
 import { computed, onScopeDispose, ref } from 'vue'
 import { proxy, wrap } from 'comlink'
 import { Download } from '@lucide/vue'
-import { imageHashes, storeShot } from '#core/shot'
+import { imageHashes, storeShot } from '#core/document'
 import { drawingsChosen } from '~/light-table/art'
 import type { SvgWhat } from './svg-out'
 import { svgOut } from './svg-out'

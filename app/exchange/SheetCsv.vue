@@ -5,7 +5,7 @@ import { Download, Upload } from '@lucide/vue'
 import type { Misfit, SheetColumn } from '#core/formats/csv'
 import { readSheetRows, sheetCsv } from '#core/formats/csv'
 import { summary } from '#core/sheet'
-import { isTimed } from '#core/shot'
+import { isTimed } from '#core/commands'
 import type { Wish } from '~/sync/session'
 import { useDesk } from '~/desk/desk'
 

@@ -1,6 +1,7 @@
 import { readSvg } from '#core/formats/svg-read'
 import { placed, restPose } from '#core/figure'
-import { freeNumber, spotAt } from '#core/shot'
+import { freeNumber } from '#core/document'
+import { spotAt } from '#core/commands'
 import type { Affine } from '#core/motion'
 import { numberIn } from '#core/formats/sequence'
 import type { Stroke } from '#core/stroke'

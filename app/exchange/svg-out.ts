@@ -1,7 +1,7 @@
 import { strToU8, zipSync } from 'fflate'
 import { writeSvg } from '#core/formats/svg'
 import { contentMarks, paletteOf } from '#core/picture'
-import type { Content, Drawing } from '#core/shot'
+import type { Content, Drawing } from '#core/document'
 import type { Desk } from '~/desk/desk'
 import { server } from '~/sync/server'
 

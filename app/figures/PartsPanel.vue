@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { Eye, EyeOff, Focus, Trash2 } from '@lucide/vue'
-import { figureHeight } from '#core/spacing'
-import type { Drawing, Subject } from '#core/shot'
+import { figureHeight } from '#core/travel'
+import type { Drawing, Subject } from '#core/document'
 import { contentHere, drawingsChosen, isEmpty } from '~/light-table/art'
 import {
   bodyParts,

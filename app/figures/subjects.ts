@@ -4,7 +4,7 @@ import { counterpart, hasSides, mirrorPose, placed, restPose, swapSides, withBon
 import { after, inverseOf } from '#core/motion'
 import { placingOf } from '#core/picture'
 import { eachRun } from '#core/sheet'
-import type { Drawing, Subject } from '#core/shot'
+import type { Drawing, Subject } from '#core/document'
 import { boxAround, outlineOf } from '#core/stroke'
 import type { Desk } from '~/desk/desk'
 import { newId } from '~/sync/ids'

@@ -1,7 +1,7 @@
 import type { Ghost, GhostBy } from '#core/ghost'
 import { ghostsOf } from '#core/ghost'
 import { isCore } from '#core/pass'
-import type { Column } from '#core/shot'
+import type { Column } from '#core/document'
 import type { Desk } from '~/desk/desk'
 
 /** How ghosts are seen: the rule for the neighbours, an overall strength, in which columns, in full or as outlines, in what tints. */

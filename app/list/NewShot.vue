@@ -68,6 +68,10 @@ async function make(): Promise<void> {
     busy.value = false
   }
 }
+function setSize(w: number, h: number): void {
+  width.value = w
+  height.value = h
+}
 </script>
 
 <template>
@@ -111,10 +115,7 @@ async function make(): Promise<void> {
             class="push-button h-8"
             :class="{ 'push-button-chosen': width === w && height === h }"
             :aria-pressed="width === w && height === h"
-            @click="
-              width = w
-              height = h
-            "
+            @click="setSize(w, h)"
           >
             {{ w }} × {{ h }}
           </button>

@@ -5,7 +5,7 @@ import { ChartNoAxesColumn, ChevronDown, ChevronUp, Ghost, Pin, Spline, Trash2, 
 import type { Figure, Pose } from '#core/figure'
 import { library, restPose } from '#core/figure'
 import { isCore } from '#core/pass'
-import type { CoreRole } from '#core/shot'
+import type { CoreRole } from '#core/document'
 import { newId } from '~/sync/ids'
 import { breakParts, makeBreakdown } from '~/actions'
 import { onDrawing, poseOnDrawing, putFigure } from '~/figures/subjects'

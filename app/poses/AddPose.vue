@@ -4,7 +4,7 @@ import { onClickOutside } from '@vueuse/core'
 import { X } from '@lucide/vue'
 import { isCore } from '#core/pass'
 import { lastRun } from '#core/sheet'
-import type { CoreRole } from '#core/shot'
+import type { CoreRole } from '#core/document'
 import { lastPose, newPose, poseFrame } from '~/desk/wishes'
 import { useDesk } from '~/desk/desk'
 

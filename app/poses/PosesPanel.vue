@@ -3,7 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
 import { Trash2 } from '@lucide/vue'
 import { isCore } from '#core/pass'
-import { shownColumn } from '#core/shot'
+import { shownColumn } from '#core/document'
 import { eachRun, evenSlots, fittedToStep, offStep, scaledSlots, typedFrames } from '#core/sheet'
 import { beatFrames, MAX_FRAMES } from '#core/time'
 import { shiftAt } from '~/sheet/arrange'
@@ -61,6 +61,11 @@ function show(list: readonly number[], name: string): void {
   }
   desk.drop()
   tryOver(desk, name, wish(list))
+}
+/** Shows frames that were worked out, and writes them into the field. */
+function showTyped(list: readonly number[], name: string): void {
+  show(list, name)
+  typed.value = frames.value.join(' ')
 }
 function type(): void {
   const read = typedFrames(typed.value, poses.value.length, now.value[0] ?? 1, MAX_FRAMES)
@@ -178,10 +183,7 @@ function useLength(beats: readonly number[]): void {
       ><button
         type="button"
         class="push-button"
-        @click="
-          show(fittedToStep(frames, step), 'Poses on the step')
-          typed = frames.join(' ')
-        "
+        @click="showTyped(fittedToStep(frames, step), 'Poses on the step')"
       >
         To the step
       </button>
@@ -191,10 +193,7 @@ function useLength(beats: readonly number[]): void {
         type="button"
         class="push-button px-2"
         :disabled="poses.length < 2"
-        @click="
-          show(evenSlots(poses.length, now[0]!, wantedLast), 'Poses evenly')
-          typed = frames.join(' ')
-        "
+        @click="showTyped(evenSlots(poses.length, now[0]!, wantedLast), 'Poses evenly')"
       >
         Evenly
       </button>
@@ -202,10 +201,7 @@ function useLength(beats: readonly number[]): void {
         type="button"
         class="push-button px-2"
         :disabled="poses.length < 2"
-        @click="
-          show(scaledSlots(now, wantedLast), 'Poses in their ratios')
-          typed = frames.join(' ')
-        "
+        @click="showTyped(scaledSlots(now, wantedLast), 'Poses in their ratios')"
       >
         In their ratios
       </button>

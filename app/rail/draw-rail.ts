@@ -1,6 +1,6 @@
 import type { Bar, Stretch } from '#core/pass'
 import { onScale } from '#core/pass'
-import type { Drawing } from '#core/shot'
+import type { Drawing } from '#core/document'
 import type { Desk } from '~/desk/desk'
 import { drawOver, drawState, LIGHTER, openLedger } from '~/sheet/draw-sheet'
 import { HEAD, LADDER, RAIL, ROW, xOfU, yOfFrame } from '~/sheet/layout'

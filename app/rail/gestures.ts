@@ -7,7 +7,7 @@ import type { Wish } from '~/sync/session'
 import type { FamilyHandle, LeadMarker } from './handles'
 import { scaleOf } from './handles'
 import { U_ROOM, U0, U1, uOfX, xOfU } from '~/sheet/layout'
-import { refOf } from '#core/shot'
+import { refOf } from '#core/commands'
 import { planAndColumn, space } from '~/desk/wishes'
 
 /** What a gesture on the rail would do, and what is said of it meanwhile. */

@@ -2,7 +2,7 @@
 import { computed, onMounted, ref } from 'vue'
 import { onClickOutside } from '@vueuse/core'
 import { ArrowLeft, ArrowRight, Trash2 } from '@lucide/vue'
-import { INKS } from '#core/shot'
+import { INKS } from '#core/document'
 import { copyOfColumn, emptyColumn, exposuresOf, lineUpWishes, releaseWishes, withoutLead } from './columns'
 import { newId } from '~/sync/ids'
 import { useDesk } from '~/desk/desk'

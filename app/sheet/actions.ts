@@ -19,7 +19,7 @@ import {
   takeOut,
 } from './arrange'
 import { bracketHere, repeatOver, repeatWords, withoutRepeat } from './repeats'
-import { refOf } from '#core/shot'
+import { refOf } from '#core/commands'
 import { STEP_NAMES, tryOver, tryRange } from './trying'
 import { planAndColumn } from '~/desk/wishes'
 

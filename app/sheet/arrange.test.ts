@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import type { Shot } from '#core/shot'
-import { shownColumn } from '#core/shot'
+import type { Shot } from '#core/document'
+import { shownColumn } from '#core/document'
 import { listOf } from '#core/sheet'
 import type { Selection } from '~/desk/desk'
 import {
@@ -13,7 +13,7 @@ import {
   posedShot,
   runOn,
   where,
-} from '#core/shot/fixture.test-helper'
+} from '#core/commands/fixture.test-helper'
 import {
   back,
   carried,

@@ -1,6 +1,6 @@
 import { listOf } from '#core/sheet'
-import type { Column } from '#core/shot'
-import { partKey } from '#core/shot'
+import type { Column } from '#core/document'
+import { partKey } from '#core/document'
 import type { Desk } from '~/desk/desk'
 import { newId } from '~/sync/ids'
 import { copied } from '~/desk/copies'

@@ -1,6 +1,6 @@
 import type { State } from '#core/pass'
 import { runsAfter } from '#core/sheet'
-import type { Column } from '#core/shot'
+import type { Column } from '#core/document'
 import { feetFrames, perSecond, timecodeOf } from '#core/time'
 import type { Desk } from '~/desk/desk'
 import { COLUMN, HEAD, LEFT, MARGIN, ROOMY, ROW, yOfFrame } from './layout'

@@ -1,11 +1,11 @@
 import type { Bracket } from '#core/sheet'
 import { bracketsOf, shownAt } from '#core/sheet'
-import type { Column, Shot } from '#core/shot'
+import type { Column, Shot } from '#core/document'
 import type { Desk } from '~/desk/desk'
 import { newId } from '~/sync/ids'
 import type { Wish } from '~/sync/session'
 import { chosenColumns } from './arrange'
-import { refOf } from '#core/shot'
+import { refOf } from '#core/commands'
 
 /** The brackets of a column as it is shown, with what is being tried out. */
 export const bracketsIn = (desk: Desk, column: string): Bracket[] => bracketsOfShot(desk.shown!, column)

@@ -1,6 +1,6 @@
 import type { DBSchema, IDBPDatabase } from 'idb'
 import { openDB } from 'idb'
-import type { Change, Command } from '#core/shot'
+import type { Change, Command } from '#core/commands'
 import type { Stroke } from '#core/stroke'
 
 /** A command that the server has not acknowledged yet, in the order it was given. */

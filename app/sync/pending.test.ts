@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { Shot } from '#core/shot'
+import type { Shot } from '#core/document'
 import {
   cmd,
   columnIn,
@@ -11,7 +11,7 @@ import {
   STACK,
   standing,
   where,
-} from '../../core/shot/fixture.test-helper'
+} from '#core/commands/fixture.test-helper'
 import { Pending } from './pending'
 
 const push = (shot: Shot, number: string, delta: number) =>

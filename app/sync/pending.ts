@@ -1,5 +1,6 @@
-import type { Applied, Command, Refusal, Shot } from '#core/shot'
-import { applyCommand } from '#core/shot'
+import type { Shot } from '#core/document'
+import type { Applied, Command, Refusal } from '#core/commands'
+import { applyCommand } from '#core/commands'
 import type { JournalEntry } from './server'
 
 interface Local {

@@ -1,4 +1,5 @@
-import type { Command, Refusal, StoredShot } from '#core/shot'
+import type { StoredShot } from '#core/document'
+import type { Command, Refusal } from '#core/commands'
 import type { Stroke } from '#core/stroke'
 
 export interface JournalEntry {

@@ -1,6 +1,6 @@
 import Papa from 'papaparse'
 import { describe, expect, it } from 'vitest'
-import { charted, columnIn, done, PLAN, posedShot, where } from '../shot/fixture.test-helper'
+import { charted, columnIn, done, PLAN, posedShot, where } from '../commands/fixture.test-helper'
 import { listOf } from '../sheet'
 import { readSheetRows, sheetCsv } from './csv'
 

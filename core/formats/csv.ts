@@ -1,6 +1,6 @@
 import type { Exposure } from '../sheet'
 import { eachRun } from '../sheet'
-import type { Plan, Shot } from '../shot/document'
+import type { Plan, Shot } from '../document/document'
 
 /** A field as RFC 4180 has it: quoted where it holds a comma, a quote or a line break. */
 const field = (text: string): string => (/[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text)

@@ -1,5 +1,5 @@
 import { eachRun, type Run } from '../sheet'
-import type { Column, Plan, Shot } from '../shot/document'
+import type { Column, Plan, Shot } from '../document/document'
 import type { Contents, State } from './content'
 import { isCore, type Pass } from './passes'
 

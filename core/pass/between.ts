@@ -2,8 +2,8 @@ import type { Knot } from '../figure'
 import { blend } from '../figure'
 import type { Path, Vec } from '../motion'
 import { arc, distance, partOf, straight, thrown, warped } from '../motion'
-import type { Chart, Content, Drawing, Stack } from '../shot/document'
-import { partKey } from '../shot/document'
+import type { Chart, Content, Drawing, Stack } from '../document/document'
+import { partKey } from '../document/document'
 
 /** The core drawings of a chart, those before and after it that its arc runs through, and the ends of the longer arc it is a part of. */
 export interface Ends {

@@ -14,8 +14,8 @@ import {
   standing,
   stooping,
   where,
-} from '../shot/fixture.test-helper'
-import type { Shot } from '../shot'
+} from '../commands/fixture.test-helper'
+import type { Shot } from '../document'
 import { Contents, passAt, railOf } from '.'
 
 const planned = () =>

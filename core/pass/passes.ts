@@ -1,4 +1,4 @@
-import type { Chart, Column, Drawing, Plan } from '../shot/document'
+import type { Chart, Column, Drawing, Plan } from '../document/document'
 import { eachRun, type Run } from '../sheet'
 
 /** An in-between in a pass: its exposure and its place, read in the direction of the pass. */

@@ -1,7 +1,7 @@
 import { chainEnd, layBones, reach, turnBone } from '../figure'
 import type { Vec } from '../motion'
 import { distance } from '../motion'
-import type { Chart, Content, Pin, Stack } from '../shot/document'
+import type { Chart, Content, Pin, Stack } from '../document/document'
 
 /** How well a pin holds in a drawing: where the part should be, and how far from there it is, px. */
 export interface Held {

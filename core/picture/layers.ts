@@ -1,6 +1,6 @@
 import type { Contents } from '../pass'
 import { drawingShown } from '../pass'
-import type { Plan, Shot } from '../shot/document'
+import type { Plan, Shot } from '../document/document'
 import type { Stroke } from '../stroke'
 import { contentMarks, type Mark, type PartsSeen } from './marks'
 import { paletteOf, type Palette } from './tones'

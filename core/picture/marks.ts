@@ -4,8 +4,8 @@ import type { Affine, Vec } from '../motion'
 import { after } from '../motion'
 import type { Stroke } from '../stroke'
 import { mapPoints, outlineOf } from '../stroke'
-import type { Content, Stack, StrokeRef, Subject } from '../shot/document'
-import { sharedStrokes } from '../shot/document'
+import type { Content, Stack, StrokeRef, Subject } from '../document/document'
+import { sharedStrokes } from '../document/document'
 
 /** The tints a figure is drawn in; who draws them knows their colours. Strokes bring their own. */
 export type Tone = 'ink' | 'far' | 'paper' | 'tone' | 'glow'

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { ball, person, restPose } from '../figure'
 import { vec } from '../motion'
 import { Contents } from '../pass'
-import { charted, done, PLAN, posedShot, runOn, STACK, where } from '../shot/fixture.test-helper'
+import { charted, done, PLAN, posedShot, runOn, STACK, where } from '../commands/fixture.test-helper'
 import type { Stroke } from '../stroke'
 import { contentMarks, figureExtent, figureMarks, layersAt, mixColours, paletteOf } from '.'
 

@@ -1,6 +1,6 @@
 import { PNG } from 'pngjs'
-import type { Content } from '#core/shot'
-import { planOf } from '#core/shot/parts'
+import type { Content } from '../../core/document'
+import { planOf } from '../../core/commands/parts'
 import type { RecordedStroke } from '../../app/light-table/recorded-pen'
 import type { Desk } from './fixtures'
 import { expect, test } from './fixtures'

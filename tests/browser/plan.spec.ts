@@ -1,5 +1,5 @@
 import { layBones } from '#core/figure'
-import type { Shot } from '#core/shot'
+import type { Shot } from '../../core/document'
 import { expect, test } from './fixtures'
 
 const START =

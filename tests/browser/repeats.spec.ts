@@ -1,4 +1,4 @@
-import type { Shot } from '#core/shot'
+import type { Shot } from '../../core/document'
 import { COLUMN, HEAD, MARGIN, ROW, xOfU, yOfFrame } from '../../app/sheet/layout'
 import type { Desk } from './fixtures'
 import { columnX, expect, test } from './fixtures'

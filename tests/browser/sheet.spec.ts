@@ -1,5 +1,5 @@
 import { eachRun } from '#core/sheet'
-import type { Shot } from '#core/shot'
+import type { Shot } from '../../core/document'
 import { HEAD, ROW, yOfFrame } from '../../app/sheet/layout'
 import { columnX, expect, test } from './fixtures'
 import { readFile } from 'node:fs/promises'

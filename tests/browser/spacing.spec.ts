@@ -1,7 +1,7 @@
 import { layBones } from '#core/figure'
 import { Contents } from '#core/pass'
-import { trackOf } from '#core/spacing'
-import type { Shot } from '#core/shot'
+import { trackOf } from '../../core/travel'
+import type { Shot } from '../../core/document'
 import { uOfX, xOfU } from '../../app/sheet/layout'
 import { Desk, expect, test } from './fixtures'
 

@@ -1,7 +1,7 @@
 import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
 import type { Sequelize } from 'sequelize'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { SCHEMA } from '#core/shot'
+import { SCHEMA } from '../../core/document'
 import { models } from '../../server/db/models'
 import { hashOf } from '../../server/services/strokes'
 import { loadDemo } from '../support/demo'

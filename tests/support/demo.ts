@@ -2,7 +2,7 @@ import type { Sequelize } from 'sequelize'
 import { demoShots, PRODUCTION } from '../../demo'
 import { keepShot } from '../../server/services/shots'
 import { keepStrokes } from '../../server/services/strokes'
-import { renamed, openShot } from '#core/shot'
+import { renamed, openShot } from '../../core/document'
 
 /** Loads the demo's first shot under an id. */
 export async function loadDemo(db: Sequelize, id: string): Promise<void> {

@@ -1,6 +1,6 @@
 import { contentMarks, figureExtent, paletteOf } from '#core/picture'
-import type { Content, Stack } from '#core/shot'
-import { outlineOf } from '#core/spacing'
+import type { Content, Stack } from '#core/document'
+import { outlineOf } from '#core/travel'
 import { boxAround } from '#core/stroke'
 import type { Desk } from '~/desk/desk'
 import { drawLayers } from './draw-picture'

@@ -1,5 +1,5 @@
 import { getRouterParam, setResponseHeaders } from 'h3'
-import { hashSchema } from '#core/shot'
+import { hashSchema } from '#core/document'
 import { database } from '../../db/connection'
 import { findImage } from '../../services/images'
 import { parsed } from '../../services/problem'

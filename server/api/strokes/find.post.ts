@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { hashSchema } from '#core/shot'
+import { hashSchema } from '#core/document'
 import { database } from '../../db/connection'
 import { parsed } from '../../services/problem'
 import { findStrokes } from '../../services/strokes'

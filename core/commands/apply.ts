@@ -1,0 +1,64 @@
+import { z } from 'zod'
+import type { Change } from './change'
+import { diff, inverse } from './change'
+import type { CommandKind } from './kind'
+import { argsOf } from './kind'
+import { commands } from './all'
+import type { Shot } from '../document/document'
+import { SCHEMA } from '../document/document'
+import type { Refusal } from './refusal'
+import { Refused } from './refusal'
+
+export type CommandName = keyof typeof commands
+export type ArgsOf<N extends CommandName> = z.input<(typeof commands)[N]['args']>
+
+/** A change as it travels and is kept: an id of its own, the schema it was made with, its name and arguments. */
+export interface Command<N extends CommandName = CommandName> {
+  readonly id: string
+  readonly schema: number
+  readonly name: N
+  readonly args: ArgsOf<N>
+}
+
+export type Applied =
+  { readonly ok: true; readonly shot: Shot; readonly label: string } | { readonly ok: false; readonly refusal: Refusal }
+
+/** The outer form of a command; its arguments are checked by the command's own form. */
+export const commandSchema = z.object({
+  id: z.string().regex(/^[A-Za-z0-9_-]{8,40}$/),
+  /** Commands of older schemas wait in browsers. Up to now each is a command of the newest schema as it is. */
+  schema: z
+    .number()
+    .int()
+    .min(1)
+    .max(SCHEMA, 'This command was made by a later Fintro.')
+    .transform(() => SCHEMA),
+  name: z.enum(Object.keys(commands) as [CommandName, ...CommandName[]]),
+  args: z.record(z.string(), z.unknown()),
+})
+
+/**
+ * The shot after a command, or a refusal with a reason. Pure: the same shot and command give the same outcome everywhere;
+ * new ids are the command's own with a count.
+ */
+export function applyCommand(shot: Shot, command: Command): Applied {
+  const kind = commands[command.name] as unknown as CommandKind | undefined
+  if (!kind) return { ok: false, refusal: { code: 'invalid', message: `There is no command ${String(command.name)}.` } }
+  let n = 0
+  try {
+    const args = argsOf(kind, command.args)
+    const after = kind.apply(shot, args, { newId: () => `${command.id}.${n++}` })
+    return { ok: true, shot: after, label: kind.label(args, shot) }
+  } catch (error) {
+    if (error instanceof Refused) return { ok: false, refusal: error.refusal }
+    throw error
+  }
+}
+
+/** The changes that take `after` back to `before`. */
+export const changesBack = (before: Shot, after: Shot): Change[] => inverse(diff(before, after))
+
+/** The command that takes a done command back (or does it again, from the changes of its own reverting). */
+export function revertCommand(id: string, of: string, label: string, changes: Change[]): Command<'revert'> {
+  return { id, schema: SCHEMA, name: 'revert', args: { of, label, changes } }
+}

@@ -1,0 +1,39 @@
+import { z } from 'zod'
+import { idSchema } from '../document/basic'
+import { command } from './kind'
+import type { Shot } from '../document/document'
+import { columnOf, openColumn, withColumn, withPlan } from './parts'
+import { refuse } from './refusal'
+
+const nameOf = (shot: Shot, plan: string, column: string): string =>
+  shot.plans[plan]?.columns[column]?.name ?? 'the column'
+
+export const leadColumn = command(
+  'column.lead',
+  z.object({ plan: idSchema, column: idSchema, lead: idSchema }),
+  ({ plan, column, lead }, shot) => `Line ${nameOf(shot, plan, column)} up with ${nameOf(shot, plan, lead)}`,
+  (shot, { plan, column: id, lead: leadId }) => {
+    const column = openColumn(shot, plan, id)
+    const lead = columnOf(shot, plan, leadId)
+    if (lead.id === id || lead.stack === column.stack)
+      refuse('invalid', 'A column is lined up with one that shows other drawings.')
+    if (lead.lead !== undefined)
+      refuse('invalid', `${lead.name} is lined up itself with ${nameOf(shot, plan, lead.lead)}; take that column.`)
+    if (Object.values(shot.plans[plan]!.columns).some(c => c.lead === id))
+      refuse('invalid', `Other columns are lined up with ${column.name}.`)
+    const { link: _link, ...unlinked } = column
+    return withColumn(shot, plan, { ...unlinked, lead: leadId })
+  },
+)
+
+export const releaseColumn = command(
+  'column.release',
+  z.object({ plan: idSchema, column: idSchema }),
+  ({ plan, column }, shot) => `Release ${nameOf(shot, plan, column)}`,
+  (shot, { plan, column: id }) => {
+    const { lead, ...column } = columnOf(shot, plan, id)
+    if (lead === undefined) refuse('changed', `${column.name} is not lined up any more.`)
+    const p = shot.plans[plan]!
+    return withPlan(shot, { ...p, columns: { ...p.columns, [id]: column } })
+  },
+)

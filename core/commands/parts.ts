@@ -1,0 +1,125 @@
+import { z } from 'zod'
+import type { NewId, Place, Repeat, Runs } from '../sheet'
+import { findRun, keptRepeats, lastRun } from '../sheet'
+import { idSchema } from '../document/basic'
+import type { Chart, Column, Drawing, Plan, Shot, Stack } from '../document/document'
+import { linedUp } from './lined-up'
+import { refuse } from './refusal'
+
+/** What a command is applied with: the ids it may make. */
+export interface Making {
+  readonly newId: NewId
+}
+
+/** A run by id, with the frame it was last seen on. */
+export const runRefSchema = z.object({
+  run: idSchema,
+  at: z.number().int().min(0),
+  /** It was taken hold of in what a repeat bracket adds: nothing is written there that could be changed. */
+  again: z.boolean().optional(),
+})
+/** A frame told by the exposure it is in: the run, and how many frames after its first. */
+export const spotSchema = runRefSchema.extend({ offset: z.number().int().min(0).max(14_400) })
+export type RunRef = z.infer<typeof runRefSchema>
+export type Spot = z.infer<typeof spotSchema>
+
+export const planOf = (shot: Shot, id: string): Plan =>
+  shot.plans[id] ?? refuse('gone', 'The plan is not there any more.')
+export const columnOf = (shot: Shot, plan: string, id: string): Column =>
+  planOf(shot, plan).columns[id] ?? refuse('gone', 'The column is not there any more.')
+export const stackOf = (shot: Shot, id: string): Stack =>
+  shot.stacks[id] ?? refuse('gone', 'The stack of drawings is not there any more.')
+export const drawingOf = (shot: Shot, stack: string, id: string): Drawing =>
+  stackOf(shot, stack).drawings[id] ?? refuse('gone', 'The drawing is not there any more.')
+export const chartOf = (shot: Shot, plan: string, id: string): Chart =>
+  planOf(shot, plan).charts[id] ?? refuse('gone', 'The chart is not there any more.')
+
+/** Its timing can be changed: it is not locked, and not lined up with another. */
+export const isTimed = (column: Column): boolean => !column.locked && column.lead === undefined
+
+/** A column whose timing can be changed; refused when it is locked, or lined up with another. */
+export function openColumn(shot: Shot, plan: string, id: string): Column {
+  const column = columnOf(shot, plan, id)
+  if (column.lead !== undefined)
+    refuse(
+      'locked',
+      `The column ${column.name} is lined up with ${shot.plans[plan]!.columns[column.lead]?.name ?? 'another'}, and its timing follows. Release it first.`,
+    )
+  return unlocked(column)
+}
+
+/** The column, refused when it is locked. */
+export const unlocked = (column: Column): Column =>
+  column.locked ? refuse('locked', `The column ${column.name} is locked.`) : column
+
+export const withPlan = (shot: Shot, plan: Plan): Shot => ({ ...shot, plans: { ...shot.plans, [plan.id]: plan } })
+/**
+ * The shot with a column as it is now; its repeat brackets keep to what is left under them, and columns that are lined up
+ * with it follow.
+ */
+export function withColumn(shot: Shot, plan: string, column: Column): Shot {
+  const p = planOf(shot, plan)
+  const lead = column.lead === undefined ? undefined : p.columns[column.lead]
+  if (lead) return following(shot, plan, column, lead)
+  const before = p.columns[column.id]
+  const kept =
+    column.repeats && before?.repeats === column.repeats
+      ? withRepeats(column, keptRepeats(column.repeats, before.runs, column.runs))
+      : column
+  const out = withPlan(shot, { ...p, columns: { ...p.columns, [column.id]: kept } })
+  if (before?.runs === kept.runs && before.repeats === kept.repeats) return out
+  return Object.values(p.columns)
+    .filter(c => c.lead === column.id)
+    .reduce((s, c) => following(s, plan, c, kept), out)
+}
+
+function following(shot: Shot, plan: string, column: Column, lead: Column): Shot {
+  const made = linedUp(column, lead, stackOf(shot, column.stack))
+  const drawn = made.drawings.length ? withDrawings(shot, column.stack, made.drawings) : shot
+  const p = planOf(drawn, plan)
+  return withPlan(drawn, { ...p, columns: { ...p.columns, [column.id]: made.column } })
+}
+
+/** A column with these brackets; without the field where there are none. */
+export function withRepeats(column: Column, repeats: readonly Repeat[]): Column {
+  if (column.repeats === repeats) return column
+  const { repeats: _repeats, ...bare } = column
+  return repeats.length ? { ...bare, repeats: [...repeats] } : bare
+}
+export const withChart = (shot: Shot, plan: string, chart: Chart): Shot => {
+  const p = planOf(shot, plan)
+  return withPlan(shot, { ...p, charts: { ...p.charts, [chart.id]: chart } })
+}
+export const withStack = (shot: Shot, stack: Stack): Shot => ({
+  ...shot,
+  stacks: { ...shot.stacks, [stack.id]: stack },
+})
+export const withDrawings = (shot: Shot, stackId: string, drawings: readonly Drawing[]): Shot => {
+  const stack = stackOf(shot, stackId)
+  return withStack(shot, {
+    ...stack,
+    drawings: { ...stack.drawings, ...Object.fromEntries(drawings.map(d => [d.id, d])) },
+  })
+}
+
+export const without = <T>(record: Record<string, T>, ids: Iterable<string>): Record<string, T> => {
+  const gone = new Set(ids)
+  return Object.fromEntries(Object.entries(record).filter(([id]) => !gone.has(id)))
+}
+
+/** Where a named run stands; refused when it is not in the column any more. */
+export const placeOf = (runs: Runs, ref: RunRef): Place =>
+  ref.again
+    ? refuse(
+        'again',
+        'These frames show a repeated passage again. Change the passage itself, or turn its repeat into plain exposures.',
+      )
+    : (findRun(runs, ref.run, ref.at) ?? refuse('gone', 'The exposure is not there any more.'))
+
+/** The frame of a spot. Behind the last run its drawing stays, so a spot there may lie beyond it. */
+export function frameOf(runs: Runs, spot: Spot): number {
+  const place = placeOf(runs, spot)
+  if (spot.offset >= place.run.frames && place.run.id !== lastRun(runs)!.run.id)
+    return refuse('changed', 'The exposure is shorter now.')
+  return place.start + spot.offset
+}

@@ -1,0 +1,390 @@
+import { readFileSync } from 'node:fs'
+import fc from 'fast-check'
+import { describe, expect, it } from 'vitest'
+import { spread } from '../chart'
+import { runAt } from '../sheet'
+import type { Shot } from '../document'
+import type { ArgsOf, Change, Command, CommandName } from '../commands'
+import { equal, firstLost, freeNumber, openShot, SCHEMA, storeShot } from '../document'
+import { applyCommand, changesBack, commandSchema, revertCommand } from '../commands'
+import {
+  charted,
+  cmd,
+  columnIn,
+  done,
+  drawn,
+  emptyShot,
+  exposures,
+  PLAN,
+  posedShot,
+  runOn,
+  STACK,
+  standing,
+  stooping,
+  where,
+} from './fixture.test-helper'
+
+const refusal = <N extends CommandName>(shot: Shot, name: N, args: ArgsOf<N>) => {
+  const out = applyCommand(shot, cmd(name, args))
+  return out.ok ? null : out.refusal
+}
+const stored = (shot: Shot) => JSON.parse(JSON.stringify(storeShot(shot))) as unknown
+
+describe('poses', () => {
+  it('are placed a number of frames after the last, and the last one stays until then', () =>
+    expect(exposures(posedShot())).toBe('1*12 13*12 25*6'))
+  it('take the rest of a hold when added within it', () => {
+    const posed = posedShot()
+    const shot = done(posed, 'pose.add', {
+      ...where,
+      drawing: { id: 'new', number: '17', role: 'breakdown', content: { poses: {}, strokes: [] } },
+      where: { ...runOn(posed, '13'), offset: 4 },
+    })
+    expect(exposures(shot)).toBe('1*12 13*4 17*8 25*6')
+  })
+  it('move in time and take their passes along', () => {
+    const shot = charted(
+      charted(posedShot(), '1', '13', ['5', '9'], { family: 'even' }, 4),
+      '13',
+      '25',
+      ['17', '21'],
+      { family: 'even' },
+      4,
+    )
+    expect(exposures(done(shot, 'pose.move', { ...where, run: runOn(shot, '13'), delta: 3 }))).toBe(
+      '1*5 5*5 9*5 13*3 17*3 21*3 25*6',
+    )
+    expect(refusal(shot, 'pose.move', { ...where, run: runOn(shot, '13'), delta: 10 })).toMatchObject({
+      code: 'no-room',
+    })
+    expect(refusal(shot, 'pose.move', { ...where, run: runOn(shot, '1'), delta: 1 })).toMatchObject({ code: 'no-room' })
+    expect(exposures(done(shot, 'pose.move', { ...where, run: runOn(shot, '25'), delta: 3 }))).toBe(
+      '1*4 5*4 9*4 13*5 17*5 21*5 25*6',
+    )
+  })
+  it('go with their charts and computed in-betweens when deleted; their time goes to what stands before', () => {
+    const shot = charted(charted(posedShot(), '1', '13', ['9', '11']), '13', '25', ['21', '23'])
+    const gone = done(shot, 'drawing.remove', { stack: STACK, drawing: 'd13' })
+    expect(exposures(gone)).toBe('1*24 25*6')
+    expect(Object.keys(gone.plans[PLAN]!.charts)).toEqual([])
+    expect(Object.keys(drawn(gone)).sort()).toEqual(['d1', 'd25'])
+  })
+})
+
+describe('charts', () => {
+  it('put their in-betweens right before the second pose on their step; the first pose holds until then', () => {
+    expect(exposures(charted(posedShot(), '1', '13', ['9', '11']))).toBe('1*8 9*2 11*2 13*12 25*6')
+  })
+  it('give each one frame when the step leaves no room, and refuse when there is none', () => {
+    expect(
+      exposures(
+        charted(
+          posedShot(),
+          '1',
+          '13',
+          Array.from({ length: 11 }, (_, i) => `${i + 2}`),
+        ),
+      ),
+    ).toMatch(/^1\*1 2\*1 .* 12\*1 13\*12/)
+    expect(() =>
+      charted(
+        posedShot(),
+        '1',
+        '13',
+        Array.from({ length: 12 }, (_, i) => `${i + 30}`),
+      ),
+    ).toThrow(/no room for 12/)
+  })
+  it('drop computed in-betweens when their number falls, and keep own ones in the tray', () => {
+    let shot = charted(posedShot(), '1', '13', ['5', '7', '9'])
+    shot = done(shot, 'drawing.pose', {
+      stack: STACK,
+      drawing: 'd9',
+      poses: { keeper: standing },
+      fix: { poses: { keeper: stooping }, strokes: [] },
+    })
+    shot = charted(shot, '1', '13', ['5'])
+    expect(exposures(shot)).toBe('1*10 5*2 13*12 25*6')
+    expect([drawn(shot).d7, drawn(shot).d9!.own]).toEqual([undefined, true])
+  })
+  it('re-timing never changes a place, and spacing never changes a frame', () => {
+    const shot = charted(posedShot(), '1', '13', ['7', '9', '11'], { family: 'halves', slow: 'first' })
+    const places = (s: Shot) => s.plans[PLAN]!.charts['c1-13']!.ticks.map(t => t.u)
+    const retimed = done(done(shot, 'run.push', { ...where, run: runOn(shot, '9'), delta: 3 }), 'run.shift', {
+      ...where,
+      run: runOn(shot, '11'),
+      delta: -1,
+    })
+    expect(places(retimed)).toEqual([1 / 8, 1 / 4, 1 / 2])
+    const spaced = done(shot, 'chart.space', {
+      plan: PLAN,
+      chart: 'c1-13',
+      recipe: { family: 'even' },
+      places: spread({ family: 'even' }, 3),
+    })
+    expect(exposures(spaced)).toBe(exposures(shot))
+    expect(columnIn(spaced).runs).toBe(columnIn(shot).runs)
+  })
+  it('make an in-between its own when it is posed or drawn on, and take it back', () => {
+    const shot = charted(posedShot(), '1', '13', ['9'])
+    const pose = { stack: STACK, drawing: 'd9', poses: { keeper: standing } }
+    expect(refusal(shot, 'drawing.pose', pose)).toMatchObject({ code: 'changed' })
+    const own = done(shot, 'drawing.pose', { ...pose, fix: { poses: { keeper: stooping }, strokes: [] } })
+    expect(drawn(own).d9!.own).toBe(true)
+    expect(drawn(done(own, 'drawing.release', { plan: PLAN, chart: 'c1-13', drawing: 'd9' })).d9).toEqual(
+      drawn(shot).d9,
+    )
+  })
+})
+
+describe('refusals', () => {
+  const shot = posedShot()
+  it('name what is gone and change nothing', () => {
+    const without = done(shot, 'drawing.remove', { stack: STACK, drawing: 'd13' })
+    expect(refusal(without, 'drawing.pose', { stack: STACK, drawing: 'd13', poses: { keeper: standing } })).toEqual({
+      code: 'gone',
+      message: 'The drawing is not there any more.',
+    })
+    expect(refusal(without, 'run.push', { ...where, run: runOn(shot, '13'), delta: 1 })).toEqual({
+      code: 'gone',
+      message: 'The exposure is not there any more.',
+    })
+  })
+  it('a range whose length has changed is refused, never put somewhere else', () => {
+    const args = {
+      ...where,
+      first: { ...runOn(shot, '1'), offset: 2 },
+      last: { ...runOn(shot, '13'), offset: 3 },
+      frames: 14,
+    }
+    expect(exposures(done(shot, 'range.hold', args))).toBe('1*2 1*14 13*8 25*6')
+    const longer = done(shot, 'run.push', { ...where, run: runOn(shot, '1'), delta: 2 })
+    expect(refusal(longer, 'range.hold', args)).toMatchObject({ code: 'changed' })
+  })
+  it('a locked column keeps its exposures', () => {
+    const locked = done(shot, 'column.set', { ...where, locked: true })
+    expect(refusal(locked, 'run.push', { ...where, run: runOn(shot, '1'), delta: 1 })).toMatchObject({ code: 'locked' })
+  })
+  it('arguments of another form are refused with their place', () => {
+    expect(refusal(shot, 'shot.set', { length: 0.5 })!.message).toMatch(/shot\.set: length/)
+  })
+})
+
+describe('undo', () => {
+  it('is refused when what it touches has changed since', () => {
+    const shot = posedShot()
+    const posed = done(shot, 'drawing.pose', { stack: STACK, drawing: 'd13', poses: { keeper: standing } })
+    const again = done(posed, 'drawing.pose', {
+      stack: STACK,
+      drawing: 'd13',
+      poses: { keeper: { ...standing, turn: 1 } },
+    })
+    const out = applyCommand(again, revertCommand('revert-0001', 'cmd-0001', 'Pose', changesBack(shot, posed)))
+    expect(out).toEqual({ ok: false, refusal: { code: 'changed', message: 'The pose has changed since.' } })
+  })
+  it('does not take away what something made since depends on', () => {
+    const shot = posedShot()
+    const added = done(shot, 'pose.add', {
+      ...where,
+      drawing: { id: 'd40', number: '40', role: 'key', content: { poses: {}, strokes: [] } },
+      where: { afterLast: 10 },
+    })
+    const used = done(added, 'run.expose', { ...where, drawing: 'd40', at: null, frames: 3 })
+    expect(applyCommand(used, revertCommand('revert-0002', 'x', 'Add', changesBack(shot, added)))).toMatchObject({
+      ok: false,
+      refusal: { code: 'changed' },
+    })
+  })
+  it('keeps what another window drew on the same drawing', () => {
+    const hash = 'a'.repeat(64)
+    const shot = posedShot()
+    const one = done(shot, 'stroke.add', { stack: STACK, drawing: 'd1', strokes: [{ id: 's1', hash }] })
+    const two = done(one, 'stroke.add', { stack: STACK, drawing: 'd1', strokes: [{ id: 's2', hash }] })
+    const out = applyCommand(two, revertCommand('revert-0003', 'x', 'Draw', changesBack(shot, one)))
+    expect(out.ok && drawn(out.shot).d1!.content.strokes.map(s => s.id)).toEqual(['s2'])
+  })
+})
+
+describe('any sequence of commands', () => {
+  const spot = fc.record({ a: fc.integer({ min: 1, max: 40 }), b: fc.integer({ min: 0, max: 12 }) })
+  const move = fc.record({
+    kind: fc.nat({ max: 15 }),
+    spot,
+    n: fc.integer({ min: -4, max: 4 }),
+    step: fc.integer({ min: 1, max: 4 }),
+  })
+
+  function commandFor(
+    shot: Shot,
+    m: { kind: number; spot: { a: number; b: number }; n: number; step: number },
+  ): Command | null {
+    const { runs } = columnIn(shot)
+    const p = runAt(runs, 1 + (m.spot.a % runs.frames))!
+    const last = runAt(runs, Math.min(runs.frames, p.start + m.spot.b))!
+    const run = { run: p.run.id, at: p.start }
+    const oneRun = { ...where, run, delta: m.n || 1 }
+    const range = {
+      ...where,
+      first: { ...run, offset: 0 },
+      last: { run: last.run.id, at: last.start, offset: last.run.frames - 1 },
+      frames: last.start + last.run.frames - p.start,
+    }
+    const drawing = p.run.drawing ?? 'd1'
+    const chart = Object.values(shot.plans[PLAN]!.charts)[m.spot.a % 2]
+    const number = freeNumber(shot.stacks[STACK]!, String(m.spot.a))
+    const all: (() => Command)[] = [
+      () => cmd('run.push', oneRun),
+      () => cmd('run.trade', oneRun),
+      () => cmd('run.shift', oneRun),
+      () => cmd('pose.move', oneRun),
+      () => cmd('range.expose', { ...range, step: m.step, by: 'push' }),
+      () => cmd('range.expose', { ...range, step: m.step, by: 'thin' }),
+      () => cmd('range.hold', range),
+      () => cmd('range.clear', range),
+      () =>
+        cmd('pose.add', {
+          ...where,
+          drawing: {
+            id: `n${number}-${m.kind}`,
+            number,
+            role: 'breakdown',
+            content: { poses: { keeper: stooping }, strokes: [] },
+          },
+          where: { ...run, offset: Math.min(m.spot.b, p.run.frames - 1) },
+        }),
+      () => cmd('drawing.remove', { stack: STACK, drawing }),
+      () => cmd('drawing.set', { stack: STACK, drawing, number }),
+      () =>
+        cmd('drawing.pose', {
+          stack: STACK,
+          drawing,
+          poses: { keeper: { ...standing, turn: m.n } },
+          fix: { poses: { keeper: stooping }, strokes: [] },
+        }),
+      () => cmd('run.expose', { ...where, drawing, at: { ...run, offset: 0 }, frames: m.step }),
+      () =>
+        cmd('chart.space', {
+          plan: PLAN,
+          chart: chart?.id ?? 'none',
+          recipe: { family: 'halves', slow: 'both' },
+          places: spread({ family: 'halves', slow: 'both' }, chart?.ticks.length ?? 0),
+        }),
+      () => cmd('shot.set', { length: 40 + m.n }),
+      () => cmd('column.set', { ...where, step: m.step, name: `C${m.n}` }),
+    ]
+    return all[m.kind]!()
+  }
+
+  it('followed by its inverses gives the same document, and runs never overlap or vanish', () => {
+    const start = charted(charted(posedShot(), '1', '13', ['5', '7', '9', '11']), '13', '25', ['21', '23'])
+    fc.assert(
+      fc.property(fc.array(move, { maxLength: 25 }), moves => {
+        let shot = start
+        const undo: Change[][] = []
+        for (const m of moves) {
+          const command = commandFor(shot, m)!
+          const out = applyCommand(shot, command)
+          if (!out.ok) continue
+          expect(applyCommand(shot, command)).toEqual(out)
+          expect(firstLost(out.shot)).toBeNull()
+          const { runs } = columnIn(out.shot)
+          const list = runs.chunks.flatMap(c => c.runs)
+          expect(list.every(r => Number.isInteger(r.frames) && r.frames >= 1)).toBe(true)
+          expect([runs.frames, runs.count]).toEqual([list.reduce((s, r) => s + r.frames, 0), list.length])
+          undo.push(changesBack(shot, out.shot))
+          shot = out.shot
+        }
+        const end = stored(shot)
+        const redo: Change[][] = []
+        for (const [i, changes] of undo.reverse().entries()) {
+          const wire = JSON.parse(
+            JSON.stringify(revertCommand(`undo-${String(i).padStart(6, '0')}`, 'cmd-000001', 'Undo', changes)),
+          ) as Command
+          const out = applyCommand(shot, wire)
+          if (!out.ok) throw new Error(out.refusal.message)
+          redo.push(changesBack(shot, out.shot))
+          shot = out.shot
+        }
+        expect(stored(shot)).toEqual(stored(start))
+        for (const [i, changes] of redo.reverse().entries()) {
+          const out = applyCommand(
+            shot,
+            revertCommand(`redo-${String(i).padStart(6, '0')}`, 'cmd-000001', 'Redo', changes),
+          )
+          if (!out.ok) throw new Error(out.refusal.message)
+          shot = out.shot
+        }
+        expect(stored(shot)).toEqual(end)
+      }),
+      { numRuns: 150 },
+    )
+  })
+})
+
+describe('stored form', () => {
+  it.each([1, 2, 3])('of schema %i is brought to this one', schema => {
+    const old: unknown = JSON.parse(
+      readFileSync(new URL(`../document/examples/schema-${schema}.json`, import.meta.url), 'utf8'),
+    )
+    const opened = openShot(old)
+    expect(opened.ok && opened.shot.schema).toBe(SCHEMA)
+    expect(opened.ok && exposures(opened.shot)).toBe('1*8 9*2 11*2 13*12 25*6')
+    expect(opened.ok && stored(opened.shot)).toEqual({ ...(old as object), schema: SCHEMA })
+  })
+  it('takes commands of schema 1, and none of a later one', () => {
+    const old = { ...cmd('shot.set', { length: 50 }), schema: 1 }
+    expect(commandSchema.parse(old)).toEqual({ ...old, schema: SCHEMA })
+    expect(commandSchema.safeParse({ ...old, schema: SCHEMA + 1 }).success).toBe(false)
+  })
+  it('is read back as it was', () => {
+    const shot = charted(posedShot(), '1', '13', ['9', '11'])
+    const opened = openShot(stored(shot))
+    expect(opened.ok && equal(stored(opened.shot), stored(shot))).toBe(true)
+  })
+  it.each([
+    [{}, 'not-a-shot', /no schema number/],
+    [{ ...storeShot(emptyShot()), schema: SCHEMA + 1 }, 'later-schema', /later Fintro \(schema \d/],
+    [{ ...storeShot(emptyShot()), length: -1 }, 'not-a-shot', /at length/],
+    [{ ...storeShot(emptyShot()), planOrder: ['none'] }, 'inconsistent', /plan none is missing/],
+  ] as const)('%# is refused in a sentence', (doc, code, message) => {
+    const out = openShot(doc)
+    expect(out).toMatchObject({ ok: false, code })
+    expect(!out.ok && out.message).toMatch(message)
+  })
+  it('refuses a drawing that is in two charts', () => {
+    const shot = charted(posedShot(), '1', '13', ['9'])
+    const twice = storeShot(shot)
+    twice.plans[PLAN]!.charts.copy = { ...twice.plans[PLAN]!.charts['c1-13']!, id: 'copy' }
+    expect(openShot(twice)).toMatchObject({
+      ok: false,
+      code: 'inconsistent',
+      message: 'The drawing 9 is in two charts.',
+    })
+  })
+})
+
+it('a column that comes and goes keeps its exposures through undo', () => {
+  const shot = posedShot()
+  const two = done(shot, 'column.add', {
+    plan: PLAN,
+    index: 1,
+    stack: { id: 'st2', subjects: {}, drawings: {} },
+    column: {
+      id: 'co2',
+      name: 'B',
+      stack: 'st2',
+      ink: '#222222',
+      step: 2,
+      background: false,
+      locked: false,
+      hidden: false,
+      runs: [{ id: 'r', drawing: null, frames: 3 }],
+    },
+  })
+  const gone = done(two, 'column.remove', { plan: PLAN, column: 'co2' })
+  const back = applyCommand(
+    gone,
+    JSON.parse(JSON.stringify(revertCommand('revert-0009', 'x', 'Undo', changesBack(two, gone)))) as Command,
+  )
+  expect(back.ok && stored(back.shot)).toEqual(stored(two))
+})

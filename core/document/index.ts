@@ -1,0 +1,7 @@
+export * from './basic'
+export * from './document'
+export { equal } from './equal'
+export * from './make'
+export * from './open'
+export * from './pieces'
+export * from './shown'

@@ -1,0 +1,49 @@
+import { layBones } from '../figure'
+import { distance } from '../motion'
+import type { Contents } from '../pass'
+import { eachRun } from '../sheet'
+import type { Column, Content, Plan, Shot, Stack } from '../document/document'
+
+/** Poses nearer than this look the same, px. */
+const SAME = 0.25
+
+const compared = new WeakMap<Content, { with: Content; same: boolean }>()
+
+/** True when two drawings cannot be told apart: the same strokes, and every bone of every subject at the same place. */
+export function looksSame(stack: Stack, a: Content, b: Content): boolean {
+  if (a === b) return true
+  const known = compared.get(a)
+  if (known?.with === b) return known.same
+  const same = compare(stack, a, b)
+  compared.set(a, { with: b, same })
+  return same
+}
+
+function compare(stack: Stack, a: Content, b: Content): boolean {
+  if (a.strokes.length !== b.strokes.length || a.strokes.some((s, i) => s.hash !== b.strokes[i]!.hash)) return false
+  return Object.values(stack.subjects).every(({ id, figure }) => {
+    const [p, q] = [a.poses[id], b.poses[id]]
+    if (!p || !q) return p === q
+    const [one, two] = [layBones(figure, p), layBones(figure, q)]
+    return (
+      figure.bones.every(({ id: bone }) => distance(one.get(bone)!.tip, two.get(bone)!.tip) < SAME) &&
+      Math.abs(p.stretch - q.stretch) < 1e-3
+    )
+  })
+}
+
+/** Exposures whose drawing is another than the one before and looks the same: the picture sticks there. By their run. */
+export function sticking(contents: Contents, shot: Shot, plan: Plan, column: Column): Set<string> {
+  const stack = shot.stacks[column.stack]!
+  const found = new Set<string>()
+  let before: string | null = null
+  for (const { run } of eachRun(column.runs)) {
+    if (run.drawing && before && run.drawing !== before) {
+      const [a, b] = [contents.of(shot, plan, stack, before), contents.of(shot, plan, stack, run.drawing)]
+      const empty = !b.strokes.length && !Object.keys(b.poses).length
+      if (!empty && looksSame(stack, a, b)) found.add(run.id)
+    }
+    before = run.drawing
+  }
+  return found
+}
