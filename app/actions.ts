@@ -1,6 +1,6 @@
 import { toast } from 'vue-sonner'
-import { isCore } from '#core/pass'
-import type { CoreRole } from '#core/document'
+import { isPose } from '#core/pass'
+import type { PoseRole } from '#core/document'
 import type { Desk } from '~/desk/desk'
 import type { Action, Doors } from '~/desk/action'
 import { hasExposure } from '~/desk/action'
@@ -25,15 +25,15 @@ function movePose(d: Desk, delta: number): void {
   const bars = pickedBars(d)
   if (bars.length) {
     const made = traded(bars, bars[0]!, delta, d)
-    if (made && d.run(...made.wishes)) d.goTo(d.frame + delta)
+    if (made && d.run(...made.drafts)) d.goTo(d.frame + delta)
     return
   }
   if (!d.place) return
-  const wish = {
-    name: isCore(d.drawing ?? undefined) ? ('pose.move' as const) : ('run.shift' as const),
+  const draft = {
+    name: isPose(d.drawing ?? undefined) ? ('pose.move' as const) : ('run.shift' as const),
     args: { ...planAndColumn(d), run: refOf(d.place), delta },
   }
-  if (d.run(wish)) d.goTo(d.frame + delta)
+  if (d.run(draft)) d.goTo(d.frame + delta)
 }
 
 /** A new pose where new poses come; the playhead goes there. */
@@ -43,13 +43,13 @@ function addPose(d: Desk, from: PoseFrom): void {
   if (d.run(newPose(d, from, where))) d.goTo(frame)
 }
 
-function setRole(d: Desk, role: CoreRole): void {
+function setRole(d: Desk, role: PoseRole): void {
   if (d.drawing) d.run({ name: 'drawing.set', args: { stack: d.stack!.id, drawing: d.drawing.id, role } })
 }
 
-/** A breakdown: an in-between is cut out of its chart, a core drawing takes the role. */
+/** A breakdown: an in-between is cut out of its chart, a pose takes the role. */
 export function makeBreakdown(d: Desk): void {
-  const chart = d.drawing && !isCore(d.drawing) ? d.contents.chartOf(d.plan!, d.drawing.id) : null
+  const chart = d.drawing && !isPose(d.drawing) ? d.contents.chartOf(d.plan!, d.drawing.id) : null
   if (chart) doOrSay(d, cut(d, chart, d.drawing!))
   else setRole(d, 'breakdown')
 }
@@ -74,16 +74,16 @@ function nextColumn(d: Desk, by: number): void {
 export const exposedEnd = (d: Desk): number =>
   Math.max(0, ...d.columns.filter(c => !c.background).map(c => c.runs.frames))
 
-const corePose = (d: Desk) => !!d.drawing && isCore(d.drawing)
+const onPose = (d: Desk) => !!d.drawing && isPose(d.drawing)
 
 /** Everything the desk can do by key or by name. */
 export function deskActions(doors: Doors): Action[] {
-  const role = (r: CoreRole, key: string): Action => ({
+  const role = (r: PoseRole, key: string): Action => ({
     id: `role-${r}`,
     name: `Make this drawing ${r === 'extreme' ? 'an' : 'a'} ${r}`,
     group: 'Poses',
     keys: [key],
-    can: corePose,
+    can: onPose,
     do: d => setRole(d, r),
   })
   return [
@@ -316,7 +316,7 @@ export function deskActions(doors: Doors): Action[] {
       group: 'Draw',
       keys: ['u'],
       do: d => {
-        d.tool = 'rubber'
+        d.tool = 'eraser'
       },
     },
     {
@@ -325,7 +325,7 @@ export function deskActions(doors: Doors): Action[] {
       group: 'Draw',
       keys: ['Semicolon'],
       do: d => {
-        d.tool = 'choose'
+        d.tool = 'select'
       },
     },
     {

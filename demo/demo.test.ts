@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { layBones } from '#core/figure'
 import { distance } from '#core/motion'
-import { Contents, drawingShown, railOf } from '#core/pass'
+import { drawingShown, railOf, sceneOf } from '#core/pass'
 import { fallFrames } from '../core/travel'
 import { listOf, summary } from '#core/sheet'
 import { openShot, storeShot, strokeHashes } from '../core/document'
@@ -13,8 +13,9 @@ const { shot, strokes } = demoShots()[0]!
 const plan = shot.plans[shot.planOrder[0]!]!
 const keeper = plan.columns.keeper!
 const stack = shot.stacks['keeper-stack']!
-const contents = new Contents()
-const marrow = (id: string) => layBones(stack.subjects.marrow!.figure, contents.of(shot, plan, stack, id).poses.marrow!)
+const scene = sceneOf(shot)
+const marrow = (id: string) =>
+  layBones(stack.subjects.marrow!.figure, scene.contents.of(scene, stack, id).poses.marrow!)
 
 describe('shot 020, Lantern lift', () => {
   it('is a good shot, the same each time, with every stroke it names', () => {
@@ -50,8 +51,8 @@ describe('shot 020, Lantern lift', () => {
   it('gathers herself low, lifts past where it settles, and swings the lantern', () => {
     const hand = (id: string) => marrow(id).get('near-hand')!.tip
     expect(hand('keeper-26').y).toBeLessThan(hand('keeper-49').y)
-    expect(contents.of(shot, plan, stack, 'keeper-13').poses.marrow!.place.y).toBeGreaterThan(
-      contents.of(shot, plan, stack, 'keeper-1').poses.marrow!.place.y,
+    expect(scene.contents.of(scene, stack, 'keeper-13').poses.marrow!.place.y).toBeGreaterThan(
+      scene.contents.of(scene, stack, 'keeper-1').poses.marrow!.place.y,
     )
     const angles = ['keeper-21', 'keeper-26', 'keeper-31', 'keeper-49'].map(
       id => marrow(id).get('lantern')!.angle - Math.PI / 2,
@@ -60,7 +61,7 @@ describe('shot 020, Lantern lift', () => {
   })
   it('has no loose drawing on its rail, but for the rope’s end, which is drawn straight ahead', () => {
     for (const column of Object.values(plan.columns).filter(c => c.lead === undefined))
-      expect(railOf(contents, shot, plan, column).bars.filter(b => b.kind === 'loose')).toEqual([])
+      expect(railOf(scene, column).bars.filter(b => b.kind === 'loose')).toEqual([])
   })
 })
 
@@ -100,11 +101,11 @@ describe('shot 010, Sponge on the steps', () => {
   const its = sponge.plans[sponge.planOrder[0]!]!
   const drawings = sponge.stacks['sponge-stack']!
   const pose = (frame: number) =>
-    contents.of(sponge, its, drawings, drawingShown(its.columns.sponge!, frame)!).poses.sponge!
+    scene.contents.of(sceneOf(sponge), drawings, drawingShown(its.columns.sponge!, frame)!).poses.sponge!
   it('is a good shot that fills its length', () => {
     expect(openShot(JSON.parse(JSON.stringify(storeShot(sponge)))).ok).toBe(true)
     expect(summary(its.columns.sponge!.runs).frames).toBe(sponge.length)
-    expect(railOf(contents, sponge, its, its.columns.sponge!).bars.filter(b => b.kind === 'loose')).toEqual([])
+    expect(railOf(sceneOf(sponge), its.columns.sponge!).bars.filter(b => b.kind === 'loose')).toEqual([])
   })
   // Common practice: a thrown thing moves sideways by equal steps in equal times, and up and down with a constant second difference.
   it.each([

@@ -1,6 +1,6 @@
 import { layBones } from '#core/figure'
 import type { Vec } from '#core/motion'
-import { Contents } from '#core/pass'
+import { sceneOf } from '#core/pass'
 import { eachRun } from '#core/sheet'
 import type { Planner } from './planner'
 
@@ -42,10 +42,10 @@ function swingOn(line: Hanging, tied: Vec): Hanging {
 export function planLooseEnd(p: Planner): void {
   p.column('loose', 'Loose end', '#8a5a2b')
   p.do('column.lead', { plan: p.plan.id, column: 'loose', lead: 'keeper' })
-  const contents = new Contents()
+  const scene = sceneOf(p.shot)
   const [stack, keeper] = [p.shot.stacks['keeper-stack']!, p.plan.columns.keeper!]
   const ringOn = (drawing: string): Vec => {
-    const pose = contents.of(p.shot, p.plan, stack, drawing).poses.marrow!
+    const pose = scene.contents.of(scene, stack, drawing).poses.marrow!
     return layBones(stack.subjects.marrow!.figure, pose).get('near-hand')!.tip
   }
   let line: Hanging | null = null

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto'
 import type { Recipe } from '#core/chart'
 import { spread } from '#core/chart'
 import { lastRun, listOf } from '#core/sheet'
-import type { Content, CoreRole, Shot } from '../core/document'
+import type { Content, PoseRole, Shot } from '../core/document'
 import type { ArgsOf, CommandName } from '../core/commands'
 import { SCHEMA } from '../core/document'
 import { applyCommand } from '../core/commands'
@@ -53,8 +53,8 @@ export class Planner {
     })
   }
 
-  /** A core drawing on a frame, numbered by it. The one before stays until then. */
-  pose(column: string, frame: number, role: CoreRole, content: Content): void {
+  /** A pose on a frame, numbered by it. The one before stays until then. */
+  pose(column: string, frame: number, role: PoseRole, content: Content): void {
     const last = lastRun(this.plan.columns[column]!.runs)
     const where = last ? { afterLast: frame - last.start } : { onFrame: frame }
     this.do('pose.add', {

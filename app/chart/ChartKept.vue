@@ -30,12 +30,12 @@ function keep(): void {
     name.value = ''
 }
 function show(k: KeptSpacing): void {
-  const wish = giveSpacing(desk, pass, k)
-  if (wish) desk.tryOut(wish, `“${k.name}”: shown, not taken yet.`)
+  const draft = giveSpacing(desk, pass, k)
+  if (draft) desk.tryOut(draft, `“${k.name}”: shown, not taken yet.`)
 }
 function use(k: KeptSpacing): void {
-  const wish = giveSpacing(desk, pass, k)
-  if (wish) desk.run(wish)
+  const draft = giveSpacing(desk, pass, k)
+  if (draft) desk.run(draft)
 }
 </script>
 

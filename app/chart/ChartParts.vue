@@ -2,13 +2,13 @@
 import { computed } from 'vue'
 import { MOST_LEAD } from '#core/motion'
 import type { Pass } from '#core/pass'
-import { changeGap, framesOf } from '#core/pass'
+import { changeGap, passFrames } from '#core/pass'
 import { partKey } from '#core/document'
 import { useDesk } from '~/desk/desk'
 
 const { pass } = defineProps<{ pass: Pass }>()
 const desk = useDesk()
-const frames = computed(() => framesOf(pass))
+const frames = computed(() => passFrames(pass))
 
 interface Part {
   key: string
@@ -41,7 +41,7 @@ const changing = computed(() =>
 )
 
 const least = computed(() => Math.round(MOST_LEAD * frames.value * 2) / 2)
-const wishFor = (key: string, value: number) => ({
+const draftFor = (key: string, value: number) => ({
   name: 'chart.lead' as const,
   args: {
     plan: desk.plan!.id,
@@ -51,10 +51,10 @@ const wishFor = (key: string, value: number) => ({
   },
 })
 function tryLead(p: Part, e: Event): void {
-  desk.tryOut(wishFor(p.key, Number((e.target as HTMLInputElement).value)))
+  desk.tryOut(draftFor(p.key, Number((e.target as HTMLInputElement).value)))
 }
 function setLead(p: Part, e: Event): void {
-  desk.run(wishFor(p.key, Number((e.target as HTMLInputElement).value)))
+  desk.run(draftFor(p.key, Number((e.target as HTMLInputElement).value)))
 }
 const framesIn = (share: number) => Math.round(share * frames.value * 2) / 2
 const told = (share: number) => {

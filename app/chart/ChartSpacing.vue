@@ -14,7 +14,7 @@ import {
   usualFavour,
 } from '#core/chart'
 import type { Pass } from '#core/pass'
-import { fitsRecipe, framesOf, timesOf } from '#core/pass'
+import { fitsRecipe, passFrames, timesOf } from '#core/pass'
 import { againstGravity, fallFrames, jumpHeight, metresOf, swingFrames } from '#core/travel'
 import { throwAt } from './spans'
 import { asKept, fill, mostIn, space } from '~/desk/wishes'
@@ -71,16 +71,16 @@ const words = computed(() => {
 
 function show(r: Recipe, name: string): void {
   over.value = name
-  const wish = count.value ? space(desk, pass, r) : fill(desk, pass, usual.value || 1, { recipe: r })
-  if (wish) desk.tryOut(wish, `${recipeName(r)}: shown, not taken yet.`)
+  const draft = count.value ? space(desk, pass, r) : fill(desk, pass, usual.value || 1, { recipe: r })
+  if (draft) desk.tryOut(draft, `${recipeName(r)}: shown, not taken yet.`)
 }
 function leave(): void {
   over.value = null
   desk.drop()
 }
-function choose(r: Recipe): void {
-  const wish = count.value ? space(desk, pass, r) : fill(desk, pass, usual.value || 1, { recipe: r })
-  if (wish) desk.run(wish)
+function select(r: Recipe): void {
+  const draft = count.value ? space(desk, pass, r) : fill(desk, pass, usual.value || 1, { recipe: r })
+  if (draft) desk.run(draft)
 }
 function setCount(n: number): void {
   if (n >= 0 && n <= most.value) desk.run(fill(desk, pass, n))
@@ -187,7 +187,7 @@ const knobs = computed((): Knob[] => {
 })
 function turnKnob(k: Knob, e: Event): void {
   const v = Number((e.target as HTMLInputElement).value.replace(',', '.'))
-  if (Number.isFinite(v)) choose(k.set(Math.max(k.least, Math.min(k.most, k.step >= 1 && !k.unit ? Math.round(v) : v))))
+  if (Number.isFinite(v)) select(k.set(Math.max(k.least, Math.min(k.most, k.step >= 1 && !k.unit ? Math.round(v) : v))))
 }
 
 /** What gravity says of this pass, where the shot has a scale. */
@@ -201,7 +201,7 @@ const gravity = computed(() => {
   const height = poses[1].place.y - poses[0].place.y
   const hangs = subject.figure.bones.find(b => b.hangs) ?? subject.figure.bones[0]!
   const length = hangs.length * poses[0].size
-  const now = framesOf(pass)
+  const now = passFrames(pass)
   const m = (px: number) => `${metresOf(scale, Math.abs(px)).toFixed(2)} m`
   const fall = fallFrames(scale, rate, height)
   const swing = swingFrames(scale, rate, length)
@@ -313,7 +313,7 @@ function setScale(): void {
       class="push-button"
       @pointerenter="desk.tryOut(space(desk, pass, taken!)!)"
       @pointerleave="desk.drop()"
-      @click="choose(taken!)"
+      @click="select(taken!)"
     >
       Refit
     </button>
@@ -358,7 +358,7 @@ function setScale(): void {
         @pointerenter="show(o.recipe, o.name)"
         @focus="show(o.recipe, o.name)"
         @blur="leave"
-        @click="choose(o.recipe)"
+        @click="select(o.recipe)"
       >
         <MiniChart :places="o.places" />
       </button>

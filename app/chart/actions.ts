@@ -1,15 +1,15 @@
 import { toast } from 'vue-sonner'
 import type { Recipe } from '#core/chart'
-import { placed, recipeName } from '#core/chart'
-import { isCore } from '#core/pass'
+import { betweenTicks, recipeName } from '#core/chart'
+import { isPose } from '#core/pass'
 import type { Desk } from '~/desk/desk'
-import type { Wish } from '~/sync/session'
+import type { Draft } from '~/sync/session'
 import type { Action } from '~/desk/action'
 import { hasExposure } from '~/desk/action'
 import { U0, U1 } from '~/sheet/layout'
 import { spaced } from '~/rail/gestures'
 import {
-  chosenPasses,
+  selectedPasses,
   giveSpacing,
   nextToDraw,
   numberByFrame,
@@ -21,13 +21,13 @@ import {
 } from './spans'
 import { fill, fixOf, space } from '~/desk/wishes'
 
-export const inChart = (d: Desk) => !!d.drawing && !isCore(d.drawing) && !!d.contents.chartOf(d.plan!, d.drawing.id)
+export const inChart = (d: Desk) => !!d.drawing && !isPose(d.drawing) && !!d.contents.chartOf(d.plan!, d.drawing.id)
 
 /** The picked bars, or none. */
 export const pickedBars = (d: Desk) => d.rail.bars.filter(b => d.picked.has(b.run.id) && !b.run.again)
 
 /** Does what was made, or says why it cannot be. */
-export function doOrSay(d: Desk, made: Wish | string | null): boolean {
+export function doOrSay(d: Desk, made: Draft | string | null): boolean {
   if (typeof made === 'string') toast(made)
   return !!made && typeof made !== 'string' && d.run(made)
 }
@@ -37,13 +37,13 @@ function nudgeTick(d: Desk, by: number): void {
   const held = bars.find(b => b.kind === 'in-between')
   if (held) {
     const made = spaced(bars, held, (by / 32) * (held.part!.to - held.part!.from) * (U1 - U0), d, true)
-    if (made) d.run(...made.wishes)
+    if (made) d.run(...made.drafts)
     return
   }
   const chart = d.drawing && d.contents.chartOf(d.plan!, d.drawing.id)
   if (!chart) return
   const i = chart.ticks.findIndex(t => t.drawing === d.drawing!.id)
-  const u = placed(chart.ticks[i]!.u + by / 32, chart.ticks[i - 1]?.u, chart.ticks[i + 1]?.u)
+  const u = betweenTicks(chart.ticks[i]!.u + by / 32, chart.ticks[i - 1]?.u, chart.ticks[i + 1]?.u)
   d.run({ name: 'chart.tick', args: { plan: d.plan!.id, chart: chart.id, drawing: d.drawing!.id, u } })
 }
 
@@ -89,14 +89,14 @@ function copySpacing(d: Desk): void {
 
 function pasteSpacing(d: Desk): void {
   const charts = new Set<string>()
-  const wishes = chosenPasses(d)
+  const drafts = selectedPasses(d)
     .filter(p => {
       const fresh = !!p.chart && !charts.has(p.chart.id)
       if (p.chart) charts.add(p.chart.id)
       return fresh
     })
     .flatMap(p => giveSpacing(d, p, d.copiedSpacing!) ?? [])
-  if (wishes.length) d.run(...wishes)
+  if (drafts.length) d.run(...drafts)
   else toast('There is no chart with in-betweens here to take the spacing.')
 }
 
@@ -109,8 +109,8 @@ function spacingActions(): Action[] {
     keys: key ? [key] : [],
     can: d => !!passHere(d)?.chart?.ticks.length,
     do: d => {
-      const wish = space(d, passHere(d)!, recipe)
-      if (wish) d.run(wish)
+      const draft = space(d, passHere(d)!, recipe)
+      if (draft) d.run(draft)
     },
   })
   const slow = (family: 'halves' | 'thirds' | 'favours', keys: [string, string, string]) =>

@@ -2,13 +2,13 @@ import type { Recipe, Task } from '#core/chart'
 import { orderOfWork, placeName, resample, spread } from '#core/chart'
 import { warped } from '#core/motion'
 import type { Contents, Pass } from '#core/pass'
-import { changeGap, isCore, timesOf } from '#core/pass'
+import { changeGap, isPose, timesOf } from '#core/pass'
 import type { Chart, Drawing } from '#core/document'
 import { freeNumber, partKey } from '#core/document'
 import { refOf } from '#core/commands'
 import type { Desk } from '~/desk/desk'
 import { newId } from '~/sync/ids'
-import type { Wish } from '~/sync/session'
+import type { Draft } from '~/sync/session'
 import { asKept, fixOf, planAndColumn } from '~/desk/wishes'
 
 /** The pass that the playhead is in; on the last pose the one that ends there. */
@@ -34,7 +34,7 @@ function changeIn(
 }
 
 /** Makes an in-between a breakdown where it is: its chart becomes two. */
-export function cut(desk: Desk, chart: Chart, drawing: Drawing): Wish | null {
+export function cut(desk: Desk, chart: Chart, drawing: Drawing): Draft | null {
   const ends = desk.contents.ends(desk.shot!, desk.plan!, desk.stack!, chart)
   const index = chart.ticks.findIndex(t => t.drawing === drawing.id)
   if (!ends || index < 0) return null
@@ -60,7 +60,7 @@ export function cut(desk: Desk, chart: Chart, drawing: Drawing): Wish | null {
 }
 
 /** Joins the spans on both sides of a breakdown; it becomes an in-between of its own. A sentence where that cannot be done. */
-export function join(desk: Desk, drawing: Drawing): Wish | string {
+export function join(desk: Desk, drawing: Drawing): Draft | string {
   const into = desk.passes.find(p => p.to.drawing === drawing.id)
   const out = desk.passes.find(p => p.from.drawing === drawing.id)
   const [first, second] = into?.chart?.to === drawing.id ? [into.chart, out?.chart] : [out?.chart, into?.chart]
@@ -80,7 +80,7 @@ export function join(desk: Desk, drawing: Drawing): Wish | string {
 }
 
 /** Opens one drawing's room beside a pose of the pass and fills it halfway. */
-export function wedge(desk: Desk, pass: Pass, side: 'first' | 'second'): Wish {
+export function wedge(desk: Desk, pass: Pass, side: 'first' | 'second'): Draft {
   const frame = side === 'first' ? pass.from.start + pass.from.run.frames : pass.to.start
   const step = pass.chart?.step ?? desk.column!.step
   return {
@@ -93,7 +93,7 @@ export function wedge(desk: Desk, pass: Pass, side: 'first' | 'second'): Wish {
   }
 }
 
-export const unwedge = (desk: Desk, pass: Pass, side: 'first' | 'second'): Wish => ({
+export const unwedge = (desk: Desk, pass: Pass, side: 'first' | 'second'): Draft => ({
   name: 'chart.unwedge',
   args: passArgs(desk, pass, side),
 })
@@ -160,12 +160,12 @@ export function nextToDraw(desk: Desk): { line: Line; frame: number } | null {
 }
 
 /** Numbers all in-betweens of the active column by the frame they first fall on. Null where they are already. */
-export function numberByFrame(desk: Desk): Wish | null {
+export function numberByFrame(desk: Desk): Draft | null {
   const stack = desk.stack!
   const starts = new Map<string, number>()
   for (const bar of desk.rail.bars) {
     const d = bar.run.drawing && stack.drawings[bar.run.drawing]
-    if (d && !isCore(d) && !starts.has(d.id)) starts.set(d.id, bar.start)
+    if (d && !isPose(d) && !starts.has(d.id)) starts.set(d.id, bar.start)
   }
   const rest = {
     ...stack,
@@ -196,7 +196,7 @@ export function spacingOf(pass: Pass): Spacing | null {
 }
 
 /** Gives a spacing to a pass: the same places where it has as many in-betweens, else the same family or shape. */
-export function giveSpacing(desk: Desk, pass: Pass, { recipe, places }: Spacing): Wish | null {
+export function giveSpacing(desk: Desk, pass: Pass, { recipe, places }: Spacing): Draft | null {
   const chart = pass.chart
   if (!chart?.ticks.length) return null
   const n = chart.ticks.length
@@ -210,15 +210,15 @@ export function giveSpacing(desk: Desk, pass: Pass, { recipe, places }: Spacing)
   return { name: 'chart.space', args: { plan: desk.plan!.id, chart: chart.id, recipe: kept, places: own } }
 }
 
-/** The passes that the chosen frames touch; the one under the playhead where none are chosen. */
-export function chosenPasses(desk: Desk): Pass[] {
+/** The passes that the selected frames touch; the one under the playhead where none are selected. */
+export function selectedPasses(desk: Desk): Pass[] {
   const s = desk.selection
   if (!s || s.column !== desk.column?.id || s.first === s.last) return [passHere(desk)].filter(p => !!p)
   return desk.passes.filter(p => p.from.start <= s.last && p.to.start > s.first)
 }
 
 /** Two charts that meet at a pose higher than both others: what a throw is made of. A sentence where there is none. */
-export function throwAt(desk: Desk, contents: Contents, pass: Pass): Wish | string {
+export function throwAt(desk: Desk, contents: Contents, pass: Pass): Draft | string {
   const height = (drawing: string): number | null => {
     const poses = Object.values(contents.of(desk.shot!, desk.plan!, desk.stack!, drawing).poses)
     return poses[0]?.place.y ?? null

@@ -26,7 +26,7 @@ const found = computed(() =>
 )
 const can = (a: Action) => a.can?.(desk) ?? true
 
-function choose(a: Action | null): void {
+function select(a: Action | null): void {
   if (!a) return
   emit('close')
   if (can(a)) requestAnimationFrame(() => a.do(desk, null))
@@ -40,7 +40,7 @@ function choose(a: Action | null): void {
   >
     <Combobox
       :model-value="null"
-      @update:model-value="choose"
+      @update:model-value="select"
     >
       <ComboboxInput
         class="field w-full text-[15px]"

@@ -2,7 +2,7 @@ import { defineStore, skipHydrate } from 'pinia'
 import { useLocalStorage } from '@vueuse/core'
 import { computed, markRaw, ref, shallowRef, watch } from 'vue'
 import { toast } from 'vue-sonner'
-import { Contents, drawingShown, isCore, passAt, railOf } from '#core/pass'
+import { Contents, drawingShown, isPose, passAt, railOf } from '#core/pass'
 import { exposedOn, shownAt } from '#core/sheet'
 import type { Point, Track } from '#core/travel'
 import { sticking, trackOf } from '#core/travel'
@@ -16,11 +16,11 @@ import { ROWS, setNotes, setRow } from '~/sheet/layout'
 import type { Lens } from '~/picture/lens'
 import { STRAIGHT } from '~/picture/lens'
 import type { Spacing } from '~/chart/spans'
-import type { Saving, Wish } from '~/sync/session'
+import type { Saving, Draft } from '~/sync/session'
 import { ShotSession } from '~/sync/session'
 
-export type Tool = 'pose' | 'pencil' | 'rubber' | 'choose' | 'joints' | 'path' | 'scale'
-/** Chosen frames: of `columns` (from left to right), begun in `column`. */
+export type Tool = 'pose' | 'pencil' | 'eraser' | 'select' | 'joints' | 'path' | 'scale'
+/** Selected frames: of `columns` (from left to right), begun in `column`. */
 export interface Selection {
   readonly column: string
   readonly columns: readonly string[]
@@ -31,13 +31,13 @@ export interface Selection {
 }
 /** What a change would give, shown before it is taken. */
 export interface Preview {
-  readonly wishes: readonly Wish[]
+  readonly drafts: readonly Draft[]
   readonly shot: Shot
   readonly words: string
   /** What was asked for, so that asking again takes it. */ readonly asked?: string
 }
 
-/** The desk of one shot: what is shown and chosen. The shot itself is changed by commands alone (`run`). */
+/** The desk of one shot: what is shown and selected. The shot itself is changed by commands alone (`run`). */
 export const useDesk = defineStore('desk', () => {
   const session = shallowRef<ShotSession | null>(null)
   const shot = shallowRef<Shot | null>(null)
@@ -105,7 +105,7 @@ export const useDesk = defineStore('desk', () => {
   watch(rowHeight, px => setRow(ROWS.includes(px as 15) ? px : 15), { immediate: true, flush: 'sync' })
   /** Where new drawings come: at the playhead, or so many frames after the last begins. */
   const newAt = useLocalStorage<{ every: boolean; n: number }>('fintro-new-at', { every: false, n: 8 })
-  /** The column of action notes is open: where there are notes, or on a wish. */
+  /** The column of action notes is open: where there are notes, or on a draft. */
   const notes = ref(false)
   watch(notes, open => setNotes(open), { immediate: true, flush: 'sync' })
   const margin = useLocalStorage<'frame' | 'timecode' | 'feet'>('fintro-margin', 'frame')
@@ -217,25 +217,25 @@ export const useDesk = defineStore('desk', () => {
   }
 
   /** Does commands as one undo step; true when they fitted. */
-  function run(...wishes: Wish[]): boolean {
+  function run(...drafts: Draft[]): boolean {
     preview.value = null
-    return session.value?.run(...wishes).ok ?? false
+    return session.value?.run(...drafts).ok ?? false
   }
 
   /** Shows what changes would give. Gives the reason where they are refused. */
-  function tryOut(wish: Wish | readonly Wish[], words = ''): string | null {
-    const wishes = Array.isArray(wish) ? (wish as readonly Wish[]) : [wish as Wish]
-    const out = session.value?.tryOut(...wishes)
+  function tryOut(draft: Draft | readonly Draft[], words = ''): string | null {
+    const drafts = Array.isArray(draft) ? (draft as readonly Draft[]) : [draft as Draft]
+    const out = session.value?.tryOut(...drafts)
     if (!out) return null
-    preview.value = out.ok ? { wishes, shot: out.shot, words: words || out.label } : null
+    preview.value = out.ok ? { drafts, shot: out.shot, words: words || out.label } : null
     moves.value += 1
     return out.ok ? null : out.refusal.message
   }
 
   /** Ends a preview by doing it. */
   function take(): boolean {
-    const wishes = preview.value?.wishes
-    return wishes ? run(...wishes) : false
+    const drafts = preview.value?.drafts
+    return drafts ? run(...drafts) : false
   }
 
   const drop = (): void => {
@@ -332,7 +332,7 @@ export const useDesk = defineStore('desk', () => {
     goTo,
     undo: () => session.value?.undo(),
     redo: () => session.value?.redo(),
-    isCore,
+    isPose,
   }
 })
 

@@ -5,10 +5,10 @@ import { SCHEMA, shownPlan } from '#core/document'
 import { applyCommand } from '#core/commands'
 import { shownAt } from '#core/sheet'
 import type { Desk, Selection } from './desk'
-import type { Wish } from '~/sync/session'
+import type { Draft } from '~/sync/session'
 import { COLUMN, STACK } from '#core/commands/fixture.test-helper'
 
-/** As much of a desk as wishes look at: on a frame, with what is chosen. */
+/** As much of a desk as drafts look at: on a frame, with what is selected. */
 export function deskOn(
   shot: Shot,
   frame = 1,
@@ -38,10 +38,10 @@ export function deskOn(
   } as unknown as Desk
 }
 
-/** The shot after wishes, as one command. */
-export function after(shot: Shot, wish: Wish | readonly Wish[] | null): Shot {
-  const wishes = Array.isArray(wish) ? (wish as readonly Wish[]) : [wish as Wish]
-  const one = wishes.length === 1 ? wishes[0] : { name: 'together', args: { commands: wishes } }
+/** The shot after drafts, as one command. */
+export function after(shot: Shot, draft: Draft | readonly Draft[] | null): Shot {
+  const drafts = Array.isArray(draft) ? (draft as readonly Draft[]) : [draft as Draft]
+  const one = drafts.length === 1 ? drafts[0] : { name: 'together', args: { commands: drafts } }
   const out = applyCommand(shot, {
     id: `wish-${Math.random().toString(36).slice(2, 10)}`,
     schema: SCHEMA,

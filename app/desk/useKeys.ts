@@ -48,7 +48,7 @@ export function useKeys(desk: Desk, actions: readonly Action[]): void {
     bindings.Escape = e => {
       if (typing(e.target)) (e.target as HTMLElement).blur()
       if (desk.preview) desk.drop()
-      else if (table.chosen) table.chosen = null
+      else if (table.selected) table.selected = null
       else if (desk.picked.size) desk.picked = new Set()
       else if (desk.selection) desk.selection = null
     }

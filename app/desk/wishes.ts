@@ -1,16 +1,16 @@
 import type { Recipe } from '#core/chart'
 import { roomFor, spread, turnedRecipe } from '#core/chart'
 import type { Pass } from '#core/pass'
-import { isCore, timesOf } from '#core/pass'
+import { isPose, timesOf } from '#core/pass'
 import { eachRun, lastRun, summary } from '#core/sheet'
-import type { Content, CoreRole, Drawing } from '#core/document'
+import type { Content, PoseRole, Drawing } from '#core/document'
 import { emptyContent, freeNumber } from '#core/document'
 import { onStep, refOf, spotAt } from '#core/commands'
 import { perSecond } from '#core/time'
 import { newId } from '~/sync/ids'
-import type { Wish } from '~/sync/session'
+import type { Draft } from '~/sync/session'
 import type { Desk } from './desk'
-import { chosenColumns, overColumns, passagesOf } from '~/sheet/arrange'
+import { selectedColumns, overColumns, passagesOf } from '~/sheet/arrange'
 import { copied } from './copies'
 
 /** Where a new pose goes: under the playhead, or a number of frames after the beginning of the last exposure. */
@@ -20,12 +20,12 @@ export type PoseFrom = 'blank' | { readonly copyOf: string }
 
 export const planAndColumn = (desk: Desk) => ({ plan: desk.plan!.id, column: desk.column!.id })
 
-/** The core drawing exposed last before a frame (or at it); the last of the column when there is none. */
+/** The pose exposed last before a frame (or at it); the last of the column when there is none. */
 export function lastPose(desk: Desk, frame = Infinity): Drawing | null {
   let found: Drawing | null = null
   for (const { run, start } of eachRun(desk.column!.runs)) {
     const d = run.drawing ? desk.stack!.drawings[run.drawing] : undefined
-    if (d && isCore(d) && (start <= frame || !found)) found = d
+    if (d && isPose(d) && (start <= frame || !found)) found = d
   }
   return found
 }
@@ -37,7 +37,7 @@ export function poseFrame(desk: Desk, where: PoseWhere): number {
 }
 
 /** A new pose in the active column, numbered by the frame it falls on. */
-export function newPose(desk: Desk, from: PoseFrom, where: PoseWhere, role: CoreRole = 'key', id = newId()): Wish {
+export function newPose(desk: Desk, from: PoseFrom, where: PoseWhere, role: PoseRole = 'key', id = newId()): Draft {
   const stack = desk.stack!
   const source = from === 'blank' ? undefined : stack.drawings[from.copyOf]
   const content = source ? copied(desk.contents.of(desk.shot!, desk.plan!, stack, source.id)) : emptyContent
@@ -62,10 +62,10 @@ export const fixOf = (desk: Desk, drawing: Drawing): { fix?: Content } =>
 export const mostIn = (pass: Pass, step: number): number => roomFor(pass.from.start, pass.to.start, step)
 
 /** Charts a pass with a number of in-betweens: those it has are kept in order, new ones are named by the frame they fall on. */
-export function fill(desk: Desk, pass: Pass, count: number, wish: { recipe?: Recipe; step?: number } = {}): Wish {
+export function fill(desk: Desk, pass: Pass, count: number, draft: { recipe?: Recipe; step?: number } = {}): Draft {
   const chart = pass.chart
-  const step = wish.step ?? chart?.step ?? desk.column!.step
-  const recipe = wish.recipe ?? chart?.recipe ?? { family: 'halves', slow: 'both' }
+  const step = draft.step ?? chart?.step ?? desk.column!.step
+  const recipe = draft.recipe ?? chart?.recipe ?? { family: 'halves', slow: 'both' }
   const places = spread(recipe, count, { current: chart?.ticks.map(t => t.u) })
   const total = pass.to.start - pass.from.start
   const each = Math.max(1, count ? Math.min(step, Math.floor((total - 1) / count)) : step)
@@ -122,7 +122,7 @@ export function placesIn(pass: Pass, recipe: Recipe): number[] {
 }
 
 /** Spaces the chart of a pass by a recipe, as it is seen there. */
-export function space(desk: Desk, pass: Pass, recipe: Recipe): Wish | null {
+export function space(desk: Desk, pass: Pass, recipe: Recipe): Draft | null {
   return pass.chart
     ? {
         name: 'chart.space',
@@ -136,13 +136,13 @@ export function space(desk: Desk, pass: Pass, recipe: Recipe): Wish | null {
     : null
 }
 
-export type RangeWish = { kind: 'expose'; step: number; by: 'push' | 'thin' } | { kind: 'hold' } | { kind: 'clear' }
+export type RangeChange = { kind: 'expose'; step: number; by: 'push' | 'thin' } | { kind: 'hold' } | { kind: 'clear' }
 
-/** A change of exposure over the range that is chosen, for every chosen column. None in empty columns. */
-export function overRange(desk: Desk, wish: RangeWish): Wish[] {
+/** A change of exposure over the range that is selected, for every selected column. None in empty columns. */
+export function overRange(desk: Desk, draft: RangeChange): Draft[] {
   return overColumns(desk, (_column, args) => {
-    if (wish.kind === 'expose') return { name: 'range.expose', args: { ...args, step: wish.step, by: wish.by } }
-    return wish.kind === 'hold' ? { name: 'range.hold', args } : { name: 'range.clear', args }
+    if (draft.kind === 'expose') return { name: 'range.expose', args: { ...args, step: draft.step, by: draft.by } }
+    return draft.kind === 'hold' ? { name: 'range.hold', args } : { name: 'range.clear', args }
   })
 }
 
@@ -151,11 +151,11 @@ const s = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's'}`
 /** What a range is, in words: "Keeper, frames 13–28: 6 drawings, on twos, one hold of 4". */
 export function rangeWords(desk: Desk): string {
   const { first, last } = desk.range
-  const columns = chosenColumns(desk)
-  const chosen = desk.selection?.drawing && desk.stack?.drawings[desk.selection.drawing]
-  if (chosen) {
+  const columns = selectedColumns(desk)
+  const selected = desk.selection?.drawing && desk.stack?.drawings[desk.selection.drawing]
+  if (selected) {
     const parts = passagesOf(desk)
-    return `Drawing ${chosen.number} of ${desk.column!.name}, exposed ${parts.length === 1 ? 'once' : `${parts.length} times`}: ${s(
+    return `Drawing ${selected.number} of ${desk.column!.name}, exposed ${parts.length === 1 ? 'once' : `${parts.length} times`}: ${s(
       parts.reduce((sum, p) => sum + p.last - p.first + 1, 0),
       'frame',
     )}.`

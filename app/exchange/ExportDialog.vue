@@ -3,7 +3,7 @@ import { computed, onScopeDispose, ref } from 'vue'
 import { proxy, wrap } from 'comlink'
 import { Download } from '@lucide/vue'
 import { imageHashes, storeShot } from '#core/document'
-import { drawingsChosen } from '~/light-table/art'
+import { selectedDrawings } from '~/light-table/art'
 import type { SvgWhat } from './svg-out'
 import { svgOut } from './svg-out'
 import { bitmapOf } from '~/sync/bitmaps'
@@ -59,7 +59,7 @@ async function images(): Promise<void> {
     const strokes = await desk.session!.allStrokes()
     await desk.session!.fetchImages()
     const pictures = imageHashes(shot).flatMap(file => (bitmapOf(file) ? [[file, bitmapOf(file)!] as const] : []))
-    const wish = {
+    const draft = {
       pictures,
       shot: JSON.parse(JSON.stringify(storeShot(shot))) as ReturnType<typeof storeShot>,
       strokes,
@@ -69,7 +69,7 @@ async function images(): Promise<void> {
       name: fileName,
     }
     const blob = await api.makeImages(
-      wish,
+      draft,
       proxy((n: number) => {
         done.value = n
       }),
@@ -80,12 +80,12 @@ async function images(): Promise<void> {
   }
   working.value = false
 }
-const chosen = drawingsChosen(desk)
+const selected = selectedDrawings(desk)
 const svgFailed = ref('')
 async function svg(what: SvgWhat): Promise<void> {
   svgFailed.value = ''
   try {
-    const made = await svgOut(desk, chosen, what, fileName)
+    const made = await svgOut(desk, selected, what, fileName)
     save(made.blob, made.name)
   } catch (error) {
     svgFailed.value = `The SVG could not be made: ${(error as Error).message}`
@@ -178,10 +178,10 @@ const waiting = computed(() => desk.saving.state !== 'saved')
       <p class="text-soft">
         Of {{ desk.column?.name }}:
         {{
-          chosen.length === 1
-            ? `drawing ${chosen[0]!.number}, under the playhead`
-            : chosen.length
-              ? `the ${chosen.length} drawings of the chosen frames, in a zip`
+          selected.length === 1
+            ? `drawing ${selected[0]!.number}, under the playhead`
+            : selected.length
+              ? `the ${selected.length} drawings of the chosen frames, in a zip`
               : 'nothing is exposed here'
         }}. Each stroke is a path; other columns stay out.
       </p>
@@ -196,14 +196,14 @@ const waiting = computed(() => desk.saving.state !== 'saved')
         <button
           type="button"
           class="push-button push-button-main"
-          :disabled="!chosen.length"
+          :disabled="!selected.length"
           @click="svg('drawing')"
         >
           <Download :size="14" />All that is drawn</button
         ><button
           type="button"
           class="push-button"
-          :disabled="!chosen.length"
+          :disabled="!selected.length"
           @click="svg('pose')"
         >
           Figures only

@@ -44,7 +44,7 @@ async function read(files: readonly File[]): Promise<void> {
   total.value = 0
 }
 void read(desk.bringing ?? [])
-const choose = (e: Event): void => void read([...((e.target as HTMLInputElement).files ?? [])])
+const select = (e: Event): void => void read([...((e.target as HTMLInputElement).files ?? [])])
 
 const fit = ref(true)
 const percent = ref(100)
@@ -71,7 +71,7 @@ const shut = computed(() =>
 async function take(): Promise<void> {
   stopped = false
   placing.value = 0
-  const wishes = await bringIn(
+  const drafts = await bringIn(
     desk,
     good.value,
     {
@@ -88,20 +88,20 @@ async function take(): Promise<void> {
     },
   )
   placing.value = -1
-  if (!wishes) toast('Stopped. Nothing was brought in.')
+  if (!drafts) toast('Stopped. Nothing was brought in.')
   else if (
     desk.run(
-      ...(wishes.length > 1
+      ...(drafts.length > 1
         ? [
             {
               name: 'together' as const,
               args: {
-                commands: wishes,
+                commands: drafts,
                 words: `Bring ${good.value.length} drawing${good.value.length === 1 ? '' : 's'} in`,
               },
             },
           ]
-        : wishes),
+        : drafts),
     )
   ) {
     toast(`${good.value.length} drawing${good.value.length === 1 ? '' : 's'} came into ${desk.column!.name}.`)
@@ -158,7 +158,7 @@ onScopeDispose(stop)
         multiple
         accept="image/png,image/jpeg,image/webp,image/svg+xml,.svg"
         aria-label="Files to bring in"
-        @change="choose"
+        @change="select"
       />
     </p>
     <div

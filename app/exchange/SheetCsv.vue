@@ -6,7 +6,7 @@ import type { Misfit, SheetColumn } from '#core/formats/csv'
 import { readSheetRows, sheetCsv } from '#core/formats/csv'
 import { summary } from '#core/sheet'
 import { isTimed } from '#core/commands'
-import type { Wish } from '~/sync/session'
+import type { Draft } from '~/sync/session'
 import { useDesk } from '~/desk/desk'
 
 const props = defineProps<{ name: string }>()
@@ -25,7 +25,7 @@ function write(): void {
   link.click()
   setTimeout(() => URL.revokeObjectURL(link.href), 60_000)
 }
-async function choose(e: Event): Promise<void> {
+async function select(e: Event): Promise<void> {
   const file = (e.target as HTMLInputElement).files?.[0]
   misfits.value = []
   read.value = null
@@ -64,12 +64,12 @@ const changes = computed(() =>
   }),
 )
 function take(): void {
-  const wishes = read.value!.columns.flatMap((c): Wish[] => {
+  const drafts = read.value!.columns.flatMap((c): Draft[] => {
     const column = desk.plan!.columns[c.column]!
     if (!isTimed(column)) return []
     return [{ name: 'column.expose', args: { plan: desk.plan!.id, column: column.id, exposures: [...c.exposures] } }]
   })
-  if (desk.run(...wishes)) emit('done')
+  if (desk.run(...drafts)) emit('done')
 }
 </script>
 
@@ -100,7 +100,7 @@ function take(): void {
         accept=".csv,text/csv"
         class="hidden"
         aria-label="Sheet as CSV"
-        @change="choose"
+        @change="select"
       />
     </div>
     <div

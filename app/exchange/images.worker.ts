@@ -8,7 +8,7 @@ import type { Stroke } from '#core/stroke'
 import { putBitmap } from '~/sync/bitmaps'
 import { drawLayers } from '~/ui/paint/draw-picture'
 
-export interface ImageWish {
+export interface ImageJob {
   readonly shot: StoredShot
   readonly strokes: Record<string, Stroke>
   readonly pictures: readonly (readonly [file: string, bitmap: ImageBitmap])[]
@@ -25,12 +25,12 @@ const numbered = (name: string, frame: number, last: number): string =>
   `${name}.${String(frame).padStart(Math.max(4, String(last).length), '0')}.png`
 
 /** A numbered PNG sequence as a zip. Without the background there is no paper either: the drawings stand on nothing. */
-async function makeImages(wish: ImageWish, progress: (done: number) => void): Promise<Blob | null> {
+async function makeImages(draft: ImageJob, progress: (done: number) => void): Promise<Blob | null> {
   stopped = false
-  const opened = openShot(wish.shot)
+  const opened = openShot(draft.shot)
   if (!opened.ok) throw new Error(opened.message)
   const { shot } = opened
-  for (const [file, bitmap] of wish.pictures) putBitmap(file, bitmap)
+  for (const [file, bitmap] of draft.pictures) putBitmap(file, bitmap)
   const { width, height } = shot.picture
   const canvas = new OffscreenCanvas(width, height)
   const c = canvas.getContext('2d')!
@@ -41,22 +41,22 @@ async function makeImages(wish: ImageWish, progress: (done: number) => void): Pr
     if (error) throw error
     chunks.push(data as Uint8Array<ArrayBuffer>)
   })
-  for (let frame = wish.first; frame <= wish.last; frame++) {
+  for (let frame = draft.first; frame <= draft.last; frame++) {
     if (stopped) return null
     c.clearRect(0, 0, width, height)
-    if (wish.background) {
+    if (draft.background) {
       c.fillStyle = shot.paper
       c.fillRect(0, 0, width, height)
     }
     drawLayers(
       c,
-      layersAt(contents, shot, plan, frame, h => wish.strokes[h], { background: wish.background }),
+      layersAt(contents, shot, plan, frame, h => draft.strokes[h], { background: draft.background }),
     )
     const png = new Uint8Array(await (await canvas.convertToBlob({ type: 'image/png' })).arrayBuffer())
-    const file = new ZipPassThrough(numbered(wish.name, frame, wish.last))
+    const file = new ZipPassThrough(numbered(draft.name, frame, draft.last))
     zip.add(file)
     file.push(png, true)
-    progress(frame - wish.first + 1)
+    progress(frame - draft.first + 1)
   }
   zip.end()
   return new Blob(chunks, { type: 'application/zip' })

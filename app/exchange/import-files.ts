@@ -1,5 +1,5 @@
 import { readSvg } from '#core/formats/svg-read'
-import { placed, restPose } from '#core/figure'
+import { oneBoneFigure, restPose } from '#core/figure'
 import { freeNumber } from '#core/document'
 import { spotAt } from '#core/commands'
 import type { Affine } from '#core/motion'
@@ -8,7 +8,7 @@ import type { Stroke } from '#core/stroke'
 import { asDrawn, strokeSchema, tidy } from '#core/stroke'
 import type { Desk } from '~/desk/desk'
 import { newId } from '~/sync/ids'
-import type { Wish } from '~/sync/session'
+import type { Draft } from '~/sync/session'
 
 /** Larger files than this are not read, bytes; and no picture is kept with a longer side, px. */
 const MOST_BYTES = 32 * 1024 * 1024
@@ -141,7 +141,7 @@ const scaleFor = (desk: Desk, item: Brought, o: BringOptions): number => {
 }
 
 /**
- * The wishes that bring files in as drawings of the active column, as one undo step. Strokes and pictures are kept first.
+ * The drafts that bring files in as drawings of the active column, as one undo step. Strokes and pictures are kept first.
  * `progress` tells how many are done and says whether to go on; null when it was stopped.
  */
 export async function bringIn(
@@ -149,9 +149,9 @@ export async function bringIn(
   items: readonly Brought[],
   o: BringOptions,
   progress: (done: number) => boolean,
-): Promise<Wish[] | null> {
+): Promise<Draft[] | null> {
   const stack = desk.stack!
-  const wishes: Wish[] = []
+  const drafts: Draft[] = []
   const exposures: { drawing: string; frames: number }[] = []
   const taken: string[] = []
   for (const [i, item] of items.entries()) {
@@ -171,7 +171,7 @@ export async function bringIn(
           .trim()
           .slice(0, 80) || 'Picture'
       const file = await desk.session!.addImage(item.bytes)
-      wishes.push({
+      drafts.push({
         name: 'subject.add',
         args: {
           stack: stack.id,
@@ -179,7 +179,7 @@ export async function bringIn(
             id: subject,
             name,
             kind: 'image',
-            figure: placed(subject, name, item.height / 2),
+            figure: oneBoneFigure(subject, name, item.height / 2),
             file,
             width: item.width,
             height: item.height,
@@ -198,14 +198,14 @@ export async function bringIn(
           strokes.push({ id: newId(), hash: await desk.session!.addStroke(placed) })
       }
     }
-    wishes.push({
+    drafts.push({
       name: 'drawing.add',
       args: { stack: stack.id, drawing: { id, number, role: 'key', content: { poses, strokes } } },
     })
     if (o.frames) exposures.push({ drawing: id, frames: o.frames })
   }
   if (exposures.length)
-    wishes.push({
+    drafts.push({
       name: 'range.paste',
       args: {
         plan: desk.plan!.id,
@@ -217,5 +217,5 @@ export async function bringIn(
       },
     })
   progress(items.length)
-  return wishes
+  return drafts
 }

@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { Eye, EyeOff, Focus, Trash2 } from '@lucide/vue'
 import { figureHeight } from '#core/travel'
 import type { Drawing, Subject } from '#core/document'
-import { contentHere, drawingsChosen, isEmpty } from '~/light-table/art'
+import { contentHere, selectedDrawings, isEmpty } from '~/light-table/art'
 import {
   bodyParts,
   copyPartOn,
@@ -12,10 +12,10 @@ import {
   lengthInAll,
   mirrorHere,
   newPart,
-  shareWish,
+  shareDraft,
   sidedHere,
   swapHere,
-  unshareWish,
+  unshareDraft,
 } from './subjects'
 import { nextExposure } from '~/desk/steps'
 import SidePanel from '~/ui/SidePanel.vue'
@@ -58,16 +58,16 @@ const partName = ref('')
 function addPart(): void {
   const name = partName.value.trim()
   if (!name) return
-  const { id, wish } = newPart(desk, name)
-  if (!desk.run(wish)) return
+  const { id, draft } = newPart(desk, name)
+  if (!desk.run(draft)) return
   table.partNow = { ...table.partNow, [desk.stack!.id]: id }
   partName.value = ''
 }
-const chosenStrokes = computed(() => (isEmpty(table.chosen) ? [] : table.chosen!.strokes))
+const selectedStrokes = computed(() => (isEmpty(table.selected) ? [] : table.selected!.strokes))
 const assign = (part: string | null): void => {
   desk.run({
     name: 'strokes.part',
-    args: { stack: desk.stack!.id, drawing: desk.drawing!.id, strokes: [...chosenStrokes.value], part },
+    args: { stack: desk.stack!.id, drawing: desk.drawing!.id, strokes: [...selectedStrokes.value], part },
   })
 }
 const next = computed<Drawing | null>(() => {
@@ -75,13 +75,13 @@ const next = computed<Drawing | null>(() => {
   return id && id !== desk.drawing?.id ? (desk.stack!.drawings[id] ?? null) : null
 })
 function copyOn(s: Subject): void {
-  const wish = next.value && copyPartOn(desk, s.id, next.value)
+  const draft = next.value && copyPartOn(desk, s.id, next.value)
   const at = nextExposure(desk)?.start
-  if (wish && desk.run(wish) && at) desk.goTo(at)
+  if (draft && desk.run(draft) && at) desk.goTo(at)
 }
 const share = (s: Subject): void => {
-  const wish = s.kind === 'part' && s.strokes ? unshareWish(desk, s) : shareWish(desk, s)
-  if (wish) desk.run(wish)
+  const draft = s.kind === 'part' && s.strokes ? unshareDraft(desk, s) : shareDraft(desk, s)
+  if (draft) desk.run(draft)
 }
 
 // — figures —
@@ -104,7 +104,7 @@ const proportions = (all: boolean): void => {
 }
 const boneName = (id: string): string => figure.value?.figure.bones.find(b => b.id === id)?.name ?? id
 const pose = computed(() => (figure.value ? contentHere(desk)?.poses[figure.value.id] : undefined))
-const targets = computed(() => drawingsChosen(desk).filter(d => d.own && d.id !== desk.drawing?.id))
+const targets = computed(() => selectedDrawings(desk).filter(d => d.own && d.id !== desk.drawing?.id))
 const copyTo = (some: boolean): void => {
   desk.run(...copyPose(desk, figure.value!, some ? bones.value : null, targets.value))
 }
@@ -226,10 +226,10 @@ const copyTo = (some: boolean): void => {
         </button>
       </form>
       <p
-        v-if="chosenStrokes.length"
+        v-if="selectedStrokes.length"
         class="mt-1.5 flex flex-wrap items-center gap-1"
       >
-        {{ chosenStrokes.length }} chosen stroke{{ chosenStrokes.length === 1 ? '' : 's' }}:<button
+        {{ selectedStrokes.length }} chosen stroke{{ selectedStrokes.length === 1 ? '' : 's' }}:<button
           v-for="s in parts"
           :key="s.id"
           type="button"

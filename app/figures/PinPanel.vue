@@ -3,7 +3,7 @@ import { computed, onMounted, ref, watch } from 'vue'
 import { onClickOutside } from '@vueuse/core'
 import { Trash2, X } from '@lucide/vue'
 import { layBones } from '#core/figure'
-import { isCore, pinnedPoint } from '#core/pass'
+import { isPose, pinnedPoint } from '#core/pass'
 import { eachRun } from '#core/sheet'
 import type { Pin } from '#core/document'
 import { passHere } from '~/chart/spans'
@@ -39,12 +39,12 @@ const holders = computed<Choice[]>(() =>
       ]),
   ),
 )
-/** The core drawings in the order in which they are first shown. */
+/** The poses in the order in which they are first shown. */
 const cores = computed(() => {
   const ids = new Set(
     [...eachRun(desk.column!.runs)]
       .map(r => r.run.drawing)
-      .filter((d): d is string => !!d && isCore(desk.stack!.drawings[d])),
+      .filter((d): d is string => !!d && isPose(desk.stack!.drawings[d])),
   )
   return [...ids].map(id => desk.stack!.drawings[id]!)
 })
@@ -62,7 +62,7 @@ watch(
 )
 onMounted(() => {
   const pass = passHere(desk)
-  const here = desk.drawing && isCore(desk.drawing) ? desk.drawing.id : pass?.from.drawing
+  const here = desk.drawing && isPose(desk.drawing) ? desk.drawing.id : pass?.from.drawing
   first.value = here ?? cores.value[0]?.id ?? ''
   last.value = pass?.to.drawing ?? first.value
   panel.value?.querySelector('select')?.focus()

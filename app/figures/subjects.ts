@@ -1,6 +1,6 @@
 import { toast } from 'vue-sonner'
 import type { Figure, Pose } from '#core/figure'
-import { counterpart, hasSides, mirrorPose, placed, restPose, swapSides, withBones } from '#core/figure'
+import { counterpart, hasSides, mirrorPose, oneBoneFigure, restPose, swapSides, withBones } from '#core/figure'
 import { after, inverseOf } from '#core/motion'
 import { placingOf } from '#core/picture'
 import { eachRun } from '#core/sheet'
@@ -8,25 +8,25 @@ import type { Drawing, Subject } from '#core/document'
 import { boxAround, outlineOf } from '#core/stroke'
 import type { Desk } from '~/desk/desk'
 import { newId } from '~/sync/ids'
-import type { Wish } from '~/sync/session'
+import type { Draft } from '~/sync/session'
 import { contentHere } from '~/light-table/art'
 import { fixOf, newPose } from '~/desk/wishes'
 
-/** Wishes for the drawing under the playhead; where there is none, for a new key there. */
-export function onDrawing(desk: Desk, put: (drawing: string) => Wish[]): Wish[] {
+/** Drafts for the drawing under the playhead; where there is none, for a new key there. */
+export function onDrawing(desk: Desk, put: (drawing: string) => Draft[]): Draft[] {
   const id = desk.drawing?.id ?? newId()
   return [...(desk.drawing ? [] : [newPose(desk, 'blank', 'playhead', 'key', id)]), ...put(id)]
 }
 
 /** A new figure in a pose on the drawing under the playhead. */
-export const putFigure = (desk: Desk, subject: Subject, pose: Pose): Wish[] =>
+export const putFigure = (desk: Desk, subject: Subject, pose: Pose): Draft[] =>
   onDrawing(desk, drawing => [
     { name: 'subject.add', args: { stack: desk.stack!.id, subject, drawing: null, pose: null } },
     poseOnDrawing(desk, drawing, subject.id, pose),
   ])
 
 /** A subject in a pose on a drawing that is there, or comes just before. */
-export const poseOnDrawing = (desk: Desk, drawing: string, subject: string, pose: Pose): Wish => ({
+export const poseOnDrawing = (desk: Desk, drawing: string, subject: string, pose: Pose): Draft => ({
   name: 'drawing.pose',
   args: {
     stack: desk.stack!.id,
@@ -39,14 +39,14 @@ export const poseOnDrawing = (desk: Desk, drawing: string, subject: string, pose
 const poseOf = (desk: Desk, drawing: string, subject: string): Pose | undefined =>
   desk.contents.of(desk.shot!, desk.plan!, desk.stack!, drawing).poses[subject]
 
-/** Poses of a subject on some drawings, as one wish for each; a computed in-between becomes its own. */
+/** Poses of a subject on some drawings, as one draft for each; a computed in-between becomes its own. */
 function poseOn(
   desk: Desk,
   subject: string,
   drawings: readonly Drawing[],
   change: (pose: Pose, drawing: Drawing) => Pose,
-): Wish[] {
-  return drawings.flatMap((d): Wish[] => {
+): Draft[] {
+  return drawings.flatMap((d): Draft[] => {
     const pose = poseOf(desk, d.id, subject)
     return pose
       ? [
@@ -66,11 +66,11 @@ export const sidedHere = (desk: Desk): Subject[] =>
     .filter(s => s && hasSides(s.figure))
 
 /** Left and right exchanged of every figure on the drawing. */
-export const swapHere = (desk: Desk): Wish[] =>
+export const swapHere = (desk: Desk): Draft[] =>
   sidedHere(desk).flatMap(s => poseOn(desk, s.id, [desk.drawing!], pose => swapSides(s.figure, pose)))
 
 /** Every figure on the drawing mirrored where it stands. */
-export const mirrorHere = (desk: Desk): Wish[] =>
+export const mirrorHere = (desk: Desk): Draft[] =>
   Object.keys(contentHere(desk)?.poses ?? {}).flatMap(id => poseOn(desk, id, [desk.drawing!], mirrorPose))
 
 /** A figure's pose, or that of some of its bones, on other drawings. */
@@ -79,11 +79,11 @@ export function copyPose(
   subject: Subject,
   bones: readonly string[] | null,
   to: readonly Drawing[],
-): Wish[] {
+): Draft[] {
   const from = poseOf(desk, desk.drawing!.id, subject.id)
   if (!from) return []
   const others = to.filter(d => d.id !== desk.drawing!.id && d.own)
-  return others.flatMap((d): Wish[] => {
+  return others.flatMap((d): Draft[] => {
     const now = d.content.poses[subject.id]
     const pose = bones ? now && withBones(now, from, bones) : from
     return pose
@@ -116,7 +116,7 @@ const partName = (id: string, name: string): string => {
 }
 
 /** How long a bone is in all drawings: the figure itself changes, and what single poses said of it goes. */
-export function lengthInAll(desk: Desk, subject: Subject, bones: readonly string[], by: number): Wish[] {
+export function lengthInAll(desk: Desk, subject: Subject, bones: readonly string[], by: number): Draft[] {
   const figure: Figure = {
     ...subject.figure,
     bones: subject.figure.bones.map(b =>
@@ -133,7 +133,7 @@ export function lengthInAll(desk: Desk, subject: Subject, bones: readonly string
 }
 
 /** How long a bone is from the drawing under the playhead on: told by the poses of that drawing and those exposed after it. */
-export function lengthFromHere(desk: Desk, subject: Subject, bones: readonly string[], by: number): Wish[] {
+export function lengthFromHere(desk: Desk, subject: Subject, bones: readonly string[], by: number): Draft[] {
   const later = new Set<string>()
   for (const { run, start } of eachRun(desk.column!.runs))
     if (run.drawing && start + run.frames > desk.workFrame) later.add(run.drawing)
@@ -160,15 +160,15 @@ function withLengths(
 
 // — named parts —
 
-export const newPart = (desk: Desk, name: string): { id: string; wish: Wish } => {
+export const newPart = (desk: Desk, name: string): { id: string; draft: Draft } => {
   const id = newId()
   return {
     id,
-    wish: {
+    draft: {
       name: 'subject.add',
       args: {
         stack: desk.stack!.id,
-        subject: { id, name, kind: 'part', figure: placed(id, name, 60) },
+        subject: { id, name, kind: 'part', figure: oneBoneFigure(id, name, 60) },
         drawing: null,
         pose: null,
       },
@@ -177,7 +177,7 @@ export const newPart = (desk: Desk, name: string): { id: string; wish: Wish } =>
 }
 
 /** The strokes of a part on the drawing before, copied to this one, so that proportions hold. */
-export function copyPartOn(desk: Desk, part: string, to: Drawing): Wish | null {
+export function copyPartOn(desk: Desk, part: string, to: Drawing): Draft | null {
   const strokes =
     contentHere(desk)
       ?.strokes.filter(s => s.part === part)
@@ -187,8 +187,8 @@ export function copyPartOn(desk: Desk, part: string, to: Drawing): Wish | null {
     : null
 }
 
-/** The part drawn once: as it is on this drawing, placed where it is; drawings on which it was drawn by hand get it in the middle of what was there. */
-export function shareWish(desk: Desk, part: Subject): Wish | null {
+/** The part drawn once: as it is on this drawing, oneBoneFigure where it is; drawings on which it was drawn by hand get it in the middle of what was there. */
+export function shareDraft(desk: Desk, part: Subject): Draft | null {
   const here = desk.drawing!
   const outlines = (d: Drawing): number[][] =>
     d.content.strokes
@@ -222,14 +222,14 @@ export function shareWish(desk: Desk, part: Subject): Wish | null {
       stack: desk.stack!.id,
       subject: part.id,
       strokes,
-      figure: placed(part.id, part.name, Math.max(20, (box.bottom - box.top) / 2 + 12)),
+      figure: oneBoneFigure(part.id, part.name, Math.max(20, (box.bottom - box.top) / 2 + 12)),
       poses,
     },
   }
 }
 
-/** The part as strokes of their own again, on every drawing that it is placed on. */
-export function unshareWish(desk: Desk, part: Subject): Wish | null {
+/** The part as strokes of their own again, on every drawing that it is oneBoneFigure on. */
+export function unshareDraft(desk: Desk, part: Subject): Draft | null {
   if (part.kind !== 'part' || !part.strokes) return null
   const strokes = Object.fromEntries(
     Object.values(desk.stack!.drawings).flatMap(d => {
@@ -247,8 +247,8 @@ export function unshareWish(desk: Desk, part: Subject): Wish | null {
   return { name: 'part.unshare', args: { stack: desk.stack!.id, subject: part.id, strokes } }
 }
 
-/** A stroke that is drawn on a shared part goes into the part itself, from where it is placed on this drawing. Null where it is not on it. */
-export function strokeOnShared(desk: Desk, part: string, hash: string): Wish | null {
+/** A stroke that is drawn on a shared part goes into the part itself, from where it is oneBoneFigure on this drawing. Null where it is not on it. */
+export function strokeOnShared(desk: Desk, part: string, hash: string): Draft | null {
   const subject = desk.stack!.subjects[part]
   const pose = contentHere(desk)?.poses[part]
   if (subject?.kind !== 'part' || !subject.strokes) return null

@@ -14,7 +14,7 @@ const row = computed(() => {
   return side === 'before' ? steps.reverse() : steps
 })
 const look = (step: number) => ghostLook(side, step, desk.ghostRule.tints[side], false)
-const unit = computed(() => ({ frame: 'frame', drawing: 'drawing', core: 'core drawing' })[desk.ghostRule.by])
+const unit = computed(() => ({ frame: 'frame', drawing: 'drawing', pose: 'core drawing' })[desk.ghostRule.by])
 const put = (list: number[]): void => {
   desk.ghostRule = { ...desk.ghostRule, [side]: list }
 }

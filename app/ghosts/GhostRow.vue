@@ -15,18 +15,18 @@ const set = (change: Partial<GhostSettings>): void => {
 const ways = [
   { by: 'frame', name: 'frames' },
   { by: 'drawing', name: 'drawings' },
-  { by: 'core', name: 'core' },
+  { by: 'pose', name: 'core' },
 ] as const
 const TITLES = {
   frame: 'What is shown so many frames away',
   drawing: 'The neighbouring drawings, however long they are exposed',
-  core: 'Only keys, extremes and breakdowns',
+  pose: 'Only keys, extremes and breakdowns',
 }
-const SPREADS = { this: 'this column', chosen: 'chosen columns', all: 'all columns' } as const
+const SPREADS = { this: 'this column', selected: 'chosen columns', all: 'all columns' } as const
 const others = computed(() => desk.columns.filter(c => !c.background && c.id !== desk.column?.id))
-function choose(id: string): void {
-  const { chosen } = desk.ghostRule
-  set({ columns: 'chosen', chosen: chosen.includes(id) ? chosen.filter(c => c !== id) : [...chosen, id] })
+function select(id: string): void {
+  const { selected } = desk.ghostRule
+  set({ columns: 'selected', selected: selected.includes(id) ? selected.filter(c => c !== id) : [...selected, id] })
 }
 const pins = computed(() =>
   Object.entries(desk.pinnedGhosts).flatMap(([stack, ids]) =>
@@ -177,7 +177,7 @@ const plain = computed(() => JSON.stringify(desk.ghostRule.tints) === JSON.strin
             :class="{ 'bg-wash': active, 'font-semibold': desk.ghostRule.columns === id }"
             @click="set({ columns: id })"
           >
-            {{ id === 'chosen' ? 'Chosen columns only' : id === 'this' ? 'This column' : 'All columns' }}
+            {{ id === 'selected' ? 'Chosen columns only' : id === 'this' ? 'This column' : 'All columns' }}
           </button></MenuItem
         >
         <p
@@ -194,12 +194,12 @@ const plain = computed(() => JSON.stringify(desk.ghostRule.tints) === JSON.strin
           ><button
             type="button"
             role="menuitemcheckbox"
-            :aria-checked="desk.ghostRule.chosen.includes(c.id)"
+            :aria-checked="desk.ghostRule.selected.includes(c.id)"
             class="block w-full rounded px-2 py-1 text-left"
             :class="{ 'bg-wash': active }"
-            @click="choose(c.id)"
+            @click="select(c.id)"
           >
-            {{ desk.ghostRule.chosen.includes(c.id) ? '✓ ' : '' }}{{ c.name }}
+            {{ desk.ghostRule.selected.includes(c.id) ? '✓ ' : '' }}{{ c.name }}
           </button></MenuItem
         >
       </MenuItems>

@@ -1,6 +1,6 @@
 import type { Ghost, GhostBy } from '#core/ghost'
 import { ghostsOf } from '#core/ghost'
-import { isCore } from '#core/pass'
+import { isPose } from '#core/pass'
 import type { Column } from '#core/document'
 import type { Desk } from '~/desk/desk'
 
@@ -11,8 +11,8 @@ export interface GhostSettings {
   after: number[]
   span: boolean
   overall: number
-  columns: 'this' | 'chosen' | 'all'
-  chosen: string[]
+  columns: 'this' | 'selected' | 'all'
+  selected: string[]
   full: boolean
   penOff: boolean
   tints: { before: string; after: string; pinned: string }
@@ -26,7 +26,7 @@ export const GHOSTS: GhostSettings = {
   span: false,
   overall: 0.85,
   columns: 'this',
-  chosen: [],
+  selected: [],
   full: false,
   penOff: false,
   tints: { before: '#a2660f', after: '#14757f', pinned: '#6a3f7d' },
@@ -38,10 +38,10 @@ export interface ColumnGhost extends Ghost {
 }
 
 const columnsOf = (desk: Desk): Column[] => {
-  const { columns, chosen } = desk.ghostRule
+  const { columns, selected } = desk.ghostRule
   if (columns === 'this' || !desk.column) return desk.column ? [desk.column] : []
   return desk.columns.filter(
-    c => !c.hidden && !c.background && (columns === 'all' || c.id === desk.column!.id || chosen.includes(c.id)),
+    c => !c.hidden && !c.background && (columns === 'all' || c.id === desk.column!.id || selected.includes(c.id)),
   )
 }
 
@@ -76,7 +76,7 @@ export function ghostsHere(desk: Desk): ColumnGhost[] {
           { drawing: pair.second, side: 'after' as const },
         ].map(g => ({ ...g, step: 1, strength: 1, frame: desk.workFrame, column }))
       }
-      return ghostsOf(column.runs, d => isCore(drawings[d]), desk.workFrame, desk.ghostRule, pinsOf(desk, column))
+      return ghostsOf(column.runs, d => isPose(drawings[d]), desk.workFrame, desk.ghostRule, pinsOf(desk, column))
         .filter(g => drawings[g.drawing])
         .map(g => ({ ...g, column }))
     }),

@@ -4,12 +4,12 @@ import type { Recipe } from '#core/chart'
 import type { Reshape } from '#core/motion'
 import { areaKept, STILL } from '#core/motion'
 import type { Along } from './art'
-import { chosenBox, drawingsChosen, everythingHere, isEmpty, mapWish, sharesAlong } from './art'
+import { selectedBox, selectedDrawings, everythingHere, isEmpty, mapDraft, sharesAlong } from './art'
 import SidePanel from '~/ui/SidePanel.vue'
 import { useDesk } from '~/desk/desk'
 import { useLightTable } from './light-table'
 
-/** Moving, turning, scaling, stretching and mirroring by numbers: what is chosen, or all that is on a range of drawings. */
+/** Moving, turning, scaling, stretching and mirroring by numbers: what is selected, or all that is on a range of drawings. */
 const desk = useDesk()
 const table = useLightTable()
 const over = ref<'here' | 'range'>('here')
@@ -30,23 +30,23 @@ const ALONGS: Record<Along, string> = {
 
 const zero = { x: 0, y: 0, turn: 0, scale: 100, stretch: 100, mirror: false }
 const by = ref({ ...zero })
-/** What it is done to on this drawing: what is chosen, or everything. */
-const chosen = computed(() => (isEmpty(table.chosen) ? everythingHere(desk) : table.chosen))
+/** What it is done to on this drawing: what is selected, or everything. */
+const selected = computed(() => (isEmpty(table.selected) ? everythingHere(desk) : table.selected))
 function middle() {
-  const box = chosen.value && chosenBox(desk, chosen.value)
+  const box = selected.value && selectedBox(desk, selected.value)
   return box
     ? { x: Math.round((box.left + box.right) / 2), y: Math.round((box.top + box.bottom) / 2) }
     : { x: desk.shot!.picture.width / 2, y: desk.shot!.picture.height / 2 }
 }
 const about = ref(middle())
-// By what is chosen, not by where it is: what is tried out moves it.
+// By what is selected, not by where it is: what is tried out moves it.
 watch(
-  () => JSON.stringify(chosen.value),
+  () => JSON.stringify(selected.value),
   () => {
     about.value = middle()
   },
 )
-const drawings = computed(() => drawingsChosen(desk).filter(d => d.own))
+const drawings = computed(() => selectedDrawings(desk).filter(d => d.own))
 const shares = computed(() => sharesAlong(along.value, drawings.value.length, SPACINGS[spacing.value]!.recipe))
 
 const reshape = computed<Reshape>(() => {
@@ -66,9 +66,9 @@ const good = computed(
     by.value.stretch > 0,
 )
 const fault = ref('')
-function wish() {
-  if (!good.value || !chosen.value) return null
-  return mapWish(desk, chosen.value, reshape.value, {
+function draft() {
+  if (!good.value || !selected.value) return null
+  return mapDraft(desk, selected.value, reshape.value, {
     keepWidth: table.keepWidth,
     words: 'Move, turn, scale',
     ...(over.value === 'range'
@@ -80,14 +80,14 @@ const plain = computed(() => JSON.stringify(by.value) === JSON.stringify(zero))
 watch(
   [by, about, over, along, spacing, () => table.keepWidth],
   () => {
-    const made = plain.value ? null : wish()
+    const made = plain.value ? null : draft()
     if (made) fault.value = desk.tryOut(made) ?? ''
     else desk.drop()
   },
   { deep: true },
 )
 function take(): void {
-  const made = wish()
+  const made = draft()
   if (made && !plain.value && desk.run(made)) by.value = { ...zero }
 }
 onScopeDispose(() => desk.drop())
@@ -192,7 +192,7 @@ onScopeDispose(() => desk.drop())
           value="here"
           class="accent-bottle"
         />{{
-          isEmpty(table.chosen)
+          isEmpty(table.selected)
             ? `everything on drawing ${desk.drawing?.number ?? ''}`
             : `what is chosen on drawing ${desk.drawing?.number ?? ''}`
         }}</label

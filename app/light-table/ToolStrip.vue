@@ -16,13 +16,13 @@ import {
   Trash2,
 } from '@lucide/vue'
 import { actionsOfArt } from './actions'
-import { drawingsChosen, isEmpty } from './art'
+import { selectedDrawings, isEmpty } from './art'
 import type { DrawMode } from './light-table'
 import { PENCILS, useLightTable } from './light-table'
 import { newId } from '~/sync/ids'
 import { useDesk } from '~/desk/desk'
 
-/** What belongs to the tool in hand: pencils, the rubber's size, what to do with what is chosen. */
+/** What belongs to the tool in hand: pencils, the eraser's size, what to do with what is selected. */
 const desk = useDesk()
 const table = useLightTable()
 const modes: { id: DrawMode; name: string; icon: typeof Pencil }[] = [
@@ -32,8 +32,8 @@ const modes: { id: DrawMode; name: string; icon: typeof Pencil }[] = [
   { id: 'fill', name: 'Fill a closed shape', icon: PaintBucket },
 ]
 const parts = computed(() => Object.values(desk.stack?.subjects ?? {}).filter(s => s.kind === 'part'))
-const count = computed(() => (table.chosen ? table.chosen.strokes.length + table.chosen.subjects.length : 0))
-const several = computed(() => (desk.selection && desk.drawing ? drawingsChosen(desk).length : 0))
+const count = computed(() => (table.selected ? table.selected.strokes.length + table.selected.subjects.length : 0))
+const several = computed(() => (desk.selection && desk.drawing ? selectedDrawings(desk).length : 0))
 const number = (e: Event, least: number, most: number): number =>
   Math.max(least, Math.min(most, Number((e.target as HTMLInputElement).value) || least))
 const art = actionsOfArt()
@@ -64,7 +64,7 @@ const CHOSEN = 'bg-bottle text-on-bottle enabled:hover:bg-bottle'
 
 <template>
   <div
-    v-if="['pencil', 'rubber', 'choose'].includes(desk.tool)"
+    v-if="['pencil', 'eraser', 'select'].includes(desk.tool)"
     class="absolute right-3 bottom-11 left-[60px] flex justify-end"
     data-part="strip"
   >
@@ -240,7 +240,7 @@ const CHOSEN = 'bg-bottle text-on-bottle enabled:hover:bg-bottle'
         class="flex items-center gap-1"
         title="Only what it goes over"
         ><input
-          v-model="table.rub.parts"
+          v-model="table.eraser.parts"
           type="radio"
           :value="true"
           class="accent-bottle"
@@ -250,7 +250,7 @@ const CHOSEN = 'bg-bottle text-on-bottle enabled:hover:bg-bottle'
         class="flex items-center gap-1"
         title="Every stroke that it touches"
         ><input
-          v-model="table.rub.parts"
+          v-model="table.eraser.parts"
           type="radio"
           :value="false"
           class="accent-bottle"
@@ -258,13 +258,13 @@ const CHOSEN = 'bg-bottle text-on-bottle enabled:hover:bg-bottle'
       >
       <label class="flex items-center gap-1"
         >size<input
-          v-model.number="table.rub.size"
+          v-model.number="table.eraser.size"
           type="range"
           min="3"
           max="60"
           class="w-24 accent-bottle"
           aria-label="Size of the rubber, px of the screen"
-        /><span class="w-5 text-right font-mono text-[11px]">{{ table.rub.size }}</span></label
+        /><span class="w-5 text-right font-mono text-[11px]">{{ table.eraser.size }}</span></label
       >
     </div>
     <div
@@ -301,7 +301,7 @@ const CHOSEN = 'bg-bottle text-on-bottle enabled:hover:bg-bottle'
       <button
         type="button"
         :class="BUTTON"
-        :disabled="isEmpty(table.chosen)"
+        :disabled="isEmpty(table.selected)"
         aria-label="Copy what is chosen"
         title="Copy (Ctrl C)"
         @click="does('art-copy')"
@@ -330,7 +330,7 @@ const CHOSEN = 'bg-bottle text-on-bottle enabled:hover:bg-bottle'
       <button
         type="button"
         :class="BUTTON"
-        :disabled="isEmpty(table.chosen)"
+        :disabled="isEmpty(table.selected)"
         aria-label="Mirror what is chosen"
         title="Mirror about its centre"
         @click="does('art-mirror')"
@@ -340,7 +340,7 @@ const CHOSEN = 'bg-bottle text-on-bottle enabled:hover:bg-bottle'
       <button
         type="button"
         :class="BUTTON"
-        :disabled="isEmpty(table.chosen)"
+        :disabled="isEmpty(table.selected)"
         aria-label="Delete what is chosen"
         title="Delete (Del)"
         @click="does('art-delete')"

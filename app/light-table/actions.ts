@@ -3,35 +3,35 @@ import { STILL } from '#core/motion'
 import type { Desk } from '~/desk/desk'
 import { useLightTable } from './light-table'
 import type { Action } from '~/desk/action'
-import { chosenBox, copyArt, drawingsChosen, everythingHere, isEmpty, mapWish, pasteArt, removeArt } from './art'
+import { selectedBox, copyArt, selectedDrawings, everythingHere, isEmpty, mapDraft, pasteArt, removeArt } from './art'
 
-const choosing = (d: Desk): boolean => d.tool === 'choose'
-const chosenHere = (d: Desk): boolean => choosing(d) && !isEmpty(useLightTable().chosen)
+const selecting = (d: Desk): boolean => d.tool === 'select'
+const selectedHere = (d: Desk): boolean => selecting(d) && !isEmpty(useLightTable().selected)
 
-/** What the arrow keys move what is chosen by, px of the picture. */
+/** What the arrow keys move what is selected by, px of the picture. */
 const NUDGE = 2
 
 function nudge(d: Desk, x: number, y: number): void {
-  const { chosen, keepWidth } = useLightTable()
-  const wish = mapWish(d, chosen!, { ...STILL({ x: 0, y: 0 }), move: { x, y } }, { keepWidth, words: 'Move' })
-  if (wish) d.run(wish)
+  const { selected, keepWidth } = useLightTable()
+  const draft = mapDraft(d, selected!, { ...STILL({ x: 0, y: 0 }), move: { x, y } }, { keepWidth, words: 'Move' })
+  if (draft) d.run(draft)
 }
 
 function remove(d: Desk): void {
   const table = useLightTable()
-  if (d.run(...removeArt(d, table.chosen!))) table.chosen = null
+  if (d.run(...removeArt(d, table.selected!))) table.selected = null
 }
 
 function paste(d: Desk, inPlace: boolean, everywhere: boolean): void {
   const table = useLightTable()
-  const drawings = everywhere ? drawingsChosen(d) : [d.drawing!]
-  const { wishes, chosen } = pasteArt(d, table.clip!, drawings, inPlace)
-  if (!d.run(...wishes)) return
-  if (chosen?.drawing === d.drawing?.id) table.chosen = chosen
+  const drawings = everywhere ? selectedDrawings(d) : [d.drawing!]
+  const { drafts, selected } = pasteArt(d, table.clip!, drawings, inPlace)
+  if (!d.run(...drafts)) return
+  if (selected?.drawing === d.drawing?.id) table.selected = selected
   if (everywhere) toast(`Pasted on ${drawings.length} drawing${drawings.length === 1 ? '' : 's'}.`)
 }
 
-/** What can be done with what is chosen of a drawing. Keys that the sheet has, too, mean this while the choosing tool is in hand. */
+/** What can be done with what is selected of a drawing. Keys that the sheet has, too, mean this while the selecting tool is in hand. */
 export const actionsOfArt = (): Action[] => list.map(a => ({ ...a, first: true }))
 
 const list: readonly Action[] = [
@@ -42,8 +42,8 @@ const list: readonly Action[] = [
     keys: ['Alt+KeyA'],
     can: d => !!d.drawing,
     do: d => {
-      d.tool = 'choose'
-      useLightTable().chosen = everythingHere(d)
+      d.tool = 'select'
+      useLightTable().selected = everythingHere(d)
     },
   },
   {
@@ -51,10 +51,10 @@ const list: readonly Action[] = [
     name: 'Copy what is chosen of the drawing',
     group: 'Draw',
     keys: ['$mod+KeyC'],
-    can: chosenHere,
+    can: selectedHere,
     do: d => {
       const table = useLightTable()
-      table.clip = copyArt(d, table.chosen!)
+      table.clip = copyArt(d, table.selected!)
       toast('Copied. Ctrl V puts it in place on another drawing.')
     },
   },
@@ -63,10 +63,10 @@ const list: readonly Action[] = [
     name: 'Cut what is chosen of the drawing',
     group: 'Draw',
     keys: ['$mod+KeyX'],
-    can: chosenHere,
+    can: selectedHere,
     do: d => {
       const table = useLightTable()
-      table.clip = copyArt(d, table.chosen!)
+      table.clip = copyArt(d, table.selected!)
       remove(d)
     },
   },
@@ -75,7 +75,7 @@ const list: readonly Action[] = [
     name: 'Paste in place on this drawing',
     group: 'Draw',
     keys: ['$mod+KeyV'],
-    can: d => choosing(d) && !!d.drawing && !!useLightTable().clip,
+    can: d => selecting(d) && !!d.drawing && !!useLightTable().clip,
     do: d => paste(d, true, false),
   },
   {
@@ -83,7 +83,7 @@ const list: readonly Action[] = [
     name: 'Paste beside on this drawing',
     group: 'Draw',
     keys: ['$mod+Alt+KeyV'],
-    can: d => choosing(d) && !!d.drawing && !!useLightTable().clip,
+    can: d => selecting(d) && !!d.drawing && !!useLightTable().clip,
     do: d => paste(d, false, false),
   },
   {
@@ -99,7 +99,7 @@ const list: readonly Action[] = [
     name: 'Delete what is chosen of the drawing',
     group: 'Draw',
     keys: ['Delete'],
-    can: chosenHere,
+    can: selectedHere,
     do: remove,
   },
   {
@@ -107,19 +107,19 @@ const list: readonly Action[] = [
     name: 'Mirror what is chosen of the drawing',
     group: 'Draw',
     keys: [],
-    can: chosenHere,
+    can: selectedHere,
     do: d => {
       const table = useLightTable()
-      const box = chosenBox(d, table.chosen!)
-      const wish =
+      const box = selectedBox(d, table.selected!)
+      const draft =
         box &&
-        mapWish(
+        mapDraft(
           d,
-          table.chosen!,
+          table.selected!,
           { ...STILL({ x: (box.left + box.right) / 2, y: (box.top + box.bottom) / 2 }), scale: { x: -1, y: 1 } },
           { keepWidth: true, words: 'Mirror' },
         )
-      if (wish) d.run(wish)
+      if (draft) d.run(draft)
     },
   },
   ...(
@@ -135,7 +135,7 @@ const list: readonly Action[] = [
     group: 'Draw',
     keys: [`$mod+${key}`],
     repeats: true,
-    can: chosenHere,
+    can: selectedHere,
     do: d => nudge(d, x * NUDGE, y * NUDGE),
   })),
 ]

@@ -3,8 +3,8 @@ import { chainOfLinks, library, person, personThreeQuarter } from '#core/figure'
 import { STILL, vec } from '#core/motion'
 import type { Shot } from '#core/document'
 import { charted, COLUMN, done, drawn, PLAN, posedShot, STACK, standing } from '#core/commands/fixture.test-helper'
-import { copyArt, drawingsChosen, mapWish, pasteArt, removeArt, sharesAlong } from './art'
-import { lineUpWishes, releaseWishes } from '~/sheet/columns'
+import { copyArt, selectedDrawings, mapDraft, pasteArt, removeArt, sharesAlong } from './art'
+import { lineUpDrafts, releaseDrafts } from '~/sheet/columns'
 import { after, deskOn } from '~/desk/scene.test-helper'
 import { bodyParts, copyPose, lengthFromHere, lengthInAll } from '~/figures/subjects'
 
@@ -55,19 +55,19 @@ describe('changes of what is drawn, as wishes', () => {
   it('on the drawing under the playhead: only what is chosen', () => {
     const s = after(
       shot,
-      mapWish(deskOn(shot), { drawing: 'd1', strokes: ['s1'], subjects: [] }, move, { keepWidth: false }),
+      mapDraft(deskOn(shot), { drawing: 'd1', strokes: ['s1'], subjects: [] }, move, { keepWidth: false }),
     )
     expect(strokes(s, 'd1')[0]!.at).toEqual([1, 0, 0, 1, 0, 30])
     expect(drawn(s).d1!.content.poses).toEqual(drawn(shot).d1!.content.poses)
   })
   it('over a range: all that is on its own drawings, growing along it; computed in-betweens are left to their poses', () => {
     const desk = deskOn(shot, 1, { first: 1, last: 30 })
-    expect(drawingsChosen(desk).map(d => d.number)).toEqual(['1', '9', '11', '13', '25'])
+    expect(selectedDrawings(desk).map(d => d.number)).toEqual(['1', '9', '11', '13', '25'])
     const s = after(
       shot,
-      mapWish(desk, { drawing: 'd1', strokes: [], subjects: [] }, move, {
+      mapDraft(desk, { drawing: 'd1', strokes: [], subjects: [] }, move, {
         keepWidth: false,
-        over: drawingsChosen(desk),
+        over: selectedDrawings(desk),
         along: 'grow',
       }),
     )
@@ -77,15 +77,15 @@ describe('changes of what is drawn, as wishes', () => {
   })
   it('copied and pasted in place: a stroke of its own with the same content, and the figure', () => {
     const clip = copyArt(deskOn(shot), { drawing: 'd1', strokes: ['s1'], subjects: ['keeper'] })
-    const { wishes, chosen } = pasteArt(deskOn(shot, 25), clip, [drawn(shot).d25!], true)
-    const s = after(shot, wishes)
+    const { drafts, selected } = pasteArt(deskOn(shot, 25), clip, [drawn(shot).d25!], true)
+    const s = after(shot, drafts)
     expect(strokes(s, 'd25')).toMatchObject([{ hash }])
     expect(strokes(s, 'd25')[0]!.id).not.toBe('s1')
     expect(drawn(s).d25!.content.poses.keeper).toEqual(drawn(shot).d1!.content.poses.keeper)
-    expect(chosen).toMatchObject({ drawing: 'd25', subjects: ['keeper'] })
+    expect(selected).toMatchObject({ drawing: 'd25', subjects: ['keeper'] })
     expect(
       strokes(
-        after(shot, pasteArt(deskOn(shot, 25), { ...clip, subjects: [] }, [drawn(shot).d25!], false).wishes),
+        after(shot, pasteArt(deskOn(shot, 25), { ...clip, subjects: [] }, [drawn(shot).d25!], false).drafts),
         'd25',
       )[0]!.at,
     ).toEqual([1, 0, 0, 1, 40, 40])
@@ -123,8 +123,8 @@ describe('changes of what is drawn, as wishes', () => {
   })
   it('a new column is lined up, the leading one locked and faded; released, it is as it was', () => {
     const desk = deskOn(shot)
-    const { id, wishes } = lineUpWishes(desk, desk.column!)
-    const s = after(shot, wishes)
+    const { id, drafts } = lineUpDrafts(desk, desk.column!)
+    const s = after(shot, drafts)
     const plan = s.plans[PLAN]!
     expect([plan.columns[id]!.lead, plan.columns[COLUMN]!.locked, plan.columns[COLUMN]!.strength]).toEqual([
       COLUMN,
@@ -132,7 +132,7 @@ describe('changes of what is drawn, as wishes', () => {
       0.4,
     ])
     expect(plan.order.indexOf(id)).toBe(plan.order.indexOf(COLUMN) + 1)
-    const free = after(s, releaseWishes(deskOn(s), plan.columns[id]!))
+    const free = after(s, releaseDrafts(deskOn(s), plan.columns[id]!))
     expect([free.plans[PLAN]!.columns[id]!.lead, free.plans[PLAN]!.columns[COLUMN]!.locked]).toEqual([undefined, false])
   })
 })

@@ -7,15 +7,15 @@ import { affineOf } from '#core/motion'
 import { contentMarks } from '#core/picture'
 import type { Content, Drawing, Stack, StrokeRef, Subject } from '#core/document'
 import { eachRun } from '#core/sheet'
-import { outlineOf as outerPoints } from '#core/travel'
+import { marksHull } from '#core/travel'
 import { asDrawn, boxAround, caught, inside, touches } from '#core/stroke'
 import type { Desk } from '~/desk/desk'
 import { newId } from '~/sync/ids'
-import type { Wish } from '~/sync/session'
+import type { Draft } from '~/sync/session'
 import { fixOf } from '~/desk/wishes'
 
-/** Strokes and subjects that are chosen on a drawing. */
-export interface ChosenArt {
+/** Strokes and subjects that are selected on a drawing. */
+export interface SelectedArt {
   readonly drawing: string
   readonly strokes: readonly string[]
   readonly subjects: readonly string[]
@@ -27,24 +27,24 @@ export interface ArtClip {
   readonly subjects: readonly { readonly subject: Subject; readonly pose: Pose }[]
 }
 
-export const isEmpty = (a: ChosenArt | null): boolean => !a || (!a.strokes.length && !a.subjects.length)
+export const isEmpty = (a: SelectedArt | null): boolean => !a || (!a.strokes.length && !a.subjects.length)
 
 /** What is on the drawing under the playhead, as it is shown. */
 export const contentHere = (desk: Desk): Content | null =>
   desk.drawing ? desk.contents.of(desk.shown!, desk.plan!, desk.stack!, desk.drawing.id) : null
 
-/** The part of a content that is chosen. */
-const partOf = (content: Content, chosen: ChosenArt): Content => ({
-  strokes: content.strokes.filter(s => chosen.strokes.includes(s.id)),
-  poses: Object.fromEntries(Object.entries(content.poses).filter(([id]) => chosen.subjects.includes(id))),
+/** The part of a content that is selected. */
+const partOf = (content: Content, selected: SelectedArt): Content => ({
+  strokes: content.strokes.filter(s => selected.strokes.includes(s.id)),
+  poses: Object.fromEntries(Object.entries(content.poses).filter(([id]) => selected.subjects.includes(id))),
 })
 
-/** The box around what is chosen, px of the picture; null where nothing of it is there. */
-export function chosenBox(desk: Desk, chosen: ChosenArt) {
+/** The box around what is selected, px of the picture; null where nothing of it is there. */
+export function selectedBox(desk: Desk, selected: SelectedArt) {
   const content = contentHere(desk)
   if (!content) return null
-  const marks = contentMarks(desk.stack!, partOf(content, chosen), desk.session!.strokeBy, () => true)
-  return boxAround([outerPoints(marks).flatMap(p => [p.x, p.y])])
+  const marks = contentMarks(desk.stack!, partOf(content, selected), desk.session!.strokeBy, () => true)
+  return boxAround([marksHull(marks).flatMap(p => [p.x, p.y])])
 }
 
 /** What a closed line (flat x, y) catches: strokes with more than half of their points inside, subjects with most of their joints. */
@@ -52,7 +52,7 @@ export function caughtBy(
   desk: Desk,
   line: readonly number[],
   seen: ((part: string | null) => boolean) | null,
-): ChosenArt {
+): SelectedArt {
   const content = contentHere(desk)!
   const strokes = content.strokes
     .filter(s => seen?.(s.part ?? null) ?? true)
@@ -75,7 +75,7 @@ export function artAt(
   p: Vec,
   r: number,
   seen: ((part: string | null) => boolean) | null,
-): ChosenArt | null {
+): SelectedArt | null {
   const content = contentHere(desk)
   if (!content) return null
   const stroke = content.strokes
@@ -87,7 +87,7 @@ export function artAt(
   if (stroke) return { drawing: desk.drawing!.id, strokes: [stroke.id], subjects: [] }
   const subject = Object.keys(content.poses).findLast(id => {
     if (seen?.(id) === false) return false
-    const hull = outerPoints(
+    const hull = marksHull(
       contentMarks(
         desk.stack!,
         { strokes: [], poses: { [id]: content.poses[id]! } },
@@ -106,7 +106,7 @@ export function artAt(
   return subject ? { drawing: desk.drawing!.id, strokes: [], subjects: [subject] } : null
 }
 
-export const everythingHere = (desk: Desk): ChosenArt | null => {
+export const everythingHere = (desk: Desk): SelectedArt | null => {
   const content = contentHere(desk)
   return (
     content && {
@@ -132,8 +132,8 @@ export function sharesAlong(along: Along, n: number, recipe: Recipe): number[] {
   return [...up, ...up.slice(0, n - half).reverse()]
 }
 
-/** The drawings of the chosen frames of the active column in order, each once; the one under the playhead where none are chosen. */
-export function drawingsChosen(desk: Desk): Drawing[] {
+/** The drawings of the selected frames of the active column in order, each once; the one under the playhead where none are selected. */
+export function selectedDrawings(desk: Desk): Drawing[] {
   const { first, last } = desk.range
   const ids = new Set<string>()
   for (const { run, start } of eachRun(desk.column?.runs ?? { chunks: [], frames: 0, count: 0 }))
@@ -150,20 +150,20 @@ export interface MapOptions {
 }
 
 /**
- * A change of what is chosen on this drawing; or, with `over`, of all that is on a range of drawings, the same or running
+ * A change of what is selected on this drawing; or, with `over`, of all that is on a range of drawings, the same or running
  * along it. Computed in-betweens are left out: they follow their poses.
  */
-export function mapWish(
+export function mapDraft(
   desk: Desk,
-  chosen: ChosenArt,
+  selected: SelectedArt,
   reshape: Reshape,
   { keepWidth, along = 'same', recipe = { family: 'even' }, over, words }: MapOptions,
-): Wish | null {
+): Draft | null {
   const at = (share: number): Affine => affineOf(reshape, share)
   const stack = desk.stack!.id
   if (!over) {
-    const drawing = desk.shot!.stacks[stack]!.drawings[chosen.drawing]
-    if (!drawing || isEmpty(chosen)) return null
+    const drawing = desk.shot!.stacks[stack]!.drawings[selected.drawing]
+    if (!drawing || isEmpty(selected)) return null
     return {
       name: 'strokes.map',
       args: {
@@ -172,8 +172,8 @@ export function mapWish(
         words,
         drawings: {
           [drawing.id]: {
-            strokes: [...chosen.strokes],
-            subjects: [...chosen.subjects],
+            strokes: [...selected.strokes],
+            subjects: [...selected.subjects],
             at: at(1),
             ...fixOf(desk, drawing),
           },
@@ -194,26 +194,26 @@ export function mapWish(
 
 // — taking out, copying, pasting —
 
-export function removeArt(desk: Desk, chosen: ChosenArt): Wish[] {
-  const drawing = desk.shot!.stacks[desk.stack!.id]!.drawings[chosen.drawing]!
+export function removeArt(desk: Desk, selected: SelectedArt): Draft[] {
+  const drawing = desk.shot!.stacks[desk.stack!.id]!.drawings[selected.drawing]!
   const at = { stack: desk.stack!.id, drawing: drawing.id }
   return [
-    ...(chosen.subjects.length
+    ...(selected.subjects.length
       ? [
           {
             name: 'drawing.pose' as const,
-            args: { ...at, poses: Object.fromEntries(chosen.subjects.map(s => [s, null])), ...fixOf(desk, drawing) },
+            args: { ...at, poses: Object.fromEntries(selected.subjects.map(s => [s, null])), ...fixOf(desk, drawing) },
           },
         ]
       : []),
-    ...(chosen.strokes.length
-      ? [{ name: 'stroke.remove' as const, args: { ...at, strokes: [...chosen.strokes] } }]
+    ...(selected.strokes.length
+      ? [{ name: 'stroke.remove' as const, args: { ...at, strokes: [...selected.strokes] } }]
       : []),
   ]
 }
 
-export function copyArt(desk: Desk, chosen: ChosenArt): ArtClip {
-  const part = partOf(contentHere(desk)!, chosen)
+export function copyArt(desk: Desk, selected: SelectedArt): ArtClip {
+  const part = partOf(contentHere(desk)!, selected)
   return {
     stack: desk.stack!.id,
     strokes: part.strokes,
@@ -225,26 +225,26 @@ export function copyArt(desk: Desk, chosen: ChosenArt): ArtClip {
 const BESIDE = 40
 
 /**
- * What was copied, on drawings of the active column; figures of another stack come along as new ones. Gives the wishes and
- * what is chosen then on the first drawing.
+ * What was copied, on drawings of the active column; figures of another stack come along as new ones. Gives the drafts and
+ * what is selected then on the first drawing.
  */
 export function pasteArt(
   desk: Desk,
   clip: ArtClip,
   drawings: readonly Drawing[],
   inPlace: boolean,
-): { wishes: Wish[]; chosen: ChosenArt | null } {
+): { drafts: Draft[]; selected: SelectedArt | null } {
   const stack = desk.stack!
   const known = (s: Subject): boolean => clip.stack === stack.id && !!stack.subjects[s.id]
   const names = new Map(clip.subjects.map(({ subject }) => [subject.id, known(subject) ? subject.id : newId()]))
-  const wishes: Wish[] = clip.subjects
+  const drafts: Draft[] = clip.subjects
     .filter(({ subject }) => !known(subject))
     .map(({ subject }) => ({
       name: 'subject.add',
       args: { stack: stack.id, subject: { ...subject, id: names.get(subject.id)! }, drawing: null, pose: null },
     }))
   const off = inPlace ? 0 : BESIDE
-  let chosen: ChosenArt | null = null
+  let selected: SelectedArt | null = null
   for (const d of drawings) {
     const at = { stack: stack.id, drawing: d.id }
     const poses = Object.fromEntries(
@@ -254,12 +254,12 @@ export function pasteArt(
       ]),
     )
     const strokes = clip.strokes.map(s => pasted(s, stack, off))
-    if (clip.subjects.length) wishes.push({ name: 'drawing.pose', args: { ...at, poses, ...fixOf(desk, d) } })
+    if (clip.subjects.length) drafts.push({ name: 'drawing.pose', args: { ...at, poses, ...fixOf(desk, d) } })
     if (strokes.length)
-      wishes.push({ name: 'stroke.add', args: { ...at, strokes, ...(clip.subjects.length ? {} : fixOf(desk, d)) } })
-    chosen ??= { drawing: d.id, strokes: strokes.map(s => s.id), subjects: Object.keys(poses) }
+      drafts.push({ name: 'stroke.add', args: { ...at, strokes, ...(clip.subjects.length ? {} : fixOf(desk, d)) } })
+    selected ??= { drawing: d.id, strokes: strokes.map(s => s.id), subjects: Object.keys(poses) }
   }
-  return { wishes, chosen }
+  return { drafts, selected }
 }
 
 /** A copied stroke as a new one; of a part only where the stack has it. */

@@ -13,8 +13,8 @@ function way(c: C, v: View, points: readonly Vec[]): void {
   points.forEach((p, i) => (i ? c.lineTo(...onScreen(v, p)) : c.moveTo(...onScreen(v, p))))
 }
 
-/** The rubber, and faintly where it has gone while it is pressed down. */
-export function drawRubber(c: C, v: View, at: Vec | null, gone: readonly Vec[], size: number): void {
+/** The eraser, and faintly where it has gone while it is pressed down. */
+export function drawEraser(c: C, v: View, at: Vec | null, gone: readonly Vec[], size: number): void {
   const t = theme()
   if (gone.length) {
     c.save()
@@ -34,8 +34,8 @@ export function drawRubber(c: C, v: View, at: Vec | null, gone: readonly Vec[], 
   c.stroke()
 }
 
-/** The line that chooses, and the frame around what is chosen with its grips. */
-export function drawChosen(
+/** The line that selects, and the frame around what is selected with its grips. */
+export function drawSelected(
   c: C,
   v: View,
   box: { left: number; top: number; right: number; bottom: number } | null,

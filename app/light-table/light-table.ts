@@ -1,7 +1,7 @@
 import { defineStore, skipHydrate } from 'pinia'
 import { useLocalStorage } from '@vueuse/core'
 import { computed, ref, shallowRef, watch } from 'vue'
-import type { ArtClip, ChosenArt } from './art'
+import type { ArtClip, SelectedArt } from './art'
 import { useDesk } from '~/desk/desk'
 
 /** A pencil of the box: what it is for, its colour, its width (px of the picture) and how much of the hand's tremor it takes out. */
@@ -21,7 +21,7 @@ export const PENCILS: readonly PencilKind[] = [
 ]
 export type DrawMode = 'free' | 'line' | 'ellipse' | 'fill'
 
-/** What the hand works with on the light table: pencils, the rubber, what is chosen of a drawing, which parts are seen. */
+/** What the hand works with on the light table: pencils, the eraser, what is selected of a drawing, which parts are seen. */
 export const useLightTable = defineStore('light-table', () => {
   const desk = useDesk()
   const pencils = useLocalStorage<PencilKind[]>(
@@ -37,18 +37,18 @@ export const useLightTable = defineStore('light-table', () => {
   const mode = ref<DrawMode>('free')
   /** Widths are px of the screen at the size that fits, so that lines look as wide however the picture is zoomed. */
   const asSeen = useLocalStorage('fintro-width-as-seen', false)
-  const rub = useLocalStorage<{ parts: boolean; size: number }>('fintro-rub', { parts: true, size: 9 })
+  const eraser = useLocalStorage<{ parts: boolean; size: number }>('fintro-rub', { parts: true, size: 9 })
 
-  /** What is chosen on the drawing under the playhead. */
-  const chosen = shallowRef<ChosenArt | null>(null)
+  /** What is selected on the drawing under the playhead. */
+  const selected = shallowRef<SelectedArt | null>(null)
   const lasso = useLocalStorage('fintro-lasso', true)
   const keepWidth = useLocalStorage('fintro-keep-width', false)
   const clip = shallowRef<ArtClip | null>(null)
-  /** What is chosen belongs to one drawing: on another one nothing is. */
+  /** What is selected belongs to one drawing: on another one nothing is. */
   watch(
     () => [desk.drawing?.id, desk.tool],
     () => {
-      if (chosen.value && (desk.tool !== 'choose' || chosen.value.drawing !== desk.drawing?.id)) chosen.value = null
+      if (selected.value && (desk.tool !== 'select' || selected.value.drawing !== desk.drawing?.id)) selected.value = null
     },
     { flush: 'sync' },
   )
@@ -81,8 +81,8 @@ export const useLightTable = defineStore('light-table', () => {
     setPencil,
     mode,
     asSeen: skipHydrate(asSeen),
-    rub: skipHydrate(rub),
-    chosen,
+    eraser: skipHydrate(eraser),
+    selected,
     lasso: skipHydrate(lasso),
     keepWidth: skipHydrate(keepWidth),
     clip,

@@ -4,23 +4,23 @@ import { after, inverseOf, SAME } from '#core/motion'
 import { placingOf } from '#core/picture'
 import type { StrokeRef } from '#core/document'
 import type { Placing } from '#core/stroke'
-import { asDrawn, rubbed, touches } from '#core/stroke'
+import { asDrawn, erased, touches } from '#core/stroke'
 import { contentHere } from './art'
 import type { Desk } from '~/desk/desk'
 import type { LightTable } from './light-table'
 import { newId } from '~/sync/ids'
-import type { Wish } from '~/sync/session'
+import type { Draft } from '~/sync/session'
 
-/** Rubbing out: whole strokes, or what the rubber goes over. */
+/** Erasing out: whole strokes, or what the eraser goes over. */
 export function useEraserTool(desk: Desk, table: LightTable) {
-  /** Where the rubber is. */
-  const rubber = shallowRef<Vec | null>(null)
+  /** Where the eraser is. */
+  const eraser = shallowRef<Vec | null>(null)
   /** The way it has gone while it is pressed down. */
   const way = shallowRef<Vec[]>([])
   let touched: Set<string> | null = null
   let radius = 0
 
-  /** The part that is worked on, where it is drawn once: the rubber then works on the part itself. */
+  /** The part that is worked on, where it is drawn once: the eraser then works on the part itself. */
   const sharedHere = () => {
     const part = table.part ? desk.stack?.subjects[table.part] : undefined
     const pose = part && contentHere(desk)?.poses[part.id]
@@ -29,8 +29,8 @@ export function useEraserTool(desk: Desk, table: LightTable) {
       : null
   }
 
-  /** The strokes that can be rubbed out, and where they lie. */
-  function underRubber(): { ref: StrokeRef; placing: Placing }[] {
+  /** The strokes that can be erased out, and where they lie. */
+  function underEraser(): { ref: StrokeRef; placing: Placing }[] {
     const shared = sharedHere()
     if (shared) return shared.strokes.map(ref => ({ ref, placing: { ...ref, at: after(shared.at, ref.at ?? SAME) } }))
     return (contentHere(desk)?.strokes ?? [])
@@ -38,14 +38,14 @@ export function useEraserTool(desk: Desk, table: LightTable) {
       .map(ref => ({ ref, placing: ref }))
   }
 
-  /** What the rubber does on its way to the strokes that it touched. */
-  async function wishesFor(ids: ReadonlySet<string>, gone: readonly Vec[]): Promise<Wish[]> {
+  /** What the eraser does on its way to the strokes that it touched. */
+  async function draftsFor(ids: ReadonlySet<string>, gone: readonly Vec[]): Promise<Draft[]> {
     const [stack, drawing, shared] = [desk.stack!.id, desk.drawing!.id, sharedHere()]
     const strokes: Record<string, StrokeRef[]> = {}
-    for (const { ref, placing } of underRubber().filter(x => ids.has(x.ref.id))) {
+    for (const { ref, placing } of underEraser().filter(x => ids.has(x.ref.id))) {
       const stroke = desk.session!.strokeBy(ref.hash)!
-      const pieces = table.rub.parts ? rubbed(asDrawn(stroke, placing), gone, radius) : []
-      // A flat shape goes as a whole; a line that the rubber's edge only brushed stays.
+      const pieces = table.eraser.parts ? erased(asDrawn(stroke, placing), gone, radius) : []
+      // A flat shape goes as a whole; a line that the eraser's edge only brushed stays.
       if (!pieces && !stroke.fill) continue
       strokes[ref.id] = await Promise.all(
         (pieces ?? []).map(async piece => ({
@@ -75,18 +75,18 @@ export function useEraserTool(desk: Desk, table: LightTable) {
   }
 
   function move(p: Vec, scale: number): void {
-    rubber.value = p
+    eraser.value = p
     if (!touched || !desk.drawing) return
-    radius = table.rub.size / scale
+    radius = table.eraser.size / scale
     const last = way.value.at(-1)
     way.value = [...way.value, p]
     const middle = last ? [{ x: (p.x + last.x) / 2, y: (p.y + last.y) / 2 }, p] : [p]
-    for (const { ref, placing } of underRubber()) {
+    for (const { ref, placing } of underEraser()) {
       const stroke = desk.session!.strokeBy(ref.hash)
       if (stroke && middle.some(q => touches(stroke, q, radius, placing))) touched.add(ref.id)
     }
     const d = desk.drawing!
-    if (touched.size && !table.rub.parts && d.own && !sharedHere())
+    if (touched.size && !table.eraser.parts && d.own && !sharedHere())
       desk.tryOut(
         { name: 'stroke.remove', args: { stack: desk.stack!.id, drawing: d.id, strokes: [...touched] } },
         `Rub out ${touched.size} stroke${touched.size === 1 ? '' : 's'}`,
@@ -98,7 +98,7 @@ export function useEraserTool(desk: Desk, table: LightTable) {
     const [ids, gone] = [touched ?? new Set<string>(), way.value]
     touched = null
     if (desk.preview) desk.take()
-    else if (ids.size) desk.run(...(await wishesFor(ids, gone)))
+    else if (ids.size) desk.run(...(await draftsFor(ids, gone)))
     way.value = []
   }
 
@@ -107,5 +107,5 @@ export function useEraserTool(desk: Desk, table: LightTable) {
     way.value = []
   }
 
-  return { rubber, way, begin, move, end, cancel, busy: () => touched !== null }
+  return { eraser, way, begin, move, end, cancel, busy: () => touched !== null }
 }

@@ -13,7 +13,7 @@ import { fixOf, newPose } from '~/desk/wishes'
 import type { Desk } from '~/desk/desk'
 import type { LightTable } from './light-table'
 import { newId } from '~/sync/ids'
-import type { Wish } from '~/sync/session'
+import type { Draft } from '~/sync/session'
 
 interface Drawn {
   readonly from: Vec
@@ -87,14 +87,14 @@ export function usePencilTool(desk: Desk, table: LightTable, pointOf: (e: Pointe
   async function put(stroke: Stroke, under: boolean): Promise<void> {
     const shared = table.part && desk.stack!.subjects[table.part]
     if (shared && shared.kind === 'part' && shared.strokes) {
-      const wish = strokeOnShared(desk, shared.id, await desk.session!.addStroke(stroke))
-      if (wish) desk.run(wish)
+      const draft = strokeOnShared(desk, shared.id, await desk.session!.addStroke(stroke))
+      if (draft) desk.run(draft)
       return
     }
     const { id, made } = target()
     const [column, stack, d, part] = [desk.column!.id, desk.stack!.id, desk.drawing, table.part]
     const hash = await desk.session!.addStroke(stroke)
-    const add: Wish = {
+    const add: Draft = {
       name: 'stroke.add',
       args: {
         stack,
@@ -111,8 +111,8 @@ export function usePencilTool(desk: Desk, table: LightTable, pointOf: (e: Pointe
     }
   }
 
-  /** The drawing that a stroke goes on: the shown one, a new one on a blank, and on a held frame what was chosen. */
-  function target(): { id: string; made: Wish | null } {
+  /** The drawing that a stroke goes on: the shown one, a new one on a blank, and on a held frame what was selected. */
+  function target(): { id: string; made: Draft | null } {
     const d = desk.drawing
     if (d && (desk.onHeld === 'held' || !isHeld(desk) || desk.column?.lead !== undefined))
       return { id: d.id, made: null }

@@ -1,12 +1,12 @@
 import { computed, shallowRef } from 'vue'
 import type { Reshape, Vec } from '#core/motion'
 import { areaKept, distance, STILL } from '#core/motion'
-import type { ChosenArt } from './art'
-import { artAt, caughtBy, chosenBox, isEmpty, mapWish } from './art'
+import type { SelectedArt } from './art'
+import { artAt, caughtBy, selectedBox, isEmpty, mapDraft } from './art'
 import type { Desk } from '~/desk/desk'
 import type { LightTable } from './light-table'
 
-/** Where what is chosen can be taken hold of: inside, at a corner, at a side, at the turning knob, at the centre. */
+/** Where what is selected can be taken hold of: inside, at a corner, at a side, at the turning knob, at the centre. */
 export type Grip =
   | { readonly kind: 'inside' | 'turn' | 'centre'; readonly at: Vec }
   | { readonly kind: 'corner' | 'side'; readonly at: Vec; readonly x: -1 | 0 | 1; readonly y: -1 | 0 | 1 }
@@ -15,24 +15,24 @@ export type Grip =
 const NEAR = 9
 const KNOB = 24
 
-/** Choosing strokes and figures of a drawing by clicking, by a lasso or a box; moving, turning, scaling and stretching them. */
+/** Selecting strokes and figures of a drawing by clicking, by a lasso or a box; moving, turning, scaling and stretching them. */
 export function useSelectTool(desk: Desk, table: LightTable) {
   /** The line of the lasso, or two corners of the box, while it is drawn. */
   const line = shallowRef<Vec[]>([])
   /** The centre that is turned and scaled about, where it was moved. */
-  const moved = shallowRef<{ of: ChosenArt | null; at: Vec } | null>(null)
-  const centre = computed(() => (moved.value?.of === table.chosen ? (moved.value?.at ?? null) : null))
+  const moved = shallowRef<{ of: SelectedArt | null; at: Vec } | null>(null)
+  const centre = computed(() => (moved.value?.of === table.selected ? (moved.value?.at ?? null) : null))
   let before: string[] = []
   let drag: {
     grip: Grip
     from: Vec
     about: Vec
-    box: NonNullable<ReturnType<typeof chosenBox>>
+    box: NonNullable<ReturnType<typeof selectedBox>>
     moved: boolean
   } | null = null
   let adding = false
 
-  const box = computed(() => (isEmpty(table.chosen) ? null : chosenBox(desk, table.chosen!)))
+  const box = computed(() => (isEmpty(table.selected) ? null : selectedBox(desk, table.selected!)))
   const about = computed<Vec | null>(
     () =>
       centre.value ??
@@ -89,7 +89,7 @@ export function useSelectTool(desk: Desk, table: LightTable) {
       drag = { grip, from: p, about: about.value!, box: box.value, moved: false }
       return
     }
-    before = adding ? [...(table.chosen?.strokes ?? []), ...(table.chosen?.subjects ?? [])] : []
+    before = adding ? [...(table.selected?.strokes ?? []), ...(table.selected?.subjects ?? [])] : []
     line.value = [p]
   }
 
@@ -101,12 +101,12 @@ export function useSelectTool(desk: Desk, table: LightTable) {
     if (!drag.moved && distance(drag.from, p) * scale < 3) return
     drag.moved = true
     if (drag.grip.kind === 'centre') {
-      moved.value = { of: table.chosen, at: p }
+      moved.value = { of: table.selected, at: p }
       return
     }
     const { reshape, words } = reshapeOf(drag.grip, drag.from, p, drag.about, drag.box, e)
-    const wish = mapWish(desk, table.chosen!, reshape, { keepWidth: table.keepWidth, words })
-    if (wish) desk.tryOut(wish, words)
+    const draft = mapDraft(desk, table.selected!, reshape, { keepWidth: table.keepWidth, words })
+    if (draft) desk.tryOut(draft, words)
   }
 
   function end(p: Vec, scale: number): void {
@@ -116,7 +116,7 @@ export function useSelectTool(desk: Desk, table: LightTable) {
       if (went && desk.preview) {
         desk.take()
         if (grip.kind === 'inside') moved.value = null
-      } else if (grip.kind === 'inside') choose(artAt(desk, p, 5 / scale, table.seen))
+      } else if (grip.kind === 'inside') select(artAt(desk, p, 5 / scale, table.seen))
       return
     }
     const way = line.value
@@ -128,7 +128,7 @@ export function useSelectTool(desk: Desk, table: LightTable) {
         : way
     const small = way.length < 2 || Math.max(...way.map(q => distance(q, way[0]!))) * scale < 4
     if (!desk.drawing) return
-    choose(
+    select(
       small
         ? artAt(desk, way[0]!, 5 / scale, table.seen)
         : caughtBy(
@@ -139,11 +139,11 @@ export function useSelectTool(desk: Desk, table: LightTable) {
     )
   }
 
-  /** What was chosen with Shift comes to what was chosen before; what was chosen already is let go by a click with Shift. */
-  function choose(found: ReturnType<typeof artAt>): void {
+  /** What was selected with Shift comes to what was selected before; what was selected already is let go by a click with Shift. */
+  function select(found: ReturnType<typeof artAt>): void {
     moved.value = null
-    if (!adding || !table.chosen) {
-      table.chosen = isEmpty(found) ? null : found
+    if (!adding || !table.selected) {
+      table.selected = isEmpty(found) ? null : found
       return
     }
     const single = found && found.strokes.length + found.subjects.length === 1
@@ -151,10 +151,10 @@ export function useSelectTool(desk: Desk, table: LightTable) {
       single && now.length === 1 && before.includes(now[0]!)
         ? old.filter(x => x !== now[0])
         : [...new Set([...old, ...now])]
-    table.chosen = {
-      drawing: table.chosen.drawing,
-      strokes: merge(table.chosen.strokes, found?.strokes ?? []),
-      subjects: merge(table.chosen.subjects, found?.subjects ?? []),
+    table.selected = {
+      drawing: table.selected.drawing,
+      strokes: merge(table.selected.strokes, found?.strokes ?? []),
+      subjects: merge(table.selected.subjects, found?.subjects ?? []),
     }
   }
 

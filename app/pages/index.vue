@@ -65,19 +65,19 @@ async function back(id: string): Promise<void> {
 /** Sends an archive with its progress told; the server reads it whole or not at all. */
 function read(e: Event): void {
   const input = e.target as HTMLInputElement
-  const chosen = input.files?.[0]
+  const selected = input.files?.[0]
   input.value = ''
-  if (!chosen) return
-  if (chosen.size > LIMIT)
+  if (!selected) return
+  if (selected.size > LIMIT)
     return void toast('The archive is larger than 512 MB, the most that Fintro reads.', {
       description: 'Nothing was made.',
     })
   const request = new XMLHttpRequest()
   request.open('POST', `/api/archive?id=${newId()}`)
   request.setRequestHeader('content-type', 'application/zip')
-  reading.value = { name: chosen.name, share: 0 }
+  reading.value = { name: selected.name, share: 0 }
   request.upload.onprogress = p => {
-    reading.value = { name: chosen.name, share: p.total ? p.loaded / p.total : 0 }
+    reading.value = { name: selected.name, share: p.total ? p.loaded / p.total : 0 }
   }
   request.onerror = () => {
     reading.value = null
@@ -88,7 +88,7 @@ function read(e: Event): void {
     const body = JSON.parse(request.responseText || '{}') as { id?: string; name?: string; detail?: string }
     if (request.status >= 400)
       return void toast(body.detail ?? 'The archive was refused.', {
-        description: `${chosen.name}: nothing was made.`,
+        description: `${selected.name}: nothing was made.`,
         duration: 12_000,
       })
     toast(`“${body.name}” was read in.`, {
@@ -96,7 +96,7 @@ function read(e: Event): void {
     })
     void load()
   }
-  request.send(chosen)
+  request.send(selected)
 }
 </script>
 

@@ -4,8 +4,8 @@ import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { ChartNoAxesColumn, ChevronDown, ChevronUp, Ghost, Pin, Spline, Trash2, Undo2 } from '@lucide/vue'
 import type { Figure, Pose } from '#core/figure'
 import { library, restPose } from '#core/figure'
-import { isCore } from '#core/pass'
-import type { CoreRole } from '#core/document'
+import { isPose } from '#core/pass'
+import type { PoseRole } from '#core/document'
 import { newId } from '~/sync/ids'
 import { breakParts, makeBreakdown } from '~/actions'
 import { onDrawing, poseOnDrawing, putFigure } from '~/figures/subjects'
@@ -13,8 +13,8 @@ import { fixOf, lastPose } from '~/desk/wishes'
 import { useDesk } from '~/desk/desk'
 
 const desk = useDesk()
-const roles: CoreRole[] = ['key', 'extreme', 'breakdown']
-const core = computed(() => !!desk.drawing && isCore(desk.drawing))
+const roles: PoseRole[] = ['key', 'extreme', 'breakdown']
+const core = computed(() => !!desk.drawing && isPose(desk.drawing))
 const chart = computed(() => (desk.drawing && !core.value ? desk.contents.chartOf(desk.plan!, desk.drawing.id) : null))
 const content = computed(() =>
   desk.drawing ? desk.contents.of(desk.shown!, desk.plan!, desk.stack!, desk.drawing.id) : null,
@@ -26,7 +26,7 @@ const absent = computed(() =>
 )
 const present = computed(() => Object.values(desk.stack?.subjects ?? {}).filter(s => content.value?.poses[s.id]))
 
-function setRole(role: CoreRole): void {
+function setRole(role: PoseRole): void {
   desk.run({ name: 'drawing.set', args: { stack: desk.stack!.id, drawing: desk.drawing!.id, role } })
 }
 function renumber(e: Event): void {

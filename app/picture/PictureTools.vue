@@ -6,8 +6,8 @@ const desk = useDesk()
 const tools = [
   { id: 'pose', name: 'Pose the figure (P)', icon: PersonStanding },
   { id: 'pencil', name: 'Pencil (D)', icon: Pencil },
-  { id: 'rubber', name: 'Rubber (U)', icon: Eraser },
-  { id: 'choose', name: 'Choose and move what is drawn (;)', icon: LassoSelect },
+  { id: 'eraser', name: 'Rubber (U)', icon: Eraser },
+  { id: 'select', name: 'Choose and move what is drawn (;)', icon: LassoSelect },
   { id: 'joints', name: 'Make a figure from joints', icon: Waypoints },
   { id: 'path', name: 'Follow points: arcs and travel (Shift P)', icon: Spline },
   { id: 'scale', name: 'Set the scale along something of known height', icon: Ruler },

@@ -11,7 +11,7 @@ import { strokeOutline } from '#core/stroke'
 import { pointOfHandle, usePathTool } from '~/travel/usePathTool'
 import type { View } from '~/travel/draw-arcs'
 import { drawArcs, drawMeasure, drawPins } from '~/travel/draw-arcs'
-import { drawChosen, drawJoints, drawRubber } from '~/light-table/draw-tools'
+import { drawSelected, drawJoints, drawEraser } from '~/light-table/draw-tools'
 import { drawHandles } from '~/figures/draw-handles'
 import { drawKeptGhost, drawLayers, ghostLook } from '~/ui/paint/draw-picture'
 import { KeptLayers } from '~/ui/paint/kept-layers'
@@ -70,12 +70,12 @@ const front = new KeptLayers(60)
 const path = usePathTool(desk)
 const poses = usePoseTool(desk)
 const pencil = usePencilTool(desk, table, pointOf)
-const rubberTool = useEraserTool(desk, table)
-const choosing = useSelectTool(desk, table)
+const eraserTool = useEraserTool(desk, table)
+const selecting = useSelectTool(desk, table)
 const joints = useJointTool(desk)
 const { posed, hovered } = poses
 const { wet } = pencil
-const { rubber } = rubberTool
+const { eraser } = eraserTool
 const workable = computed(() => !!desk.column && !desk.column.locked && !desk.column.hidden)
 const ghosts = computed(() =>
   desk.ghostsHidden || desk.flip || (desk.ghostRule.penOff && wet.value.length) ? [] : ghostsHere(desk),
@@ -101,12 +101,12 @@ usePaint(
     measure,
     wet,
     hovered,
-    rubber,
+    eraser,
     pen,
-    () => table.chosen,
+    () => table.selected,
     () => table.seen,
-    choosing.line,
-    choosing.centre,
+    selecting.line,
+    selecting.centre,
     joints.joints,
     joints.on,
     useTheme().name,
@@ -132,7 +132,7 @@ usePaint(
     const room = roomOf(picture)
     const instead = desk.flip && desk.column ? { column: desk.column.id, drawing: desk.flip } : null
     const layers = layersAt(desk.contents, desk.shown, desk.plan, desk.frame, desk.session!.strokeBy, {
-      guides: true,
+      references: true,
       instead,
       seen: table.seen && desk.column ? { column: desk.column.id, parts: table.seen } : null,
     })
@@ -226,9 +226,9 @@ function drawAids(c: CanvasRenderingContext2D, v: View): void {
   const off = path.dragging.value
   if (off?.off) drawMeasure(c, v, off.dot.at, off.to)
   if (measure.value) drawMeasure(c, v, measure.value.a, measure.value.b)
-  if (desk.tool === 'rubber') drawRubber(c, v, rubber.value, rubberTool.way.value, table.rub.size)
-  if (desk.tool === 'choose' && !desk.playing)
-    drawChosen(c, v, choosing.box.value, choosing.grips(v.scale), choosing.line.value, table.lasso)
+  if (desk.tool === 'eraser') drawEraser(c, v, eraser.value, eraserTool.way.value, table.eraser.size)
+  if (desk.tool === 'select' && !desk.playing)
+    drawSelected(c, v, selecting.box.value, selecting.grips(v.scale), selecting.line.value, table.lasso)
   if (desk.tool === 'joints') drawJoints(c, v, joints.joints.value, joints.on.value)
 }
 
@@ -286,10 +286,10 @@ function down(e: PointerEvent): void {
   const hit = poses.handleAt(p, scaleNow())
   if (desk.tool === 'joints') {
     if (!refuseWork()) joints.click(p, scaleNow())
-  } else if (desk.tool === 'choose') {
-    if (desk.drawing && !refuseWork()) choosing.begin(e, p, scaleNow())
-  } else if (desk.tool === 'rubber') {
-    if (desk.drawing && !refuseWork()) rubberTool.begin(p, scaleNow())
+  } else if (desk.tool === 'select') {
+    if (desk.drawing && !refuseWork()) selecting.begin(e, p, scaleNow())
+  } else if (desk.tool === 'eraser') {
+    if (desk.drawing && !refuseWork()) eraserTool.begin(p, scaleNow())
   } else if (desk.tool === 'pose') {
     if (hit && !refuseWork()) poses.begin(hit, p)
   } else if (desk.tool === 'scale') measure.value = { a: p, b: p, done: false }
@@ -320,8 +320,8 @@ function move(e: PointerEvent): void {
   }
   if (poses.busy()) return poses.move(p, e)
   if (pencil.busy()) return pencil.move(e, p)
-  if (choosing.busy()) return choosing.move(e, p, scaleNow())
-  if (desk.tool === 'rubber') return rubberTool.move(p, scaleNow())
+  if (selecting.busy()) return selecting.move(e, p, scaleNow())
+  if (desk.tool === 'eraser') return eraserTool.move(p, scaleNow())
   pen.value = desk.tool === 'pencil' ? p : null
   poses.hover((desk.tool === 'pose' || desk.tool === 'path') && !desk.playing && workable.value ? p : null, scaleNow())
 }
@@ -338,13 +338,13 @@ async function up(e: PointerEvent): Promise<void> {
     return
   }
   if (poses.busy()) return poses.end()
-  if (choosing.busy()) return choosing.end(pointOf(e), scaleNow())
-  if (rubberTool.busy()) return rubberTool.end()
+  if (selecting.busy()) return selecting.end(pointOf(e), scaleNow())
+  if (eraserTool.busy()) return eraserTool.end()
   if (pencil.busy()) await pencil.end()
 }
 
 function leave(): void {
-  rubber.value = null
+  eraser.value = null
   hovered.value = null
   pen.value = null
 }
@@ -368,8 +368,8 @@ function cancel(): void {
   panning = null
   poses.cancel()
   pencil.cancel()
-  rubberTool.cancel()
-  choosing.cancel()
+  eraserTool.cancel()
+  selecting.cancel()
   path.cancel()
   measure.value = null
   desk.drop()
@@ -380,8 +380,8 @@ onMounted(() =>
       e.key === 'Escape' &&
       (poses.busy() ||
         pencil.busy() ||
-        rubberTool.busy() ||
-        choosing.busy() ||
+        eraserTool.busy() ||
+        selecting.busy() ||
         path.dragging.value ||
         path.asked.value ||
         measure.value)

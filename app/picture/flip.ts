@@ -37,7 +37,7 @@ export function rocked(desk: Desk, n: number): string[] {
   return way.map((_, i) => way[(from + 1 + i) % way.length]!)
 }
 
-/** The drawings of the chosen frames in order, over and over; those around the playhead where none are chosen. */
+/** The drawings of the selected frames in order, over and over; those around the playhead where none are selected. */
 export function flippedThrough(desk: Desk): string[] {
   const s = desk.selection
   if (!s || s.column !== desk.column?.id) return rocked(desk, 5)

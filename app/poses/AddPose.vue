@@ -2,9 +2,9 @@
 import { computed, onMounted, ref } from 'vue'
 import { onClickOutside } from '@vueuse/core'
 import { X } from '@lucide/vue'
-import { isCore } from '#core/pass'
+import { isPose } from '#core/pass'
 import { lastRun } from '#core/sheet'
-import type { CoreRole } from '#core/document'
+import type { PoseRole } from '#core/document'
 import { lastPose, newPose, poseFrame } from '~/desk/wishes'
 import { useDesk } from '~/desk/desk'
 
@@ -15,9 +15,9 @@ const from = ref<'blank' | 'last' | 'other'>(lastPose(desk) ? 'last' : 'blank')
 const other = ref('')
 const where = ref<'playhead' | 'after'>(desk.column && lastRun(desk.column.runs) ? 'after' : 'playhead')
 const after = ref((desk.column?.step ?? 2) * 4)
-const role = ref<CoreRole>('key')
+const role = ref<PoseRole>('key')
 
-const drawings = computed(() => Object.values(desk.stack?.drawings ?? {}).filter(d => isCore(d) || d.own))
+const drawings = computed(() => Object.values(desk.stack?.drawings ?? {}).filter(d => isPose(d) || d.own))
 const last = computed(() => lastPose(desk))
 const frame = computed(() => poseFrame(desk, where.value === 'playhead' ? 'playhead' : { afterLast: after.value || 1 }))
 

@@ -3,7 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { useElementSize } from '@vueuse/core'
 import { Plus } from '@lucide/vue'
 import { figureExtent, contentMarks, paletteOf } from '#core/picture'
-import { isCore } from '#core/pass'
+import { isPose } from '#core/pass'
 import { eachRun } from '#core/sheet'
 import { perSecond } from '#core/time'
 import { drawLayers } from '~/ui/paint/draw-picture'
@@ -38,7 +38,7 @@ watch(
 )
 const until = computed(() => from.value + Math.ceil(width.value / pxPerFrame.value))
 
-/** The exposures of core drawings in sight, each as wide as the time until the next core drawing. */
+/** The exposures of poses in sight, each as wide as the time until the next pose. */
 const cards = computed(() => allCards.value.filter(c => c.end > from.value && c.start < until.value))
 const allCards = computed(() => {
   if (!desk.column || !desk.stack) return []
@@ -56,7 +56,7 @@ const allCards = computed(() => {
   for (const { run, start } of eachRun(desk.column.runs)) {
     const d = run.drawing ? desk.stack.drawings[run.drawing] : undefined
     const last = out.at(-1)
-    if (!d || isCore(d)) {
+    if (!d || isPose(d)) {
       if (last && last.end === 0) last.end = start
       if (d)
         out.push({
@@ -78,7 +78,7 @@ const allCards = computed(() => {
 })
 const counts = computed(() => {
   const ds = Object.values(desk.stack?.drawings ?? {})
-  const core = ds.filter(isCore).length
+  const core = ds.filter(isPose).length
   const exposed = new Set([...eachRun(desk.column!.runs)].map(r => r.run.drawing).filter(Boolean)).size
   const seconds = Math.max(1, desk.column!.runs.frames) / perSecond(desk.shown!.rate)
   return `${core} pose${core === 1 ? '' : 's'} · ${ds.length - core} in-between${ds.length - core === 1 ? '' : 's'} · ${(exposed / seconds).toFixed(1)} drawings a second`

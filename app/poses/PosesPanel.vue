@@ -2,13 +2,13 @@
 import { computed, ref, watch } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
 import { Trash2 } from '@lucide/vue'
-import { isCore } from '#core/pass'
+import { isPose } from '#core/pass'
 import { shownColumn } from '#core/document'
 import { eachRun, evenSlots, fittedToStep, offStep, scaledSlots, typedFrames } from '#core/sheet'
 import { beatFrames, MAX_FRAMES } from '#core/time'
 import { shiftAt } from '~/sheet/arrange'
 import { tryOver } from '~/sheet/trying'
-import type { Wish } from '~/sync/session'
+import type { Draft } from '~/sync/session'
 import SidePanel from '~/ui/SidePanel.vue'
 import { useActOut } from './useActOut'
 import { useDesk } from '~/desk/desk'
@@ -20,14 +20,14 @@ const all = computed(() => {
   if (!written) return []
   const drawings = desk.shot!.stacks[written.stack]!.drawings
   return [...eachRun(shownColumn(written, desk.shot!.length).runs)]
-    .filter(({ run }) => run.drawing && !run.again && isCore(drawings[run.drawing]))
+    .filter(({ run }) => run.drawing && !run.again && isPose(drawings[run.drawing]))
     .map(({ run, start }) => ({ run: run.id, start, number: drawings[run.drawing!]!.number }))
 })
-/** The poses that are spread: those of the chosen frames, else all. */
+/** The poses that are spread: those of the selected frames, else all. */
 const poses = computed(() => {
   const s = desk.selection
-  const chosen = s && s.column === desk.column?.id && s.last > s.first
-  return chosen ? all.value.filter(p => p.start >= s.first && p.start <= s.last) : all.value
+  const selected = s && s.column === desk.column?.id && s.last > s.first
+  return selected ? all.value.filter(p => p.start >= s.first && p.start <= s.last) : all.value
 })
 const now = computed(() => poses.value.map(p => p.start))
 const typed = ref('')
@@ -38,7 +38,7 @@ const step = computed(() => desk.column?.step ?? 2)
 const off = computed(() => offStep(frames.value, step.value))
 
 /** The first pose stays on its frame where it begins the column: poses before it would need room. */
-function wish(list: readonly number[]): Wish[] {
+function draft(list: readonly number[]): Draft[] {
   const pairs = poses.value
     .slice(0, list.length)
     .map((p, i) => [p.run, list[i]! - shiftAt(desk, desk.column!.id, p.start)] as const)
@@ -60,7 +60,7 @@ function show(list: readonly number[], name: string): void {
     return
   }
   desk.drop()
-  tryOver(desk, name, wish(list))
+  tryOver(desk, name, draft(list))
 }
 /** Shows frames that were worked out, and writes them into the field. */
 function showTyped(list: readonly number[], name: string): void {
@@ -117,10 +117,10 @@ function drag(e: PointerEvent): void {
   const box = (e.currentTarget as SVGElement).getBoundingClientRect()
   act.move(held.i, held.beat, ((e.clientX - box.left - 8) / (WIDE - 16)) * longest.value)
 }
-const framesOf = (beats: readonly number[]) => beatFrames(beats, desk.shot!.rate, now.value[0] ?? 1, step.value)
+const framesForBeats = (beats: readonly number[]) => beatFrames(beats, desk.shot!.rate, now.value[0] ?? 1, step.value)
 const meanBeats = computed(() => act.mean.value?.beats.map(b => b.seconds) ?? [])
 function useBeats(beats: readonly number[]): void {
-  const list = framesOf(beats)
+  const list = framesForBeats(beats)
   if (list.length > poses.value.length) {
     fault.value = `${list.length} beats for ${poses.value.length} pose${poses.value.length === 1 ? '' : 's'}: strike some out, or add poses.`
     return
@@ -129,7 +129,7 @@ function useBeats(beats: readonly number[]): void {
   show(list, 'Poses on the beats')
 }
 function useLength(beats: readonly number[]): void {
-  const list = framesOf(beats)
+  const list = framesForBeats(beats)
   desk.run({ name: 'shot.set', args: { length: Math.min(MAX_FRAMES, list.at(-1)! + step.value - 1) } })
 }
 </script>
@@ -341,7 +341,7 @@ function useLength(beats: readonly number[]): void {
           />
         </g>
       </svg>
-      <p class="font-mono text-[11.5px] text-soft">frames {{ framesOf(act.kept(t)).join(' ') }}</p>
+      <p class="font-mono text-[11.5px] text-soft">frames {{ framesForBeats(act.kept(t)).join(' ') }}</p>
     </div>
     <div
       v-if="act.mean.value && act.mean.value.of > 1"
@@ -353,7 +353,7 @@ function useLength(beats: readonly number[]): void {
           >{{ act.mean.value.beats.map(b => `${b.seconds.toFixed(2)} ±${b.scatter.toFixed(2)}`).join('  ') }} s</span
         >
       </p>
-      <p class="font-mono text-[11.5px] text-soft">frames {{ framesOf(meanBeats).join(' ') }}</p>
+      <p class="font-mono text-[11.5px] text-soft">frames {{ framesForBeats(meanBeats).join(' ') }}</p>
       <div class="mt-1.5 flex gap-1.5">
         <button
           type="button"

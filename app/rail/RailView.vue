@@ -7,7 +7,7 @@ import type { Bar } from '#core/pass'
 import { fitsRecipe } from '#core/pass'
 import { BAR, drawRail } from './draw-rail'
 import { frameAtY, HEAD, ROW, xOfU, yOfFrame } from '~/sheet/layout'
-import type { Made } from './gestures'
+import type { Drafted } from './gestures'
 import { led, lengthened, pulled, spaced, stretched, together, traded } from './gestures'
 import type { FamilyHandle, LeadMarker } from './handles'
 import { familyHandles, leadMarkers, scaleOf } from './handles'
@@ -108,7 +108,7 @@ function hitAt(x: number, y: number): Hit | null {
     })
   if (!bar) return null
   const fromEnd = yOfFrame(bar.start + bar.run.frames) - y
-  const ring = bar.kind === 'core' && y - yOfFrame(bar.start) < Math.min(ROW, bar.run.frames * ROW - 5)
+  const ring = bar.kind === 'pose' && y - yOfFrame(bar.start) < Math.min(ROW, bar.run.frames * ROW - 5)
   return {
     kind: 'bar',
     bar,
@@ -167,7 +167,7 @@ function move(e: PointerEvent): void {
   drag.value = { ...d, nowX: x, nowY: y, axis }
   if (!d.hit) return
   const made = madeBy(d.hit, d.bars, axis, dx, dy, x, y, e)
-  refused.value = made ? desk.tryOut(made.wishes, made.words) : null
+  refused.value = made ? desk.tryOut(made.drafts, made.words) : null
   if (made) return
   desk.drop()
   desk.moves += 1
@@ -182,7 +182,7 @@ function madeBy(
   x: number,
   y: number,
   e: PointerEvent,
-): Made | null {
+): Drafted | null {
   if (hit.kind === 'handle') return pulled(desk, hit.part, hit.handle, x, y)
   if (hit.kind === 'lead') return led(desk, hit.part, hit.marker, dy, ROW)
   const rows = Math.round(dy / ROW)
@@ -210,7 +210,7 @@ function up(): void {
   const [first, last] = [frameAtY(Math.min(d.y, d.nowY)), frameAtY(Math.max(d.y, d.nowY))]
   const inside = desk.rail.bars.filter(
     b =>
-      (b.kind === 'in-between' || b.kind === 'core') &&
+      (b.kind === 'in-between' || b.kind === 'pose') &&
       xOfU(b.x) >= left &&
       xOfU(b.x) <= right &&
       b.start <= last &&

@@ -36,7 +36,7 @@ function drawBar(c: C, desk: Desk, bar: Bar, held: boolean, strength: number): v
     Math.max(1.5, bar.run.frames * ROW - Math.min(3, ROW / 5)),
   ]
   if (bar.kind === 'blank') return
-  if (bar.kind === 'core') {
+  if (bar.kind === 'pose') {
     const tint = bar.role === 'breakdown' ? t.pencil : t.ledger
     c.globalAlpha = 0.32 * strength
     roundBar(c, x, y, BAR, h)
@@ -151,10 +151,10 @@ function drawWay(c: C, bars: readonly Bar[]): void {
     if (bar.kind === 'blank') before = null
     if (bar.kind === 'blank' || bar.kind === 'loose') continue
     if (before) {
-      const x = bar.kind === 'core' && bar.arrives ? 1 : bar.x
+      const x = bar.kind === 'pose' && bar.arrives ? 1 : bar.x
       c.beginPath()
       c.moveTo(xOfU(before.x), yOfFrame(before.start + before.run.frames) - 1.5)
-      c.lineTo(xOfU(x), yOfFrame(bar.start) + (bar.kind === 'core' ? ROW / 2 : 1.5))
+      c.lineTo(xOfU(x), yOfFrame(bar.start) + (bar.kind === 'pose' ? ROW / 2 : 1.5))
       c.stroke()
     }
     before = bar

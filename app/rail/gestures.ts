@@ -3,7 +3,7 @@ import { MOST_LEAD } from '#core/motion'
 import type { Bar } from '#core/pass'
 import { fromScale } from '#core/pass'
 import type { Desk } from '~/desk/desk'
-import type { Wish } from '~/sync/session'
+import type { Draft } from '~/sync/session'
 import type { FamilyHandle, LeadMarker } from './handles'
 import { scaleOf } from './handles'
 import { U_ROOM, U0, U1, uOfX, xOfU } from '~/sheet/layout'
@@ -11,8 +11,8 @@ import { refOf } from '#core/commands'
 import { planAndColumn, space } from '~/desk/wishes'
 
 /** What a gesture on the rail would do, and what is said of it meanwhile. */
-export interface Made {
-  readonly wishes: readonly Wish[]
+export interface Drafted {
+  readonly drafts: readonly Draft[]
   readonly words: string
 }
 
@@ -30,7 +30,7 @@ export function together(desk: Desk, bar: Bar): Bar[] {
  * Sideways: the places in the span. The bars keep their frames. The bar in hand is drawn to halves and thirds of others, and
  * stays between its neighbours, unless it is `free`.
  */
-export function spaced(bars: readonly Bar[], held: Bar, dx: number, desk: Desk, free: boolean): Made | null {
+export function spaced(bars: readonly Bar[], held: Bar, dx: number, desk: Desk, free: boolean): Drafted | null {
   const plan = desk.shot!.plans[desk.plan!.id]!
   const moved = placeOf(held, dx, desk, bars.length > 1, free)
   if (!moved) return null
@@ -51,7 +51,7 @@ export function spaced(bars: readonly Bar[], held: Bar, dx: number, desk: Desk, 
       : `Drawing ${held.number} at ${placeName(moved.u)}${moved.snap ? `, ${moved.snap}` : ' of the way'}. Its frames stay.`
   if (bars.length === 1)
     return {
-      wishes: [
+      drafts: [
         {
           name: 'chart.tick',
           args: {
@@ -64,7 +64,7 @@ export function spaced(bars: readonly Bar[], held: Bar, dx: number, desk: Desk, 
       ],
       words,
     }
-  const wish: Wish = {
+  const draft: Draft = {
     name: 'chart.ticks',
     args: {
       plan: plan.id,
@@ -74,7 +74,7 @@ export function spaced(bars: readonly Bar[], held: Bar, dx: number, desk: Desk, 
       })),
     },
   }
-  return { wishes: [wish], words }
+  return { drafts: [draft], words }
 }
 
 const clampRoom = (u: number): number => Math.max(-U_ROOM, Math.min(1 + U_ROOM, u))
@@ -114,20 +114,20 @@ function placeOf(
 }
 
 /** Up and down: the drawings trade frames with their neighbours; the total stays. */
-export function traded(bars: readonly Bar[], held: Bar, rows: number, desk: Desk): Made | null {
+export function traded(bars: readonly Bar[], held: Bar, rows: number, desk: Desk): Drafted | null {
   if (!rows) return null
   const where = planAndColumn(desk)
   if (bars.length === 1)
     return {
-      wishes: [{ name: 'run.shift', args: { ...where, run: refOf(held), delta: rows } }],
+      drafts: [{ name: 'run.shift', args: { ...where, run: refOf(held), delta: rows } }],
       words: `Trade: drawing ${held.number} ${by(rows)} ${rows > 0 ? 'later' : 'earlier'}, the total stays.`,
     }
-  const wishes = blocksOf(desk, bars).map((block): Wish => ({
+  const drafts = blocksOf(desk, bars).map((block): Draft => ({
     name: 'runs.shift',
     args: { ...where, first: refOf(block[0]!), last: refOf(block.at(-1)!), delta: rows },
   }))
   return {
-    wishes,
+    drafts,
     words: `Trade: ${bars.length} drawings ${by(rows)} ${rows > 0 ? 'later' : 'earlier'}, the total stays.`,
   }
 }
@@ -150,43 +150,43 @@ function blocksOf(desk: Desk, bars: readonly Bar[]): Bar[][] {
 }
 
 /** The end of a bar: a push (what follows moves), or with `trades` a trade with the next drawing. */
-export function lengthened(bars: readonly Bar[], held: Bar, rows: number, trades: boolean, desk: Desk): Made | null {
+export function lengthened(bars: readonly Bar[], held: Bar, rows: number, trades: boolean, desk: Desk): Drafted | null {
   if (!rows) return null
   const where = planAndColumn(desk)
   // Pulled on past its beginning, an exposure is reduced to nothing: by a trade the next takes its frames, by a push what follows moves up.
   if (bars.length === 1 && rows <= -(held.run.frames + 1)) {
     return {
-      wishes: [{ name: 'run.give', args: { ...where, run: refOf(held), to: trades ? 'next' : 'none' } }],
+      drafts: [{ name: 'run.give', args: { ...where, run: refOf(held), to: trades ? 'next' : 'none' } }],
       words: `Drawing ${held.number} reduced to nothing here: ${trades ? 'the next one takes its frames' : 'what follows moves up'}. It stays in the tray.`,
     }
   }
   if (trades)
     return {
-      wishes: [{ name: 'run.trade', args: { ...where, run: refOf(held), delta: rows } }],
+      drafts: [{ name: 'run.trade', args: { ...where, run: refOf(held), delta: rows } }],
       words: `Trade: drawing ${held.number} ${by(rows)} ${rows > 0 ? 'longer' : 'shorter'}, the next one gives and takes.`,
     }
-  const wishes = [...bars]
+  const drafts = [...bars]
     .reverse()
     .filter(b => b.kind !== 'blank')
-    .flatMap((bar): Wish[] => {
+    .flatMap((bar): Draft[] => {
       const delta = Math.max(1 - bar.run.frames, rows)
       return delta ? [{ name: 'run.push', args: { ...where, run: refOf(bar), delta } }] : []
     })
-  if (!wishes.length) return null
+  if (!drafts.length) return null
   const delta = Math.max(1 - held.run.frames, rows)
   const words =
     bars.length > 1
       ? `Push: ${bars.length} drawings ${by(rows)} ${rows > 0 ? 'longer' : 'shorter'} each; what follows moves.`
       : `Push: drawing ${held.number} ${Math.abs(delta)} ${delta > 0 ? 'more' : 'less'}, held ${held.run.frames + delta}; what follows moves.`
-  return { wishes, words }
+  return { drafts, words }
 }
 
 /** The ring of a pose: the passage before it is stretched and cut to whole steps; the one after gives way, or all that follows moves. */
-export function stretched(held: Bar, rows: number, pushes: boolean, desk: Desk): Made | null {
+export function stretched(held: Bar, rows: number, pushes: boolean, desk: Desk): Drafted | null {
   if (!rows) return null
   const words = `Pose ${held.number} ${by(rows)} ${rows > 0 ? 'later' : 'earlier'}: the passage before it is stretched, its exposures cut to whole steps; ${pushes ? 'all that follows moves' : 'the one after gives way (Shift moves all that follows)'}.`
   return {
-    wishes: [
+    drafts: [
       { name: 'pose.move', args: { ...planAndColumn(desk), run: refOf(held), delta: rows, recut: true, push: pushes } },
     ],
     words,
@@ -200,11 +200,11 @@ export function pulled(
   handle: FamilyHandle,
   x: number,
   y: number,
-): Made | null {
+): Drafted | null {
   const u = fromScale(part, uOfX(x))
   const recipe = handle.pull(scaleOf(part).t(y), u)
-  const wish = space(desk, part.pass, recipe)
-  return wish && { wishes: [wish], words: `${recipeName(recipe)}: ${handle.name}.` }
+  const draft = space(desk, part.pass, recipe)
+  return draft && { drafts: [draft], words: `${recipeName(recipe)}: ${handle.name}.` }
 }
 
 /** A lead marker: up is ahead, down is behind, by half frames. */
@@ -214,7 +214,7 @@ export function led(
   marker: LeadMarker,
   dy: number,
   rowHeight: number,
-): Made {
+): Drafted {
   const frames = scaleOf(part).frames
   const wanted = Math.round((marker.share * frames - dy / rowHeight) * 2) / 2
   const share = Math.max(-MOST_LEAD, Math.min(MOST_LEAD, wanted / frames))
@@ -223,7 +223,7 @@ export function led(
     ? `${marker.name}: ${n} frame${n === 1 ? '' : 's'} ${share > 0 ? 'ahead of' : 'behind'} the rest between the poses.`
     : `${marker.name}: with the rest.`
   return {
-    wishes: [
+    drafts: [
       { name: 'chart.lead', args: { plan: desk.plan!.id, chart: part.pass.chart!.id, part: marker.key, share } },
     ],
     words,

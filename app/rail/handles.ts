@@ -3,7 +3,7 @@ import type { Recipe } from '#core/chart'
 import { easingOf, usualFavour } from '#core/chart'
 import { settling } from '#core/motion'
 import type { Pass, Stretch } from '#core/pass'
-import { framesOf, onScale } from '#core/pass'
+import { passFrames, onScale } from '#core/pass'
 import { partKey } from '#core/document'
 import type { Desk } from '~/desk/desk'
 import { xOfU, yOfFrame, ROW } from '~/sheet/layout'
@@ -22,7 +22,7 @@ type Part = Stretch['parts'][number]
 
 /** The way from time and place in a pass to the rail, and back. */
 export function scaleOf(part: Part) {
-  const frames = framesOf(part.pass)
+  const frames = passFrames(part.pass)
   const top = yOfFrame(part.pass.to.start - frames)
   return {
     x: (u: number) => xOfU(onScale(part, u)),

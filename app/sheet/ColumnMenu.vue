@@ -3,7 +3,7 @@ import { computed, onMounted, ref } from 'vue'
 import { onClickOutside } from '@vueuse/core'
 import { ArrowLeft, ArrowRight, Trash2 } from '@lucide/vue'
 import { INKS } from '#core/document'
-import { copyOfColumn, emptyColumn, exposuresOf, lineUpWishes, releaseWishes, withoutLead } from './columns'
+import { copyOfColumn, emptyColumn, exposuresOf, lineUpDrafts, releaseDrafts, withoutLead } from './columns'
 import { newId } from '~/sync/ids'
 import { useDesk } from '~/desk/desk'
 
@@ -41,11 +41,11 @@ function move(by: number): void {
 }
 function duplicate(how: 'copies' | 'same' | 'empty'): void {
   const c = column.value!
-  const wish = how === 'copies' ? copyOfColumn(desk, c) : how === 'empty' ? emptyColumn(desk, c) : null
+  const draft = how === 'copies' ? copyOfColumn(desk, c) : how === 'empty' ? emptyColumn(desk, c) : null
   const id = newId()
   const index = place.value + 1
-  const done = wish
-    ? desk.run(wish)
+  const done = draft
+    ? desk.run(draft)
     : desk.run({
         name: 'column.share',
         args: {
@@ -60,8 +60,8 @@ function duplicate(how: 'copies' | 'same' | 'empty'): void {
   }
 }
 function lineUp(): void {
-  const { id, wishes } = lineUpWishes(desk, column.value!)
-  if (!desk.run(...wishes)) return
+  const { id, drafts } = lineUpDrafts(desk, column.value!)
+  if (!desk.run(...drafts)) return
   desk.columnId = id
   desk.goTo(1)
   desk.tool = 'pencil'
@@ -232,7 +232,7 @@ onMounted(() => panel.value?.querySelector('input')?.focus())
         <button
           type="button"
           class="push-button mt-1"
-          @click="desk.run(...releaseWishes(desk, column))"
+          @click="desk.run(...releaseDrafts(desk, column))"
         >
           Release it
         </button>

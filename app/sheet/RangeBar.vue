@@ -2,7 +2,7 @@
 import { computed, ref } from 'vue'
 import { tryRange } from './trying'
 import { ROWS } from './layout'
-import type { RangeWish } from '~/desk/wishes'
+import type { RangeChange } from '~/desk/wishes'
 import { overRange, rangeWords } from '~/desk/wishes'
 import { useDesk } from '~/desk/desk'
 
@@ -16,16 +16,16 @@ function setRows(by: number): void {
   desk.rowHeight = ROWS[Math.max(0, Math.min(ROWS.length - 1, rowAt.value + by))]!
 }
 /** Resting on a button shows what it gives; pressing it takes it. */
-const show = (wish: RangeWish): void => tryRange(desk, wish)
-function take(wish: RangeWish): void {
+const show = (draft: RangeChange): void => tryRange(desk, draft)
+function take(draft: RangeChange): void {
   desk.drop()
-  const made = overRange(desk, wish)
+  const made = overRange(desk, draft)
   if (made.length) desk.run(...made)
 }
-const steps = (n: number): RangeWish => ({ kind: 'expose', step: n, by: by.value })
+const steps = (n: number): RangeChange => ({ kind: 'expose', step: n, by: by.value })
 function flipBy(to: 'push' | 'thin'): void {
   by.value = to
-  const last = desk.preview?.wishes[0]
+  const last = desk.preview?.drafts[0]
   if (last?.name === 'range.expose') tryRange(desk, { kind: 'expose', step: last.args.step, by: to })
 }
 </script>

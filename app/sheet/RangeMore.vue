@@ -6,7 +6,7 @@ import { bracketHere, repeatOver, repeatWords, withoutRepeat } from './repeats'
 import { STEP_NAMES, tryOver } from './trying'
 import { back, holdTo, paste, putIn, repeat, replace, reverse, snapToStep, spreadEvenly, takeOut } from './arrange'
 import { overRange, rangeWords } from '~/desk/wishes'
-import type { Wish } from '~/sync/session'
+import type { Draft } from '~/sync/session'
 import { useDesk } from '~/desk/desk'
 
 const emit = defineEmits<{ close: [] }>()
@@ -19,7 +19,7 @@ const count = ref(1)
 interface Choice {
   name: string
   title: string
-  make: () => Wish[]
+  make: () => Draft[]
   off?: () => boolean
 }
 const groups: { name: string; choices: Choice[] }[] = [
@@ -70,7 +70,7 @@ const groups: { name: string; choices: Choice[] }[] = [
       {
         name: 'Poses to the step',
         title: 'Poses move to the nearest frames that the step allows (on twos the odd ones)',
-        make: () => snapToStep(desk).wishes,
+        make: () => snapToStep(desk).drafts,
       },
     ],
   },
@@ -113,20 +113,20 @@ const groups: { name: string; choices: Choice[] }[] = [
     ],
   },
 ]
-function show(name: string, make: () => Wish[]): void {
+function show(name: string, make: () => Draft[]): void {
   // What is tried now must not be what the next is made from.
   desk.drop()
-  const wishes = make()
-  if (wishes.length) tryOver(desk, name, wishes)
+  const drafts = make()
+  if (drafts.length) tryOver(desk, name, drafts)
   else desk.drop()
 }
-function take(name: string, make: () => Wish[]): void {
+function take(name: string, make: () => Draft[]): void {
   // What is shown is taken as it was shown; copies keep their ids.
-  const shown = desk.preview?.asked === name ? desk.preview.wishes : null
+  const shown = desk.preview?.asked === name ? desk.preview.drafts : null
   desk.drop()
-  const wishes = shown ?? make()
-  if (wishes.length && desk.run(...wishes)) emit('close')
-  else if (!wishes.length) tryOver(desk, name, [])
+  const drafts = shown ?? make()
+  if (drafts.length && desk.run(...drafts)) emit('close')
+  else if (!drafts.length) tryOver(desk, name, [])
 }
 // — repeat brackets —
 const bracket = computed(() => bracketHere(desk)?.repeat ?? null)

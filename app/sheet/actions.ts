@@ -6,7 +6,7 @@ import {
   back,
   carried,
   carry,
-  chooseAt,
+  selectAt,
   copyRange,
   cutRange,
   everyExposure,
@@ -37,7 +37,7 @@ function extend(d: Desk, by: number): void {
   }
 }
 
-/** The chosen columns reach one further. */
+/** The selected columns reach one further. */
 function widen(d: Desk, by: 1 | -1): void {
   const now = d.selection ?? { column: d.column!.id, columns: [d.column!.id], first: d.frame, last: d.frame }
   const ids = d.columns.map(c => c.id)
@@ -57,22 +57,22 @@ function moreFrames(d: Desk, delta: number): void {
 }
 
 function doCarry(d: Desk, frames: number, columns: number): void {
-  const wishes = carry(d, frames, columns, 'over')
-  if (!wishes.length) {
+  const drafts = carry(d, frames, columns, 'over')
+  if (!drafts.length) {
     toast('What is chosen cannot be taken there.')
     return
   }
   const to = carried(d, frames, columns)
-  if (d.run(...wishes)) chooseAt(d, to)
+  if (d.run(...drafts)) selectAt(d, to)
 }
 
-/** Twice over the chosen frames; in a repeat once more. */
+/** Twice over the selected frames; in a repeat once more. */
 function moreTimes(d: Desk): { times: number | null; back: boolean } {
   const now = bracketHere(d)?.repeat
   return { times: now?.times ? now.times + 1 : 2, back: now?.back ?? false }
 }
 
-/** Choosing frames, and carrying what is chosen. */
+/** Selecting frames, and carrying what is selected. */
 const choiceActions = (): Action[] => [
   {
     id: 'select-more',
@@ -187,7 +187,7 @@ const choiceActions = (): Action[] => [
   },
 ]
 
-/** What can be done with the exposures of the sheet: choosing them, and changing what is chosen. */
+/** What can be done with the exposures of the sheet: selecting them, and changing what is selected. */
 export function sheetActions(doors: Doors): Action[] {
   const step = (n: number): Action[] => [
     {
@@ -289,13 +289,13 @@ export function sheetActions(doors: Doors): Action[] {
       keys: [],
       can: hasExposure,
       do: (d, tried) => {
-        const { wishes, moved } = snapToStep(d)
-        if (!wishes.length) toast('Every pose is on its step.')
+        const { drafts, moved } = snapToStep(d)
+        if (!drafts.length) toast('Every pose is on its step.')
         else
           tryOver(
             d,
             `Poses to the step (${moved.slice(0, 4).join(', ')}${moved.length > 4 ? ' …' : ''})`,
-            wishes,
+            drafts,
             tried,
           )
       },
@@ -491,7 +491,7 @@ export function sheetActions(doors: Doors): Action[] {
       group: 'Exposure',
       keys: ['Enter'],
       do: (d, tried) => {
-        if (tried) d.run(...tried.wishes)
+        if (tried) d.run(...tried.drafts)
       },
     },
   ]

@@ -42,14 +42,14 @@ const shot = done(first, 'column.share', {
   index: 1,
   column: { ...columnIn(first), id: 'two', name: 'B', runs: [{ id: 'a', drawing: 'd1', frames: 20 }] },
 })
-const chosen = (a: number, b: number, columns = [COLUMN]): Selection => ({
+const selected = (a: number, b: number, columns = [COLUMN]): Selection => ({
   column: columns[0]!,
   columns,
   first: a,
   last: b,
 })
 const on = (a: number, b: number, columns?: string[], s: Shot = shot) =>
-  deskOn(s, a, { first: a, last: b }, chosen(a, b, columns))
+  deskOn(s, a, { first: a, last: b }, selected(a, b, columns))
 const two = (s: Shot) =>
   listOf(s.plans[PLAN]!.columns.two!.runs)
     .map(r => `${r.drawing?.slice(1) ?? 'X'}*${r.frames}`)
@@ -89,10 +89,10 @@ describe('what is chosen', () => {
   })
   it('poses off their step go to the nearest frame that it allows', () => {
     const off = done(shot, 'pose.move', { ...where, run: runOn(shot, '13'), delta: 1 })
-    const { wishes, moved } = snapToStep(deskOn(off))
+    const { drafts, moved } = snapToStep(deskOn(off))
     expect(moved).toEqual(['13: 14 → 15'])
-    expect(exposures(after(off, wishes))).toMatch(/13\*10 25\*6$/)
-    expect(snapToStep(deskOn(shot)).wishes).toEqual([])
+    expect(exposures(after(off, drafts))).toMatch(/13\*10 25\*6$/)
+    expect(snapToStep(deskOn(shot)).drafts).toEqual([])
   })
 })
 
@@ -110,7 +110,7 @@ describe('copying and carrying', () => {
     expect(exposures(after(shot, carry(on(9, 12), 6, 0, 'over', true)))).toBe('1*8 9*2 11*2 13*2 9*2 11*2 13*6 25*6')
     const across = after(shot, carry(on(9, 12), -4, 1, 'over'))
     expect([exposures(across), two(across)]).toEqual(['1*8 X*4 13*12 25*6', '1*4 9*2 11*2 1*12'])
-    expect(carried(on(9, 12), -4, 1)).toEqual(chosen(5, 8, ['two']))
+    expect(carried(on(9, 12), -4, 1)).toEqual(selected(5, 8, ['two']))
   })
   it('does not carry before the first frame, beyond the last column, into a locked one, or nowhere', () => {
     const locked = done(shot, 'column.set', { plan: PLAN, column: 'two', locked: true })

@@ -1,12 +1,12 @@
 import type { Exposure, Frames } from '#core/sheet'
 import { backOf, bracketsOf, eachRun, exposedOn, exposuresIn, onStepFrame, summary, writtenFrame } from '#core/sheet'
-import { isCore } from '#core/pass'
+import { isPose } from '#core/pass'
 import type { Column, Shot, Stack } from '#core/document'
 import { freeNumber, shownColumn } from '#core/document'
 import { isTimed, rangeSpots, spotAt } from '#core/commands'
 import type { Desk, Selection } from '~/desk/desk'
 import { newId } from '~/sync/ids'
-import type { Wish } from '~/sync/session'
+import type { Draft } from '~/sync/session'
 import { copied } from '~/desk/copies'
 
 /** What was copied from the sheet: for each column, from left to right, its exposures. */
@@ -15,15 +15,15 @@ export interface Clip {
   readonly frames: number
 }
 
-/** The columns that a change of exposure is for: the chosen ones, else the active one. Locked ones, and those that follow another, are left out unless they are all. */
-export function chosenColumns(desk: Desk): Column[] {
+/** The columns that a change of exposure is for: the selected ones, else the active one. Locked ones, and those that follow another, are left out unless they are all. */
+export function selectedColumns(desk: Desk): Column[] {
   const ids = desk.selection?.columns.length ? desk.selection.columns : desk.column ? [desk.column.id] : []
   const all = desk.columns.filter(c => ids.includes(c.id))
   const open = all.filter(isTimed)
   return open.length ? open : all
 }
 
-/** The chosen passages: one, or each exposure of a drawing that is chosen everywhere. */
+/** The selected passages: one, or each exposure of a drawing that is selected everywhere. */
 export function passagesOf(desk: Desk): readonly Frames[] {
   const s = desk.selection
   const all = s?.drawing && s.column === desk.column?.id ? exposedOn(desk.column.runs, s.drawing) : []
@@ -36,12 +36,12 @@ export function rangeIn(desk: Desk, column: Column, { first, last }: Frames = de
   return spots && { plan: desk.plan!.id, column: column.id, ...spots }
 }
 
-/** One wish for each chosen passage of each chosen column that has something there; the last passage first. */
+/** One draft for each selected passage of each selected column that has something there; the last passage first. */
 export const overColumns = (
   desk: Desk,
-  make: (column: Column, range: NonNullable<ReturnType<typeof rangeIn>>, frames: Frames) => Wish | null,
-): Wish[] =>
-  chosenColumns(desk).flatMap(column =>
+  make: (column: Column, range: NonNullable<ReturnType<typeof rangeIn>>, frames: Frames) => Draft | null,
+): Draft[] =>
+  selectedColumns(desk).flatMap(column =>
     [...passagesOf(desk)].reverse().flatMap(frames => {
       const range = rangeIn(desk, column, frames)
       return (range && make(column, range, frames)) ?? []
@@ -54,16 +54,16 @@ export function shiftAt(desk: Desk, column: string, frame: number): number {
   return frame - writtenFrame(bracketsOf(written, desk.shot!.length), frame).frame
 }
 
-export const repeat = (desk: Desk, how: { times: number } | { until: number }): Wish[] =>
+export const repeat = (desk: Desk, how: { times: number } | { until: number }): Draft[] =>
   overColumns(desk, (_c, range) => ({ name: 'range.repeat', args: { ...range, how } }))
 
-export const reverse = (desk: Desk, copies: boolean): Wish[] =>
+export const reverse = (desk: Desk, copies: boolean): Draft[] =>
   overColumns(desk, (c, range, { first, last }) => ({
     name: 'range.reverse',
     args: { ...range, ...(copies ? { copies: copiesOf(desk, c.stack, exposuresIn(c.runs, first, last)) } : {}) },
   }))
 
-export const back = (desk: Desk, copies: boolean): Wish[] =>
+export const back = (desk: Desk, copies: boolean): Draft[] =>
   overColumns(desk, (c, range, { first, last }) => {
     const list = backOf(c.runs, first, last)
     return list.length
@@ -71,11 +71,11 @@ export const back = (desk: Desk, copies: boolean): Wish[] =>
       : null
   })
 
-export const spreadEvenly = (desk: Desk): Wish[] =>
+export const spreadEvenly = (desk: Desk): Draft[] =>
   overColumns(desk, (c, range) => ({ name: 'range.spread', args: { ...range, step: c.step } }))
 
-export const takeOut = (desk: Desk, everywhere: boolean): Wish[] => {
-  const columns = everywhere ? desk.columns.filter(c => isTimed(c) && !c.background) : chosenColumns(desk)
+export const takeOut = (desk: Desk, everywhere: boolean): Draft[] => {
+  const columns = everywhere ? desk.columns.filter(c => isTimed(c) && !c.background) : selectedColumns(desk)
   // The last passage first: those before it stay where they are.
   return [...passagesOf(desk)].reverse().flatMap(({ first, last }) =>
     withNotes(
@@ -83,7 +83,7 @@ export const takeOut = (desk: Desk, everywhere: boolean): Wish[] => {
       everywhere,
       first,
       first - last - 1,
-      withoutLinkedTwice(columns).flatMap((column): Wish[] => {
+      withoutLinkedTwice(columns).flatMap((column): Draft[] => {
         if (first > column.runs.frames) return []
         const end = Math.min(last, column.runs.frames)
         return [
@@ -97,14 +97,14 @@ export const takeOut = (desk: Desk, everywhere: boolean): Wish[] => {
   )
 }
 
-export const putIn = (desk: Desk, count: number, everywhere: boolean): Wish[] => {
-  const columns = everywhere ? desk.columns.filter(c => isTimed(c) && !c.background) : chosenColumns(desk)
+export const putIn = (desk: Desk, count: number, everywhere: boolean): Draft[] => {
+  const columns = everywhere ? desk.columns.filter(c => isTimed(c) && !c.background) : selectedColumns(desk)
   return withNotes(
     desk,
     everywhere,
     desk.range.first,
     count,
-    withoutLinkedTwice(columns).flatMap((column): Wish[] => {
+    withoutLinkedTwice(columns).flatMap((column): Draft[] => {
       const at = desk.range.first <= column.runs.frames ? spotAt(column.runs, desk.range.first) : null
       return at ? [{ name: 'frames.insert', args: { plan: desk.plan!.id, column: column.id, at, count } }] : []
     }),
@@ -112,9 +112,9 @@ export const putIn = (desk: Desk, count: number, everywhere: boolean): Wish[] =>
 }
 
 /** Frames that come or go in all columns take the notes that follow along. */
-function withNotes(desk: Desk, everywhere: boolean, from: number, delta: number, wishes: Wish[]): Wish[] {
-  const follow = everywhere && wishes.length && Object.values(desk.plan!.notes ?? {}).some(n => n.frame >= from)
-  return follow ? [...wishes, { name: 'notes.shift', args: { plan: desk.plan!.id, from, delta } }] : wishes
+function withNotes(desk: Desk, everywhere: boolean, from: number, delta: number, drafts: Draft[]): Draft[] {
+  const follow = everywhere && drafts.length && Object.values(desk.plan!.notes ?? {}).some(n => n.frame >= from)
+  return follow ? [...drafts, { name: 'notes.shift', args: { plan: desk.plan!.id, from, delta } }] : drafts
 }
 
 /** One column of each link group: the others follow it. */
@@ -127,30 +127,30 @@ function withoutLinkedTwice(columns: readonly Column[]): Column[] {
   })
 }
 
-/** Holds the drawing of the first chosen frame up to the next core drawing, or to the end of the shot. */
-export const holdTo = (desk: Desk, to: 'next' | 'end'): Wish[] =>
-  chosenColumns(desk).flatMap((c): Wish[] => {
+/** Holds the drawing of the first selected frame up to the next pose, or to the end of the shot. */
+export const holdTo = (desk: Desk, to: 'next' | 'end'): Draft[] =>
+  selectedColumns(desk).flatMap((c): Draft[] => {
     const { first } = desk.range
     const drawings = desk.shot!.stacks[c.stack]!.drawings
     const next = [...eachRun(c.runs)].find(
-      ({ run, start }) => start > first && run.drawing !== null && isCore(drawings[run.drawing]),
+      ({ run, start }) => start > first && run.drawing !== null && isPose(drawings[run.drawing]),
     )
     const last = to === 'end' ? Math.max(desk.shot!.length, first) : (next?.start ?? desk.shot!.length + 1) - 1
     const spots = last > first ? rangeSpots(c.runs, first, last) : null
     return spots ? [{ name: 'range.hold', args: { plan: desk.plan!.id, column: c.id, ...spots } }] : []
   })
 
-/** Core drawings of the range brought to the nearest frames that the step of the column allows. */
-export function snapToStep(desk: Desk): { wishes: Wish[]; moved: string[] } {
+/** Poses of the range brought to the nearest frames that the step of the column allows. */
+export function snapToStep(desk: Desk): { drafts: Draft[]; moved: string[] } {
   const moved: string[] = []
   const { first, last } = desk.selection ? desk.range : { first: 1, last: Infinity }
-  const wishes = chosenColumns(desk).flatMap((c): Wish[] => {
+  const drafts = selectedColumns(desk).flatMap((c): Draft[] => {
     const stack = desk.shot!.stacks[c.stack]!
     const starts: Record<string, number> = {}
     let before = 0
     for (const { run, start } of eachRun(c.runs)) {
       const d = run.drawing ? stack.drawings[run.drawing] : undefined
-      if (start === 1 || !d || !isCore(d) || run.again) continue
+      if (start === 1 || !d || !isPose(d) || run.again) continue
       const wanted = start >= first && start <= last ? Math.max(before + 1, onStepFrame(start, c.step)) : start
       starts[run.id] = wanted - shiftAt(desk, c.id, start)
       before = wanted
@@ -158,16 +158,16 @@ export function snapToStep(desk: Desk): { wishes: Wish[]; moved: string[] } {
     }
     return moved.length ? [{ name: 'runs.start', args: { plan: desk.plan!.id, column: c.id, starts } }] : []
   })
-  return { wishes, moved }
+  return { drafts, moved }
 }
 
-/** Copies the chosen exposures. */
+/** Copies the selected exposures. */
 export function copyRange(desk: Desk): Clip {
   const passages = passagesOf(desk)
   const frames = passages.reduce((sum, p) => sum + p.last - p.first + 1, 0)
   return {
     frames,
-    columns: chosenColumns(desk).map(c => ({
+    columns: selectedColumns(desk).map(c => ({
       stack: c.stack,
       exposures: passages.flatMap(p => exposuresIn(c.runs, p.first, p.last)),
     })),
@@ -175,19 +175,19 @@ export function copyRange(desk: Desk): Clip {
 }
 
 /** Clears what was copied to a blank. */
-export const cutRange = (desk: Desk): Wish[] => overColumns(desk, (_c, range) => ({ name: 'range.clear', args: range }))
+export const cutRange = (desk: Desk): Draft[] => overColumns(desk, (_c, range) => ({ name: 'range.clear', args: range }))
 
 /**
- * Pastes exposures at the chosen frame, from the active column to the right. A drawing of another stack comes as a new copy;
+ * Pastes exposures at the selected frame, from the active column to the right. A drawing of another stack comes as a new copy;
  * with `copies` all do.
  */
-export function paste(desk: Desk, clip: Clip, by: 'over' | 'push', copies: boolean): Wish[] {
+export function paste(desk: Desk, clip: Clip, by: 'over' | 'push', copies: boolean): Draft[] {
   const from = Math.max(
     0,
     desk.columns.findIndex(c => c.id === (desk.selection?.columns[0] ?? desk.column?.id)),
   )
   const frame = desk.range.first
-  return clip.columns.flatMap((part, i): Wish[] => {
+  return clip.columns.flatMap((part, i): Draft[] => {
     const column = desk.columns[from + i]
     if (!column || !part.exposures.length) return []
     const foreign = part.stack !== column.stack
@@ -245,7 +245,7 @@ function copiesOf(
 
 /** What several columns expose in a range, before and after: length and drawings, in words. */
 export function outcomeOf(desk: Desk, after: Shot): string {
-  const columns = chosenColumns(desk)
+  const columns = selectedColumns(desk)
   const total = (shot: Shot) =>
     columns.map(c => summary(shownColumn(shot.plans[desk.plan!.id]!.columns[c.id]!, shot.length).runs))
   const [a, b] = [total(desk.shot!), total(after)]
@@ -265,11 +265,11 @@ export function outcomeOf(desk: Desk, after: Shot): string {
     .join(', ')
 }
 
-/** The chosen block taken (or with `copy` shown again) so many frames and columns away. None where it does not fit. */
-export function carry(desk: Desk, frames: number, columns: number, by: 'over' | 'push', copy = false): Wish[] {
+/** The selected block taken (or with `copy` shown again) so many frames and columns away. None where it does not fit. */
+export function carry(desk: Desk, frames: number, columns: number, by: 'over' | 'push', copy = false): Draft[] {
   const { first, last } = desk.range
   const ids = desk.columns.map(c => c.id)
-  const moved = chosenColumns(desk).map(from => ({ from, to: desk.columns[ids.indexOf(from.id) + columns] }))
+  const moved = selectedColumns(desk).map(from => ({ from, to: desk.columns[ids.indexOf(from.id) + columns] }))
   const frame = first + frames
   if (
     desk.selection?.drawing ||
@@ -290,7 +290,7 @@ export function carry(desk: Desk, frames: number, columns: number, by: 'over' | 
   if (!made.length) return []
   const plan = desk.plan!.id
   if (copy)
-    return made.map(({ to, list, copies }): Wish => ({
+    return made.map(({ to, list, copies }): Draft => ({
       name: 'range.paste',
       args: { plan, ...to, exposures: list, by, ...copies },
     }))
@@ -307,23 +307,23 @@ export function carried(desk: Desk, frames: number, columns: number): Selection 
   const ids = desk.columns.map(c => c.id)
   const at = (id: string) => ids[ids.indexOf(id) + columns]!
   const { first, last } = desk.range
-  const chosen = desk.selection?.columns ?? [desk.column!.id]
+  const selected = desk.selection?.columns ?? [desk.column!.id]
   return {
     column: at(desk.selection?.column ?? desk.column!.id),
-    columns: chosen.map(at),
+    columns: selected.map(at),
     first: first + frames,
     last: last + frames,
   }
 }
 
 /** Goes along with what was carried. */
-export function chooseAt(desk: Desk, to: Selection): void {
+export function selectAt(desk: Desk, to: Selection): void {
   desk.selection = to
   desk.columnId = to.column
   desk.goTo(to.first)
 }
 
-/** All exposures of a drawing in the active column, chosen. Null where there is none. */
+/** All exposures of a drawing in the active column, selected. Null where there is none. */
 export function everyExposure(desk: Desk, drawing: string): Selection | null {
   const column = desk.column!
   const all = exposedOn(column.runs, drawing)
@@ -332,12 +332,12 @@ export function everyExposure(desk: Desk, drawing: string): Selection | null {
     : null
 }
 
-/** One drawing replaced by another: in the chosen passages, or everywhere in the chosen columns. */
-export const replace = (desk: Desk, from: string, to: string | null, everywhere: boolean): Wish[] =>
-  chosenColumns(desk).flatMap((c): Wish[] =>
+/** One drawing replaced by another: in the selected passages, or everywhere in the selected columns. */
+export const replace = (desk: Desk, from: string, to: string | null, everywhere: boolean): Draft[] =>
+  selectedColumns(desk).flatMap((c): Draft[] =>
     passagesOf(desk)
       .slice(0, everywhere ? 1 : undefined)
-      .flatMap((passage): Wish[] => {
+      .flatMap((passage): Draft[] => {
         const where = everywhere
           ? exposedOn(c.runs, from)
           : exposuresIn(c.runs, passage.first, passage.last).filter(x => x.drawing === from)

@@ -4,10 +4,10 @@ import { partKey } from '#core/document'
 import type { Desk } from '~/desk/desk'
 import { newId } from '~/sync/ids'
 import { copied } from '~/desk/copies'
-import type { Wish } from '~/sync/session'
+import type { Draft } from '~/sync/session'
 
 /** A column like another, without its drawings. */
-export function emptyColumn(desk: Desk, column: Column): Wish {
+export function emptyColumn(desk: Desk, column: Column): Draft {
   const stack = newId()
   return {
     name: 'column.add',
@@ -47,7 +47,7 @@ export function exposuresOf(desk: Desk, column: string, drawing: (id: string) =>
 }
 
 /** A column with copies of another's drawings, exposures and charts, so that a change to one leaves the other alone. */
-export function copyOfColumn(desk: Desk, column: Column): Wish {
+export function copyOfColumn(desk: Desk, column: Column): Draft {
   const from = desk.shot!.stacks[column.stack]!
   const stack = newId()
   const subjects = new Map(Object.keys(from.subjects).map(id => [id, newId()]))
@@ -127,12 +127,12 @@ const FADED = 0.4
  * A new column lined up with another, in front of it: an empty drawing wherever that one changes. That one is locked and
  * faded, to draw over it.
  */
-export function lineUpWishes(desk: Desk, lead: Column): { id: string; wishes: Wish[] } {
+export function lineUpDrafts(desk: Desk, lead: Column): { id: string; drafts: Draft[] } {
   const [id, stack] = [newId(), newId()]
   const at = { plan: desk.plan!.id, column: id }
   return {
     id,
-    wishes: [
+    drafts: [
       {
         name: 'column.add',
         args: {
@@ -157,7 +157,7 @@ export function lineUpWishes(desk: Desk, lead: Column): { id: string; wishes: Wi
 }
 
 /** A column that follows no longer; the one it was lined up with can be changed again, and is seen in full. */
-export function releaseWishes(desk: Desk, column: Column): Wish[] {
+export function releaseDrafts(desk: Desk, column: Column): Draft[] {
   const plan = desk.plan!.id
   const lead = desk.plan!.columns[column.lead!]
   return [

@@ -3,8 +3,8 @@ import { bracketsOf, shownAt } from '#core/sheet'
 import type { Column, Shot } from '#core/document'
 import type { Desk } from '~/desk/desk'
 import { newId } from '~/sync/ids'
-import type { Wish } from '~/sync/session'
-import { chosenColumns } from './arrange'
+import type { Draft } from '~/sync/session'
+import { selectedColumns } from './arrange'
 import { refOf } from '#core/commands'
 
 /** The brackets of a column as it is shown, with what is being tried out. */
@@ -21,16 +21,16 @@ const reaches = (b: Bracket, frame: number): boolean => frame >= b.start && fram
 export const bracketHere = (desk: Desk): Bracket | null =>
   (desk.column && bracketsOfShot(desk.shot!, desk.column.id).find(b => reaches(b, desk.workFrame))) ?? null
 
-export interface RepeatWish {
+export interface RepeatHow {
   readonly times: number | null
   readonly back: boolean
 }
 
-/** Repeats over the chosen frames, whole exposures; a bracket that the playhead is in is changed instead. */
-export function repeatOver(desk: Desk, wish: RepeatWish): Wish[] {
+/** Repeats over the selected frames, whole exposures; a bracket that the playhead is in is changed instead. */
+export function repeatOver(desk: Desk, draft: RepeatHow): Draft[] {
   const plan = desk.plan!.id
   const here = bracketHere(desk)
-  if (here && (!desk.selection || chosenColumns(desk).length === 1)) {
+  if (here && (!desk.selection || selectedColumns(desk).length === 1)) {
     const { repeat } = here
     return [
       {
@@ -40,7 +40,7 @@ export function repeatOver(desk: Desk, wish: RepeatWish): Wish[] {
           column: desk.column!.id,
           repeat: {
             ...repeat,
-            ...wish,
+            ...draft,
             first: { run: repeat.first, at: here.from },
             last: { run: repeat.last, at: here.from + here.frames - 1 },
           },
@@ -49,13 +49,13 @@ export function repeatOver(desk: Desk, wish: RepeatWish): Wish[] {
     ]
   }
   const { first, last } = desk.range
-  return chosenColumns(desk).flatMap((column: Column): Wish[] => {
+  return selectedColumns(desk).flatMap((column: Column): Draft[] => {
     const [a, b] = [shownAt(column.runs, first), shownAt(column.runs, last)]
     return a && b
       ? [
           {
             name: 'repeat.set',
-            args: { plan, column: column.id, repeat: { id: newId(), ...wish, first: refOf(a), last: refOf(b) } },
+            args: { plan, column: column.id, repeat: { id: newId(), ...draft, first: refOf(a), last: refOf(b) } },
           },
         ]
       : []
@@ -63,7 +63,7 @@ export function repeatOver(desk: Desk, wish: RepeatWish): Wish[] {
 }
 
 /** The repeat at the playhead taken away, or turned into plain exposures. */
-export function withoutRepeat(desk: Desk, how: 'remove' | 'write'): Wish[] {
+export function withoutRepeat(desk: Desk, how: 'remove' | 'write'): Draft[] {
   const here = bracketHere(desk)
   return here
     ? [{ name: `repeat.${how}`, args: { plan: desk.plan!.id, column: desk.column!.id, repeat: here.repeat.id } }]
@@ -71,5 +71,5 @@ export function withoutRepeat(desk: Desk, how: 'remove' | 'write'): Wish[] {
 }
 
 /** How a bracket is shown, in a word: "3×", "to the end". */
-export const repeatWords = ({ times, back }: RepeatWish): string =>
+export const repeatWords = ({ times, back }: RepeatHow): string =>
   `${times === null ? 'to the end' : `${times}×`}${back ? ', there and back' : ''}`

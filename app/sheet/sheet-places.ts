@@ -22,7 +22,7 @@ export function sheetPlaces(desk: Desk, scrollX: Readonly<Ref<number>>) {
     return desk.columns.slice(Math.min(i, k), Math.max(i, k) + 1).map(c => c.id)
   }
   const atEnd = ({ x, y }: SheetPoint): boolean => x < MARGIN && Math.abs(y - yOfFrame(desk.shot!.length + 1)) <= NEAR
-  /** On the edge of what is chosen: there it is taken hold of. */
+  /** On the edge of what is selected: there it is taken hold of. */
   function onEdge({ x, y }: SheetPoint): boolean {
     const s = desk.selection
     const index = s ? desk.columns.findIndex(c => c.id === s.columns[0]) : -1

@@ -1,10 +1,10 @@
 import type { Ref } from 'vue'
-import { carried, carry, chooseAt } from './arrange'
+import { carried, carry, selectAt } from './arrange'
 import type { SheetPoint } from './sheet-places'
 import { sheetPlaces } from './sheet-places'
 import type { Desk } from '~/desk/desk'
 
-/** Carrying what is chosen on the sheet to another place: shown on the way, done where it is let go. Alt puts it between what is there, Ctrl leaves it where it was, too. */
+/** Carrying what is selected on the sheet to another place: shown on the way, done where it is let go. Alt puts it between what is there, Ctrl leaves it where it was, too. */
 export function useCarry(desk: Desk, scrollX: Ref<number>) {
   const { frameAt, indexAt } = sheetPlaces(desk, scrollX)
   let from: SheetPoint = { x: 0, y: 0 }
@@ -26,11 +26,11 @@ export function useCarry(desk: Desk, scrollX: Ref<number>) {
     const [push, copy] = [e.altKey, e.ctrlKey || e.metaKey]
     desk.drop()
     by = null
-    const wishes = carry(desk, frames, columns, push ? 'push' : 'over', copy)
-    if (!wishes.length) return
+    const drafts = carry(desk, frames, columns, push ? 'push' : 'over', copy)
+    if (!drafts.length) return
     const to = columns ? `${desk.columns[indexAt(p.x)]?.name ?? ''}, ` : ''
     const words = `${copy ? 'Copied' : 'Moved'} to ${to}frame ${first + frames}, ${push ? 'between' : 'over'} what is there. Alt: between; Ctrl: leave it here, too.`
-    if (!desk.tryOut(wishes, words)) by = { frames, columns }
+    if (!desk.tryOut(drafts, words)) by = { frames, columns }
   }
 
   function end(): void {
@@ -40,7 +40,7 @@ export function useCarry(desk: Desk, scrollX: Ref<number>) {
       desk.goTo(frameAt(from.y))
     } else if (by) {
       const to = carried(desk, by.frames, by.columns)
-      if (desk.take()) chooseAt(desk, to)
+      if (desk.take()) selectAt(desk, to)
     }
   }
 

@@ -13,7 +13,7 @@ type Gesture =
   | { readonly kind: 'end'; readonly y: number }
   | { readonly kind: 'loop'; readonly anchor: number }
   | { readonly kind: 'note'; readonly anchor: number }
-  | { readonly kind: 'choose'; readonly column: string; readonly anchor: number }
+  | { readonly kind: 'select'; readonly column: string; readonly anchor: number }
   | { readonly kind: 'carry' }
 
 /** Width of the strip at the left edge in which the play range is drawn by dragging, px. */
@@ -21,7 +21,7 @@ const STRIP = 8
 
 /**
  * What the pointer does on the sheet. In the margin: scrubbing, the play range along its left edge, the end of the shot by its
- * double line. In the columns: choosing frames, and carrying what is chosen by its edge (Alt puts it between, Ctrl leaves it where it was,
+ * double line. In the columns: selecting frames, and carrying what is selected by its edge (Alt puts it between, Ctrl leaves it where it was,
  * too). `note` is asked for a note over the frames that were dragged over in the column of notes.
  */
 export function useSheetGestures(
@@ -59,7 +59,7 @@ export function useSheetGestures(
           ? desk.selection.first
           : desk.selection.last
         : desk.frame
-      gesture.value = { kind: 'choose', column: from, anchor }
+      gesture.value = { kind: 'select', column: from, anchor }
       desk.selection = {
         column: from,
         columns: columnsBetween(from, column.id),
@@ -74,7 +74,7 @@ export function useSheetGestures(
       carrying.begin(p)
       return
     }
-    gesture.value = { kind: 'choose', column: column.id, anchor: f }
+    gesture.value = { kind: 'select', column: column.id, anchor: f }
     desk.selection = null
     desk.columnId = column.id
     desk.goTo(f)
@@ -87,7 +87,7 @@ export function useSheetGestures(
     if (g.kind === 'scrub') desk.goTo(f)
     else if (g.kind === 'loop') desk.loop = { first: Math.min(g.anchor, f), last: Math.max(g.anchor, f) }
     else if (g.kind === 'end') moveEnd(p.y - g.y)
-    else if (g.kind === 'choose') {
+    else if (g.kind === 'select') {
       const columns = columnsBetween(g.column, columnAt(p.x) ?? g.column)
       if (f !== g.anchor || columns.length > 1 || desk.selection)
         desk.selection = { column: g.column, columns, first: Math.min(g.anchor, f), last: Math.max(g.anchor, f) }

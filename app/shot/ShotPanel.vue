@@ -4,7 +4,7 @@ import { toast } from 'vue-sonner'
 import { framesAtRate, keepSeconds, listOf } from '#core/sheet'
 import { feetOfLength, MAX_FRAMES, parseLength, parseRate, rateLabel, typedFrame } from '#core/time'
 import { exposedEnd } from '~/actions'
-import type { Wish } from '~/sync/session'
+import type { Draft } from '~/sync/session'
 import SidePanel from '~/ui/SidePanel.vue'
 import { useDesk } from '~/desk/desk'
 
@@ -59,7 +59,7 @@ const kept = computed(() => {
   )
   return { columns, length: Math.max(1, Math.round(framesAtRate(shot.value.length, from, to))) }
 })
-const wish = (seconds: boolean): Wish => {
+const draft = (seconds: boolean): Draft => {
   const lengths: Record<string, Record<string, number[]>> = {}
   for (const c of kept.value!.columns)
     if (c.out.lengths.length) (lengths[c.plan] ??= {})[c.column.id] = [...c.out.lengths]
@@ -73,7 +73,7 @@ const wish = (seconds: boolean): Wish => {
   }
 }
 function take(seconds: boolean): void {
-  if (desk.run(wish(seconds))) desk.trialRate = null
+  if (desk.run(draft(seconds))) desk.trialRate = null
 }
 function tryRate(): void {
   if (wanted.value) desk.trialRate = changes.value ? wanted.value : null

@@ -13,12 +13,12 @@ import type { JournalEntry } from './server'
 import { server, ServerAway, ServerRefusal } from './server'
 import { Wanted } from './wanted'
 
-/** The command that does one wish, or several as one. */
-const commandOf = (id: string, wishes: readonly Wish[]): Command =>
+/** The command that does one draft, or several as one. */
+const commandOf = (id: string, drafts: readonly Draft[]): Command =>
   ({
     id,
     schema: SCHEMA,
-    ...(wishes.length === 1 ? wishes[0] : { name: 'together', args: { commands: wishes } }),
+    ...(drafts.length === 1 ? drafts[0] : { name: 'together', args: { commands: drafts } }),
   }) as Command
 
 /** The state of saving. `kept` are changes that only this browser has. */
@@ -28,8 +28,8 @@ export interface Told {
   readonly message: string
   readonly detail?: string
 }
-/** A wish for one command: its name and arguments. */
-export type Wish = { [N in CommandName]: { readonly name: N; readonly args: ArgsOf<N> } }[CommandName]
+/** A draft for one command: its name and arguments. */
+export type Draft = { [N in CommandName]: { readonly name: N; readonly args: ArgsOf<N> } }[CommandName]
 
 export interface SessionListener {
   /** The shot, the undo steps or the state of saving are other ones now. */
@@ -118,17 +118,17 @@ export class ShotSession {
   }
 
   /** What a command would give, without doing it. */
-  tryOut(...wishes: Wish[]): Applied {
-    return wishes.length
-      ? applyCommand(this.shot, commandOf('preview-0', wishes))
+  tryOut(...drafts: Draft[]): Applied {
+    return drafts.length
+      ? applyCommand(this.shot, commandOf('preview-0', drafts))
       : { ok: true, shot: this.shot, label: '' }
   }
 
   /** Does one or several commands as one undo step. Nothing is done unless all of them fit. */
-  run(...wishes: Wish[]): Applied {
+  run(...drafts: Draft[]): Applied {
     const before = this.shot
-    if (!wishes.length) return { ok: true, shot: before, label: '' }
-    const command = commandOf(newId(), wishes)
+    if (!drafts.length) return { ok: true, shot: before, label: '' }
+    const command = commandOf(newId(), drafts)
     const out = applyCommand(before, command)
     if (!out.ok) {
       this.listener.tell({ message: out.refusal.message })

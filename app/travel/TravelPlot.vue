@@ -7,7 +7,7 @@ import { X } from '@lucide/vue'
 import { boneOfPoint } from '#core/figure'
 import { figureMarks } from '#core/picture'
 import type { Point, Track } from '#core/travel'
-import { lieOf, lieWords, outlineOf, pointName, travelPerFrame } from '#core/travel'
+import { lieOf, lieWords, marksHull, pointName, travelPerFrame } from '#core/travel'
 import { runAt, runBefore } from '#core/sheet'
 import { useDesk } from '~/desk/desk'
 
@@ -15,10 +15,10 @@ const desk = useDesk()
 const box = ref<HTMLElement | null>(null)
 const { width } = useElementSize(box)
 const HIGH = 74
-const chosen = ref(0)
+const selected = ref(0)
 const inHeights = ref(false)
 
-const track = computed<Track | null>(() => desk.tracks[Math.min(chosen.value, desk.tracks.length - 1)] ?? null)
+const track = computed<Track | null>(() => desk.tracks[Math.min(selected.value, desk.tracks.length - 1)] ?? null)
 const frames = computed(() => Math.max(desk.shown?.length ?? 1, desk.column?.runs.frames ?? 1))
 const unit = computed(() => (inHeights.value && track.value?.height ? 1 / track.value.height : 1))
 const words = (px: number) => (inHeights.value ? `${(px * unit.value).toFixed(2)} heights` : `${Math.round(px)} px`)
@@ -88,7 +88,7 @@ const lie = computed(() => {
   const outline = (drawing: string) => {
     const pose = desk.contents.of(desk.shown!, desk.plan!, desk.stack!, drawing).poses[point!.subject]
     return pose
-      ? outlineOf(
+      ? marksHull(
           figureMarks(
             desk.stack!.subjects[point!.subject]!.figure,
             pose,
@@ -119,7 +119,7 @@ const name = (p: Point) => (desk.stack ? pointName(desk.stack, p) : '')
       <template v-if="track">
         <select
           v-if="desk.points.length > 1"
-          v-model.number="chosen"
+          v-model.number="selected"
           class="field h-6 max-w-[190px] py-0"
           aria-label="Point that is plotted"
         >

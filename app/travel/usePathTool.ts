@@ -10,7 +10,7 @@ import { nearestOn, wayThrough } from '#core/travel'
 import type { Chart } from '#core/document'
 import { cut } from '~/chart/spans'
 import type { Desk } from '~/desk/desk'
-import type { Wish } from '~/sync/session'
+import type { Draft } from '~/sync/session'
 
 /** Farther than this from its path, screen px, a dot asks to become a breakdown. */
 const OFF_PATH = 16
@@ -35,7 +35,7 @@ interface Dragging {
 export interface Asked {
   readonly at: Vec
   readonly number: string
-  readonly wishes: readonly Wish[]
+  readonly drafts: readonly Draft[]
 }
 
 /** Dragging the dots of arcs: along the path it is spacing, off the path it asks to become a breakdown. */
@@ -116,7 +116,7 @@ export function usePathTool(desk: Desk) {
     asked.value = {
       at: d.to,
       number: d.dot.drawing.number,
-      wishes: [
+      drafts: [
         split,
         {
           name: 'drawing.pose',
@@ -132,7 +132,7 @@ export function usePathTool(desk: Desk) {
     desk.drop()
   }
   function answer(yes: boolean): void {
-    if (yes && asked.value) desk.run(...asked.value.wishes)
+    if (yes && asked.value) desk.run(...asked.value.drafts)
     asked.value = null
   }
   return { dragging, asked, cornerNear, dotAt, begin, drag, end, cancel, answer }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed, onScopeDispose, ref } from 'vue'
 import { Copy, FileImage, Play, Square } from '@lucide/vue'
-import { isCore } from '#core/pass'
+import { isPose } from '#core/pass'
 import { eachRun } from '#core/sheet'
 import type { Drawing } from '#core/document'
 import { freeNumber } from '#core/document'
@@ -11,7 +11,7 @@ import { everyExposure } from '~/sheet/arrange'
 import { copied } from '~/desk/copies'
 import { drawThumb } from '~/ui/paint/thumbs'
 import { newId } from '~/sync/ids'
-import type { Wish } from '~/sync/session'
+import type { Draft } from '~/sync/session'
 import SidePanel from '~/ui/SidePanel.vue'
 import { useDesk } from '~/desk/desk'
 
@@ -74,8 +74,8 @@ function goTo(d: Drawing): void {
   const at = exposed.value.get(d.id)
   if (at) desk.goTo(at.first)
 }
-/** All exposures of a drawing are chosen in the sheet. */
-function chooseAll(d: Drawing): void {
+/** All exposures of a drawing are selected in the sheet. */
+function selectAll(d: Drawing): void {
   desk.selection = everyExposure(desk, d.id)
 }
 function duplicate(d: Drawing): void {
@@ -83,7 +83,7 @@ function duplicate(d: Drawing): void {
   const copy = {
     id: newId(),
     number: freeNumber(desk.stack!, d.number),
-    role: isCore(d) ? (d.role as 'key') : ('breakdown' as const),
+    role: isPose(d) ? (d.role as 'key') : ('breakdown' as const),
     content: copied(content),
   }
   const column = desk.column!
@@ -91,7 +91,7 @@ function duplicate(d: Drawing): void {
 }
 const deleteSpares = (): void => {
   desk.run(
-    ...spares.value.map((d): Wish => ({ name: 'drawing.remove', args: { stack: desk.stack!.id, drawing: d.id } })),
+    ...spares.value.map((d): Draft => ({ name: 'drawing.remove', args: { stack: desk.stack!.id, drawing: d.id } })),
   )
 }
 
@@ -212,7 +212,7 @@ onScopeDispose(() => timer && clearInterval(timer))
           draggable="true"
           @dragstart="$event.dataTransfer?.setData('text/fintro-drawing', d.id)"
           @click="exposed.has(d.id) ? goTo(d) : expose(d)"
-          @dblclick="chooseAll(d)"
+          @dblclick="selectAll(d)"
         >
           <canvas
             :ref="el => thumbnail(el as Element, d)"
@@ -223,7 +223,7 @@ onScopeDispose(() => timer && clearInterval(timer))
           <span class="flex items-baseline justify-between px-0.5"
             ><span
               class="font-mono text-[11.5px]"
-              :class="{ 'font-semibold': isCore(d), 'text-pencil underline': d.role === 'breakdown' }"
+              :class="{ 'font-semibold': isPose(d), 'text-pencil underline': d.role === 'breakdown' }"
               >{{ d.number }}</span
             ><span class="text-[10.5px] text-soft"
               >{{ exposed.get(d.id)?.times ?? 'spare' }}{{ exposed.has(d.id) ? '×' : '' }}</span

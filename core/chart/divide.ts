@@ -33,7 +33,7 @@ const evenly = (from: number, to: number, count: number): number[] =>
 
 const mirrored = (places: readonly number[]): number[] => places.map(u => 1 - u).reverse()
 
-/** The favour that is taken when none is chosen, for n in-betweens: the smaller of 1/6 and 1/(2n + 2). */
+/** The favour that is taken when none is selected, for n in-betweens: the smaller of 1/6 and 1/(2n + 2). */
 export const usualFavour = (n: number): number => Math.min(1 / 6, 1 / (2 * n + 2))
 
 /**

@@ -1,7 +1,7 @@
 /** How an in-between is found between two drawings that are there. */
 export type Division = 'half' | 'third' | 'favour' | 'other' | 'beyond'
 
-/** One line of the order of work. Indices count the ticks; −1 is the first core drawing, n the second. */
+/** One line of the order of work. Indices count the ticks; −1 is the first pose, n the second. */
 export interface Task {
   readonly tick: number
   readonly between: readonly [number, number]

@@ -29,7 +29,7 @@ export function easingOf(r: Recipe): Easing | null {
 }
 
 /**
- * The places u of n in-betweens, in order, from the first core drawing (0) to the second (1); beyond both where the recipe
+ * The places u of n in-betweens, in order, from the first pose (0) to the second (1); beyond both where the recipe
  * overshoots. Without times the in-betweens are taken to be equally apart. A free chart keeps its shape.
  */
 export function spread(recipe: Recipe, n: number, { current = [], times }: Looking = {}): number[] {
@@ -79,11 +79,11 @@ export function recognised(ticks: readonly number[]): Recipe {
   return ticks.length ? (found ?? { family: 'free' }) : { family: 'even' }
 }
 
-/** How far beyond the core drawings a tick may be dragged, in spans. */
+/** How far beyond the poses a tick may be dragged, in spans. */
 export const BEYOND = 0.5
 
 /** Keeps a dragged place within its order: between the neighbouring ticks, and not further beyond the poses than there is room. */
-export function placed(u: number, before: number | undefined, after: number | undefined): number {
+export function betweenTicks(u: number, before: number | undefined, after: number | undefined): number {
   return Math.max(before ?? -BEYOND, Math.min(after ?? 1 + BEYOND, u))
 }
 
@@ -121,5 +121,5 @@ export function snapTo(u: number, others: readonly number[], reach: number): Sna
   return best?.snap ?? null
 }
 
-/** How many in-betweens fit between core drawings on frames a and b with an exposure step: (b − a)/s − 1, whole. */
+/** How many in-betweens fit between poses on frames a and b with an exposure step: (b − a)/s − 1, whole. */
 export const roomFor = (a: number, b: number, step: number): number => Math.max(0, Math.ceil((b - a) / step) - 1)

@@ -28,7 +28,7 @@ import type { Column, Drawing, Shot } from '../document/document'
 import { contentSchema, numberSchema, roleSchema, runSchema } from '../document/document'
 import { frameOf, openColumn, spotSchema, stackOf, withColumn, withDrawings, withRepeats } from './parts'
 import { refuse } from './refusal'
-import { count, edited, framesOf, overRange, range, where } from './exposures'
+import { count, edited, rangeFrames, overRange, range, where } from './exposures'
 import { followedAt, followedOut } from './links'
 
 /** Drawings that an edit makes as copies of others: by the drawing each is a copy of. */
@@ -110,7 +110,7 @@ export const reverseFrames = command(
   ({ copies }) => (copies ? 'Reverse with copies' : 'Reverse'),
   (shot, { plan, column: id, copies, ...a }, { newId }) => {
     const column = openColumn(shot, plan, id)
-    const [first, last] = framesOf(column.runs, a)
+    const [first, last] = rangeFrames(column.runs, a)
     if (!copies)
       return edited(shot, plan, column, reverseRange(column.runs, first, last, newId), 'There is nothing to reverse.')
     const made = withCopies(shot, column.stack, copies, exposuresIn(column.runs, first, last).reverse())
@@ -124,7 +124,7 @@ export const backFrames = command(
   ({ copies }) => (copies ? 'There and back with copies' : 'There and back'),
   (shot, { plan, column: id, copies, ...a }, { newId }) => {
     const column = openColumn(shot, plan, id)
-    const [first, last] = framesOf(column.runs, a)
+    const [first, last] = rangeFrames(column.runs, a)
     const back = backOf(column.runs, first, last)
     if (!back.length) refuse('no-room', 'There and back needs at least three exposures.')
     const made = withCopies(shot, column.stack, copies, back)
@@ -157,7 +157,7 @@ export const replaceIn = command(
   (shot, { plan, column: id, from, to, everywhere, ...a }) => {
     const column = openColumn(shot, plan, id)
     checkDrawings(shot, column.stack, [{ drawing: to }])
-    const [first, last] = framesOf(column.runs, a)
+    const [first, last] = rangeFrames(column.runs, a)
     return edited(
       shot,
       plan,
@@ -210,7 +210,7 @@ export const deleteTime = command(
   a => `Take ${count(a.frames)} out`,
   (shot, { plan, column: id, ...a }, { newId }) => {
     const column = openColumn(shot, plan, id)
-    const [first, last] = framesOf(column.runs, a)
+    const [first, last] = rangeFrames(column.runs, a)
     return followedOut(
       withColumn(shot, plan, { ...column, runs: deleteFrames(column.runs, first, last, newId) }),
       plan,
@@ -269,7 +269,7 @@ export const moveFrames = command(
   (shot, { plan, by, moves }, { newId }) => {
     const read = moves.map(({ column, to, copies, ...a }) => {
       const [source, target] = [openColumn(shot, plan, column), openColumn(shot, plan, to.column)]
-      const [first, last] = framesOf(source.runs, a)
+      const [first, last] = rangeFrames(source.runs, a)
       if (!to.at && target.runs.count) refuse('changed', 'The column has exposures now.')
       return {
         column,

@@ -29,7 +29,7 @@ export const fillChart = command(
     plan: idSchema,
     column: idSchema,
     chart: idSchema,
-    /** The exposures of the two core drawings. */
+    /** The exposures of the two poses. */
     from: runRefSchema,
     to: runRefSchema,
     /** All in-betweens of the chart afterwards, in order; those the stack does not have yet are made. */

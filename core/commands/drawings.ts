@@ -6,7 +6,7 @@ import { command } from './kind'
 import type { Content, Drawing, Shot, Stack, StrokeRef } from '../document/document'
 import {
   contentSchema,
-  coreRoleSchema,
+  poseRoleSchema,
   emptyContent,
   numberSchema,
   strokeRefSchema,
@@ -79,7 +79,7 @@ export const addPose = command(
   z.object({
     plan: idSchema,
     column: idSchema,
-    drawing: z.object({ id: idSchema, number: numberSchema, role: coreRoleSchema, content: contentSchema }),
+    drawing: z.object({ id: idSchema, number: numberSchema, role: poseRoleSchema, content: contentSchema }),
     /** At a frame told by its exposure; a number of frames after the beginning of the last one; on a frame of an empty column. */
     where: z.union([spotSchema, z.object({ afterLast: frames }), z.object({ onFrame: frames })]),
   }),
@@ -112,7 +112,7 @@ export const addDrawing = command(
   'drawing.add',
   z.object({
     stack: idSchema,
-    drawing: z.object({ id: idSchema, number: numberSchema, role: coreRoleSchema, content: contentSchema }),
+    drawing: z.object({ id: idSchema, number: numberSchema, role: poseRoleSchema, content: contentSchema }),
   }),
   ({ drawing }) => `Add the drawing ${drawing.number} to the tray`,
   (shot, { stack: id, drawing }) => {
@@ -128,7 +128,7 @@ export const setDrawing = command(
   z.object({
     ...at,
     number: numberSchema.optional(),
-    role: coreRoleSchema.optional(),
+    role: poseRoleSchema.optional(),
     strength: z.number().min(0).max(1).optional(),
   }),
   ({ stack, drawing, number, role, strength }, shot) =>

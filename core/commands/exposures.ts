@@ -160,10 +160,10 @@ function moveWithPasses(
   pushes: boolean,
 ): Runs {
   const { drawings } = stackOf(shot, column.stack)
-  const isCore = (p: Place) => p.run.drawing === null || drawings[p.run.drawing]!.role !== 'in-between'
+  const isPose = (p: Place) => p.run.drawing === null || drawings[p.run.drawing]!.role !== 'in-between'
   const search = (from: Place, step: typeof runAfter): Place | null => {
     let p = step(column.runs, from)
-    while (p && !isCore(p)) p = step(column.runs, p)
+    while (p && !isPose(p)) p = step(column.runs, p)
     return p
   }
   const previous = search(pose, runBefore) ?? (runBefore(column.runs, pose) ? runAt(column.runs, 1) : null)
@@ -190,7 +190,7 @@ function fitted(runs: Runs, from: Place, length: number, d: number, step: number
 }
 
 /** First and last frame of a range; refused when it is not as long as it was taken to be. */
-export function framesOf(
+export function rangeFrames(
   runs: Runs,
   a: { first: z.infer<typeof spotSchema>; last: z.infer<typeof spotSchema>; frames: number },
 ): [number, number] {
@@ -219,7 +219,7 @@ export const overRange = <S extends z.ZodRawShape>(
     (shot, a, making) => {
       const args = a as unknown as z.output<z.ZodObject<typeof range>>
       const column = openColumn(shot, args.plan, args.column)
-      const [first, last] = framesOf(column.runs, args)
+      const [first, last] = rangeFrames(column.runs, args)
       const own = a as unknown as z.output<z.ZodObject<S>>
       const after = edited(
         shot,

@@ -19,13 +19,13 @@ export const setRepeat = command(
   }),
   ({ repeat: { times, back } }) =>
     `Repeat ${times === null ? 'to the end of the shot' : `${times} times`}${back ? ', there and back' : ''}`,
-  (shot, { plan, column: id, repeat: wish }) => {
+  (shot, { plan, column: id, repeat: draft }) => {
     const column = openColumn(shot, plan, id)
-    const [a, b] = [placeOf(column.runs, wish.first), placeOf(column.runs, wish.last)]
+    const [a, b] = [placeOf(column.runs, draft.first), placeOf(column.runs, draft.last)]
     if (b.start < a.start) refuse('changed', 'The exposures have changed places.')
-    if (wish.times === 1 && !wish.back) refuse('invalid', 'A passage that is shown once is not repeated.')
-    if (wish.back && b.run.id === a.run.id) refuse('invalid', 'There and back needs at least two exposures.')
-    const repeat = { ...wish, first: a.run.id, last: b.run.id }
+    if (draft.times === 1 && !draft.back) refuse('invalid', 'A passage that is shown once is not repeated.')
+    if (draft.back && b.run.id === a.run.id) refuse('invalid', 'There and back needs at least two exposures.')
+    const repeat = { ...draft, first: a.run.id, last: b.run.id }
     const others = (column.repeats ?? []).filter(r => r.id !== repeat.id)
     const end = b.start + b.run.frames
     if (

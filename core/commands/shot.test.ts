@@ -2,10 +2,9 @@ import { readFileSync } from 'node:fs'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { spread } from '../chart'
-import { runAt } from '../sheet'
 import type { Shot } from '../document'
 import type { ArgsOf, Change, Command, CommandName } from '../commands'
-import { equal, firstLost, freeNumber, openShot, SCHEMA, storeShot } from '../document'
+import { equal, firstLost, openShot, SCHEMA, storeShot } from '../document'
 import { applyCommand, changesBack, commandSchema, revertCommand } from '../commands'
 import {
   charted,
@@ -23,6 +22,7 @@ import {
   stooping,
   where,
 } from './fixture.test-helper'
+import { commandFor, randomMove } from './random.test-helper'
 
 const refusal = <N extends CommandName>(shot: Shot, name: N, args: ArgsOf<N>) => {
   const out = applyCommand(shot, cmd(name, args))
@@ -206,83 +206,14 @@ describe('undo', () => {
 })
 
 describe('any sequence of commands', () => {
-  const spot = fc.record({ a: fc.integer({ min: 1, max: 40 }), b: fc.integer({ min: 0, max: 12 }) })
-  const move = fc.record({
-    kind: fc.nat({ max: 15 }),
-    spot,
-    n: fc.integer({ min: -4, max: 4 }),
-    step: fc.integer({ min: 1, max: 4 }),
-  })
-
-  function commandFor(
-    shot: Shot,
-    m: { kind: number; spot: { a: number; b: number }; n: number; step: number },
-  ): Command | null {
-    const { runs } = columnIn(shot)
-    const p = runAt(runs, 1 + (m.spot.a % runs.frames))!
-    const last = runAt(runs, Math.min(runs.frames, p.start + m.spot.b))!
-    const run = { run: p.run.id, at: p.start }
-    const oneRun = { ...where, run, delta: m.n || 1 }
-    const range = {
-      ...where,
-      first: { ...run, offset: 0 },
-      last: { run: last.run.id, at: last.start, offset: last.run.frames - 1 },
-      frames: last.start + last.run.frames - p.start,
-    }
-    const drawing = p.run.drawing ?? 'd1'
-    const chart = Object.values(shot.plans[PLAN]!.charts)[m.spot.a % 2]
-    const number = freeNumber(shot.stacks[STACK]!, String(m.spot.a))
-    const all: (() => Command)[] = [
-      () => cmd('run.push', oneRun),
-      () => cmd('run.trade', oneRun),
-      () => cmd('run.shift', oneRun),
-      () => cmd('pose.move', oneRun),
-      () => cmd('range.expose', { ...range, step: m.step, by: 'push' }),
-      () => cmd('range.expose', { ...range, step: m.step, by: 'thin' }),
-      () => cmd('range.hold', range),
-      () => cmd('range.clear', range),
-      () =>
-        cmd('pose.add', {
-          ...where,
-          drawing: {
-            id: `n${number}-${m.kind}`,
-            number,
-            role: 'breakdown',
-            content: { poses: { keeper: stooping }, strokes: [] },
-          },
-          where: { ...run, offset: Math.min(m.spot.b, p.run.frames - 1) },
-        }),
-      () => cmd('drawing.remove', { stack: STACK, drawing }),
-      () => cmd('drawing.set', { stack: STACK, drawing, number }),
-      () =>
-        cmd('drawing.pose', {
-          stack: STACK,
-          drawing,
-          poses: { keeper: { ...standing, turn: m.n } },
-          fix: { poses: { keeper: stooping }, strokes: [] },
-        }),
-      () => cmd('run.expose', { ...where, drawing, at: { ...run, offset: 0 }, frames: m.step }),
-      () =>
-        cmd('chart.space', {
-          plan: PLAN,
-          chart: chart?.id ?? 'none',
-          recipe: { family: 'halves', slow: 'both' },
-          places: spread({ family: 'halves', slow: 'both' }, chart?.ticks.length ?? 0),
-        }),
-      () => cmd('shot.set', { length: 40 + m.n }),
-      () => cmd('column.set', { ...where, step: m.step, name: `C${m.n}` }),
-    ]
-    return all[m.kind]!()
-  }
-
   it('followed by its inverses gives the same document, and runs never overlap or vanish', () => {
     const start = charted(charted(posedShot(), '1', '13', ['5', '7', '9', '11']), '13', '25', ['21', '23'])
     fc.assert(
-      fc.property(fc.array(move, { maxLength: 25 }), moves => {
+      fc.property(fc.array(randomMove, { maxLength: 25 }), moves => {
         let shot = start
         const undo: Change[][] = []
         for (const m of moves) {
-          const command = commandFor(shot, m)!
+          const command = commandFor(shot, m)
           const out = applyCommand(shot, command)
           if (!out.ok) continue
           expect(applyCommand(shot, command)).toEqual(out)

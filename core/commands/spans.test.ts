@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { evenTimes, spread } from '../chart'
 import { chainEnd, layBones, person } from '../figure'
 import { distance, fallFrames0, vec } from './spans.test-helper'
-import { Contents, changeGap, fitsRecipe, pinnedPoint, timesOf } from '../pass'
+import { Contents, changeGap, fitsRecipe, pinnedPoint, sceneOf, timesOf } from '../pass'
 import { sticking } from '../travel'
 import type { Shot } from '../document'
 import type { ArgsOf, CommandName } from '../commands'
@@ -27,8 +27,8 @@ import {
 const planIn = (s: Shot) => s.plans[PLAN]!
 const chartIn = (s: Shot, id: string) => planIn(s).charts[id]!
 const stackIn = (s: Shot) => s.stacks[STACK]!
-const contentIn = (s: Shot, id: string) => new Contents().of(s, planIn(s), stackIn(s), id)
-const passesIn = (s: Shot) => new Contents().passes(s, planIn(s), columnIn(s))
+const contentIn = (s: Shot, id: string) => new Contents().of(sceneOf(s), stackIn(s), id)
+const passesIn = (s: Shot) => new Contents().passes(sceneOf(s), columnIn(s))
 const places = (s: Shot, id: string) => chartIn(s, id).ticks.map(t => t.u)
 const refusal = <N extends CommandName>(s: Shot, name: N, args: ArgsOf<N>) => {
   const out = applyCommand(s, cmd(name, args))
@@ -51,7 +51,7 @@ const long = () =>
   charted(charted(bent(), '1', '13', numbers, { family: 'halves', slow: 'both' }, 2), '13', '25', ['17', '19', '21'])
 const cutAt = (s: Shot, number: string, chart = 'c1-13'): Shot => {
   const c = new Contents()
-  const near = c.ends(s, planIn(s), stackIn(s), chartIn(s, chart))!
+  const near = c.ends(sceneOf(s), stackIn(s), chartIn(s, chart))!
   const u = chartIn(s, chart).ticks.find(t => t.drawing === `d${number}`)!.u
   return done(s, 'chart.cut', {
     plan: PLAN,
@@ -319,9 +319,9 @@ describe('pins', () => {
   })
   it('that are out of reach say how far', () => {
     const held = done(long(), 'pin.set', { plan: PLAN, pin: { ...pin, to: { kind: 'point', at: vec(1500, 950) } } })
-    const [state] = new Contents().hold(held, planIn(held), stackIn(held), 'd19')
+    const [state] = new Contents().hold(sceneOf(held), stackIn(held), 'd19')
     expect(state!.off).toBeGreaterThan(100)
-    expect(new Contents().hold(held, planIn(held), stackIn(held), 'd9')).toEqual([])
+    expect(new Contents().hold(sceneOf(held), stackIn(held), 'd9')).toEqual([])
   })
   it('can hold to a part of the same drawing', () => {
     const held = done(long(), 'pin.set', {
@@ -373,9 +373,9 @@ describe('subjects in one of two poses', () => {
   it('change over across the widest gap, or on a drawing of choice', () => {
     const shot = charted(posedShot(), '1', '13', ['7', '9', '11'], { family: 'halves', slow: 'first' })
     expect(changeGap(chartIn(shot, 'c1-13'), 'hat')).toBe(3)
-    const chosen = done(shot, 'chart.change', { plan: PLAN, chart: 'c1-13', subject: 'hat', drawing: 'd9' })
-    expect(changeGap(chartIn(chosen, 'c1-13'), 'hat')).toBe(1)
-    const bare = done(chosen, 'drawing.pose', { stack: STACK, drawing: 'd13', poses: { keeper: null } })
+    const selected = done(shot, 'chart.change', { plan: PLAN, chart: 'c1-13', subject: 'hat', drawing: 'd9' })
+    expect(changeGap(chartIn(selected, 'c1-13'), 'hat')).toBe(1)
+    const bare = done(selected, 'drawing.pose', { stack: STACK, drawing: 'd13', poses: { keeper: null } })
     const keeper = done(bare, 'chart.change', { plan: PLAN, chart: 'c1-13', subject: 'keeper', drawing: 'd11' })
     expect(['d7', 'd9', 'd11'].map(d => !!contentIn(keeper, d).poses.keeper)).toEqual([true, true, false])
   })
@@ -383,9 +383,9 @@ describe('subjects in one of two poses', () => {
 
 it('two drawings in a row that look the same are found', () => {
   const shot = done(long(), 'chart.tick', { plan: PLAN, chart: 'c1-13', drawing: 'd7', u: places(long(), 'c1-13')[2]! })
-  const stuck = sticking(new Contents(), shot, planIn(shot), columnIn(shot))
+  const stuck = sticking(sceneOf(shot), columnIn(shot))
   expect([...stuck]).toEqual([runOn(shot, '9').run])
-  expect(sticking(new Contents(), long(), planIn(long()), columnIn(long())).size).toBe(0)
+  expect(sticking(sceneOf(long()), columnIn(long())).size).toBe(0)
 })
 
 it('drawings are numbered by one command, no two alike', () => {

@@ -39,7 +39,7 @@ export const cutChart = command(
     content: contentSchema,
     /** The chart of the part after the cut. */
     second: idSchema,
-    /** The core drawings before and after the span, which its arc ran through, and how far along it the cut is. */
+    /** The poses before and after the span, which its arc ran through, and how far along it the cut is. */
     before: idSchema.nullable(),
     after: idSchema.nullable(),
     reached: finite,
@@ -152,7 +152,7 @@ const passArgs = {
   plan: idSchema,
   column: idSchema,
   chart: idSchema,
-  /** The exposures of the two core drawings of the pass. */
+  /** The exposures of the two poses of the pass. */
   from: runRefSchema,
   to: runRefSchema,
   /** Beside which pose of the pass. */

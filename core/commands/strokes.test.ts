@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
-import { layBones, person, placed, restPose } from '../figure'
+import { layBones, person, oneBoneFigure, restPose } from '../figure'
 import { affineOf, STILL, vec } from '../motion'
 import { contentMarks } from '../picture'
 import type { Stroke } from '../stroke'
-import { Contents } from '../pass'
+import { Contents, sceneOf } from '../pass'
 import type { Shot } from '../document'
 import { firstLost, imageHashes, openShot, storeShot, strokeHashes } from '../document'
 import { done, drawn, PLAN, posedShot, refusal, STACK, standing, undone } from './fixture.test-helper'
@@ -106,7 +106,7 @@ describe('strokes on a drawing', () => {
 })
 
 describe('named parts', () => {
-  const part = { id: 'head', name: 'Head', kind: 'part' as const, figure: placed('head', 'Head', 40) }
+  const part = { id: 'head', name: 'Head', kind: 'part' as const, figure: oneBoneFigure('head', 'Head', 40) }
   const parted = (): Shot => {
     const s = done(withStrokes('a', 'b'), 'subject.add', { stack: STACK, subject: part, drawing: null, pose: null })
     return done(s, 'strokes.part', { ...on, strokes: ['a'], part: 'head' })
@@ -134,7 +134,7 @@ describe('named parts', () => {
     ])
     expect(undone(before, s)).toBe(true)
   })
-  it('drawn once, a correction shows on every drawing that it is placed on; in between it is placed by the chart', () => {
+  it('drawn once, a correction shows on every drawing that it is oneBoneFigure on; in between it is oneBoneFigure by the chart', () => {
     const before = parted()
     const at = (x: number) => restPose(vec(x, 100))
     const s = done(before, 'part.share', {
@@ -177,12 +177,12 @@ describe('pictures', () => {
     id: 'plate',
     name: 'Plate',
     kind: 'image' as const,
-    figure: placed('plate', 'Plate', 50),
+    figure: oneBoneFigure('plate', 'Plate', 50),
     file: hash(77),
     width: 100,
     height: 100,
   }
-  it('are placed on core drawings and computed in between in place, turn and size', () => {
+  it('are oneBoneFigure on core drawings and computed in between in place, turn and size', () => {
     let s = done(posedShot(), 'subject.add', {
       stack: STACK,
       subject: image,
@@ -204,7 +204,7 @@ describe('pictures', () => {
       step: 2,
       ticks: [{ drawing: 'm', number: '7', u: 0.5 }],
     })
-    const content = new Contents().of(s, s.plans[PLAN]!, s.stacks[STACK]!, 'm')
+    const content = new Contents().of(sceneOf(s), s.stacks[STACK]!, 'm')
     expect(content.poses.plate).toMatchObject({ size: 2, angles: { top: 0.5 } })
     expect(content.poses.plate!.place.x).toBeCloseTo(200, 6)
     expect(imageHashes(s)).toEqual([hash(77)])

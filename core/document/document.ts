@@ -10,7 +10,7 @@ import { colour, finite, frames, hashSchema, idSchema, label } from './basic'
 export const SCHEMA = 4
 
 export const roleSchema = z.enum(['key', 'extreme', 'breakdown', 'in-between'])
-export const coreRoleSchema = z.enum(['key', 'extreme', 'breakdown'])
+export const poseRoleSchema = z.enum(['key', 'extreme', 'breakdown'])
 
 /** An affine map of the picture, as in SVG's matrix(a b c d e f). */
 export const affineSchema = z.tuple([finite, finite, finite, finite, finite, finite]).readonly()
@@ -98,7 +98,7 @@ export const chartSchema = z.object({
   /** On which drawing a subject that is in one of the two poses only changes over; the widest gap where nothing is said. */
   change: z.record(idSchema, idSchema).optional(),
   /**
-   * A chart that was cut off a longer one: the core drawings of that, and which part of their path it runs along. It holds
+   * A chart that was cut off a longer one: the poses of that, and which part of their path it runs along. It holds
    * as long as the drawing at the cut stays where it was.
    */
   along: z
@@ -113,7 +113,7 @@ export const chartSchema = z.object({
     .optional(),
 })
 
-/** What holds a part at a place for a run of drawings: core drawings that are named, and all in-betweens from one of them to another. */
+/** What holds a part at a place for a run of drawings: poses that are named, and all in-betweens from one of them to another. */
 export const pinSchema = z.object({
   id: idSchema,
   stack: idSchema,
@@ -214,7 +214,7 @@ export const shotSchema = z.object({
 })
 
 export type Role = z.infer<typeof roleSchema>
-export type CoreRole = z.infer<typeof coreRoleSchema>
+export type PoseRole = z.infer<typeof poseRoleSchema>
 export type Subject = z.infer<typeof subjectSchema>
 export type Content = z.infer<typeof contentSchema>
 export type StrokeRef = z.infer<typeof strokeRefSchema>

@@ -29,12 +29,12 @@ export const newColumn = (id: string, stack: string, name: string, ink: string =
 })
 
 /** A shot with one plan and one empty column on twos. `id` names the shot; what is in it is named after it. */
-export function makeShot(id: string, wish: NewShot): Shot {
+export function makeShot(id: string, draft: NewShot): Shot {
   const [stack, column, plan] = [newStack(`${id}.1`), newColumn(`${id}.2`, `${id}.1`, 'A'), `${id}.3`]
   return {
     schema: SCHEMA,
     id,
-    ...wish,
+    ...draft,
     stacks: { [stack.id]: stack },
     plans: {
       [plan]: { id: plan, name: 'First plan', columns: { [column.id]: column }, order: [column.id], charts: {} },

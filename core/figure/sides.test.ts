@@ -19,7 +19,7 @@ import {
   person,
   personThreeQuarter,
   personWithLantern,
-  placed,
+  oneBoneFigure,
   pull,
   restPose,
   swapSides,
@@ -232,8 +232,8 @@ describe('figures from joints', () => {
   )
 })
 
-it('what is placed as a whole is turned and sized by its handle', () => {
-  const f = placed('p', 'Plate', 100)
+it('what is oneBoneFigure as a whole is turned and sized by its handle', () => {
+  const f = oneBoneFigure('p', 'Plate', 100)
   const pose = pull(f, restPose(vec(0, 0)), { kind: 'turn', id: 'top' }, vec(200, 0))
   expect(pose.size).toBeCloseTo(2)
   expect(pose.angles.top).toBeCloseTo(Math.PI / 2)

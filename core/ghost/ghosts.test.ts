@@ -4,8 +4,8 @@ import { row } from '../sheet/rows.test-helper'
 import type { GhostRule } from '.'
 import { ghostsOf } from '.'
 
-/** Core drawings have capital letters. */
-const isCore = (d: string) => d === d.toUpperCase()
+/** Poses have capital letters. */
+const isPose = (d: string) => d === d.toUpperCase()
 const rule = (by: GhostRule['by'], before: number, after: number, span = false): GhostRule => ({
   by,
   span,
@@ -15,8 +15,8 @@ const rule = (by: GhostRule['by'], before: number, after: number, span = false):
 /** Ghosts as "a<2 b>1 C": drawing a as the second before, b as the first after, C pinned; in order of drawing letters. */
 const told = (text: string, frame: number, r: GhostRule, pinned: string[] = []) => ghosts(row(text), frame, r, pinned)
 const ghosts = (runs: ReturnType<typeof row>, frame: number, r: GhostRule, pinned: string[] = []) =>
-  ghostsOf(runs, isCore, frame, r, pinned)
-    .map(g => `${g.drawing}${g.side === 'pinned' ? '' : `${g.side === 'before' ? '<' : '>'}${g.step}`}`)
+  ghostsOf(runs, isPose, frame, r, pinned)
+    .map(g => `${g.drawing}${g.side === 'pinned' ? '' : `${g.side === 'before' ? '<' : '>'}${g.rank}`}`)
     .sort()
     .join(' ')
 
@@ -27,7 +27,7 @@ describe('ghosts', () => {
     ['A*4 b*2 c*2 D*4', 6, 'frame', 3, 3, 'A<2 D>3 c>1'],
     ['A*4 b*2 c*2 D*4', 5, 'frame', 2, 2, 'A<1 c>2'],
     ['A*4 b*2 c*2 D*4', 6, 'drawing', 2, 2, 'A<1 D>2 c>1'],
-    ['A*4 b*2 c*2 D*4', 6, 'core', 2, 2, 'A<1 D>1'],
+    ['A*4 b*2 c*2 D*4', 6, 'pose', 2, 2, 'A<1 D>1'],
     ['A*4 b*2 c*2 D*4', 1, 'drawing', 3, 1, 'b>1'],
     // behind the end the last drawing stays
     ['A*4 b*2 c*2 D*4', 20, 'frame', 3, 3, ''],
@@ -40,7 +40,7 @@ describe('ghosts', () => {
     ['A b C b A', 3, 'drawing', 3, 3, 'A<2 b<1'],
     ['A b C b A', 4, 'drawing', 3, 3, 'A>1 C<1'],
     ['A b C b A b', 4, 'frame', 3, 2, 'A>1 C<1'],
-    ['a b c D e f', 3, 'core', 2, 2, 'D>1'],
+    ['a b c D e f', 3, 'pose', 2, 2, 'D>1'],
   ] as const)('%s on frame %i by %s, %i before and %i after: %s', (text, frame, by, before, after, out) => {
     expect(told(text, frame, rule(by, before, after))).toBe(out)
   })
@@ -62,7 +62,7 @@ describe('ghosts', () => {
   })
   it('none at no strength, eight at most on a side, the farthest first', () => {
     expect(told('a b c d', 4, { by: 'drawing', before: [0.5, 0, 0.5], after: [], span: false })).toBe('a<3 c<1')
-    const many = ghostsOf(row('a b c d e f g h i j k l'), isCore, 12, rule('drawing', 12, 0))
-    expect(many.map(g => g.step)).toEqual([8, 7, 6, 5, 4, 3, 2, 1])
+    const many = ghostsOf(row('a b c d e f g h i j k l'), isPose, 12, rule('drawing', 12, 0))
+    expect(many.map(g => g.rank)).toEqual([8, 7, 6, 5, 4, 3, 2, 1])
   })
 })

@@ -4,23 +4,23 @@ import { runAfter, runAt, runBefore, shownAt } from '../sheet'
 /** The most ghosts on either side. */
 export const MOST_GHOSTS = 8
 
-/** What is counted from the playhead: frames, drawings, or core drawings only. */
-export type GhostBy = 'frame' | 'drawing' | 'core'
+/** What is counted from the playhead: frames, drawings, or poses only. */
+export type GhostBy = 'frame' | 'drawing' | 'pose'
 
 /** Which neighbours of a frame are seen as ghosts, and how strongly (0 to 1) each: the nearest first. */
 export interface GhostRule {
   readonly by: GhostBy
   readonly before: readonly number[]
   readonly after: readonly number[]
-  /** The two core drawings around the frame, too, at full strength. */
+  /** The two poses around the frame, too, at full strength. */
   readonly span: boolean
 }
 
-/** A drawing seen as a ghost: on which side in time (pinned ones on neither), the how manieth from the playhead, how strongly, and on which frame it stands. */
+/** A drawing seen as a ghost: on which side in time (pinned ones on neither), the its rank counted from the playhead, how strongly, and on which frame it stands. */
 export interface Ghost {
   readonly drawing: string
   readonly side: 'before' | 'after' | 'pinned'
-  readonly step: number
+  readonly rank: number
   readonly strength: number
   readonly frame: number
 }
@@ -32,7 +32,7 @@ export interface Ghost {
  */
 export function ghostsOf(
   runs: Runs,
-  isCore: (drawing: string) => boolean,
+  isPose: (drawing: string) => boolean,
   frame: number,
   rule: GhostRule,
   pinned: readonly string[] = [],
@@ -44,32 +44,32 @@ export function ghostsOf(
     const neighbours =
       rule.by === 'frame'
         ? byFrame(runs, frame, side, strengths.length)
-        : byDrawing(runs, frame, side, strengths.length, d => d !== now && (rule.by === 'drawing' || isCore(d)))
-    neighbours.forEach(({ drawing, step, frame: at }) => {
-      const strength = strengths[step - 1]!
-      if (drawing !== now && strength > 0) found.push({ drawing, side, step, strength, frame: at })
+        : byDrawing(runs, frame, side, strengths.length, d => d !== now && (rule.by === 'drawing' || isPose(d)))
+    neighbours.forEach(({ drawing, rank, frame: at }) => {
+      const strength = strengths[rank - 1]!
+      if (drawing !== now && strength > 0) found.push({ drawing, side, rank, strength, frame: at })
     })
     if (!rule.span) continue
-    const [end] = byDrawing(runs, frame, side, 1, d => d !== now && isCore(d))
-    if (end) found.push({ drawing: end.drawing, side, step: 1, strength: 1, frame: end.frame })
+    const [end] = byDrawing(runs, frame, side, 1, d => d !== now && isPose(d))
+    if (end) found.push({ drawing: end.drawing, side, rank: 1, strength: 1, frame: end.frame })
   }
   for (const drawing of pinned)
-    if (drawing !== now) found.push({ drawing, side: 'pinned', step: 0, strength: 1, frame })
+    if (drawing !== now) found.push({ drawing, side: 'pinned', rank: 0, strength: 1, frame })
   return nearestOnce(found, frame)
 }
 
 interface Neighbour {
   readonly drawing: string
-  readonly step: number
+  readonly rank: number
   readonly frame: number
 }
 
 /** What is shown one, two … frames away; steps on which a blank or nothing is shown are left out. */
 function byFrame(runs: Runs, frame: number, side: 'before' | 'after', most: number): Neighbour[] {
-  return Array.from({ length: most }, (_, i) => i + 1).flatMap(step => {
-    const at = side === 'before' ? frame - step : frame + step
+  return Array.from({ length: most }, (_, i) => i + 1).flatMap(rank => {
+    const at = side === 'before' ? frame - rank : frame + rank
     const place = at < 1 ? null : side === 'after' ? runAt(runs, at) : shownAt(runs, at)
-    return place?.run.drawing ? [{ drawing: place.run.drawing, step, frame: at }] : []
+    return place?.run.drawing ? [{ drawing: place.run.drawing, rank, frame: at }] : []
   })
 }
 
@@ -88,7 +88,7 @@ function byDrawing(
   for (let p: Place | null = from && go(runs, from); p && out.length < most; p = go(runs, p)) {
     const { drawing } = p.run
     if (drawing !== null && wanted(drawing) && !out.some(x => x.drawing === drawing))
-      out.push({ drawing, step: out.length + 1, frame: p.start })
+      out.push({ drawing, rank: out.length + 1, frame: p.start })
   }
   return out
 }

@@ -5,7 +5,7 @@ import { arc, distance, partOf, straight, thrown, warped } from '../motion'
 import type { Chart, Content, Drawing, Stack } from '../document/document'
 import { partKey } from '../document/document'
 
-/** The core drawings of a chart, those before and after it that its arc runs through, and the ends of the longer arc it is a part of. */
+/** The poses of a chart, those before and after it that its arc runs through, and the ends of the longer arc it is a part of. */
 export interface Ends {
   readonly from: Drawing
   readonly to: Drawing
@@ -56,9 +56,9 @@ export function runsAlong(chart: Chart, ends: Ends): boolean {
  */
 export function changeGap(chart: Chart, subject: string): number {
   const row = [0, ...chart.ticks.map(t => t.u), 1]
-  const chosen = chart.change?.[subject]
-  if (chosen === chart.to) return row.length - 2
-  const at = chart.ticks.findIndex(t => t.drawing === chosen)
+  const selected = chart.change?.[subject]
+  if (selected === chart.to) return row.length - 2
+  const at = chart.ticks.findIndex(t => t.drawing === selected)
   return at >= 0 ? at : widestGap(row)
 }
 
@@ -80,7 +80,7 @@ const knotsOf = (stack: Stack, chart: Chart, subject: string): Knot[] =>
     return fixed ? [{ ...fixed, u }] : []
   })
 
-/** What an in-between shows: subjects that are in both core drawings are blended, the others change over. */
+/** What an in-between shows: subjects that are in both poses are blended, the others change over. */
 export const between = (stack: Stack, chart: Chart, index: number, ends: Ends): Content =>
   betweenAt(stack, chart, chart.ticks[index]!.u, index, ends)
 

@@ -7,7 +7,6 @@ import {
   done,
   drawn,
   emptyShot,
-  PLAN,
   posedShot,
   runOn,
   STACK,
@@ -16,7 +15,7 @@ import {
   where,
 } from '../commands/fixture.test-helper'
 import type { Shot } from '../document'
-import { Contents, passAt, railOf } from '.'
+import { Contents, passAt, railOf, sceneOf } from '.'
 
 const planned = () =>
   charted(charted(posedShot(), '1', '13', ['7', '9', '11'], { family: 'halves', slow: 'first' }), '13', '25', [
@@ -25,9 +24,9 @@ const planned = () =>
     '21',
     '23',
   ])
-const passes = (shot: Shot) => new Contents().passes(shot, shot.plans[PLAN]!, columnIn(shot))
-const rail = (shot: Shot) => railOf(new Contents(), shot, shot.plans[PLAN]!, columnIn(shot))
-const content = (c: Contents, shot: Shot, id: string) => c.of(shot, shot.plans[PLAN]!, shot.stacks[STACK]!, id)
+const passes = (shot: Shot) => new Contents().passes(sceneOf(shot), columnIn(shot))
+const rail = (shot: Shot) => railOf(sceneOf(shot), columnIn(shot))
+const content = (c: Contents, shot: Shot, id: string) => c.of(sceneOf(shot), shot.stacks[STACK]!, id)
 
 describe('passes', () => {
   it('run from core drawing to core drawing through their chart', () => {
@@ -99,7 +98,7 @@ describe('in-betweens', () => {
       poses: { keeper: stooping },
       fix: content(c, shot, 'd9'),
     })
-    const state = (s: Shot, id: string) => c.state(s, s.plans[PLAN]!, s.stacks[STACK]!, id)
+    const state = (s: Shot, id: string) => c.state(sceneOf(s), s.stacks[STACK]!, id)
     expect([state(shot, 'd9'), state(own, 'd9'), state(own, 'd7'), drawn(own).d9!.content.poses.keeper]).toEqual([
       'computed',
       'own',
@@ -113,10 +112,10 @@ describe('the rail', () => {
   it('draws a stretch over its breakdown on one scale, by the share of travel', () => {
     const shot = done(planned(), 'drawing.set', { stack: STACK, drawing: 'd13', role: 'breakdown' })
     const { stretches, bars } = rail(shot)
-    expect(stretches.map(s => [s.start, s.end, s.parts.length])).toEqual([[1, 25, 2]])
-    const [one, two] = stretches[0]!.parts
+    expect(stretches.map(s => [s.start, s.end, s.sections.length])).toEqual([[1, 25, 2]])
+    const [one, two] = stretches[0]!.sections
     const c = new Contents()
-    const way = (a: string, b: string) => c.travel(shot, shot.plans[PLAN]!, shot.stacks[STACK]!, a, b)
+    const way = (a: string, b: string) => c.travel(sceneOf(shot), shot.stacks[STACK]!, a, b)
     expect(one!.to).toBeCloseTo(way('d1', 'd13') / (way('d1', 'd13') + way('d13', 'd25')), 9)
     expect(two!.to).toBe(1)
     expect(bars.find(b => b.number === '13')!.x).toBe(one!.to)

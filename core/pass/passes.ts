@@ -1,5 +1,6 @@
-import type { Chart, Column, Drawing, Plan } from '../document/document'
-import { eachRun, type Run } from '../sheet'
+import type { Chart, Column, Drawing } from '../document/document'
+import type { Poses } from './roles'
+import { eachRun, shownAt, type Run } from '../sheet'
 
 /** An in-between in a pass: its exposure and its place, read in the direction of the pass. */
 export interface Member {
@@ -8,34 +9,40 @@ export interface Member {
   readonly drawing: string
   readonly u: number
 }
-/** A core drawing's exposure. */
-export interface CoreExposure {
+/** A pose's exposure. */
+export interface PoseExposure {
   readonly run: Run
   readonly start: number
   readonly drawing: string
 }
 
 /**
- * A passage of a column from one core drawing to the next, through a chart if there is one, forward or backward
+ * A passage of a column from one pose to the next, through a chart if there is one, forward or backward
  * (u read as 1 − u). `loose` are in-betweens exposed there that are not of this chart or not in its order.
  */
 export interface Pass {
   readonly chart: Chart | null
   readonly backward: boolean
-  readonly from: CoreExposure
-  readonly to: CoreExposure
+  readonly from: PoseExposure
+  readonly to: PoseExposure
   readonly members: readonly Member[]
-  readonly loose: readonly CoreExposure[]
+  readonly loose: readonly PoseExposure[]
 }
 
-export const isCore = (d: Drawing | undefined): boolean => !!d && d.role !== 'in-between'
+export const isPose = (d: Drawing | undefined): boolean => !!d && d.role !== 'in-between'
 
-/** The passes of a column in order of time. A blank between two core drawings parts them: no pass runs through it. */
-export function passesOf(plan: Plan, column: Column, drawings: Record<string, Drawing>): Pass[] {
-  const charts = Object.values(plan.charts).filter(c => c.stack === column.stack)
+/**
+ * The passes of a column in order of time. A blank between two poses parts them: no pass runs through it. `chartsBetween`
+ * gives the charts that stand between two drawings.
+ */
+export function passesOf(
+  column: Pick<Column, 'runs'>,
+  poses: Poses,
+  chartsBetween: (a: string, b: string) => readonly Chart[],
+): Pass[] {
   const passes: Pass[] = []
-  let from: CoreExposure | null = null
-  let between: CoreExposure[] = []
+  let from: PoseExposure | null = null
+  let between: PoseExposure[] = []
   for (const { run, start } of eachRun(column.runs)) {
     if (run.drawing === null) {
       from = null
@@ -43,11 +50,12 @@ export function passesOf(plan: Plan, column: Column, drawings: Record<string, Dr
       continue
     }
     const here = { run, start, drawing: run.drawing }
-    if (!isCore(drawings[run.drawing])) {
+    if (!poses.has(run.drawing)) {
       between.push(here)
       continue
     }
-    if (from && from.drawing !== run.drawing) passes.push(passThrough(charts, from, here, between))
+    if (from && from.drawing !== run.drawing)
+      passes.push(passThrough(chartsBetween(from.drawing, run.drawing), from, here, between))
     from = here
     between = []
   }
@@ -56,23 +64,20 @@ export function passesOf(plan: Plan, column: Column, drawings: Record<string, Dr
 
 function passThrough(
   charts: readonly Chart[],
-  from: CoreExposure,
-  to: CoreExposure,
-  between: readonly CoreExposure[],
+  from: PoseExposure,
+  to: PoseExposure,
+  between: readonly PoseExposure[],
 ): Pass {
-  const candidates = charts.filter(
-    c => (c.from === from.drawing && c.to === to.drawing) || (c.from === to.drawing && c.to === from.drawing),
-  )
-  const tried = candidates.map(c => readThrough(c, from, to, between))
+  const tried = charts.map(c => readThrough(c, from, to, between))
   const best = tried.sort((a, b) => b.members.length - a.members.length || Number(a.backward) - Number(b.backward))[0]
   return best ?? { chart: null, backward: false, from, to, members: [], loose: between }
 }
 
-function readThrough(chart: Chart, from: CoreExposure, to: CoreExposure, between: readonly CoreExposure[]): Pass {
+function readThrough(chart: Chart, from: PoseExposure, to: PoseExposure, between: readonly PoseExposure[]): Pass {
   const backward = chart.from !== from.drawing
   const places = new Map(chart.ticks.map((t, i) => [t.drawing, backward ? { i: -i, u: 1 - t.u } : { i, u: t.u }]))
   const members: Member[] = []
-  const loose: CoreExposure[] = []
+  const loose: PoseExposure[] = []
   let reached = -Infinity
   for (const x of between) {
     const place = places.get(x.drawing)
@@ -84,6 +89,23 @@ function readThrough(chart: Chart, from: CoreExposure, to: CoreExposure, between
   return { chart, backward, from, to, members, loose }
 }
 
-/** The pass that a frame lies in: from its first core drawing's first frame up to the second's. Null outside all. */
-export const passAt = (passes: readonly Pass[], frame: number): Pass | null =>
-  passes.find(p => frame >= p.from.start && frame < p.to.start) ?? null
+/** The index of the last pass that begins on a frame or before it; −1 where there is none. */
+export function passIndexAt(passes: readonly Pass[], frame: number): number {
+  let [low, high] = [0, passes.length]
+  while (low < high) {
+    const middle = (low + high) >> 1
+    if (passes[middle]!.from.start <= frame) low = middle + 1
+    else high = middle
+  }
+  return low - 1
+}
+
+/** The pass that a frame lies in: from its first pose's first frame up to the second's. Null outside all. */
+export function passAt(passes: readonly Pass[], frame: number): Pass | null {
+  const pass = passes[passIndexAt(passes, frame)]
+  return pass && frame < pass.to.start ? pass : null
+}
+
+/** The drawing a column shows on a frame, null for a blank or an empty column. */
+export const drawingShown = (column: Pick<Column, 'runs'>, frame: number): string | null =>
+  shownAt(column.runs, frame)?.run.drawing ?? null

@@ -26,7 +26,7 @@ export function fitsRecipe(pass: Pass): boolean {
 }
 
 /** Frames from the departure to the arrival of a pass. */
-export function framesOf(pass: Pass): number {
+export function passFrames(pass: Pass): number {
   const first = pass.members[0]
   return pass.to.start - (first ? first.start - (pass.chart?.step ?? 1) : pass.from.start)
 }

@@ -1,6 +1,5 @@
-import type { Contents } from '../pass'
+import type { Scene } from '../pass'
 import { drawingShown } from '../pass'
-import type { Plan, Shot } from '../document/document'
 import type { Stroke } from '../stroke'
 import { contentMarks, type Mark, type PartsSeen } from './marks'
 import { paletteOf, type Palette } from './tones'
@@ -13,47 +12,39 @@ export interface Layer {
   readonly strength: number
 }
 
-/**
- * The display list of a frame: every column that is not hidden, from back to front. Guides are seen while working
- * (`guides`) and never go out.
- */
+/** How a frame is looked at. */
+export interface LayerOptions {
+  /** With the background columns; true where nothing is said. */
+  readonly background?: boolean
+  /** With the reference columns: while working only. */
+  readonly references?: boolean
+  /** A drawing that is looked at in a column instead of its own. */
+  readonly instead?: { readonly column: string; readonly drawing: string } | null
+  /** Which parts of one column are seen. */
+  readonly seen?: { readonly column: string; readonly parts: PartsSeen } | null
+}
+
+/** The display list of a frame: every column that is not hidden, from back to front. */
 export function layersAt(
-  contents: Contents,
-  shot: Shot,
-  plan: Plan,
+  scene: Scene,
   frame: number,
   strokeBy: (hash: string) => Stroke | undefined,
-  {
-    background = true,
-    guides = false,
-    instead,
-    seen,
-  }: {
-    background?: boolean
-    guides?: boolean
-    /** A drawing that is looked at in a column instead of its own. */ instead?: {
-      column: string
-      drawing: string
-    } | null
-    /** Which parts of one column are seen. */ seen?: { column: string; parts: PartsSeen } | null
-  } = {},
+  options: LayerOptions = {},
 ): Layer[] {
+  const { background = true, references = false, instead, seen } = options
+  const { shot, plan, contents } = scene
   return plan.order.flatMap((id): Layer[] => {
     const column = plan.columns[id]!
-    if (column.hidden || (column.background && !background) || (column.guide && !guides)) return []
+    if (column.hidden || (column.background && !background) || (column.guide && !references)) return []
     const drawing = instead?.column === id ? instead.drawing : drawingShown(column, frame)
     if (drawing === null) return []
     const stack = shot.stacks[column.stack]!
+    const parts = seen?.column === id ? seen.parts : undefined
     return [
       {
         column: id,
         drawing,
-        marks: contentMarks(
-          stack,
-          contents.of(shot, plan, stack, drawing),
-          strokeBy,
-          seen?.column === id ? seen.parts : undefined,
-        ),
+        marks: contentMarks(stack, contents.of(scene, stack, drawing), strokeBy, parts),
         palette: paletteOf(column.ink, shot.paper),
         strength: (column.strength ?? 1) * (stack.drawings[drawing]?.strength ?? 1),
       },

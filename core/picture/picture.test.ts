@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { ball, person, restPose } from '../figure'
 import { vec } from '../motion'
-import { Contents } from '../pass'
-import { charted, done, PLAN, posedShot, runOn, STACK, where } from '../commands/fixture.test-helper'
+import { sceneOf } from '../pass'
+import { charted, done, posedShot, runOn, STACK, where } from '../commands/fixture.test-helper'
 import type { Stroke } from '../stroke'
 import { contentMarks, figureExtent, figureMarks, layersAt, mixColours, paletteOf } from '.'
 
@@ -54,8 +54,7 @@ describe('the display list', () => {
   })
   it('of a frame holds every column that is shown, without the background where it is not wanted', () => {
     let shot = charted(posedShot(), '1', '13', ['9', '11'])
-    const layers = (frame: number, background = true) =>
-      layersAt(new Contents(), shot, shot.plans[PLAN]!, frame, () => undefined, { background })
+    const layers = (frame: number, background = true) => layersAt(sceneOf(shot), frame, () => undefined, { background })
     expect(layers(9).map(l => l.drawing)).toEqual(['d9'])
     expect(layers(400).map(l => l.drawing)).toEqual(['d25'])
     shot = done(shot, 'range.clear', {
@@ -68,13 +67,10 @@ describe('the display list', () => {
     shot = done(shot, 'column.set', { ...where, background: true })
     expect([layers(1).length, layers(1, false).length]).toEqual([1, 0])
     const guide = done(shot, 'column.set', { ...where, background: false, guide: true, strength: 0.4 })
-    const seen = (guides: boolean) =>
-      layersAt(new Contents(), guide, guide.plans[PLAN]!, 1, () => undefined, { guides })
+    const seen = (references: boolean) => layersAt(sceneOf(guide), 1, () => undefined, { references })
     expect([seen(true).map(l => l.strength), seen(false)]).toEqual([[0.4], []])
     const faded = done(guide, 'drawing.set', { stack: STACK, drawing: 'd1', strength: 0.5 })
-    expect(
-      layersAt(new Contents(), faded, faded.plans[PLAN]!, 1, () => undefined, { guides: true })[0]!.strength,
-    ).toBeCloseTo(0.2)
+    expect(layersAt(sceneOf(faded), 1, () => undefined, { references: true })[0]!.strength).toBeCloseTo(0.2)
     shot = done(shot, 'column.set', { ...where, hidden: true })
     expect(layers(1)).toEqual([])
   })

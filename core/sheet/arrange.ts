@@ -11,7 +11,7 @@ export interface Exposure {
 
 const made = (list: readonly Exposure[], newId: NewId): Run[] =>
   list.map(x => ({ id: newId(), drawing: x.drawing, frames: x.frames }))
-const framesOf = (list: readonly Exposure[]): number => list.reduce((sum, x) => sum + x.frames, 0)
+const exposureFrames = (list: readonly Exposure[]): number => list.reduce((sum, x) => sum + x.frames, 0)
 
 /** Frames from one to another. */
 export interface Frames {
@@ -50,7 +50,7 @@ export function insertExposures(runs: Runs, frame: number, list: readonly Exposu
 
 /** Puts exposures over what begins on `frame`; the rest keeps its frames. */
 export const overwrite = (runs: Runs, frame: number, list: readonly Exposure[], newId: NewId): Runs =>
-  list.length ? replaceFrames(runs, frame, frame + framesOf(list) - 1, made(list, newId), newId) : runs
+  list.length ? replaceFrames(runs, frame, frame + exposureFrames(list) - 1, made(list, newId), newId) : runs
 
 /** A range shown `times` times in all; what follows moves. */
 export function repeatRange(runs: Runs, first: number, last: number, times: number, newId: NewId): Runs {
@@ -208,7 +208,7 @@ const sumOf = (list: readonly number[]): number => list.reduce((a, b) => a + b, 
 export const onStepFrame = (frame: number, step: number): number =>
   Math.max(1, Math.round((frame - 1) / step) * step + 1)
 
-/** A passage as a card in the pose row: the exposures from one core drawing up to the next. `starts` are the runs it begins with, in their new order. */
+/** A passage as a card in the pose row: the exposures from one pose up to the next. `starts` are the runs it begins with, in their new order. */
 export function orderPassages(runs: Runs, starts: readonly string[]): Runs {
   const wanted = new Set(starts)
   const cards = new Map<string, Run[]>()

@@ -11,7 +11,7 @@ import {
   onEighths,
   outlineOf,
   placedBy,
-  rubbed,
+  erased,
   smoothed,
   straightLine,
   strokeOutline,
@@ -61,12 +61,12 @@ describe('rubbing out of a line', () => {
   })
   it('tells what it does not touch, and leaves no gap on a fast way', () => {
     const s = stroke([0, 50, 1, 200, 50, 1])
-    expect(rubbed(s, [vec(0, 0), vec(200, 0)], 8)).toBeNull()
-    expect(rubbed(s, [vec(20, 50), vec(180, 50)], 8)!.map(p => [p.points[0], p.points.at(-3)])).toEqual([
+    expect(erased(s, [vec(0, 0), vec(200, 0)], 8)).toBeNull()
+    expect(erased(s, [vec(20, 50), vec(180, 50)], 8)!.map(p => [p.points[0], p.points.at(-3)])).toEqual([
       [0, 12],
       [188, 200],
     ])
-    expect(rubbed(stroke([0, 0, 1, 9, 0, 1, 9, 9, 1], { fill: true }), [vec(5, 2)], 3)).toBeNull()
+    expect(erased(stroke([0, 0, 1, 9, 0, 1, 9, 9, 1], { fill: true }), [vec(5, 2)], 3)).toBeNull()
   })
 })
 

@@ -19,7 +19,7 @@ const mixTriples = (a: Triple, b: Triple, t: number): Triple => [
 const SHORTEST = 0.5
 
 /**
- * What is left of a stroke's line (x, y, pressure …) when a circle is rubbed out of it: its pieces in order, with ends where
+ * What is left of a stroke's line (x, y, pressure …) when a circle is erased out of it: its pieces in order, with ends where
  * the line crosses the circle. The line itself, in a list, where the circle does not touch it.
  */
 export function cutByCircle(points: readonly number[], centre: Vec, r: number): number[][] {
@@ -70,8 +70,8 @@ function insideCircle(a: Triple, b: Triple, c: Vec, r: number): [number, number]
   return t1 <= 0 || t0 >= 1 ? null : [Math.max(0, t0), Math.min(1, t1)]
 }
 
-/** The stroke without what a round rubber goes over on its way; null where it is not touched. A flat shape goes as a whole. */
-export function rubbed(s: Stroke, way: readonly Vec[], r: number): Stroke[] | null {
+/** The stroke without what a round eraser goes over on its way; null where it is not touched. A flat shape goes as a whole. */
+export function erased(s: Stroke, way: readonly Vec[], r: number): Stroke[] | null {
   if (s.fill) return null
   let pieces = [s.points as number[]]
   let touched = false

@@ -26,7 +26,7 @@ export function strokeOutline(s: Stroke, wider = 1): number[] {
 }
 
 const plain = new WeakMap<Stroke, Map<number, number[]>>()
-const placed = new WeakMap<Placing, { stroke: Stroke; outline: number[] }>()
+const outlines = new WeakMap<Placing, { stroke: Stroke; outline: number[] }>()
 
 /** The outline of a stroke where it lies. Kept for as long as the stroke, and how it lies, are the same objects. */
 export function outlineOf(s: Stroke, placing: Placing): number[] {
@@ -37,10 +37,10 @@ export function outlineOf(s: Stroke, placing: Placing): number[] {
   if (widths.size > 4) widths.clear()
   widths.set(wider, known)
   if (!placing.at) return known
-  const made = placed.get(placing)
+  const made = outlines.get(placing)
   if (made?.stroke === s) return made.outline
   const outline = mapPoints(known, placing.at, 2)
-  placed.set(placing, { stroke: s, outline })
+  outlines.set(placing, { stroke: s, outline })
   return outline
 }
 
@@ -71,7 +71,7 @@ export function placedBy(m: Affine, placing: Placing, keepWidth: boolean): Requi
   return { at, width: Math.min(100, Math.max(0.01, (placing.width ?? 1) / (keepWidth ? growth(m) : 1))) }
 }
 
-/** True where a round rubber of radius `r` px at `p` touches the stroke's line, or the flat shape. */
+/** True where a round eraser of radius `r` px at `p` touches the stroke's line, or the flat shape. */
 export function touches(s: Stroke, p: Vec, r: number, placing: Placing = {}): boolean {
   if (!placing.at) return touchesPlain(s, p, r, placing.width ?? 1)
   if (growth(placing.at) < 1e-4) return false

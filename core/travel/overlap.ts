@@ -13,7 +13,7 @@ export interface Lie {
 const TOUCH = 1
 
 /** The outer points of marks, with half the width of their lines, as a convex outline: px, in order. */
-export function outlineOf(marks: readonly Mark[]): Vec[] {
+export function marksHull(marks: readonly Mark[]): Vec[] {
   const points: Vec[] = []
   for (const m of marks) {
     if (m.kind === 'ellipse') {

@@ -1,8 +1,10 @@
 import { layBones } from '../figure'
 import { distance } from '../motion'
-import type { Contents } from '../pass'
-import { eachRun } from '../sheet'
-import type { Column, Content, Plan, Shot, Stack } from '../document/document'
+import type { Scene } from '../pass'
+import { drawingShown } from '../pass'
+import type { Frames } from '../sheet'
+import { runsAfter } from '../sheet'
+import type { Column, Content, Stack } from '../document/document'
 
 /** Poses nearer than this look the same, px. */
 const SAME = 0.25
@@ -32,14 +34,22 @@ function compare(stack: Stack, a: Content, b: Content): boolean {
   })
 }
 
-/** Exposures whose drawing is another than the one before and looks the same: the picture sticks there. By their run. */
-export function sticking(contents: Contents, shot: Shot, plan: Plan, column: Column): Set<string> {
-  const stack = shot.stacks[column.stack]!
+/**
+ * Exposures whose drawing is another than the one before and looks the same: the picture sticks there. By their run; of the
+ * whole column, or of the exposures shown on some frames.
+ */
+export function sticking(
+  scene: Scene,
+  column: Column,
+  within: Frames = { first: 1, last: column.runs.frames },
+): Set<string> {
+  const stack = scene.shot.stacks[column.stack]!
   const found = new Set<string>()
-  let before: string | null = null
-  for (const { run } of eachRun(column.runs)) {
+  let before = within.first > 1 ? drawingShown(column, within.first - 1) : null
+  for (const { run, start } of runsAfter(column.runs, within.first)) {
+    if (start > within.last) break
     if (run.drawing && before && run.drawing !== before) {
-      const [a, b] = [contents.of(shot, plan, stack, before), contents.of(shot, plan, stack, run.drawing)]
+      const [a, b] = [scene.contents.of(scene, stack, before), scene.contents.of(scene, stack, run.drawing)]
       const empty = !b.strokes.length && !Object.keys(b.poses).length
       if (!empty && looksSame(stack, a, b)) found.add(run.id)
     }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { ball, cornerAt, cornersOf, person, restPose } from '../figure'
 import { distance, vec } from '../motion'
-import { Contents } from '../pass'
+import { Contents, sceneOf } from '../pass'
 import { figureMarks } from '../picture'
 import { charted, columnIn, done, PLAN, posedShot, runOn, STACK, where } from '../commands/fixture.test-helper'
 import { rate } from '../time'
@@ -14,7 +14,7 @@ import {
   lieOf,
   lieWords,
   nearestOn,
-  outlineOf,
+  marksHull,
   pointIn,
   pointName,
   swingFrames,
@@ -25,7 +25,7 @@ import {
 
 const shot = () => charted(posedShot(), '1', '13', ['7', '9', '11'], { family: 'halves', slow: 'first' })
 const place = { subject: 'keeper', part: 'place' }
-const track = (s = shot()) => trackOf(new Contents(), s, s.plans[PLAN]!, columnIn(s), place)
+const track = (s = shot()) => trackOf(sceneOf(s), columnIn(s), place)
 
 describe('travel', () => {
   it('follows a point through the drawings, with the gaps that its spacing makes', () => {
@@ -33,8 +33,8 @@ describe('travel', () => {
     expect(t.dots.map(d => d.drawing.number)).toEqual(['1', '7', '9', '11', '13', '25'])
     const way = distance(vec(800, 700), vec(840, 760))
     // Steps of halves out of the first: 1/8, 1/8, 1/4, 1/2 of the way.
-    ;[1 / 8, 1 / 8, 1 / 4, 1 / 2].forEach((share, i) => expect(t.steps[i + 1]).toBeCloseTo(way * share, 6))
-    expect(t.steps[0]).toBeNull()
+    ;[1 / 8, 1 / 8, 1 / 4, 1 / 2].forEach((share, i) => expect(t.gaps[i + 1]).toBeCloseTo(way * share, 6))
+    expect(t.gaps[0]).toBeNull()
     expect(t.changes[2]).toBeCloseTo(0, 6)
     expect(t.changes[3]).toBeCloseTo(way / 8, 6)
     expect(t.widest).toBe(5)
@@ -45,7 +45,7 @@ describe('travel', () => {
     expect(frames).toHaveLength(48)
     expect(frames.flatMap((px, i) => (px > 0 ? [i + 1] : []))).toEqual([7, 9, 11, 13, 25])
     expect(frames.reduce((a, b) => a + b)).toBeCloseTo(
-      track().steps.reduce<number>((a, b) => a + (b ?? 0), 0),
+      track().gaps.reduce<number>((a, b) => a + (b ?? 0), 0),
       6,
     )
   })
@@ -57,18 +57,18 @@ describe('travel', () => {
       last: { ...runOn(s, '9'), offset: 1 },
       frames: 2,
     })
-    expect(track(blanked).steps.map(x => x === null)).toEqual([true, false, true, false, false])
+    expect(track(blanked).gaps.map(x => x === null)).toEqual([true, false, true, false, false])
   })
   it('finds the place on a way that is nearest to a point', () => {
     const s = shot()
     const [plan, stack] = [s.plans[PLAN]!, s.stacks[STACK]!]
     for (const part of ['place', 'head', 'near-forearm']) {
-      const way = wayThrough(new Contents(), s, plan, stack, plan.charts['c1-13']!, { subject: 'keeper', part })!
+      const way = wayThrough(sceneOf(s), stack, plan.charts['c1-13']!, { subject: 'keeper', part })!
       const at = nearestOn(way, way(0.3))
       expect(at.u).toBeCloseTo(0.3, 3)
       expect(at.off).toBeLessThan(0.05)
       expect(
-        distance(way(0.5), pointIn(stack, new Contents().of(s, plan, stack, 'd11'), { subject: 'keeper', part })!),
+        distance(way(0.5), pointIn(stack, new Contents().of(sceneOf(s), stack, 'd11'), { subject: 'keeper', part })!),
       ).toBeLessThan(1e-6)
     }
     expect(pointName(stack, { subject: 'keeper', part: 'head' })).toBe('Keeper, head')
@@ -108,13 +108,13 @@ it('a corner of a shape can be followed, and turns and squashes with its figure'
   const s = shot()
   const stack = s.stacks[STACK]!
   const point = { subject: 'keeper', part: cornersOf(person, restPose(vec(0, 0)))[2]!.id }
-  expect(pointIn(stack, new Contents().of(s, s.plans[PLAN]!, stack, 'd9'), point)).not.toBeNull()
+  expect(pointIn(stack, new Contents().of(sceneOf(s), stack, 'd9'), point)).not.toBeNull()
   expect(pointName(stack, point)).toContain('corner at the')
-  expect(pointIn(stack, new Contents().of(s, s.plans[PLAN]!, stack, 'd9'), { ...point, part: 'none#0.0' })).toBeNull()
+  expect(pointIn(stack, new Contents().of(sceneOf(s), stack, 'd9'), { ...point, part: 'none#0.0' })).toBeNull()
 })
 
 describe('an element against its own last position', () => {
-  const at = (x: number) => outlineOf(figureMarks(ball, { ...restPose(vec(x, 200)), size: 1 }))
+  const at = (x: number) => marksHull(figureMarks(ball, { ...restPose(vec(x, 200)), size: 1 }))
   // Two circles of radius 70 with a line of 6: clear of each other by the distance of their middles less 140 and the line.
   it.each([
     [60, 'overlaps'],

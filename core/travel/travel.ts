@@ -1,9 +1,9 @@
 import type { Vec } from '../motion'
 import { distance } from '../motion'
-import type { Contents } from '../pass'
+import type { Scene } from '../pass'
 import { betweenAt } from '../pass'
 import { eachRun } from '../sheet'
-import type { Chart, Column, Drawing, Plan, Shot, Stack } from '../document/document'
+import type { Chart, Column, Drawing, Stack } from '../document/document'
 import type { Point } from './point'
 import { figureHeight, pointIn } from './point'
 
@@ -21,8 +21,8 @@ export interface Track {
   readonly point: Point
   readonly dots: readonly Dot[]
   /** For each dot how far it is from the one before, px; null at a beginning. */
-  readonly steps: readonly (number | null)[]
-  /** For each dot how much longer its step is than the one before, px; null where there are not two. */
+  readonly gaps: readonly (number | null)[]
+  /** For each dot how much longer its gap is than the one before, px; null where there are not two. */
   readonly changes: readonly (number | null)[]
   /** The dot that the widest gap leads to, −1 where nothing moves. */
   readonly widest: number
@@ -31,15 +31,15 @@ export interface Track {
 }
 
 /** Follows a point through a column. */
-export function trackOf(contents: Contents, shot: Shot, plan: Plan, column: Column, point: Point): Track {
-  const stack = shot.stacks[column.stack]!
+export function trackOf(scene: Scene, column: Column, point: Point): Track {
+  const stack = scene.shot.stacks[column.stack]!
   const dots: Dot[] = []
-  const steps: (number | null)[] = []
+  const gaps: (number | null)[] = []
   let before: Dot | null = null
   let height = 0
   for (const { run, start } of eachRun(column.runs)) {
     const drawing = run.drawing === null ? undefined : stack.drawings[run.drawing]
-    const content = drawing && contents.of(shot, plan, stack, drawing.id)
+    const content = drawing && scene.contents.of(scene, stack, drawing.id)
     const at = content ? pointIn(stack, content, point) : null
     if (!drawing || !at) {
       before = null
@@ -49,33 +49,26 @@ export function trackOf(contents: Contents, shot: Shot, plan: Plan, column: Colu
     height ||= figureHeight(stack.subjects[point.subject]!.figure, pose)
     const dot: Dot = { run: run.id, start, frames: run.frames, drawing, at }
     dots.push(dot)
-    steps.push(before ? distance(before.at, at) : null)
+    gaps.push(before ? distance(before.at, at) : null)
     before = dot
   }
-  const changes = steps.map((s, i) => (s === null || i === 0 || steps[i - 1] === null ? null : s - steps[i - 1]!))
-  const most = Math.max(0, ...steps.map(s => s ?? 0))
-  return { point, dots, steps, changes, widest: most > 0 ? steps.indexOf(most) : -1, height }
+  const changes = gaps.map((s, i) => (s === null || i === 0 || gaps[i - 1] === null ? null : s - gaps[i - 1]!))
+  const most = Math.max(0, ...gaps.map(s => s ?? 0))
+  return { point, dots, gaps, changes, widest: most > 0 ? gaps.indexOf(most) : -1, height }
 }
 
 /** The travel of a point on each frame from 1 to `last`, px: what it moves when that frame comes up, 0 while a drawing is held. */
 export function travelPerFrame(track: Track, last: number): number[] {
   const out = Array.from({ length: last }, () => 0)
   track.dots.forEach((d, i) => {
-    if (d.start <= last) out[d.start - 1] = track.steps[i] ?? 0
+    if (d.start <= last) out[d.start - 1] = track.gaps[i] ?? 0
   })
   return out
 }
 
 /** The way of a point through one chart, asked by the place u; null where its subject is not on both poses. */
-export function wayThrough(
-  contents: Contents,
-  shot: Shot,
-  plan: Plan,
-  stack: Stack,
-  chart: Chart,
-  point: Point,
-): ((u: number) => Vec) | null {
-  const ends = contents.ends(shot, plan, stack, chart)
+export function wayThrough(scene: Scene, stack: Stack, chart: Chart, point: Point): ((u: number) => Vec) | null {
+  const ends = scene.contents.ends(scene, stack, chart)
   if (!ends?.from.content.poses[point.subject] || !ends.to.content.poses[point.subject]) return null
   return u => pointIn(stack, betweenAt(stack, chart, u, 0, ends), point)!
 }

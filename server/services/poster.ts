@@ -1,8 +1,8 @@
 import type { Sequelize } from 'sequelize'
 import { writeSvg } from '#core/formats/svg'
-import { Contents } from '#core/pass'
+import { sceneOf } from '#core/pass'
 import { layersAt } from '#core/picture'
-import { imageHashes, shownPlan, strokeHashes } from '#core/document'
+import { imageHashes, strokeHashes } from '#core/document'
 import { eachRun } from '#core/sheet'
 import { findImage } from './images'
 import { opened, readShot } from './shots'
@@ -11,7 +11,8 @@ import { findStrokes } from './strokes'
 /** One frame of a shot as SVG, for the list: the first frame of the key that is longest seen. */
 export async function poster(db: Sequelize, id: string): Promise<string> {
   const shot = opened((await readShot(db, id)).document)
-  const plan = shownPlan(shot)
+  const scene = sceneOf(shot)
+  const { plan } = scene
   const strokes = await findStrokes(db, strokeHashes(shot))
   const images = await smallImages(db, imageHashes(shot))
   const runs = plan.order
@@ -29,7 +30,7 @@ export async function poster(db: Sequelize, id: string): Promise<string> {
   return writeSvg(
     shot.picture,
     shot.paper,
-    layersAt(new Contents(), shot, plan, keys[0]?.start ?? 1, h => strokes[h]),
+    layersAt(scene, keys[0]?.start ?? 1, h => strokes[h]),
     file => images.get(file),
   )
 }

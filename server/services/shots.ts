@@ -2,7 +2,17 @@ import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import { z } from 'zod'
 import { pictureSchema, rateSchema } from '#core/document/document'
 import type { Shot, StoredShot } from '#core/document'
-import { assemble, colour, frames, imageHashes, label, makeShot, openShot, piecesOf, strokeHashes } from '#core/document'
+import {
+  assemble,
+  colour,
+  frames,
+  imageHashes,
+  label,
+  makeShot,
+  openShot,
+  piecesOf,
+  strokeHashes,
+} from '#core/document'
 import { rate } from '#core/time'
 import { models } from '../db/models'
 import { Problem } from './problem'
@@ -66,8 +76,8 @@ export async function listShots(db: Sequelize): Promise<ProductionInList[]> {
 }
 
 /** Keeps a new shot under its id. Asking twice with the same id gives the same shot. */
-export async function createShot(db: Sequelize, wish: z.output<typeof newShotSchema>): Promise<{ id: string }> {
-  const { id, production, ...rest } = wish
+export async function createShot(db: Sequelize, draft: z.output<typeof newShotSchema>): Promise<{ id: string }> {
+  const { id, production, ...rest } = draft
   return keepShot(db, makeShot(id, { ...rest, rate: rate(rest.rate.num, rest.rate.den) }), production)
 }
 

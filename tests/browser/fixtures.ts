@@ -95,8 +95,8 @@ export class Desk {
     return yOfFrame(frame) - scroll + ROW / 2
   }
 
-  /** Chooses frames of a column by dragging over them. */
-  async choose(column: number, first: number, last: number): Promise<void> {
+  /** Selects frames of a column by dragging over them. */
+  async select(column: number, first: number, last: number): Promise<void> {
     await this.scrollTo(first)
     const box = (await this.sheet.boundingBox())!
     const x = box.x + columnX(column)

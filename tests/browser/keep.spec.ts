@@ -118,7 +118,7 @@ test('playback loops by the clock, steps by frame and by drawing, scrubs in the 
   const box = (await desk.sheet.boundingBox())!
   await desk.drag({ x: box.x + 10, y: box.y + 40 + 8 }, { x: box.x + 10, y: box.y + 40 + 15 * 20 + 8 })
   await expect(frame).toHaveText('21')
-  await desk.choose(1, 5, 10)
+  await desk.select(1, 5, 10)
   await page.keyboard.press('l')
   await expect(page.getByRole('button', { name: '5–10' })).toBeVisible()
   await page.keyboard.press('Space')

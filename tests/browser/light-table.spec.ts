@@ -55,7 +55,7 @@ test('three poses drawn with the simulated pen, a head copied across, a figure o
 
   // The head of 1 is copied to 9, in place.
   await desk.goTo(1)
-  await page.getByRole('button', { name: /^Choose and move/ }).click()
+  await page.getByRole('button', { name: /^Select and move/ }).click()
   const [a, b] = [await desk.picturePoint(270, 170), await desk.picturePoint(500, 400)]
   await page.getByRole('button', { name: 'Choose by a box' }).click()
   await desk.drag(a, b)
@@ -76,10 +76,10 @@ test('three poses drawn with the simulated pen, a head copied across, a figure o
   // All that is on 1 to 17 is moved, growing along them.
   await key(desk, 'Home')
   await key(desk, 'Shift+End')
-  await page.getByRole('button', { name: /^Choose and move/ }).click()
+  await page.getByRole('button', { name: /^Select and move/ }).click()
   await page.getByRole('button', { name: 'Numbers …' }).click()
   const panel = page.getByRole('dialog', { name: 'By numbers' })
-  await panel.getByRole('radio', { name: /drawings of the chosen frames \(3\)/ }).check()
+  await panel.getByRole('radio', { name: /drawings of the selected frames \(3\)/ }).check()
   await panel.getByLabel('How it runs along the drawings').selectOption('grow')
   await panel.getByLabel('Down, px').fill('90')
   await expect(panel.getByText('1 33% 9 67% 17 100%')).toBeVisible()
@@ -159,13 +159,13 @@ test('the rubber takes a part out of a stroke, lines, ellipses and fills are dra
   const outside = await desk.picturePoint(300, 800)
   await page.mouse.click(outside.x, outside.y)
   await expect(page.getByText('The shape is open')).toBeVisible()
-  // The middle of the line is rubbed out: two pieces stand for it.
+  // The middle of the line is erased out: two pieces stand for it.
   await key(desk, 'u')
   await desk.drag(await desk.picturePoint(600, 240), await desk.picturePoint(600, 360))
   await expect.poll(async () => (await byNumber(desk, column, '1')).strokes.length).toBe(4)
   await key(desk, 'Control+z')
   await expect.poll(async () => (await byNumber(desk, column, '1')).strokes.length).toBe(3)
-  // All of it is chosen and turned by its knob, and a nudge moves it.
+  // All of it is selected and turned by its knob, and a nudge moves it.
   await key(desk, 'Alt+a')
   await expect(page.getByText('3 chosen')).toBeVisible()
   await key(desk, 'Control+ArrowRight')
@@ -338,7 +338,7 @@ test('a figure made from joints, proportions from here on, a part drawn once', a
   await expect.poll(async () => (await byNumber(desk, column, '1')).strokes.length).toBe(0)
   const beak = async () => Object.values((await stackOf(desk, column)).stack.subjects).find(s => s.name === 'beak')!
   expect(await beak()).toMatchObject({ kind: 'part', strokes: [{}] })
-  // The rubber works on the part itself, where it is placed.
+  // The eraser works on the part itself, where it is placed.
   await panel.getByRole('button', { name: 'Close' }).click()
   await key(desk, 'u')
   await desk.drag(await desk.picturePoint(1178, 280), await desk.picturePoint(1178, 340))

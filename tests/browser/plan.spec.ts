@@ -177,7 +177,7 @@ test.describe('poses', () => {
 
 test.describe('exposing a range', () => {
   test('push and thin are told apart, shown first, and taken', async ({ desk, page }) => {
-    await desk.choose(1, 1, 12)
+    await desk.select(1, 1, 12)
     await page.keyboard.press('3')
     await expect(page.getByText(/Threes by push: length stays 61 frames, all 23 drawings kept/)).toBeVisible()
     expect(await desk.exposures()).toBe(START)
@@ -187,7 +187,7 @@ test.describe('exposing a range', () => {
     ).toBeVisible()
     await page.keyboard.press('Enter')
     expect(await desk.exposures()).toBe(START.replace('1*6 7*2 9*2 11*2', '1*6 7*3 9*3'))
-    await desk.choose(1, 21, 26)
+    await desk.select(1, 21, 26)
     await page.keyboard.press('2')
     await page.keyboard.press('2')
     const doubled = START.replace('1*6 7*2 9*2 11*2', '1*6 7*3 9*3').replace(
@@ -200,7 +200,7 @@ test.describe('exposing a range', () => {
     expect((await desk.shot()).length).toBe(67)
   })
   test('hold, blank, one frame more and less', async ({ desk, page }) => {
-    await desk.choose(1, 21, 26)
+    await desk.select(1, 21, 26)
     await page.keyboard.press('h')
     await page.keyboard.press('Enter')
     await expect.poll(() => desk.exposures()).toBe(START.replace('21*1 22*1 23*1 24*1 25*1 26*1', '21*6'))
@@ -212,7 +212,7 @@ test.describe('exposing a range', () => {
     await expect.poll(() => desk.exposures()).toContain('21*5')
     for (let i = 0; i < 4; i++) await page.keyboard.press('Control+z')
     await expect.poll(() => desk.exposures()).toBe(START)
-    await desk.choose(1, 1, 3)
+    await desk.select(1, 1, 3)
     await page.getByRole('button', { name: 'Blank' }).click()
     await expect.poll(() => desk.exposures()).toContain('X*3 1*3 7*2')
     await desk.goTo(2)

@@ -19,7 +19,7 @@ const margin = async (desk: Desk, x: number, y: number) => {
 
 test.describe('repeat brackets', () => {
   test('by key: more often, to the end, there and back, into plain exposures', async ({ desk, page }) => {
-    await desk.choose(1, 7, 12)
+    await desk.select(1, 7, 12)
     await page.keyboard.press('Shift+B')
     await page.keyboard.press('Shift+B')
     expect(keeperIn(await desk.shot()).repeats).toMatchObject([{ times: 3, back: false }])
@@ -39,7 +39,7 @@ test.describe('repeat brackets', () => {
     expect(keeperIn(await desk.shot()).repeats).toBeUndefined()
   })
   test('by pointer, shown first; the picture and what goes out follow', async ({ desk, page }) => {
-    await desk.choose(1, 21, 25)
+    await desk.select(1, 21, 25)
     await page.keyboard.press('Shift+O')
     const panel = page.getByRole('dialog', { name: 'More to do with the chosen frames' })
     await panel.getByLabel('How many times it is shown').fill('4')
@@ -68,12 +68,12 @@ test('chosen frames are carried by their edge: over, between, to another column;
   desk,
   page,
 }) => {
-  await desk.choose(1, 7, 10)
+  await desk.select(1, 7, 10)
   await desk.drag(await cell(desk, 1, 8, -COLUMN / 2 + 3), await cell(desk, 1, 33, -COLUMN / 2 + 3))
   await expect.poll(() => desk.exposures()).toBe(START.replace('7*2 9*2', 'X*4').replace('31*6', '31*1 7*2 9*2 31*1'))
   await page.keyboard.press('Control+z')
   await page.keyboard.press('Escape')
-  await desk.choose(1, 7, 10)
+  await desk.select(1, 7, 10)
   await page.keyboard.down('Alt')
   await desk.drag(await cell(desk, 1, 8, -COLUMN / 2 + 3), await cell(desk, 1, 32, -COLUMN / 2 + 3))
   await page.keyboard.up('Alt')
@@ -82,14 +82,14 @@ test('chosen frames are carried by their edge: over, between, to another column;
     .toBe(START.replace('7*2 9*2 ', '').replace('29*2 31*6', '29*2 7*2 9*2 31*6'))
   await page.keyboard.press('Control+z')
   await page.keyboard.press('Escape')
-  await desk.choose(1, 7, 10)
+  await desk.select(1, 7, 10)
   await page.keyboard.press('Alt+Shift+ArrowRight')
   await expect.poll(() => desk.exposures('rope')).toMatch(/7\*2 9\*2/)
   await expect.poll(() => desk.exposures()).toBe(START.replace('7*2 9*2', 'X*4'))
   await page.keyboard.press('Control+z')
   await expect.poll(() => desk.exposures()).toBe(START)
   await page.keyboard.press('Escape')
-  await desk.choose(1, 7, 8)
+  await desk.select(1, 7, 8)
   await page.keyboard.press('Alt+Shift+ArrowDown')
   await expect.poll(() => desk.exposures()).toBe(START.replace('7*2 9*2', 'X*1 7*2 9*1'))
 })
@@ -98,7 +98,7 @@ test('all exposures of a drawing are chosen and changed at once; one is replaced
   desk,
   page,
 }) => {
-  await desk.choose(1, 7, 10)
+  await desk.select(1, 7, 10)
   await page.keyboard.press('Shift+O')
   const panel = page.getByRole('dialog', { name: 'More to do with the chosen frames' })
   await panel.getByLabel('How many times', { exact: true }).fill('3')
@@ -139,7 +139,7 @@ test('the end of the shot and the play range are drawn in the margin', async ({ 
 })
 
 test('a whole column that ends in a cycle is put on another step as it is written', async ({ desk, page }) => {
-  await desk.choose(2, 47, 58)
+  await desk.select(2, 47, 58)
   await page.keyboard.press('Alt+b')
   const before = await desk.exposures('rope')
   await page.keyboard.press('Escape')
@@ -158,7 +158,7 @@ test('an exposure is reduced to nothing by pulling it on past its beginning, and
   desk,
   page,
 }) => {
-  await desk.choose(1, 9, 10)
+  await desk.select(1, 9, 10)
   const box = (await desk.rail.boundingBox())!
   // Halves out of the first pose: 7, 9 and 11 stand at 1/8, 1/4 and 1/2. The end of 9 is pulled three rows up.
   const x = box.x + xOfU(1 / 4)
@@ -168,7 +168,7 @@ test('an exposure is reduced to nothing by pulling it on past its beginning, and
   await page.keyboard.press('Control+z')
   await expect.poll(() => desk.exposures()).toBe(START)
   await page.keyboard.press('Escape')
-  await desk.choose(1, 7, 10)
+  await desk.select(1, 7, 10)
   await page.keyboard.down('Control')
   await desk.drag(await cell(desk, 1, 8, -COLUMN / 2 + 3), await cell(desk, 1, 33, -COLUMN / 2 + 3))
   await page.keyboard.up('Control')

@@ -14,7 +14,7 @@ test.describe('arranging chosen frames', () => {
     desk,
     page,
   }) => {
-    await desk.choose(1, 7, 12)
+    await desk.select(1, 7, 12)
     await page.keyboard.press('Shift+O')
     const panel = page.getByRole('dialog', { name: 'More to do with the chosen frames' })
     await panel.getByRole('button', { name: 'There and back', exact: true }).hover()
@@ -34,7 +34,7 @@ test.describe('arranging chosen frames', () => {
       if (name === 'Reverse') await page.keyboard.press('Control+z')
     }
     await page.keyboard.press('Escape')
-    await desk.choose(1, 7, 10)
+    await desk.select(1, 7, 10)
     await page.keyboard.press('Shift+O')
     await panel.getByLabel('How many times', { exact: true }).fill('3')
     await panel.getByRole('button', { name: 'times', exact: true }).last().click()
@@ -64,16 +64,16 @@ test.describe('arranging chosen frames', () => {
     expect([planIn(linked).columns.keeper!.runs.frames, planIn(linked).columns.rope!.runs.frames]).toEqual([62, 62])
   })
   test('copied, pasted over and between, in the same and in another column', async ({ desk, page }) => {
-    await desk.choose(1, 7, 10)
+    await desk.select(1, 7, 10)
     await page.keyboard.press('Control+c')
-    await desk.choose(1, 31, 32)
+    await desk.select(1, 31, 32)
     await page.keyboard.press('Control+v')
     await expect.poll(() => desk.exposures()).toBe(START.replace('31*6', '7*2 9*2 31*2'))
     await page.keyboard.press('Control+z')
     await page.keyboard.press('Control+Alt+v')
     await expect.poll(() => desk.exposures()).toBe(START.replace('31*6', '7*2 9*2 31*6'))
     await page.keyboard.press('Control+z')
-    await desk.choose(2, 31, 32)
+    await desk.select(2, 31, 32)
     await page.keyboard.press('Control+v')
     await expect.poll(() => desk.exposures('rope')).toMatch(/7\*2 9\*2/)
   })

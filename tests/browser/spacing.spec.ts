@@ -1,5 +1,5 @@
 import { layBones } from '#core/figure'
-import { Contents } from '#core/pass'
+import { sceneOf } from '#core/pass'
 import { trackOf } from '../../core/travel'
 import type { Shot } from '../../core/document'
 import { uOfX, xOfU } from '../../app/sheet/layout'
@@ -178,7 +178,7 @@ test.describe('charts', () => {
     const before = await desk.shot()
     await desk.goTo(9)
     await page.keyboard.press('y')
-    await desk.choose(1, 27, 47)
+    await desk.select(1, 27, 47)
     await page.keyboard.press('Shift+Y')
     const after = await desk.shot()
     for (const n of ['27', '37', '43']) expect(chartWith(after, n).recipe).toEqual({ family: 'halves', slow: 'first' })
@@ -229,7 +229,7 @@ test('arcs: a point is followed, its dot moves along the path, and off it asks t
   await page.getByRole('radio', { name: 'per drawing' }).click()
   // 24 is the in-between before the last of its span; its dot lies far from others on the way up.
   await desk.goTo(22)
-  const track = trackOf(new Contents(), shot, planIn(shot), planIn(shot).columns.keeper!, {
+  const track = trackOf(sceneOf(shot), planIn(shot).columns.keeper!, {
     subject: 'marrow',
     part: 'near-forearm',
   })

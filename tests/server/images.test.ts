@@ -2,7 +2,7 @@ import { unzipSync, zipSync } from 'fflate'
 import { PNG } from 'pngjs'
 import type { Sequelize } from 'sequelize'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { placed, restPose } from '#core/figure'
+import { oneBoneFigure, restPose } from '#core/figure'
 import type { Command } from '../../core/commands'
 import { SCHEMA } from '../../core/document'
 import { models } from '../../server/db/models'
@@ -44,7 +44,7 @@ const place = (file: string): Command => ({
       id: newTestId(),
       name: 'Plate',
       kind: 'image',
-      figure: placed('plate', 'Plate', 40),
+      figure: oneBoneFigure('plate', 'Plate', 40),
       file,
       width: 12,
       height: 8,

@@ -1,6 +1,6 @@
 import { contentMarks, figureExtent, paletteOf } from '#core/picture'
 import type { Content, Stack } from '#core/document'
-import { outlineOf } from '#core/travel'
+import { marksHull } from '#core/travel'
 import { boxAround } from '#core/stroke'
 import type { Desk } from '~/desk/desk'
 import { drawLayers } from './draw-picture'
@@ -27,7 +27,7 @@ export function drawThumb(
       subject.kind === 'figure'
         ? figureExtent(subject.figure, pose)
         : boxAround([
-            outlineOf(contentMarks(stack, { poses: { [id]: pose }, strokes: [] }, desk.session!.strokeBy)).flatMap(
+            marksHull(contentMarks(stack, { poses: { [id]: pose }, strokes: [] }, desk.session!.strokeBy)).flatMap(
               p => [p.x, p.y],
             ),
           ])
