@@ -1,18 +1,7 @@
 import { expect, it } from 'vitest'
-import { deskActions, keyCaps } from './actions'
+import { actions } from './actions'
+import { keyCaps } from './desk/key-caps'
 
-const nothing = () => {}
-const actions = deskActions({
-  play: nothing,
-  search: nothing,
-  shortcuts: nothing,
-  addPose: nothing,
-  handOff: nothing,
-  theme: nothing,
-  type: nothing,
-  note: nothing,
-  more: nothing,
-})
 const caps = (list: typeof actions): string[] => list.flatMap(a => a.keys.map(k => k.toUpperCase()))
 const keys = caps(actions)
 

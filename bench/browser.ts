@@ -6,7 +6,8 @@ import { vec } from '#core/motion'
 import type { Shot } from '../core/document'
 import { makeShot, openShot } from '../core/document'
 import { rate } from '#core/time'
-import { HEAD, LADDER, ROW, U0, xOfU, yOfFrame } from '../app/sheet/layout'
+import { HEAD, rowsOf, USUAL_ROW } from '../app/sheet/layout'
+import { LADDER, U0, xOfU } from '../app/rail/layout'
 import { Planner } from '../demo/planner'
 import { keepShot } from '../server/services/shots'
 import { loadDemo } from '../tests/support/demo'
@@ -14,6 +15,8 @@ import { newTestId, serve } from '../tests/support/server'
 import { ghostsCost, openArt, penFollow } from './art'
 import type { Row } from './row'
 import { wideShot } from './wide-edit'
+
+const { px: ROW, y: yOfFrame } = rowsOf(USUAL_ROW)
 
 const ARGS = [
   '--headless',

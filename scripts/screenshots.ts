@@ -5,9 +5,11 @@ import { chromium } from '@playwright/test'
 import { demoShots, PRODUCTION } from '../demo'
 import { keepShot } from '../server/services/shots'
 import { keepStrokes } from '../server/services/strokes'
-import { HEAD, MARGIN, NOTES, COLUMN, ROW, yOfFrame } from '../app/sheet/layout'
+import { HEAD, MARGIN, NOTES, COLUMN, rowsOf, USUAL_ROW } from '../app/sheet/layout'
 import { serve } from '../tests/support/server'
 import { gulls } from './gulls'
+
+const { px: ROW, y: yOfFrame } = rowsOf(USUAL_ROW)
 
 /** Makes every picture of docs/screenshots anew, from the demo, on a server and a database of its own. */
 const folder = resolve(import.meta.dirname, '../docs/screenshots')

@@ -30,11 +30,11 @@ function keep(): void {
     name.value = ''
 }
 function show(k: KeptSpacing): void {
-  const draft = giveSpacing(desk, pass, k)
+  const draft = giveSpacing(desk.scene!, pass, k)
   if (draft) desk.tryOut(draft, `“${k.name}”: shown, not taken yet.`)
 }
 function use(k: KeptSpacing): void {
-  const draft = giveSpacing(desk, pass, k)
+  const draft = giveSpacing(desk.scene!, pass, k)
   if (draft) desk.run(draft)
 }
 </script>

@@ -3,28 +3,27 @@ import { computed, onMounted, ref } from 'vue'
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/vue'
 import { onClickOutside } from '@vueuse/core'
 import { X } from '@lucide/vue'
-import { shownPlan } from '#core/document'
-import { mostIn } from '~/desk/wishes'
+import { mostIn } from './fill'
 import ChartKept from './ChartKept.vue'
 import ChartParts from './ChartParts.vue'
 import ChartSpacing from './ChartSpacing.vue'
 import ChartWork from './ChartWork.vue'
+import { passesHere } from '~/desk/scene'
 import { useDesk } from '~/desk/desk'
+import { useCharts } from './store'
 
 const props = defineProps<{ left: number }>()
 const emit = defineEmits<{ close: [] }>()
 const desk = useDesk()
+const charts = useCharts()
 const panel = ref<HTMLElement | null>(null)
-const tab = ref(desk.chartPanel?.tab ?? 0)
+const tab = ref(charts.panel?.tab ?? 0)
 const TABS = ['Spacing', 'Order of work', 'Parts', 'Kept']
 
 /** The pass is looked up in the shot itself, so that what is tried out does not move the panel. */
 const pass = computed(() => {
-  const plan = desk.shot && shownPlan(desk.shot)
-  const column = plan?.columns[desk.column!.id]
-  return column
-    ? (desk.contents.passes(desk.shot!, plan!, column).find(p => p.from.run.id === desk.chartPanel?.run) ?? null)
-    : null
+  const { scene, focus } = desk.stored!
+  return passesHere(scene, focus).find(p => p.from.run.id === charts.panel?.run) ?? null
 })
 const name = (id: string) => desk.stack?.drawings[id]?.number ?? '?'
 const frames = computed(() => (pass.value ? pass.value.to.start - pass.value.from.start : 0))

@@ -17,13 +17,17 @@ import type { Pass } from '#core/pass'
 import { fitsRecipe, passFrames, timesOf } from '#core/pass'
 import { againstGravity, fallFrames, jumpHeight, metresOf, swingFrames } from '#core/travel'
 import { throwAt } from './spans'
-import { asKept, fill, mostIn, space } from '~/desk/wishes'
+import { asKept, fill, mostIn, space } from './fill'
 import { toast } from 'vue-sonner'
 import MiniChart from './MiniChart.vue'
 import { useDesk } from '~/desk/desk'
+import { useCharts } from './store'
+import { useTools } from '~/desk/tools'
 
 const { pass } = defineProps<{ pass: Pass }>()
 const desk = useDesk()
+const charts = useCharts()
+const tools = useTools()
 const count = computed(() => pass.chart?.ticks.length ?? 0)
 const step = computed(() => pass.chart?.step ?? desk.column?.step ?? 2)
 const most = computed(() => pass.to.start - pass.from.start - 1)
@@ -71,7 +75,9 @@ const words = computed(() => {
 
 function show(r: Recipe, name: string): void {
   over.value = name
-  const draft = count.value ? space(desk, pass, r) : fill(desk, pass, usual.value || 1, { recipe: r })
+  const draft = count.value
+    ? space(desk.scene!, pass, r)
+    : fill(desk.scene!, desk.focus!, pass, usual.value || 1, { recipe: r })
   if (draft) desk.tryOut(draft, `${recipeName(r)}: shown, not taken yet.`)
 }
 function leave(): void {
@@ -79,20 +85,22 @@ function leave(): void {
   desk.drop()
 }
 function select(r: Recipe): void {
-  const draft = count.value ? space(desk, pass, r) : fill(desk, pass, usual.value || 1, { recipe: r })
+  const draft = count.value
+    ? space(desk.scene!, pass, r)
+    : fill(desk.scene!, desk.focus!, pass, usual.value || 1, { recipe: r })
   if (draft) desk.run(draft)
 }
 function setCount(n: number): void {
-  if (n >= 0 && n <= most.value) desk.run(fill(desk, pass, n))
+  if (n >= 0 && n <= most.value) desk.run(fill(desk.scene!, desk.focus!, pass, n))
 }
 function setStep(s: number): void {
-  if (count.value) desk.run(fill(desk, pass, Math.min(count.value, most.value), { step: s }))
+  if (count.value) desk.run(fill(desk.scene!, desk.focus!, pass, Math.min(count.value, most.value), { step: s }))
 }
 function setPath(path: 'arc' | 'straight'): void {
   if (pass.chart) desk.run({ name: 'chart.path', args: { plan: desk.plan!.id, chart: pass.chart.id, path } })
 }
 function throwIt(): void {
-  const made = throwAt(desk, desk.contents, pass)
+  const made = throwAt(desk.scene!, desk.focus!, pass)
   if (typeof made === 'string') toast(made)
   else desk.run(made)
 }
@@ -194,7 +202,7 @@ function turnKnob(k: Knob, e: Event): void {
 const gravity = computed(() => {
   const { scale, rate } = desk.shot!
   const poses = [pass.from.drawing, pass.to.drawing].map(
-    d => Object.values(desk.contents.of(desk.shot!, desk.plan!, desk.stack!, d).poses)[0],
+    d => Object.values(desk.scene!.contents.of(desk.scene!, desk.stack!, d).poses)[0],
   )
   const subject = Object.values(desk.stack!.subjects)[0]
   if (!scale || !poses[0] || !poses[1] || !subject) return null
@@ -237,8 +245,8 @@ function takeFrames(frames: number): void {
     })
 }
 function setScale(): void {
-  desk.tool = 'scale'
-  desk.chartPanel = null
+  tools.tool = 'scale'
+  charts.panel = null
 }
 </script>
 
@@ -311,7 +319,7 @@ function setScale(): void {
     <button
       type="button"
       class="push-button"
-      @pointerenter="desk.tryOut(space(desk, pass, taken!)!)"
+      @pointerenter="desk.tryOut(space(desk.scene!, pass, taken!)!)"
       @pointerleave="desk.drop()"
       @click="select(taken!)"
     >

@@ -4,17 +4,19 @@ import type { Pass } from '#core/pass'
 import type { Line } from './spans'
 import { workOf } from './spans'
 import { useDesk } from '~/desk/desk'
+import { useGhosts } from '~/ghosts/store'
 
 const { pass } = defineProps<{ pass: Pass }>()
 const desk = useDesk()
-const lines = computed(() => (pass.chart ? workOf(desk, pass.chart) : []))
+const ghosts = useGhosts()
+const lines = computed(() => (pass.chart ? workOf(desk.scene!, desk.focus!, pass.chart) : []))
 const left = computed(() => lines.value.filter(l => !l.drawn).length)
 
 function goTo(line: Line): void {
   const at = pass.members.find(m => m.drawing === line.drawing.id)
   if (at) desk.goTo(at.start)
-  desk.ghosts = true
-  desk.ghostPair = { on: line.drawing.id, first: line.first.id, second: line.second.id }
+  ghosts.on = true
+  ghosts.pair = { on: line.drawing.id, first: line.first.id, second: line.second.id }
 }
 </script>
 

@@ -1,27 +1,34 @@
 import type { Recipe, Task } from '#core/chart'
 import { orderOfWork, placeName, resample, spread } from '#core/chart'
 import { warped } from '#core/motion'
-import type { Contents, Pass } from '#core/pass'
-import { changeGap, isPose, timesOf } from '#core/pass'
+import type { Pass } from '#core/pass'
+import { changeGap, isPose, passAt, timesOf } from '#core/pass'
+import { eachRun } from '#core/sheet'
 import type { Chart, Drawing } from '#core/document'
 import { freeNumber, partKey } from '#core/document'
 import { refOf } from '#core/commands'
-import type { Desk } from '~/desk/desk'
+import type { Focus, Scene } from '~/desk/scene'
+import { passesHere } from '~/desk/scene'
 import { newId } from '~/sync/ids'
-import type { Draft } from '~/sync/session'
-import { asKept, fixOf, planAndColumn } from '~/desk/wishes'
+import type { Draft } from '#core/commands'
+import { asKept } from './fill'
+import { fixOf, planAndColumn } from '~/desk/drafts'
+
+/** The pass that the frame that is worked on is in. */
+export const passUnder = (scene: Scene, focus: Focus): Pass | null => passAt(passesHere(scene, focus), focus.workFrame)
 
 /** The pass that the playhead is in; on the last pose the one that ends there. */
-export const passHere = (desk: Desk): Pass | null =>
-  desk.pass ?? desk.passes.findLast(p => p.to.run.id === desk.place?.run.id) ?? null
+export const passHere = (scene: Scene, focus: Focus): Pass | null =>
+  passUnder(scene, focus) ?? passesHere(scene, focus).findLast(p => p.to.run.id === focus.place?.run.id) ?? null
 
 /** Where subjects that change over in the whole do so in the two parts of a chart that is cut at a tick. */
 function changeIn(
-  desk: Desk,
+  scene: Scene,
+  focus: Focus,
   chart: Chart,
   index: number,
 ): { first: Record<string, string>; second: Record<string, string> } {
-  const stack = desk.stack!
+  const stack = focus.stack!
   const [from, to] = [stack.drawings[chart.from]!, stack.drawings[chart.to]!]
   const change = { first: {} as Record<string, string>, second: {} as Record<string, string> }
   for (const id of Object.keys(stack.subjects)) {
@@ -34,39 +41,39 @@ function changeIn(
 }
 
 /** Makes an in-between a breakdown where it is: its chart becomes two. */
-export function cut(desk: Desk, chart: Chart, drawing: Drawing): Draft | null {
-  const ends = desk.contents.ends(desk.shot!, desk.plan!, desk.stack!, chart)
+export function cut(scene: Scene, focus: Focus, chart: Chart, drawing: Drawing): Draft | null {
+  const ends = scene.contents.ends(scene, focus.stack!, chart)
   const index = chart.ticks.findIndex(t => t.drawing === drawing.id)
   if (!ends || index < 0) return null
   const { u } = chart.ticks[index]!
   const lead =
-    Object.keys(desk.stack!.subjects)
+    Object.keys(focus.stack!.subjects)
       .map(s => chart.leads?.[partKey(s, 'place')])
       .find(l => l !== undefined) ?? 0
   return {
     name: 'chart.cut',
     args: {
-      plan: desk.plan!.id,
+      plan: scene.plan.id,
       chart: chart.id,
       drawing: drawing.id,
-      content: fixOf(desk, drawing).fix ?? drawing.content,
+      content: fixOf(scene, focus, drawing).fix ?? drawing.content,
       second: newId(),
       before: ends.before?.id ?? null,
       after: ends.after?.id ?? null,
       reached: warped(lead)(u),
-      change: changeIn(desk, chart, index),
+      change: changeIn(scene, focus, chart, index),
     },
   }
 }
 
 /** Joins the spans on both sides of a breakdown; it becomes an in-between of its own. A sentence where that cannot be done. */
-export function join(desk: Desk, drawing: Drawing): Draft | string {
-  const into = desk.passes.find(p => p.to.drawing === drawing.id)
-  const out = desk.passes.find(p => p.from.drawing === drawing.id)
+export function join(scene: Scene, focus: Focus, drawing: Drawing): Draft | string {
+  const into = passesHere(scene, focus).find(p => p.to.drawing === drawing.id)
+  const out = passesHere(scene, focus).find(p => p.from.drawing === drawing.id)
   const [first, second] = into?.chart?.to === drawing.id ? [into.chart, out?.chart] : [out?.chart, into?.chart]
   if (!first || !second) return `There is no chart on both sides of ${drawing.number}: add an in-between first.`
   if (first.to !== second.from) return `The spans beside ${drawing.number} run toward each other: they cannot be one.`
-  const travel = (a: string, b: string) => desk.contents.travel(desk.shot!, desk.plan!, desk.stack!, a, b)
+  const travel = (a: string, b: string) => scene.contents.travel(scene, focus.stack!, a, b)
   const [one, two] = [travel(first.from, first.to), travel(second.from, second.to)]
   const exact =
     first.along && second.along && first.along.from === second.along.from
@@ -75,31 +82,31 @@ export function join(desk: Desk, drawing: Drawing): Draft | string {
   const at = exact ?? (one + two > 0 ? one / (one + two) : 0.5)
   return {
     name: 'chart.join',
-    args: { plan: desk.plan!.id, first: first.id, second: second.id, at: Math.max(0.001, Math.min(0.999, at)) },
+    args: { plan: scene.plan.id, first: first.id, second: second.id, at: Math.max(0.001, Math.min(0.999, at)) },
   }
 }
 
 /** Opens one drawing's room beside a pose of the pass and fills it halfway. */
-export function wedge(desk: Desk, pass: Pass, side: 'first' | 'second'): Draft {
+export function wedge(scene: Scene, focus: Focus, pass: Pass, side: 'first' | 'second'): Draft {
   const frame = side === 'first' ? pass.from.start + pass.from.run.frames : pass.to.start
-  const step = pass.chart?.step ?? desk.column!.step
+  const step = pass.chart?.step ?? focus.column!.step
   return {
     name: 'chart.wedge',
     args: {
-      ...passArgs(desk, pass, side),
-      drawing: { id: newId(), number: freeNumber(desk.stack!, String(frame)) },
+      ...passArgs(scene, focus, pass, side),
+      drawing: { id: newId(), number: freeNumber(focus.stack!, String(frame)) },
       step,
     },
   }
 }
 
-export const unwedge = (desk: Desk, pass: Pass, side: 'first' | 'second'): Draft => ({
+export const unwedge = (scene: Scene, focus: Focus, pass: Pass, side: 'first' | 'second'): Draft => ({
   name: 'chart.unwedge',
-  args: passArgs(desk, pass, side),
+  args: passArgs(scene, focus, pass, side),
 })
 
-const passArgs = (desk: Desk, pass: Pass, side: 'first' | 'second') => ({
-  ...planAndColumn(desk),
+const passArgs = (scene: Scene, focus: Focus, pass: Pass, side: 'first' | 'second') => ({
+  ...planAndColumn(scene, focus),
   chart: pass.chart?.id ?? newId(),
   from: refOf(pass.from),
   to: refOf(pass.to),
@@ -122,8 +129,8 @@ const favourOf = (recipe: Recipe): number | undefined =>
 const DIVISION = { half: 'half', third: 'third', favour: 'favour', other: '', beyond: 'beyond' }
 
 /** The list an in-betweener works a chart by. */
-export function workOf(desk: Desk, chart: Chart): Line[] {
-  const { drawings } = desk.stack!
+export function workOf(scene: Scene, focus: Focus, chart: Chart): Line[] {
+  const { drawings } = focus.stack!
   const named = (i: number): Drawing =>
     drawings[i < 0 ? chart.from : i >= chart.ticks.length ? chart.to : chart.ticks[i]!.drawing]!
   return orderOfWork(
@@ -143,15 +150,15 @@ export function workOf(desk: Desk, chart: Chart): Line[] {
 }
 
 /** The next in-between of the column that nobody has drawn, from the pass under the playhead on. */
-export function nextToDraw(desk: Desk): { line: Line; frame: number } | null {
+export function nextToDraw(scene: Scene, focus: Focus): { line: Line; frame: number } | null {
   const here = Math.max(
     0,
-    desk.passes.findIndex(p => p === passHere(desk)),
+    passesHere(scene, focus).findIndex(p => p === passHere(scene, focus)),
   )
-  const inTurn = [...desk.passes.slice(here), ...desk.passes.slice(0, here)]
+  const inTurn = [...passesHere(scene, focus).slice(here), ...passesHere(scene, focus).slice(0, here)]
   for (const pass of inTurn) {
     if (!pass.chart) continue
-    for (const line of workOf(desk, pass.chart)) {
+    for (const line of workOf(scene, focus, pass.chart)) {
       const member = pass.members.find(m => m.drawing === line.drawing.id)
       if (member && !line.drawn) return { line, frame: member.start }
     }
@@ -160,12 +167,12 @@ export function nextToDraw(desk: Desk): { line: Line; frame: number } | null {
 }
 
 /** Numbers all in-betweens of the active column by the frame they first fall on. Null where they are already. */
-export function numberByFrame(desk: Desk): Draft | null {
-  const stack = desk.stack!
+export function numberByFrame(focus: Focus): Draft | null {
+  const stack = focus.stack!
   const starts = new Map<string, number>()
-  for (const bar of desk.rail.bars) {
-    const d = bar.run.drawing && stack.drawings[bar.run.drawing]
-    if (d && !isPose(d) && !starts.has(d.id)) starts.set(d.id, bar.start)
+  for (const { run, start } of eachRun(focus.column!.runs)) {
+    const d = run.drawing && stack.drawings[run.drawing]
+    if (d && !isPose(d) && !starts.has(d.id)) starts.set(d.id, start)
   }
   const rest = {
     ...stack,
@@ -196,7 +203,7 @@ export function spacingOf(pass: Pass): Spacing | null {
 }
 
 /** Gives a spacing to a pass: the same places where it has as many in-betweens, else the same family or shape. */
-export function giveSpacing(desk: Desk, pass: Pass, { recipe, places }: Spacing): Draft | null {
+export function giveSpacing(scene: Scene, pass: Pass, { recipe, places }: Spacing): Draft | null {
   const chart = pass.chart
   if (!chart?.ticks.length) return null
   const n = chart.ticks.length
@@ -207,28 +214,28 @@ export function giveSpacing(desk: Desk, pass: Pass, { recipe, places }: Spacing)
       ? seen.map(u => 1 - u).reverse()
       : seen
     : spread(kept, n, { times: timesOf(pass) ?? undefined })
-  return { name: 'chart.space', args: { plan: desk.plan!.id, chart: chart.id, recipe: kept, places: own } }
+  return { name: 'chart.space', args: { plan: scene.plan.id, chart: chart.id, recipe: kept, places: own } }
 }
 
 /** The passes that the selected frames touch; the one under the playhead where none are selected. */
-export function selectedPasses(desk: Desk): Pass[] {
-  const s = desk.selection
-  if (!s || s.column !== desk.column?.id || s.first === s.last) return [passHere(desk)].filter(p => !!p)
-  return desk.passes.filter(p => p.from.start <= s.last && p.to.start > s.first)
+export function selectedPasses(scene: Scene, focus: Focus): Pass[] {
+  const s = focus.selection
+  if (!s || s.column !== focus.column?.id || s.first === s.last) return [passHere(scene, focus)].filter(p => !!p)
+  return passesHere(scene, focus).filter(p => p.from.start <= s.last && p.to.start > s.first)
 }
 
 /** Two charts that meet at a pose higher than both others: what a throw is made of. A sentence where there is none. */
-export function throwAt(desk: Desk, contents: Contents, pass: Pass): Draft | string {
+export function throwAt(scene: Scene, focus: Focus, pass: Pass): Draft | string {
   const height = (drawing: string): number | null => {
-    const poses = Object.values(contents.of(desk.shot!, desk.plan!, desk.stack!, drawing).poses)
+    const poses = Object.values(scene.contents.of(scene, focus.stack!, drawing).poses)
     return poses[0]?.place.y ?? null
   }
   const other = (p: Pass | undefined) => (p && p.chart?.ticks.length ? p : null)
-  const i = desk.passes.findIndex(p => p.from.run.id === pass.from.run.id)
+  const i = passesHere(scene, focus).findIndex(p => p.from.run.id === pass.from.run.id)
   const [a, b] = [height(pass.from.drawing), height(pass.to.drawing)]
   if (a === null || b === null) return 'A throw needs a figure on both poses.'
-  const up = b < a ? pass : other(desk.passes[i - 1])
-  const down = b < a ? other(desk.passes[i + 1]) : pass
+  const up = b < a ? pass : other(passesHere(scene, focus)[i - 1])
+  const down = b < a ? other(passesHere(scene, focus)[i + 1]) : pass
   const parts = [up && { pass: up, to: 'top' as const }, down && { pass: down, to: 'ground' as const }]
     .filter(p => !!p)
     .filter(({ pass: p, to }) => {
@@ -239,7 +246,7 @@ export function throwAt(desk: Desk, contents: Contents, pass: Pass): Draft | str
   return {
     name: 'chart.throw',
     args: {
-      plan: desk.plan!.id,
+      plan: scene.plan.id,
       parts: parts.map(({ pass: p, to }) => {
         const way = (to === 'top') !== p.backward ? ('top' as const) : ('ground' as const)
         return {

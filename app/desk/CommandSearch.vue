@@ -3,7 +3,7 @@ import { computed, ref } from 'vue'
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
 import Fuse from 'fuse.js'
 import type { Action } from './action'
-import { keyCaps } from '~/actions'
+import { keyCaps } from './key-caps'
 import AppDialog from '~/ui/AppDialog.vue'
 import { useDesk } from './desk'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import type { Action } from './action'
-import { keyCaps } from '~/actions'
+import { keyCaps } from './key-caps'
 import AppDialog from '~/ui/AppDialog.vue'
 
 const props = defineProps<{ actions: readonly Action[] }>()

@@ -2,18 +2,27 @@
 import { computed, ref } from 'vue'
 import { Keyboard, Moon, Pause, Play, Redo2, Repeat, Search, SkipBack, Sun, Undo2 } from '@lucide/vue'
 import { feetFrames, parseLength, rateLabel, timecodeOf } from '#core/time'
+import { plural } from '#core/basic'
 import { toast } from 'vue-sonner'
 import { useDesk } from './desk'
+import { useDialogs } from './dialogs'
 import { useTheme } from '~/ui/useTheme'
+import { useHistory } from './history'
+import { usePlayer } from './player'
+import { useSide } from '~/ui/side'
 
 defineProps<{ production: string }>()
-const emit = defineEmits<{ play: []; search: []; shortcuts: []; handOff: [] }>()
+const emit = defineEmits<{ export: [] }>()
 const desk = useDesk()
+const dialogs = useDialogs()
+const history = useHistory()
+const player = usePlayer()
+const side = useSide()
 const { name: themeName, toggle } = useTheme()
-const looped = computed(() => `${desk.playRange.first}–${desk.playRange.last}`)
+const looped = computed(() => `${player.range.first}–${player.range.last}`)
 const saving = computed(() => {
-  const { state, kept } = desk.saving
-  const n = `${kept} change${kept === 1 ? '' : 's'}`
+  const { state, kept } = history.saving
+  const n = plural(kept, 'change')
   if (state === 'saved') return { words: 'All saved', title: 'Every change is stored by the server.' }
   if (state === 'saving')
     return { words: 'Saving …', title: `${n} on the way to the server, kept in this browser meanwhile.` }
@@ -102,7 +111,7 @@ function setLength(e: Event): void {
         class="bar-button px-2"
         aria-label="To the first frame"
         title="To the first frame (Home)"
-        @click="desk.goTo(desk.playRange.first)"
+        @click="desk.goTo(player.range.first)"
       >
         <SkipBack :size="14" />
       </button>
@@ -110,7 +119,7 @@ function setLength(e: Event): void {
         type="button"
         class="play-button"
         :title="desk.playing ? 'Stop (Space)' : 'Play (Space)'"
-        @click="emit('play')"
+        @click="desk.playing = !desk.playing"
       >
         <component
           :is="desk.playing ? Pause : Play"
@@ -120,30 +129,31 @@ function setLength(e: Event): void {
       <button
         type="button"
         class="bar-button"
-        :aria-pressed="!!desk.loop"
-        :class="{ 'bg-white/20': desk.loop }"
+        :aria-pressed="!!player.loop"
+        :class="{ 'bg-white/20': player.loop }"
         title="Loop over the chosen frames, or over the whole shot (L)"
         @click="
-          desk.loop = !desk.loop && desk.selection ? { first: desk.selection.first, last: desk.selection.last } : null
+          player.loop =
+            !player.loop && desk.selection ? { first: desk.selection.first, last: desk.selection.last } : null
         "
       >
         <Repeat :size="13" />{{ looped }}
       </button>
       <button
-        v-if="desk.trialRate"
+        v-if="player.trialRate"
         type="button"
         class="bar-button border-dashed border-on-bottle"
         :title="`Only tried in playback. A click goes back to the shot's ${rateLabel(desk.shot!.rate)}.`"
-        @click="desk.trialRate = null"
+        @click="player.trialRate = null"
       >
-        trying {{ rateLabel(desk.trialRate) }}, not {{ rateLabel(desk.shot!.rate) }}
+        trying {{ rateLabel(player.trialRate) }}, not {{ rateLabel(desk.shot!.rate) }}
       </button>
       <button
         v-else
         type="button"
         class="shrink-0 rounded px-1 whitespace-nowrap text-on-bottle-soft hover:bg-white/10"
         title="The shot's own rate: length, rate, going to a frame (Shift L)"
-        @click="desk.side = desk.side === 'shot' ? null : 'shot'"
+        @click="side.open = side.open === 'shot' ? null : 'shot'"
       >
         {{ desk.shot ? rateLabel(desk.shot.rate) : '' }} fps
       </button>
@@ -157,10 +167,10 @@ function setLength(e: Event): void {
           @keydown.enter="($event.target as HTMLElement).blur()"
       /></label>
       <span
-        v-if="desk.skipped"
+        v-if="player.skipped"
         class="rounded border border-dashed border-on-bottle-soft px-1.5 text-[11.5px]"
         aria-live="polite"
-        >{{ desk.skipped }} skipped</span
+        >{{ player.skipped }} skipped</span
       >
     </div>
 
@@ -175,20 +185,20 @@ function setLength(e: Event): void {
       <button
         type="button"
         class="bar-button px-1.5"
-        :disabled="!desk.undoLabel"
-        :aria-label="desk.undoLabel ? `Undo: ${desk.undoLabel}` : 'Undo'"
-        :title="desk.undoLabel ? `Undo: ${desk.undoLabel} (Ctrl Z)` : 'Nothing to undo'"
-        @click="desk.undo()"
+        :disabled="!history.undoLabel"
+        :aria-label="history.undoLabel ? `Undo: ${history.undoLabel}` : 'Undo'"
+        :title="history.undoLabel ? `Undo: ${history.undoLabel} (Ctrl Z)` : 'Nothing to undo'"
+        @click="desk.session?.undo()"
       >
         <Undo2 :size="15" />
       </button>
       <button
         type="button"
         class="bar-button px-1.5"
-        :disabled="!desk.redoLabel"
-        :aria-label="desk.redoLabel ? `Redo: ${desk.redoLabel}` : 'Redo'"
-        :title="desk.redoLabel ? `Redo: ${desk.redoLabel} (Ctrl Shift Z)` : 'Nothing to redo'"
-        @click="desk.redo()"
+        :disabled="!history.redoLabel"
+        :aria-label="history.redoLabel ? `Redo: ${history.redoLabel}` : 'Redo'"
+        :title="history.redoLabel ? `Redo: ${history.redoLabel} (Ctrl Shift Z)` : 'Nothing to redo'"
+        @click="desk.session?.redo()"
       >
         <Redo2 :size="15" />
       </button>
@@ -197,7 +207,7 @@ function setLength(e: Event): void {
         class="bar-button px-1.5"
         aria-label="Find a command"
         title="Find a command by name (/)"
-        @click="emit('search')"
+        @click="dialogs.open = 'search'"
       >
         <Search :size="15" />
       </button>
@@ -206,7 +216,7 @@ function setLength(e: Event): void {
         class="bar-button px-1.5"
         aria-label="Shortcuts"
         title="All shortcuts (?)"
-        @click="emit('shortcuts')"
+        @click="dialogs.open = 'shortcuts'"
       >
         <Keyboard :size="15" />
       </button>
@@ -226,7 +236,7 @@ function setLength(e: Event): void {
         type="button"
         class="bar-button border-on-bottle font-semibold"
         title="Images or the whole shot (Shift H)"
-        @click="emit('handOff')"
+        @click="emit('export')"
       >
         Hand off
       </button>

@@ -9,6 +9,8 @@ export interface Action {
   readonly keys: readonly string[]
   /** May be asked again while the key is held. */
   readonly repeats?: boolean
+  /** It stands behind this action in lists, not where its room puts it. */
+  readonly after?: string
   /** Its keys mean this, and not what they mean otherwise, whenever it can be done. */
   readonly first?: boolean
   readonly can?: (d: Desk) => boolean
@@ -16,19 +18,6 @@ export interface Action {
   readonly do: (d: Desk, tried: Preview | null) => void
   /** What happens when the key is let go, for what lasts only while it is held. */
   readonly release?: (d: Desk) => void
-}
-
-/** What the desk's parts offer to actions: things that belong to the page, not to the document. */
-export interface Doors {
-  play: () => void
-  search: () => void
-  shortcuts: () => void
-  addPose: () => void
-  handOff: () => void
-  theme: () => void
-  type: () => void
-  note: () => void
-  more: () => void
 }
 
 /** There is something exposed to work on. */

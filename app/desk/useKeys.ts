@@ -2,8 +2,7 @@ import { useEventListener } from '@vueuse/core'
 import { tinykeys } from 'tinykeys'
 import { onMounted, onScopeDispose } from 'vue'
 import type { Action } from './action'
-import type { Desk } from './desk'
-import { useLightTable } from '~/light-table/light-table'
+import { useDesk } from './desk'
 
 const typing = (t: EventTarget | null): boolean =>
   t instanceof HTMLElement &&
@@ -13,11 +12,50 @@ const ownsKeys = (t: EventTarget | null): boolean =>
 const pressable = (t: EventTarget | null): boolean =>
   t instanceof HTMLElement && t.matches('button, a[href], [role="radio"], [role="switch"], summary, input')
 
-/** Listens for the keys of the actions. Fields, dialogs and focused buttons keep the keys that are theirs. */
-export function useKeys(desk: Desk, actions: readonly Action[]): void {
-  const table = useLightTable()
+/**
+ * Listens for the keys of the actions. Fields, dialogs and focused buttons keep the keys that are theirs. Escape lets go of
+ * what is tried out, then of the first of `selections` that has something.
+ */
+export function useKeys(actions: readonly Action[], selections: readonly (() => boolean)[]): void {
+  const desk = useDesk()
+  const held = useHeldActions()
+
+  function press(e: KeyboardEvent, key: string, meant: readonly Action[]): void {
+    if (typing(e.target) || ownsKeys(e.target)) return
+    if ((key === 'Space' || key === 'Enter') && pressable(e.target)) return
+    const action = meant.find(a => a.can?.(desk) ?? true)
+    if (e.repeat && !action?.repeats) return
+    e.preventDefault()
+    const tried = desk.preview
+    desk.drop()
+    if (!action) return
+    action.do(desk, tried)
+    if (action.release) held.hold(e.code, action)
+  }
+
+  function escape(e: KeyboardEvent): void {
+    if (typing(e.target)) (e.target as HTMLElement).blur()
+    if (desk.preview) desk.drop()
+    else selections.find(letGo => letGo())
+  }
+
   let stop: (() => void) | null = null
-  /** What lasts while a key is held, by the key. It ends when the key is let go, and when the window is left. */
+  onMounted(() => {
+    const bindings: Record<string, (e: KeyboardEvent) => void> = { Escape: escape }
+    for (const key of new Set(actions.flatMap(a => a.keys))) {
+      const meant = actions
+        .filter(a => a.keys.includes(key))
+        .sort((a, b) => Number(b.first ?? false) - Number(a.first ?? false))
+      bindings[key] = e => press(e, key, meant)
+    }
+    stop = tinykeys(window, bindings)
+  })
+  onScopeDispose(() => stop?.())
+}
+
+/** What lasts while a key is held, by the key. It ends when the key is let go, and when the window is left. */
+function useHeldActions() {
+  const desk = useDesk()
   const held = new Map<string, Action>()
   function letGo(code?: string): void {
     for (const [key, action] of held) {
@@ -27,34 +65,8 @@ export function useKeys(desk: Desk, actions: readonly Action[]): void {
     }
   }
   onMounted(() => {
-    const bindings: Record<string, (e: KeyboardEvent) => void> = {}
-    for (const key of new Set(actions.flatMap(a => a.keys))) {
-      const meant = actions
-        .filter(a => a.keys.includes(key))
-        .sort((a, b) => Number(b.first ?? false) - Number(a.first ?? false))
-      bindings[key] = e => {
-        if (typing(e.target) || ownsKeys(e.target)) return
-        if ((key === 'Space' || key === 'Enter') && pressable(e.target)) return
-        const action = meant.find(a => a.can?.(desk) ?? true)
-        if (e.repeat && !action?.repeats) return
-        e.preventDefault()
-        const tried = desk.preview
-        desk.drop()
-        if (!action) return
-        action.do(desk, tried)
-        if (action.release) held.set(e.code, action)
-      }
-    }
-    bindings.Escape = e => {
-      if (typing(e.target)) (e.target as HTMLElement).blur()
-      if (desk.preview) desk.drop()
-      else if (table.selected) table.selected = null
-      else if (desk.picked.size) desk.picked = new Set()
-      else if (desk.selection) desk.selection = null
-    }
-    stop = tinykeys(window, bindings)
     useEventListener(window, 'keyup', e => letGo(e.code))
     useEventListener(window, 'blur', () => letGo())
   })
-  onScopeDispose(() => stop?.())
+  return { hold: (code: string, action: Action) => void held.set(code, action) }
 }

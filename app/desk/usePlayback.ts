@@ -1,6 +1,7 @@
 import { onScopeDispose, watch } from 'vue'
 import { frameStart, loopFrame, perSecond } from '#core/time'
-import type { Desk } from './desk'
+import { useDesk } from './desk'
+import { usePlayer } from './player'
 
 /** What playback did, for those who measure it: each frame shown, when, and when it was due by the clock. */
 export interface Shown {
@@ -19,62 +20,69 @@ export const onShown = (call: (s: Shown) => void): (() => void) => {
  * Plays the range in a loop by the display's clock. A late display frame skips frames of the shot and never slows it; what
  * was skipped is counted.
  */
-export function usePlayback(desk: Desk): { toggle: () => void } {
-  /** The rate that is played at: the shot's own, or one that is only tried. */
-  const rate = () => desk.trialRate ?? desk.shot!.rate
-  let asked = 0
-  let began = 0
-  let from = 1
-  let last = -1
+class Playback {
+  private readonly desk = useDesk()
+  private readonly player = usePlayer()
+  private asked = 0
+  private began = 0
+  private from = 1
+  private last = -1
 
-  function tick(now: number): void {
-    if (!desk.playing || !desk.shot) return
-    const { first, last: end } = desk.playRange
-    const elapsed = Math.max(0, (now - began) / 1000)
-    const count = Math.floor(elapsed * perSecond(rate()) + 1e-6)
-    if (count !== last) {
-      const skipped = Math.max(0, count - last - 1)
-      desk.skipped += last < 0 ? 0 : skipped
-      desk.frame = loopFrame(elapsed, from, first, end, rate())
-      if (watchers.size)
-        for (const w of watchers)
-          w({
-            frame: desk.frame,
-            due: began + frameStart(count + 1, rate()) * 1000,
-            at: now,
-            skipped: last < 0 ? 0 : skipped,
-          })
-      last = count
-    }
-    asked = requestAnimationFrame(tick)
+  start(): void {
+    const { first, last } = this.player.range
+    const { frame } = this.desk
+    this.from = frame < first || frame >= last ? first : frame
+    this.player.skipped = 0
+    this.last = -1
+    this.asked = requestAnimationFrame(now => {
+      this.began = now
+      this.tick(now)
+    })
   }
 
+  /** A new range or rate while playing starts the count anew from where it is. */
+  goOn(): void {
+    const { first, last } = this.player.range
+    this.from = Math.max(first, Math.min(this.desk.frame, last))
+    this.began = performance.now()
+    this.last = -1
+  }
+
+  stop(): void {
+    cancelAnimationFrame(this.asked)
+  }
+
+  private tick(now: number): void {
+    if (!this.desk.playing || !this.desk.shot) return
+    const rate = this.player.trialRate ?? this.desk.shot.rate
+    const elapsed = Math.max(0, (now - this.began) / 1000)
+    const count = Math.floor(elapsed * perSecond(rate) + 1e-6)
+    if (count !== this.last) {
+      const { first, last } = this.player.range
+      const skipped = this.last < 0 ? 0 : Math.max(0, count - this.last - 1)
+      this.player.skipped += skipped
+      this.desk.frame = loopFrame(elapsed, this.from, first, last, rate)
+      const due = this.began + frameStart(count + 1, rate) * 1000
+      for (const w of watchers) w({ frame: this.desk.frame, due, at: now, skipped })
+      this.last = count
+    }
+    this.asked = requestAnimationFrame(next => this.tick(next))
+  }
+}
+
+/** Plays while the desk says so. */
+export function usePlayback(): void {
+  const [desk, player] = [useDesk(), usePlayer()]
+  const playback = new Playback()
   watch(
     () => desk.playing,
     playing => {
-      cancelAnimationFrame(asked)
-      if (!playing) return
-      const { first, last: end } = desk.playRange
-      from = desk.frame < first || desk.frame >= end ? first : desk.frame
-      desk.skipped = 0
-      last = -1
-      asked = requestAnimationFrame(now => {
-        began = now
-        tick(now)
-      })
+      playback.stop()
+      if (playing) playback.start()
     },
   )
-  // A new range or rate while playing starts the count anew from where it is.
-  watch([() => desk.playRange.first, () => desk.playRange.last, () => desk.trialRate], () => {
-    if (!desk.playing) return
-    from = Math.max(desk.playRange.first, Math.min(desk.frame, desk.playRange.last))
-    began = performance.now()
-    last = -1
+  watch([() => player.range.first, () => player.range.last, () => player.trialRate], () => {
+    if (desk.playing) playback.goOn()
   })
-  onScopeDispose(() => cancelAnimationFrame(asked))
-  return {
-    toggle: () => {
-      desk.playing = !desk.playing
-    },
-  }
+  onScopeDispose(() => playback.stop())
 }

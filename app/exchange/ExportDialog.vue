@@ -2,21 +2,24 @@
 import { computed, onScopeDispose, ref } from 'vue'
 import { proxy, wrap } from 'comlink'
 import { Download } from '@lucide/vue'
-import { imageHashes, storeShot } from '#core/document'
+import { storeShot } from '#core/document'
 import { selectedDrawings } from '~/light-table/art'
 import type { SvgWhat } from './svg-out'
 import { svgOut } from './svg-out'
-import { bitmapOf } from '~/sync/bitmaps'
 import type { ImagesWorker } from './images.worker'
 import AppDialog from '~/ui/AppDialog.vue'
 import SheetCsv from './SheetCsv.vue'
 import { useDesk } from '~/desk/desk'
+import { useHistory } from '~/desk/history'
+import { usePlayer } from '~/desk/player'
 
 const emit = defineEmits<{ close: [] }>()
 const desk = useDesk()
+const history = useHistory()
+const player = usePlayer()
 const shot = desk.shot!
-const first = ref(desk.playRange.first)
-const last = ref(desk.playRange.last)
+const first = ref(player.range.first)
+const last = ref(player.range.last)
 const background = ref(true)
 const done = ref(0)
 const working = ref(false)
@@ -57,11 +60,11 @@ async function images(): Promise<void> {
   done.value = 0
   try {
     const strokes = await desk.session!.allStrokes()
-    await desk.session!.fetchImages()
-    const pictures = imageHashes(shot).flatMap(file => (bitmapOf(file) ? [[file, bitmapOf(file)!] as const] : []))
-    const draft = {
+    const pictures = await desk.session!.allPictures()
+    const job = {
       pictures,
       shot: JSON.parse(JSON.stringify(storeShot(shot))) as ReturnType<typeof storeShot>,
+      plan: desk.plan!.id,
       strokes,
       first: first.value,
       last: last.value,
@@ -69,7 +72,7 @@ async function images(): Promise<void> {
       name: fileName,
     }
     const blob = await api.makeImages(
-      draft,
+      job,
       proxy((n: number) => {
         done.value = n
       }),
@@ -80,12 +83,14 @@ async function images(): Promise<void> {
   }
   working.value = false
 }
-const selected = selectedDrawings(desk)
+const selected = selectedDrawings(desk.focus!)
 const svgFailed = ref('')
 async function svg(what: SvgWhat): Promise<void> {
   svgFailed.value = ''
   try {
-    const made = await svgOut(desk, selected, what, fileName)
+    const strokes = await desk.session!.allStrokes()
+    const job = { drawings: selected, what, name: fileName, strokes }
+    const made = await svgOut(desk.scene!, desk.focus!, job)
     save(made.blob, made.name)
   } catch (error) {
     svgFailed.value = `The SVG could not be made: ${(error as Error).message}`
@@ -93,7 +98,7 @@ async function svg(what: SvgWhat): Promise<void> {
 }
 const stop = () => void api?.stop()
 onScopeDispose(() => worker?.terminate())
-const waiting = computed(() => desk.saving.state !== 'saved')
+const waiting = computed(() => history.saving.state !== 'saved')
 </script>
 
 <template>

@@ -1,15 +1,20 @@
 <script setup lang="ts">
 import { computed, onScopeDispose, ref, shallowRef } from 'vue'
 import { toast } from 'vue-sonner'
+import { plural } from '#core/basic'
 import { FileImage, TriangleAlert } from '@lucide/vue'
 import { gapsIn } from '#core/formats/sequence'
 import type { Brought, Refused } from './import-files'
 import { bringIn, inOrder, isRefused, MOST_FILES, readFile } from './import-files'
 import AppDialog from '~/ui/AppDialog.vue'
 import { useDesk } from '~/desk/desk'
+import { useExchange } from './store'
+import { useSide } from '~/ui/side'
 
 /** Files that are brought in as drawings: read one by one, then placed and exposed as is asked once for all of them. */
 const desk = useDesk()
+const exchange = useExchange()
+const side = useSide()
 const items = shallowRef<readonly (Brought | Refused)[]>([])
 const reading = ref(0)
 const total = ref(0)
@@ -43,7 +48,7 @@ async function read(files: readonly File[]): Promise<void> {
   items.value = found
   total.value = 0
 }
-void read(desk.bringing ?? [])
+void read(exchange.importing ?? [])
 const select = (e: Event): void => void read([...((e.target as HTMLInputElement).files ?? [])])
 
 const fit = ref(true)
@@ -71,22 +76,21 @@ const shut = computed(() =>
 async function take(): Promise<void> {
   stopped = false
   placing.value = 0
-  const drafts = await bringIn(
-    desk,
-    good.value,
-    {
-      fit: fit.value,
-      percent: percent.value,
-      x: x.value,
-      y: y.value,
-      frames: exposed.value ? frames.value : null,
-      theirNumbers: theirNumbers.value,
-    },
-    n => {
-      placing.value = n
-      return !stopped
-    },
-  )
+  const options = {
+    fit: fit.value,
+    percent: percent.value,
+    x: x.value,
+    y: y.value,
+    frames: exposed.value ? frames.value : null,
+    theirNumbers: theirNumbers.value,
+  }
+  const { pictures, strokes } = desk.session!
+  const shelf = { addImage: pictures.add.bind(pictures), addStroke: strokes.add.bind(strokes) }
+  const progress = (n: number): boolean => {
+    placing.value = n
+    return !stopped
+  }
+  const drafts = await bringIn(desk.scene!, desk.focus!, good.value, options, { shelf, progress })
   placing.value = -1
   if (!drafts) toast('Stopped. Nothing was brought in.')
   else if (
@@ -97,16 +101,16 @@ async function take(): Promise<void> {
               name: 'together' as const,
               args: {
                 commands: drafts,
-                words: `Bring ${good.value.length} drawing${good.value.length === 1 ? '' : 's'} in`,
+                words: `Bring ${plural(good.value.length, 'drawing')} in`,
               },
             },
           ]
         : drafts),
     )
   ) {
-    toast(`${good.value.length} drawing${good.value.length === 1 ? '' : 's'} came into ${desk.column!.name}.`)
-    desk.side = 'tray'
-    desk.bringing = null
+    toast(`${plural(good.value.length, 'drawing')} came into ${desk.column!.name}.`)
+    side.open = 'tray'
+    exchange.importing = null
   }
 }
 const stop = (): void => {
@@ -119,7 +123,7 @@ onScopeDispose(stop)
   <AppDialog
     :title="`Bring drawings into ${desk.column?.name ?? ''}`"
     wide
-    @close="desk.bringing = null"
+    @close="exchange.importing = null"
   >
     <p
       v-if="total"

@@ -6,7 +6,7 @@ import type { Misfit, SheetColumn } from '#core/formats/csv'
 import { readSheetRows, sheetCsv } from '#core/formats/csv'
 import { summary } from '#core/sheet'
 import { isTimed } from '#core/commands'
-import type { Draft } from '~/sync/session'
+import type { Draft } from '#core/commands'
 import { useDesk } from '~/desk/desk'
 
 const props = defineProps<{ name: string }>()

@@ -1,14 +1,15 @@
 import { readSvg } from '#core/formats/svg-read'
 import { oneBoneFigure, restPose } from '#core/figure'
+import type { Content, Subject } from '#core/document'
 import { freeNumber } from '#core/document'
 import { spotAt } from '#core/commands'
 import type { Affine } from '#core/motion'
 import { numberIn } from '#core/formats/sequence'
 import type { Stroke } from '#core/stroke'
 import { asDrawn, strokeSchema, tidy } from '#core/stroke'
-import type { Desk } from '~/desk/desk'
+import type { Focus, Scene } from '~/desk/scene'
 import { newId } from '~/sync/ids'
-import type { Draft } from '~/sync/session'
+import type { Draft } from '#core/commands'
 
 /** Larger files than this are not read, bytes; and no picture is kept with a longer side, px. */
 const MOST_BYTES = 32 * 1024 * 1024
@@ -135,8 +136,14 @@ export interface BringOptions {
   readonly theirNumbers: boolean
 }
 
-const scaleFor = (desk: Desk, item: Brought, o: BringOptions): number => {
-  const { width, height } = desk.shot!.picture
+/** Who keeps what is brought in: the hash that names it is given back. */
+export interface Shelf {
+  readonly addImage: (bytes: Blob) => Promise<string>
+  readonly addStroke: (stroke: Stroke) => Promise<string>
+}
+
+const scaleFor = (scene: Scene, item: Brought, o: BringOptions): number => {
+  const { width, height } = scene.shot.picture
   return (o.fit ? Math.min(width / item.width, height / item.height) : 1) * (o.percent / 100)
 }
 
@@ -145,77 +152,77 @@ const scaleFor = (desk: Desk, item: Brought, o: BringOptions): number => {
  * `progress` tells how many are done and says whether to go on; null when it was stopped.
  */
 export async function bringIn(
-  desk: Desk,
+  scene: Scene,
+  focus: Focus,
   items: readonly Brought[],
   o: BringOptions,
-  progress: (done: number) => boolean,
+  { shelf, progress }: { shelf: Shelf; progress: (done: number) => boolean },
 ): Promise<Draft[] | null> {
-  const stack = desk.stack!
+  const stack = focus.stack!
   const drafts: Draft[] = []
   const exposures: { drawing: string; frames: number }[] = []
   const taken: string[] = []
   for (const [i, item] of items.entries()) {
     if (!progress(i)) return null
     const own = o.theirNumbers ? numberIn(item.name)?.number : undefined
-    const number = freeNumber(stack, String(own ?? (o.frames ? desk.frame + i * o.frames : i + 1)), taken)
+    const number = freeNumber(stack, String(own ?? (o.frames ? focus.frame + i * o.frames : i + 1)), taken)
     taken.push(number)
+    const scale = scaleFor(scene, item, o)
+    const { subject, content } =
+      item.kind === 'image' ? await imageContent(item, o, scale, shelf) : await strokesContent(item, o, scale, shelf)
+    if (subject) drafts.push({ name: 'subject.add', args: { stack: stack.id, subject, drawing: null, pose: null } })
     const id = newId()
-    const scale = scaleFor(desk, item, o)
-    const poses: Record<string, ReturnType<typeof restPose>> = {}
-    const strokes: { id: string; hash: string }[] = []
-    if (item.kind === 'image') {
-      const subject = newId()
-      const name =
-        item.name
-          .replace(/\.[A-Za-z0-9]{1,5}$/, '')
-          .trim()
-          .slice(0, 80) || 'Picture'
-      const file = await desk.session!.addImage(item.bytes)
-      drafts.push({
-        name: 'subject.add',
-        args: {
-          stack: stack.id,
-          subject: {
-            id: subject,
-            name,
-            kind: 'image',
-            figure: oneBoneFigure(subject, name, item.height / 2),
-            file,
-            width: item.width,
-            height: item.height,
-          },
-          drawing: null,
-          pose: null,
-        },
-      })
-      poses[subject] = restPose({ x: o.x, y: o.y }, scale)
-    } else {
-      const at: Affine = [scale, 0, 0, scale, o.x - (item.width / 2) * scale, o.y - (item.height / 2) * scale]
-      for (const s of item.strokes) {
-        const placed = tidy(asDrawn(s, { at }))
-        // What lies too far out at this size stays out: it could not be kept.
-        if (strokeSchema.safeParse(placed).success)
-          strokes.push({ id: newId(), hash: await desk.session!.addStroke(placed) })
-      }
-    }
-    drafts.push({
-      name: 'drawing.add',
-      args: { stack: stack.id, drawing: { id, number, role: 'key', content: { poses, strokes } } },
-    })
+    drafts.push({ name: 'drawing.add', args: { stack: stack.id, drawing: { id, number, role: 'key', content } } })
     if (o.frames) exposures.push({ drawing: id, frames: o.frames })
   }
-  if (exposures.length)
-    drafts.push({
-      name: 'range.paste',
-      args: {
-        plan: desk.plan!.id,
-        column: desk.column!.id,
-        at: spotAt(desk.column!.runs, desk.frame),
-        frame: desk.frame,
-        exposures,
-        by: 'over',
-      },
-    })
+  if (exposures.length) drafts.push(exposeFrom(scene, focus, exposures))
   progress(items.length)
   return drafts
+}
+
+/** What a file becomes: the content of its drawing, and the subject that is a picture. */
+interface Become {
+  readonly subject: Subject | null
+  readonly content: Content
+}
+
+async function imageContent(
+  item: Extract<Brought, { kind: 'image' }>,
+  { x, y }: BringOptions,
+  scale: number,
+  shelf: Shelf,
+): Promise<Become> {
+  const id = newId()
+  const bare = item.name.replace(/\.[A-Za-z0-9]{1,5}$/, '').trim()
+  const name = bare.slice(0, 80) || 'Picture'
+  const { width, height } = item
+  const figure = oneBoneFigure(id, name, height / 2)
+  const file = await shelf.addImage(item.bytes)
+  return {
+    subject: { id, name, kind: 'image', figure, file, width, height },
+    content: { poses: { [id]: restPose({ x, y }, scale) }, strokes: [] },
+  }
+}
+
+async function strokesContent(
+  item: Extract<Brought, { kind: 'strokes' }>,
+  { x, y }: BringOptions,
+  scale: number,
+  shelf: Shelf,
+): Promise<Become> {
+  const at: Affine = [scale, 0, 0, scale, x - (item.width / 2) * scale, y - (item.height / 2) * scale]
+  const strokes: { id: string; hash: string }[] = []
+  for (const s of item.strokes) {
+    const scaled = tidy(asDrawn(s, { at }))
+    // What lies too far out at this size stays out: it could not be kept.
+    if (strokeSchema.safeParse(scaled).success) strokes.push({ id: newId(), hash: await shelf.addStroke(scaled) })
+  }
+  return { subject: null, content: { poses: {}, strokes } }
+}
+
+function exposeFrom(scene: Scene, focus: Focus, exposures: { drawing: string; frames: number }[]): Draft {
+  const { frame } = focus
+  const column = focus.column!
+  const args = { plan: scene.plan.id, column: column.id, at: spotAt(column.runs, frame), frame, exposures }
+  return { name: 'range.paste', args: { ...args, by: 'over' } }
 }

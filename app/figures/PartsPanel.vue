@@ -3,24 +3,14 @@ import { computed, ref } from 'vue'
 import { Eye, EyeOff, Focus, Trash2 } from '@lucide/vue'
 import { figureHeight } from '#core/travel'
 import type { Drawing, Subject } from '#core/document'
-import { contentHere, selectedDrawings, isEmpty } from '~/light-table/art'
-import {
-  bodyParts,
-  copyPartOn,
-  copyPose,
-  lengthFromHere,
-  lengthInAll,
-  mirrorHere,
-  newPart,
-  shareDraft,
-  sidedHere,
-  swapHere,
-  unshareDraft,
-} from './subjects'
+import { contentHere } from '~/desk/scene'
+import { selectedDrawings, isEmpty } from '~/light-table/art'
+import { copyPartOn, newPart, shareDraft, unshareDraft } from '~/light-table/parts'
+import { bodyParts, copyPose, lengthFromHere, lengthInAll, mirrorHere, sidedHere, swapHere } from './subjects'
 import { nextExposure } from '~/desk/steps'
-import SidePanel from '~/ui/SidePanel.vue'
+import SidePanel from '~/desk/SidePanel.vue'
 import { useDesk } from '~/desk/desk'
-import { useLightTable } from '~/light-table/light-table'
+import { useLightTable } from '~/light-table/store'
 
 /** The figures, pictures and named parts of a column: what belongs to them, which are seen, what is changed on all drawings at once. */
 const desk = useDesk()
@@ -30,7 +20,7 @@ const figures = computed(() => subjects.value.filter(s => s.kind === 'figure'))
 const parts = computed(() => subjects.value.filter(s => s.kind === 'part'))
 const KIND = { figure: 'figure', part: 'part', image: 'picture' } as const
 const onHere = (s: Subject): boolean => {
-  const content = contentHere(desk)
+  const content = contentHere(desk.scene!, desk.focus!)
   return !!content && (!!content.poses[s.id] || content.strokes.some(x => x.part === s.id))
 }
 const used = (s: Subject): number =>
@@ -58,7 +48,7 @@ const partName = ref('')
 function addPart(): void {
   const name = partName.value.trim()
   if (!name) return
-  const { id, draft } = newPart(desk, name)
+  const { id, draft } = newPart(desk.scene!, desk.focus!, name)
   if (!desk.run(draft)) return
   table.partNow = { ...table.partNow, [desk.stack!.id]: id }
   partName.value = ''
@@ -71,16 +61,17 @@ const assign = (part: string | null): void => {
   })
 }
 const next = computed<Drawing | null>(() => {
-  const id = nextExposure(desk)?.run.drawing
+  const id = nextExposure(desk.focus!)?.run.drawing
   return id && id !== desk.drawing?.id ? (desk.stack!.drawings[id] ?? null) : null
 })
 function copyOn(s: Subject): void {
-  const draft = next.value && copyPartOn(desk, s.id, next.value)
-  const at = nextExposure(desk)?.start
+  const draft = next.value && copyPartOn(desk.scene!, desk.focus!, s.id, next.value)
+  const at = nextExposure(desk.focus!)?.start
   if (draft && desk.run(draft) && at) desk.goTo(at)
 }
 const share = (s: Subject): void => {
-  const draft = s.kind === 'part' && s.strokes ? unshareDraft(desk, s) : shareDraft(desk, s)
+  const draft =
+    s.kind === 'part' && s.strokes ? unshareDraft(desk.scene!, desk.focus!, s) : shareDraft(desk.scene!, desk.focus!, s)
   if (draft) desk.run(draft)
 }
 
@@ -100,13 +91,13 @@ const percent = ref(110)
 const proportions = (all: boolean): void => {
   const by = percent.value / 100
   if (figure.value && by > 0.04 && by < 20)
-    desk.run(...(all ? lengthInAll : lengthFromHere)(desk, figure.value, bones.value, by))
+    desk.run(...(all ? lengthInAll : lengthFromHere)(desk.scene!, desk.focus!, figure.value, bones.value, by))
 }
 const boneName = (id: string): string => figure.value?.figure.bones.find(b => b.id === id)?.name ?? id
-const pose = computed(() => (figure.value ? contentHere(desk)?.poses[figure.value.id] : undefined))
-const targets = computed(() => selectedDrawings(desk).filter(d => d.own && d.id !== desk.drawing?.id))
+const pose = computed(() => (figure.value ? contentHere(desk.scene!, desk.focus!)?.poses[figure.value.id] : undefined))
+const targets = computed(() => selectedDrawings(desk.focus!).filter(d => d.own && d.id !== desk.drawing?.id))
 const copyTo = (some: boolean): void => {
-  desk.run(...copyPose(desk, figure.value!, some ? bones.value : null, targets.value))
+  desk.run(...copyPose(desk.scene!, desk.focus!, figure.value!, some ? bones.value : null, targets.value))
 }
 </script>
 
@@ -288,9 +279,9 @@ const copyTo = (some: boolean): void => {
         <button
           type="button"
           class="push-button"
-          :disabled="!sidedHere(desk).length"
+          :disabled="!sidedHere(desk.scene!, desk.focus!).length"
           title="Near and far limbs exchanged (Alt S)"
-          @click="desk.run(...swapHere(desk))"
+          @click="desk.run(...swapHere(desk.scene!, desk.focus!))"
         >
           Swap left and right</button
         ><button
@@ -298,7 +289,7 @@ const copyTo = (some: boolean): void => {
           class="push-button"
           :disabled="!pose"
           title="Mirrored where it stands (Alt M)"
-          @click="desk.run(...mirrorHere(desk))"
+          @click="desk.run(...mirrorHere(desk.scene!, desk.focus!))"
         >
           Mirror
         </button>

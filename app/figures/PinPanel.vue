@@ -19,7 +19,7 @@ interface Choice {
   name: string
 }
 const content = computed(() =>
-  desk.drawing ? desk.contents.of(desk.shot!, desk.plan!, desk.stack!, desk.drawing.id) : null,
+  desk.drawing ? desk.scene!.contents.of(desk.scene!, desk.stack!, desk.drawing.id) : null,
 )
 const posed = computed(() => Object.values(desk.stack?.subjects ?? {}).filter(s => content.value?.poses[s.id]))
 const parts = computed<Choice[]>(() =>
@@ -61,7 +61,7 @@ watch(
   { immediate: true },
 )
 onMounted(() => {
-  const pass = passHere(desk)
+  const pass = passHere(desk.scene!, desk.focus!)
   const here = desk.drawing && isPose(desk.drawing) ? desk.drawing.id : pass?.from.drawing
   first.value = here ?? cores.value[0]?.id ?? ''
   last.value = pass?.to.drawing ?? first.value
@@ -89,7 +89,7 @@ function pin(): void {
       ? desk.drawing!.id
       : [...eachRun(column.runs)].findLast(r => r.start <= desk.workFrame)?.run.drawing
   const pose = drawing
-    ? desk.contents.of(desk.shot!, desk.plan!, desk.shot!.stacks[stack]!, drawing).poses[other]
+    ? desk.scene!.contents.of(desk.scene!, desk.shot!.stacks[stack]!, drawing).poses[other]
     : undefined
   if (!pose) return
   const tip =
@@ -114,9 +114,7 @@ function told(p: Pin): string {
     p.to.kind === 'part' ? `, to ${desk.shot!.stacks[p.to.stack]?.subjects[p.to.subject]?.name ?? 'what is gone'}` : ''
   return `${s?.name ?? '?'}: ${named}, ${runs}${other}`
 }
-const held = computed(() =>
-  desk.drawing ? desk.contents.hold(desk.shot!, desk.plan!, desk.stack!, desk.drawing.id) : [],
-)
+const held = computed(() => (desk.drawing ? desk.scene!.contents.hold(desk.scene!, desk.stack!, desk.drawing.id) : []))
 const off = (p: Pin) => held.value.find(h => h.pin.id === p.id)?.off ?? 0
 </script>
 

@@ -1,10 +1,10 @@
 import type { Handle, Pose } from '#core/figure'
 import { handlesOf } from '#core/figure'
 import type { Subject } from '#core/document'
+import type { Point } from '#core/travel'
 import { samePoint } from '#core/travel'
-import { pointOfHandle } from '~/travel/usePathTool'
-import type { Desk } from '~/desk/desk'
-import type { View } from '~/travel/draw-arcs'
+import { pointOfHandle } from '~/travel/path-tool'
+import type { View } from '~/ui/paint/view'
 import { SANS, theme } from '~/ui/colours'
 
 export interface Posed {
@@ -16,10 +16,16 @@ export interface Hovered {
   readonly handle: Handle
 }
 
+/** The handle under the pointer, and the points that are followed while handles choose them. */
+export interface HandleLook {
+  readonly hovered: Hovered | null
+  readonly followed: readonly Point[] | null
+}
+
 /** What pulling a handle does, in words. */
-function wordsOf(desk: Desk, { subject }: Posed, h: Handle): string {
-  if (desk.tool === 'path')
-    return `${desk.points.some(p => samePoint(p, pointOfHandle(desk, subject.id, h))) ? 'stop following' : 'follow'} the ${h.name}`
+function wordsOf({ subject }: Posed, h: Handle, followed: readonly Point[] | null): string {
+  if (followed)
+    return `${followed.some(p => samePoint(p, pointOfHandle(subject, h))) ? 'stop following' : 'follow'} the ${h.name}`
   if (h.kind === 'place')
     return `${subject.name}: move${subject.figure.chains.some(k => k.stands) ? ' (Shift takes the feet along, Alt keeps the hands, too)' : ''}`
   return h.kind === 'reach'
@@ -32,10 +38,9 @@ function wordsOf(desk: Desk, { subject }: Posed, h: Handle): string {
 /** The handles of the posed figures; the one under the pointer says what it does. */
 export function drawHandles(
   c: CanvasRenderingContext2D,
-  desk: Desk,
   v: View,
   posed: readonly Posed[],
-  hovered: Hovered | null,
+  { hovered, followed }: HandleLook,
 ): void {
   const t = theme()
   for (const each of posed) {
@@ -51,7 +56,7 @@ export function drawHandles(
       c.lineWidth = 1.4
       c.stroke()
       if (!held) continue
-      const words = wordsOf(desk, each, h)
+      const words = wordsOf(each, h, followed)
       c.font = `500 11px ${SANS}`
       const w = c.measureText(words).width + 10
       c.fillStyle = t.graphite

@@ -6,53 +6,60 @@ import { placingOf } from '#core/picture'
 import { eachRun } from '#core/sheet'
 import type { Drawing, Subject } from '#core/document'
 import { boxAround, outlineOf } from '#core/stroke'
-import type { Desk } from '~/desk/desk'
+import type { Focus, Scene } from '~/desk/scene'
 import { newId } from '~/sync/ids'
-import type { Draft } from '~/sync/session'
-import { contentHere } from '~/light-table/art'
-import { fixOf, newPose } from '~/desk/wishes'
+import type { Draft } from '#core/commands'
+import { contentHere } from '~/desk/scene'
+import { fixOf } from '~/desk/drafts'
+import { newPose } from '~/poses/new-pose'
 
 /** Drafts for the drawing under the playhead; where there is none, for a new key there. */
-export function onDrawing(desk: Desk, put: (drawing: string) => Draft[]): Draft[] {
-  const id = desk.drawing?.id ?? newId()
-  return [...(desk.drawing ? [] : [newPose(desk, 'blank', 'playhead', 'key', id)]), ...put(id)]
+export function onDrawing(scene: Scene, focus: Focus, put: (drawing: string) => Draft[]): Draft[] {
+  const id = focus.drawing?.id ?? newId()
+  return [...(focus.drawing ? [] : [newPose(scene, focus, { from: 'blank', where: 'playhead', id })]), ...put(id)]
 }
 
 /** A new figure in a pose on the drawing under the playhead. */
-export const putFigure = (desk: Desk, subject: Subject, pose: Pose): Draft[] =>
-  onDrawing(desk, drawing => [
-    { name: 'subject.add', args: { stack: desk.stack!.id, subject, drawing: null, pose: null } },
-    poseOnDrawing(desk, drawing, subject.id, pose),
+export const putFigure = (scene: Scene, focus: Focus, subject: Subject, pose: Pose): Draft[] =>
+  onDrawing(scene, focus, drawing => [
+    { name: 'subject.add', args: { stack: focus.stack!.id, subject, drawing: null, pose: null } },
+    poseOnDrawing(scene, focus, drawing, subject.id, pose),
   ])
 
 /** A subject in a pose on a drawing that is there, or comes just before. */
-export const poseOnDrawing = (desk: Desk, drawing: string, subject: string, pose: Pose): Draft => ({
+export const poseOnDrawing = (scene: Scene, focus: Focus, drawing: string, subject: string, pose: Pose): Draft => ({
   name: 'drawing.pose',
   args: {
-    stack: desk.stack!.id,
+    stack: focus.stack!.id,
     drawing,
     poses: { [subject]: pose },
-    ...(desk.drawing ? fixOf(desk, desk.drawing) : {}),
+    ...(focus.drawing ? fixOf(scene, focus, focus.drawing) : {}),
   },
 })
 
-const poseOf = (desk: Desk, drawing: string, subject: string): Pose | undefined =>
-  desk.contents.of(desk.shot!, desk.plan!, desk.stack!, drawing).poses[subject]
+const poseOf = (scene: Scene, focus: Focus, drawing: string, subject: string): Pose | undefined =>
+  scene.contents.of(scene, focus.stack!, drawing).poses[subject]
 
 /** Poses of a subject on some drawings, as one draft for each; a computed in-between becomes its own. */
 function poseOn(
-  desk: Desk,
+  scene: Scene,
+  focus: Focus,
   subject: string,
   drawings: readonly Drawing[],
   change: (pose: Pose, drawing: Drawing) => Pose,
 ): Draft[] {
   return drawings.flatMap((d): Draft[] => {
-    const pose = poseOf(desk, d.id, subject)
+    const pose = poseOf(scene, focus, d.id, subject)
     return pose
       ? [
           {
             name: 'drawing.pose',
-            args: { stack: desk.stack!.id, drawing: d.id, poses: { [subject]: change(pose, d) }, ...fixOf(desk, d) },
+            args: {
+              stack: focus.stack!.id,
+              drawing: d.id,
+              poses: { [subject]: change(pose, d) },
+              ...fixOf(scene, focus, d),
+            },
           },
         ]
       : []
@@ -60,34 +67,37 @@ function poseOn(
 }
 
 /** The figures on the drawing under the playhead whose near and far limbs can be exchanged. */
-export const sidedHere = (desk: Desk): Subject[] =>
-  Object.keys(contentHere(desk)?.poses ?? {})
-    .map(id => desk.stack!.subjects[id]!)
+export const sidedHere = (scene: Scene, focus: Focus): Subject[] =>
+  Object.keys(contentHere(scene, focus)?.poses ?? {})
+    .map(id => focus.stack!.subjects[id]!)
     .filter(s => s && hasSides(s.figure))
 
 /** Left and right exchanged of every figure on the drawing. */
-export const swapHere = (desk: Desk): Draft[] =>
-  sidedHere(desk).flatMap(s => poseOn(desk, s.id, [desk.drawing!], pose => swapSides(s.figure, pose)))
+export const swapHere = (scene: Scene, focus: Focus): Draft[] =>
+  sidedHere(scene, focus).flatMap(s => poseOn(scene, focus, s.id, [focus.drawing!], pose => swapSides(s.figure, pose)))
 
 /** Every figure on the drawing mirrored where it stands. */
-export const mirrorHere = (desk: Desk): Draft[] =>
-  Object.keys(contentHere(desk)?.poses ?? {}).flatMap(id => poseOn(desk, id, [desk.drawing!], mirrorPose))
+export const mirrorHere = (scene: Scene, focus: Focus): Draft[] =>
+  Object.keys(contentHere(scene, focus)?.poses ?? {}).flatMap(id =>
+    poseOn(scene, focus, id, [focus.drawing!], mirrorPose),
+  )
 
 /** A figure's pose, or that of some of its bones, on other drawings. */
 export function copyPose(
-  desk: Desk,
+  scene: Scene,
+  focus: Focus,
   subject: Subject,
   bones: readonly string[] | null,
   to: readonly Drawing[],
 ): Draft[] {
-  const from = poseOf(desk, desk.drawing!.id, subject.id)
+  const from = poseOf(scene, focus, focus.drawing!.id, subject.id)
   if (!from) return []
-  const others = to.filter(d => d.id !== desk.drawing!.id && d.own)
+  const others = to.filter(d => d.id !== focus.drawing!.id && d.own)
   return others.flatMap((d): Draft[] => {
     const now = d.content.poses[subject.id]
     const pose = bones ? now && withBones(now, from, bones) : from
     return pose
-      ? [{ name: 'drawing.pose', args: { stack: desk.stack!.id, drawing: d.id, poses: { [subject.id]: pose } } }]
+      ? [{ name: 'drawing.pose', args: { stack: focus.stack!.id, drawing: d.id, poses: { [subject.id]: pose } } }]
       : []
   })
 }
@@ -116,29 +126,41 @@ const partName = (id: string, name: string): string => {
 }
 
 /** How long a bone is in all drawings: the figure itself changes, and what single poses said of it goes. */
-export function lengthInAll(desk: Desk, subject: Subject, bones: readonly string[], by: number): Draft[] {
+export function lengthInAll(
+  scene: Scene,
+  focus: Focus,
+  subject: Subject,
+  bones: readonly string[],
+  by: number,
+): Draft[] {
   const figure: Figure = {
     ...subject.figure,
     bones: subject.figure.bones.map(b =>
       bones.includes(b.id) ? { ...b, length: Math.max(1, Math.min(4000, Math.round(b.length * by * 100) / 100)) } : b,
     ),
   }
-  const told = Object.values(desk.stack!.drawings).filter(
+  const told = Object.values(focus.stack!.drawings).filter(
     d => d.own && bones.some(b => d.content.poses[subject.id]?.lengths?.[b] !== undefined),
   )
   return [
-    { name: 'subject.set', args: { stack: desk.stack!.id, subject: subject.id, figure } },
-    ...poseOn(desk, subject.id, told, pose => withLengths(pose, bones, () => undefined)),
+    { name: 'subject.set', args: { stack: focus.stack!.id, subject: subject.id, figure } },
+    ...poseOn(scene, focus, subject.id, told, pose => withLengths(pose, bones, () => undefined)),
   ]
 }
 
 /** How long a bone is from the drawing under the playhead on: told by the poses of that drawing and those exposed after it. */
-export function lengthFromHere(desk: Desk, subject: Subject, bones: readonly string[], by: number): Draft[] {
+export function lengthFromHere(
+  scene: Scene,
+  focus: Focus,
+  subject: Subject,
+  bones: readonly string[],
+  by: number,
+): Draft[] {
   const later = new Set<string>()
-  for (const { run, start } of eachRun(desk.column!.runs))
-    if (run.drawing && start + run.frames > desk.workFrame) later.add(run.drawing)
-  const drawings = [...later].map(id => desk.stack!.drawings[id]!).filter(d => d.own)
-  return poseOn(desk, subject.id, drawings, pose =>
+  for (const { run, start } of eachRun(focus.column!.runs))
+    if (run.drawing && start + run.frames > focus.workFrame) later.add(run.drawing)
+  const drawings = [...later].map(id => focus.stack!.drawings[id]!).filter(d => d.own)
+  return poseOn(scene, focus, subject.id, drawings, pose =>
     withLengths(pose, bones, now => Math.min(20, Math.max(0.05, (now ?? 1) * by))),
   )
 }
@@ -156,114 +178,4 @@ function withLengths(
     if (to !== undefined && Math.abs(to - 1) > 1e-6) next[b] = to
   }
   return Object.keys(next).length ? { ...rest, lengths: next } : rest
-}
-
-// — named parts —
-
-export const newPart = (desk: Desk, name: string): { id: string; draft: Draft } => {
-  const id = newId()
-  return {
-    id,
-    draft: {
-      name: 'subject.add',
-      args: {
-        stack: desk.stack!.id,
-        subject: { id, name, kind: 'part', figure: oneBoneFigure(id, name, 60) },
-        drawing: null,
-        pose: null,
-      },
-    },
-  }
-}
-
-/** The strokes of a part on the drawing before, copied to this one, so that proportions hold. */
-export function copyPartOn(desk: Desk, part: string, to: Drawing): Draft | null {
-  const strokes =
-    contentHere(desk)
-      ?.strokes.filter(s => s.part === part)
-      .map(s => ({ ...s, id: newId() })) ?? []
-  return strokes.length
-    ? { name: 'stroke.add', args: { stack: desk.stack!.id, drawing: to.id, strokes, ...fixOf(desk, to) } }
-    : null
-}
-
-/** The part drawn once: as it is on this drawing, oneBoneFigure where it is; drawings on which it was drawn by hand get it in the middle of what was there. */
-export function shareDraft(desk: Desk, part: Subject): Draft | null {
-  const here = desk.drawing!
-  const outlines = (d: Drawing): number[][] =>
-    d.content.strokes
-      .filter(s => s.part === part.id)
-      .flatMap(ref => {
-        const stroke = desk.session!.strokeBy(ref.hash)
-        return stroke ? [outlineOf(stroke, ref)] : []
-      })
-  const box = boxAround(outlines(here))
-  if (!box) return null
-  const middle = { x: (box.left + box.right) / 2, y: (box.top + box.bottom) / 2 }
-  const strokes = here.content.strokes
-    .filter(s => s.part === part.id)
-    .map(({ part: _part, ...s }) => ({
-      ...s,
-      id: newId(),
-      at: after([1, 0, 0, 1, -middle.x, -middle.y], s.at ?? [1, 0, 0, 1, 0, 0]),
-    }))
-  const drawn = Object.values(desk.stack!.drawings).filter(
-    d => d.own && d.content.strokes.some(s => s.part === part.id),
-  )
-  const poses = Object.fromEntries(
-    drawn.flatMap(d => {
-      const b = boxAround(outlines(d))
-      return b ? [[d.id, restPose({ x: (b.left + b.right) / 2, y: (b.top + b.bottom) / 2 })]] : []
-    }),
-  )
-  return {
-    name: 'part.share',
-    args: {
-      stack: desk.stack!.id,
-      subject: part.id,
-      strokes,
-      figure: oneBoneFigure(part.id, part.name, Math.max(20, (box.bottom - box.top) / 2 + 12)),
-      poses,
-    },
-  }
-}
-
-/** The part as strokes of their own again, on every drawing that it is oneBoneFigure on. */
-export function unshareDraft(desk: Desk, part: Subject): Draft | null {
-  if (part.kind !== 'part' || !part.strokes) return null
-  const strokes = Object.fromEntries(
-    Object.values(desk.stack!.drawings).flatMap(d => {
-      const pose = d.content.poses[part.id]
-      if (!pose) return []
-      const at = placingOf(part.figure, pose)
-      return [
-        [
-          d.id,
-          part.strokes!.map(s => ({ ...s, id: newId(), part: part.id, at: after(at, s.at ?? [1, 0, 0, 1, 0, 0]) })),
-        ],
-      ]
-    }),
-  )
-  return { name: 'part.unshare', args: { stack: desk.stack!.id, subject: part.id, strokes } }
-}
-
-/** A stroke that is drawn on a shared part goes into the part itself, from where it is oneBoneFigure on this drawing. Null where it is not on it. */
-export function strokeOnShared(desk: Desk, part: string, hash: string): Draft | null {
-  const subject = desk.stack!.subjects[part]
-  const pose = contentHere(desk)?.poses[part]
-  if (subject?.kind !== 'part' || !subject.strokes) return null
-  if (!pose) {
-    toast(`${subject.name} is drawn once, and not on this drawing.`, {
-      description: 'Put it on the drawing by “Figure”, or choose another part.',
-    })
-    return null
-  }
-  return {
-    name: 'subject.set',
-    args: {
-      stack: desk.stack!.id,
-      subject: part,
-      strokes: [...subject.strokes, { id: newId(), hash, at: inverseOf(placingOf(subject.figure, pose)) }],
-    },
-  }
 }

@@ -3,20 +3,22 @@ import { computed } from 'vue'
 import { MOST_GHOSTS } from '#core/ghost'
 import { ghostLook } from '~/ui/paint/draw-picture'
 import { useDesk } from '~/desk/desk'
+import { useGhosts } from './store'
 
 /** The ghosts of one side, each as a piece of the line it is drawn with; a drag up or down, the wheel or the arrows change its strength. */
 const { side } = defineProps<{ side: 'before' | 'after' }>()
 const desk = useDesk()
-const all = computed(() => desk.ghostRule[side])
+const ghosts = useGhosts()
+const all = computed(() => ghosts.rule[side])
 /** The nearest stands beside the middle: before counts from right to left. */
 const row = computed(() => {
   const steps = all.value.map((strength, i) => ({ step: i + 1, strength }))
   return side === 'before' ? steps.reverse() : steps
 })
-const look = (step: number) => ghostLook(side, step, desk.ghostRule.tints[side], false)
-const unit = computed(() => ({ frame: 'frame', drawing: 'drawing', pose: 'core drawing' })[desk.ghostRule.by])
+const look = (step: number) => ghostLook(side, { rank: step, tint: ghosts.rule.tints[side], full: false })
+const unit = computed(() => ({ frame: 'frame', drawing: 'drawing', pose: 'core drawing' })[ghosts.rule.by])
 const put = (list: number[]): void => {
-  desk.ghostRule = { ...desk.ghostRule, [side]: list }
+  ghosts.rule = { ...ghosts.rule, [side]: list }
 }
 const set = (step: number, strength: number): void =>
   put(all.value.map((s, i) => (i === step - 1 ? Math.max(0, Math.min(1, Math.round(strength * 20) / 20)) : s)))

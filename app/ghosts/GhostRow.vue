@@ -3,14 +3,16 @@ import { computed } from 'vue'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { Pin, PinOff } from '@lucide/vue'
 import type { GhostSettings } from './ghosts'
-import { GHOSTS, pinGhost } from './ghosts'
+import { GHOSTS } from './ghosts'
 import GhostChips from './GhostChips.vue'
 import { useDesk } from '~/desk/desk'
+import { useGhosts } from './store'
 
 /** Which ghosts are seen and how, in one row under the picture. */
 const desk = useDesk()
+const ghosts = useGhosts()
 const set = (change: Partial<GhostSettings>): void => {
-  desk.ghostRule = { ...desk.ghostRule, ...change }
+  ghosts.rule = { ...ghosts.rule, ...change }
 }
 const ways = [
   { by: 'frame', name: 'frames' },
@@ -25,11 +27,11 @@ const TITLES = {
 const SPREADS = { this: 'this column', selected: 'chosen columns', all: 'all columns' } as const
 const others = computed(() => desk.columns.filter(c => !c.background && c.id !== desk.column?.id))
 function select(id: string): void {
-  const { selected } = desk.ghostRule
+  const { selected } = ghosts.rule
   set({ columns: 'selected', selected: selected.includes(id) ? selected.filter(c => c !== id) : [...selected, id] })
 }
 const pins = computed(() =>
-  Object.entries(desk.pinnedGhosts).flatMap(([stack, ids]) =>
+  Object.entries(ghosts.pinned).flatMap(([stack, ids]) =>
     ids.flatMap(id => {
       const d = desk.shown?.stacks[stack]?.drawings[id]
       const column = desk.columns.find(c => c.stack === stack)
@@ -37,15 +39,15 @@ const pins = computed(() =>
     }),
   ),
 )
-const pinnedHere = computed(() => !!desk.drawing && (desk.pinnedGhosts[desk.stack!.id] ?? []).includes(desk.drawing.id))
+const pinnedHere = computed(() => !!desk.drawing && (ghosts.pinned[desk.stack!.id] ?? []).includes(desk.drawing.id))
 const tints = [
   { side: 'before', name: 'Tint of ghosts before' },
   { side: 'after', name: 'Tint of ghosts after' },
   { side: 'pinned', name: 'Tint of pinned ghosts' },
 ] as const
 const setTint = (side: 'before' | 'after' | 'pinned', e: Event): void =>
-  set({ tints: { ...desk.ghostRule.tints, [side]: (e.target as HTMLInputElement).value } })
-const plain = computed(() => JSON.stringify(desk.ghostRule.tints) === JSON.stringify(GHOSTS.tints))
+  set({ tints: { ...ghosts.rule.tints, [side]: (e.target as HTMLInputElement).value } })
+const plain = computed(() => JSON.stringify(ghosts.rule.tints) === JSON.stringify(GHOSTS.tints))
 </script>
 
 <template>
@@ -65,10 +67,10 @@ const plain = computed(() => JSON.stringify(desk.ghostRule.tints) === JSON.strin
         :key="w.by"
         type="button"
         role="radio"
-        :aria-checked="desk.ghostRule.by === w.by"
+        :aria-checked="ghosts.rule.by === w.by"
         class="h-[26px] px-2"
         :class="[
-          desk.ghostRule.by === w.by ? 'bg-bottle text-on-bottle' : 'bg-sheet hover:bg-wash',
+          ghosts.rule.by === w.by ? 'bg-bottle text-on-bottle' : 'bg-sheet hover:bg-wash',
           i === 0 ? 'rounded-l' : '',
           i === 2 ? 'rounded-r' : '',
         ]"
@@ -93,7 +95,7 @@ const plain = computed(() => JSON.stringify(desk.ghostRule.tints) === JSON.strin
         max="1"
         step="0.05"
         class="w-16 accent-bottle"
-        :value="desk.ghostRule.overall"
+        :value="ghosts.rule.overall"
         aria-label="Strength of all ghosts"
         @input="set({ overall: Number(($event.target as HTMLInputElement).value) })"
     /></label>
@@ -103,8 +105,8 @@ const plain = computed(() => JSON.stringify(desk.ghostRule.tints) === JSON.strin
       ><input
         type="checkbox"
         class="accent-bottle"
-        :checked="desk.ghostRule.span"
-        @change="set({ span: !desk.ghostRule.span })"
+        :checked="ghosts.rule.span"
+        @change="set({ span: !ghosts.rule.span })"
       />span</label
     >
     <label
@@ -113,8 +115,8 @@ const plain = computed(() => JSON.stringify(desk.ghostRule.tints) === JSON.strin
       ><input
         type="checkbox"
         class="accent-bottle"
-        :checked="desk.ghostRule.full"
-        @change="set({ full: !desk.ghostRule.full })"
+        :checked="ghosts.rule.full"
+        @change="set({ full: !ghosts.rule.full })"
       />in full</label
     >
     <label
@@ -123,8 +125,8 @@ const plain = computed(() => JSON.stringify(desk.ghostRule.tints) === JSON.strin
       ><input
         type="checkbox"
         class="accent-bottle"
-        :checked="desk.ghostRule.penOff"
-        @change="set({ penOff: !desk.ghostRule.penOff })"
+        :checked="ghosts.rule.penOff"
+        @change="set({ penOff: !ghosts.rule.penOff })"
       />off while drawing</label
     >
     <label
@@ -159,7 +161,7 @@ const plain = computed(() => JSON.stringify(desk.ghostRule.tints) === JSON.strin
       <MenuButton
         class="push-button"
         title="In which columns"
-        >{{ SPREADS[desk.ghostRule.columns] }}</MenuButton
+        >{{ SPREADS[ghosts.rule.columns] }}</MenuButton
       >
       <MenuItems
         v-if="open"
@@ -174,7 +176,7 @@ const plain = computed(() => JSON.stringify(desk.ghostRule.tints) === JSON.strin
           ><button
             type="button"
             class="block w-full rounded px-2 py-1 text-left"
-            :class="{ 'bg-wash': active, 'font-semibold': desk.ghostRule.columns === id }"
+            :class="{ 'bg-wash': active, 'font-semibold': ghosts.rule.columns === id }"
             @click="set({ columns: id })"
           >
             {{ id === 'selected' ? 'Chosen columns only' : id === 'this' ? 'This column' : 'All columns' }}
@@ -194,12 +196,12 @@ const plain = computed(() => JSON.stringify(desk.ghostRule.tints) === JSON.strin
           ><button
             type="button"
             role="menuitemcheckbox"
-            :aria-checked="desk.ghostRule.selected.includes(c.id)"
+            :aria-checked="ghosts.rule.selected.includes(c.id)"
             class="block w-full rounded px-2 py-1 text-left"
             :class="{ 'bg-wash': active }"
             @click="select(c.id)"
           >
-            {{ desk.ghostRule.selected.includes(c.id) ? '✓ ' : '' }}{{ c.name }}
+            {{ ghosts.rule.selected.includes(c.id) ? '✓ ' : '' }}{{ c.name }}
           </button></MenuItem
         >
       </MenuItems>
@@ -210,7 +212,7 @@ const plain = computed(() => JSON.stringify(desk.ghostRule.tints) === JSON.strin
         :key="t.side"
         type="color"
         class="h-6 w-6 cursor-pointer rounded border border-edge bg-sheet p-0.5"
-        :value="desk.ghostRule.tints[t.side]"
+        :value="ghosts.rule.tints[t.side]"
         :aria-label="t.name"
         :title="t.name"
         @input="setTint(t.side, $event)"
@@ -233,7 +235,7 @@ const plain = computed(() => JSON.stringify(desk.ghostRule.tints) === JSON.strin
       aria-label="Pin this drawing"
       :aria-pressed="pinnedHere"
       title="Pin this drawing: it is always seen as a dotted ghost (Shift 0)"
-      @click="pinGhost(desk, desk.stack!.id, desk.drawing!.id)"
+      @click="ghosts.togglePinned(desk.stack!.id, desk.drawing!.id)"
     >
       <Pin :size="13" />
     </button>
@@ -242,10 +244,10 @@ const plain = computed(() => JSON.stringify(desk.ghostRule.tints) === JSON.strin
       :key="p.id"
       type="button"
       class="flex items-center gap-1 rounded border border-dotted px-1.5 py-0.5 font-mono text-[11px] hover:bg-wash"
-      :style="{ borderColor: desk.ghostRule.tints.pinned }"
+      :style="{ borderColor: ghosts.rule.tints.pinned }"
       :title="`Take the pin off ${p.words}`"
       :aria-label="`Take the pin off ${p.words}`"
-      @click="pinGhost(desk, p.stack, p.id)"
+      @click="ghosts.togglePinned(p.stack, p.id)"
     >
       {{ p.words }}<PinOff :size="11" />
     </button>

@@ -1,18 +1,21 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { runAt, shownAt } from '#core/sheet'
-import { ghostsHere, pinGhost } from './ghosts'
 import { HEAD, MARGIN } from '~/sheet/layout'
 import { useDesk } from '~/desk/desk'
+import { useGhosts } from './store'
+import { useSheet } from '~/sheet/sheet'
 
 /** Beside the frames on which the ghosts of the active column are exposed: a mark with the line they are drawn with. A click pins one, or takes its pin off. */
 const { scroll } = defineProps<{ scroll: number }>()
 const desk = useDesk()
+const ghosts = useGhosts()
+const sheet = useSheet()
 const LINES = { before: 'dashed', after: 'solid', pinned: 'dotted' } as const
 const marks = computed(() => {
   const column = desk.column
-  if (!column || desk.ghostsHidden) return []
-  return ghostsHere(desk)
+  if (!column || ghosts.hidden) return []
+  return ghosts.here
     .filter(g => g.column.id === column.id)
     .flatMap(g => {
       const place = runAt(column.runs, g.frame) ?? shownAt(column.runs, g.frame)
@@ -26,8 +29,8 @@ const marks = computed(() => {
           id: g.drawing,
           side: g.side,
           strength: g.strength,
-          top: (at.start - 1) * desk.rowHeight,
-          height: at.frames * desk.rowHeight,
+          top: (at.start - 1) * sheet.rowHeight,
+          height: at.frames * sheet.rowHeight,
           words: `Ghost ${number}, ${pinned ? 'pinned: take the pin off' : `${g.side}, ${Math.round(g.strength * 100)} %: pin it`}`,
         },
       ]
@@ -59,13 +62,13 @@ const firstOf = (drawing: string): { start: number; frames: number } | null => {
       :aria-label="m.words"
       :title="m.words"
       tabindex="-1"
-      @click="pinGhost(desk, desk.stack!.id, m.id)"
+      @click="ghosts.togglePinned(desk.stack!.id, m.id)"
     >
       <span
         class="ml-[2px] block h-full border-l-[3px]"
         :style="{
           borderLeftStyle: LINES[m.side],
-          borderColor: desk.ghostRule.tints[m.side],
+          borderColor: ghosts.rule.tints[m.side],
           opacity: 0.35 + 0.65 * m.strength,
         }"
       />

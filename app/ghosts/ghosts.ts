@@ -2,7 +2,7 @@ import type { Ghost, GhostBy } from '#core/ghost'
 import { ghostsOf } from '#core/ghost'
 import { isPose } from '#core/pass'
 import type { Column } from '#core/document'
-import type { Desk } from '~/desk/desk'
+import type { Focus, Scene } from '~/desk/scene'
 
 /** How ghosts are seen: the rule for the neighbours, an overall strength, in which columns, in full or as outlines, in what tints. */
 export interface GhostSettings {
@@ -37,60 +37,79 @@ export interface ColumnGhost extends Ghost {
   readonly column: Column
 }
 
-const columnsOf = (desk: Desk): Column[] => {
-  const { columns, selected } = desk.ghostRule
-  if (columns === 'this' || !desk.column) return desk.column ? [desk.column] : []
-  return desk.columns.filter(
-    c => !c.hidden && !c.background && (columns === 'all' || c.id === desk.column!.id || selected.includes(c.id)),
+/** The two drawings that an in-between is drawn between, while the playhead is on it. */
+export interface GhostPair {
+  readonly on: string
+  readonly first: string
+  readonly second: string
+}
+
+/** What decides which ghosts are seen: the settings, the pinned drawings by stack, and a pair that stands for the neighbours. */
+export interface GhostChoice {
+  readonly rule: GhostSettings
+  readonly pinned: Readonly<Record<string, readonly string[]>>
+  readonly pair: GhostPair | null
+}
+
+/** Settings as they are called now: browsers may remember older words. */
+export function settingsOf(remembered: GhostSettings): GhostSettings {
+  const { chosen, ...rest } = remembered as GhostSettings & { chosen?: string[] }
+  const [by, columns] = [rest.by as string, rest.columns as string]
+  return {
+    ...rest,
+    by: by === 'core' ? 'pose' : rest.by,
+    columns: columns === 'chosen' ? 'selected' : rest.columns,
+    selected: chosen?.length ? chosen : rest.selected,
+  }
+}
+
+/** The columns whose ghosts follow the playhead. */
+function followingColumns({ columns }: Scene, { column }: Focus, rule: GhostSettings): readonly Column[] {
+  if (!column) return []
+  if (rule.columns === 'this') return [column]
+  return columns.filter(
+    c => !c.hidden && !c.background && (rule.columns === 'all' || c.id === column.id || rule.selected.includes(c.id)),
   )
 }
 
-/** The ghosts on the frame that is worked on, the farthest first; none while it plays. Pinned ones are seen from every column. */
-export function ghostsHere(desk: Desk): ColumnGhost[] {
-  if (!desk.ghosts || desk.playing || !desk.shown) return []
-  const pair = desk.ghostPair
-  const following = columnsOf(desk)
-  const pinning = desk.columns.filter(
+/** The ghosts on the frame that is worked on, the farthest first. Pinned ones are seen from every column. */
+export function ghostsHere(scene: Scene, focus: Focus, choice: GhostChoice): ColumnGhost[] {
+  const following = followingColumns(scene, focus, choice.rule)
+  const pinning = scene.columns.filter(
     c =>
       !c.hidden &&
       !following.includes(c) &&
-      desk.pinnedGhosts[c.stack]?.length &&
-      desk.columns.find(x => x.stack === c.stack) === c,
+      choice.pinned[c.stack]?.length &&
+      scene.columns.find(x => x.stack === c.stack) === c,
   )
+  const alone = { frame: focus.workFrame, strength: 1 }
   return [
     ...pinning.flatMap(column =>
-      pinsOf(desk, column).map(drawing => ({
+      pinnedIn(scene, column, choice).map(drawing => ({
+        ...alone,
         drawing,
         side: 'pinned' as const,
-        step: 0,
-        strength: 1,
-        frame: desk.workFrame,
+        rank: 0,
         column,
       })),
     ),
-    ...following.flatMap(column => {
-      const { drawings } = desk.shown!.stacks[column.stack]!
-      if (column.id === desk.column?.id && pair && pair.on === desk.drawing?.id) {
-        return [
-          { drawing: pair.first, side: 'before' as const },
-          { drawing: pair.second, side: 'after' as const },
-        ].map(g => ({ ...g, step: 1, strength: 1, frame: desk.workFrame, column }))
-      }
-      return ghostsOf(column.runs, d => isPose(drawings[d]), desk.workFrame, desk.ghostRule, pinsOf(desk, column))
-        .filter(g => drawings[g.drawing])
-        .map(g => ({ ...g, column }))
-    }),
+    ...following.flatMap(column => ghostsIn(scene, focus, column, choice)),
   ]
 }
 
-const pinsOf = (desk: Desk, column: Column): string[] =>
-  (desk.pinnedGhosts[column.stack] ?? []).filter(d => desk.shown!.stacks[column.stack]!.drawings[d])
-
-/** Pins the drawing as a ghost of its stack, or takes it off. */
-export function pinGhost(desk: Desk, stack: string, drawing: string): void {
-  const now = desk.pinnedGhosts[stack] ?? []
-  desk.pinnedGhosts = {
-    ...desk.pinnedGhosts,
-    [stack]: now.includes(drawing) ? now.filter(d => d !== drawing) : [...now, drawing].slice(-6),
-  }
+function ghostsIn(scene: Scene, focus: Focus, column: Column, choice: GhostChoice): ColumnGhost[] {
+  const { pair, rule } = choice
+  const { drawings } = scene.shot.stacks[column.stack]!
+  const frame = focus.workFrame
+  if (column.id === focus.column?.id && pair && pair.on === focus.drawing?.id)
+    return [
+      { drawing: pair.first, side: 'before', rank: 1, strength: 1, frame, column },
+      { drawing: pair.second, side: 'after', rank: 1, strength: 1, frame, column },
+    ]
+  return ghostsOf(column.runs, d => isPose(drawings[d]), frame, rule, pinnedIn(scene, column, choice))
+    .filter(g => drawings[g.drawing])
+    .map(g => ({ ...g, column }))
 }
+
+const pinnedIn = (scene: Scene, column: Column, { pinned }: GhostChoice): string[] =>
+  (pinned[column.stack] ?? []).filter(d => scene.shot.stacks[column.stack]!.drawings[d])

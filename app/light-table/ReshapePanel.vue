@@ -5,9 +5,9 @@ import type { Reshape } from '#core/motion'
 import { areaKept, STILL } from '#core/motion'
 import type { Along } from './art'
 import { selectedBox, selectedDrawings, everythingHere, isEmpty, mapDraft, sharesAlong } from './art'
-import SidePanel from '~/ui/SidePanel.vue'
+import SidePanel from '~/desk/SidePanel.vue'
 import { useDesk } from '~/desk/desk'
-import { useLightTable } from './light-table'
+import { useLightTable } from './store'
 
 /** Moving, turning, scaling, stretching and mirroring by numbers: what is selected, or all that is on a range of drawings. */
 const desk = useDesk()
@@ -31,9 +31,9 @@ const ALONGS: Record<Along, string> = {
 const zero = { x: 0, y: 0, turn: 0, scale: 100, stretch: 100, mirror: false }
 const by = ref({ ...zero })
 /** What it is done to on this drawing: what is selected, or everything. */
-const selected = computed(() => (isEmpty(table.selected) ? everythingHere(desk) : table.selected))
+const selected = computed(() => (isEmpty(table.selected) ? everythingHere(desk.scene!, desk.focus!) : table.selected))
 function middle() {
-  const box = selected.value && selectedBox(desk, selected.value)
+  const box = selected.value && selectedBox(desk.scene!, desk.focus!, selected.value)
   return box
     ? { x: Math.round((box.left + box.right) / 2), y: Math.round((box.top + box.bottom) / 2) }
     : { x: desk.shot!.picture.width / 2, y: desk.shot!.picture.height / 2 }
@@ -46,7 +46,7 @@ watch(
     about.value = middle()
   },
 )
-const drawings = computed(() => selectedDrawings(desk).filter(d => d.own))
+const drawings = computed(() => selectedDrawings(desk.focus!).filter(d => d.own))
 const shares = computed(() => sharesAlong(along.value, drawings.value.length, SPACINGS[spacing.value]!.recipe))
 
 const reshape = computed<Reshape>(() => {
@@ -68,7 +68,7 @@ const good = computed(
 const fault = ref('')
 function draft() {
   if (!good.value || !selected.value) return null
-  return mapDraft(desk, selected.value, reshape.value, {
+  return mapDraft(desk.scene!, desk.focus!, selected.value, reshape.value, {
     keepWidth: table.keepWidth,
     words: 'Move, turn, scale',
     ...(over.value === 'range'

@@ -15,15 +15,20 @@ import {
   LassoSelect,
   Trash2,
 } from '@lucide/vue'
-import { actionsOfArt } from './actions'
+import { artActions } from './actions'
 import { selectedDrawings, isEmpty } from './art'
-import type { DrawMode } from './light-table'
-import { PENCILS, useLightTable } from './light-table'
+import type { DrawMode } from './store'
+import { PENCILS } from './pencils'
+import { useLightTable } from './store'
 import { newId } from '~/sync/ids'
 import { useDesk } from '~/desk/desk'
+import { useSide } from '~/ui/side'
+import { useTools } from '~/desk/tools'
 
 /** What belongs to the tool in hand: pencils, the eraser's size, what to do with what is selected. */
 const desk = useDesk()
+const side = useSide()
+const tools = useTools()
 const table = useLightTable()
 const modes: { id: DrawMode; name: string; icon: typeof Pencil }[] = [
   { id: 'free', name: 'By hand', icon: PenLine },
@@ -33,11 +38,10 @@ const modes: { id: DrawMode; name: string; icon: typeof Pencil }[] = [
 ]
 const parts = computed(() => Object.values(desk.stack?.subjects ?? {}).filter(s => s.kind === 'part'))
 const count = computed(() => (table.selected ? table.selected.strokes.length + table.selected.subjects.length : 0))
-const several = computed(() => (desk.selection && desk.drawing ? selectedDrawings(desk).length : 0))
+const several = computed(() => (desk.selection && desk.drawing ? selectedDrawings(desk.focus!).length : 0))
 const number = (e: Event, least: number, most: number): number =>
   Math.max(least, Math.min(most, Number((e.target as HTMLInputElement).value) || least))
-const art = actionsOfArt()
-const does = (id: string) => art.find(a => a.id === id)!.do(desk, null)
+const does = (id: string) => artActions.find(a => a.id === id)!.do(desk, null)
 
 function setPart(e: Event): void {
   const id = (e.target as HTMLSelectElement).value
@@ -64,12 +68,12 @@ const CHOSEN = 'bg-bottle text-on-bottle enabled:hover:bg-bottle'
 
 <template>
   <div
-    v-if="['pencil', 'eraser', 'select'].includes(desk.tool)"
+    v-if="['pencil', 'eraser', 'select'].includes(tools.tool)"
     class="absolute right-3 bottom-11 left-[60px] flex justify-end"
     data-part="strip"
   >
     <div
-      v-if="desk.tool === 'pencil'"
+      v-if="tools.tool === 'pencil'"
       class="flex flex-wrap items-center gap-x-1.5 gap-y-1 rounded-md border border-edge bg-sheet/95 px-1.5 py-1"
       role="toolbar"
       aria-label="Pencils"
@@ -205,7 +209,7 @@ const CHOSEN = 'bg-bottle text-on-bottle enabled:hover:bg-bottle'
         class="flex items-center gap-1"
         title="After each stroke the playhead goes to the next drawing (Alt T)"
         ><input
-          v-model="desk.drawThrough"
+          v-model="table.drawThrough"
           type="checkbox"
           class="accent-bottle"
         />draw-through</label
@@ -231,7 +235,7 @@ const CHOSEN = 'bg-bottle text-on-bottle enabled:hover:bg-bottle'
       >
     </div>
     <div
-      v-else-if="desk.tool === 'rubber'"
+      v-else-if="tools.tool === 'eraser'"
       class="flex items-center gap-2 rounded-md border border-edge bg-sheet/95 px-2 py-1"
       role="toolbar"
       aria-label="Rubber"
@@ -359,19 +363,19 @@ const CHOSEN = 'bg-bottle text-on-bottle enabled:hover:bg-bottle'
       <button
         type="button"
         class="push-button h-7"
-        :class="{ 'push-button-chosen': desk.side === 'reshape' }"
+        :class="{ 'push-button-chosen': side.open === 'reshape' }"
         :disabled="!desk.drawing"
         title="Move, turn, scale by numbers, on this drawing or a range of drawings"
-        @click="desk.side = desk.side === 'reshape' ? null : 'reshape'"
+        @click="side.open = side.open === 'reshape' ? null : 'reshape'"
       >
         Numbers …
       </button>
       <button
         type="button"
         class="push-button h-7"
-        :class="{ 'push-button-chosen': desk.side === 'parts' }"
+        :class="{ 'push-button-chosen': side.open === 'parts' }"
         title="Figures and named parts (Alt P)"
-        @click="desk.side = desk.side === 'parts' ? null : 'parts'"
+        @click="side.open = side.open === 'parts' ? null : 'parts'"
       >
         Parts …
       </button>

@@ -1,39 +1,145 @@
 import { toast } from 'vue-sonner'
+import { plural } from '#core/basic'
+import type { Drawing } from '#core/document'
 import { STILL } from '#core/motion'
-import type { Desk } from '~/desk/desk'
-import { useLightTable } from './light-table'
 import type { Action } from '~/desk/action'
-import { selectedBox, copyArt, selectedDrawings, everythingHere, isEmpty, mapDraft, pasteArt, removeArt } from './art'
+import type { Desk } from '~/desk/desk'
+import { useTools } from '~/desk/tools'
+import { useSide } from '~/ui/side'
+import { copyArt, everythingHere, isEmpty, mapDraft, pasteArt, removeArt, selectedBox, selectedDrawings } from './art'
+import { drawRecorded } from './recorded-pen'
+import { useLightTable } from './store'
 
-const selecting = (d: Desk): boolean => d.tool === 'select'
-const selectedHere = (d: Desk): boolean => selecting(d) && !isEmpty(useLightTable().selected)
+const HELD = {
+  held: 'The pen draws on the held drawing.',
+  blank: 'On a held frame the pen begins a blank drawing.',
+  copy: 'On a held frame the pen begins a copy of what is held.',
+}
+const NEXT_HELD = { held: 'blank', blank: 'copy', copy: 'held' } as const
+
+/** Pencil and eraser, and where strokes go. */
+export const penActions: readonly Action[] = [
+  {
+    id: 'on-held',
+    name: 'On a held frame: draw on the held drawing, begin a blank one, begin a copy',
+    group: 'Draw',
+    keys: ['Shift+S'],
+    do: () => {
+      useLightTable().onHeld = NEXT_HELD[useLightTable().onHeld]
+      toast(HELD[useLightTable().onHeld])
+    },
+  },
+  {
+    id: 'pen-try',
+    name: 'Try pressure without a tablet: a recorded pen draws a ring',
+    group: 'Draw',
+    keys: [],
+    can: d => !!d.column && !d.column.locked && !d.column.hidden,
+    do: () => {
+      useTools().tool = 'pencil'
+      const canvas = document.querySelector('[data-part=picture]')
+      const box = canvas?.getBoundingClientRect()
+      if (canvas && box)
+        requestAnimationFrame(
+          () =>
+            void drawRecorded(canvas, 'ring', {
+              x: box.left + box.width * 0.42,
+              y: box.top + box.height * 0.35,
+              width: box.height * 0.3,
+              height: box.height * 0.3,
+            }),
+        )
+    },
+  },
+  {
+    id: 'draw-through',
+    name: 'Draw-through: after each stroke to the next drawing',
+    group: 'Draw',
+    keys: ['Alt+KeyT'],
+    do: () => {
+      useLightTable().drawThrough = !useLightTable().drawThrough
+      toast(
+        useLightTable().drawThrough
+          ? 'After each stroke the playhead goes to the next drawing.'
+          : 'The playhead stays after a stroke.',
+      )
+    },
+  },
+  {
+    id: 'tool-pencil',
+    name: 'Pencil',
+    group: 'Draw',
+    keys: ['d'],
+    do: () => {
+      useTools().tool = 'pencil'
+    },
+  },
+  {
+    id: 'tool-rubber',
+    name: 'Rubber',
+    group: 'Draw',
+    keys: ['u'],
+    do: () => {
+      useTools().tool = 'eraser'
+    },
+  },
+  {
+    id: 'tool-choose',
+    name: 'Choose and move what is drawn',
+    group: 'Draw',
+    keys: ['Semicolon'],
+    do: () => {
+      useTools().tool = 'select'
+    },
+  },
+  {
+    id: 'side-reshape',
+    name: 'Move, turn and scale drawings by numbers …',
+    group: 'Draw',
+    keys: [],
+    can: d => !!d.drawing,
+    do: () => {
+      useSide().toggle('reshape')
+    },
+  },
+]
+
+const selecting = (): boolean => useTools().tool === 'select'
+const selectedHere = (): boolean => selecting() && !isEmpty(useLightTable().selected)
+const canPaste = (d: Desk): boolean => selecting() && !!d.drawing && !!useLightTable().clip
 
 /** What the arrow keys move what is selected by, px of the picture. */
 const NUDGE = 2
 
 function nudge(d: Desk, x: number, y: number): void {
   const { selected, keepWidth } = useLightTable()
-  const draft = mapDraft(d, selected!, { ...STILL({ x: 0, y: 0 }), move: { x, y } }, { keepWidth, words: 'Move' })
+  const reshape = { ...STILL({ x: 0, y: 0 }), move: { x, y } }
+  const draft = mapDraft(d.scene!, d.focus!, selected!, reshape, { keepWidth, words: 'Move' })
   if (draft) d.run(draft)
 }
 
 function remove(d: Desk): void {
   const table = useLightTable()
-  if (d.run(...removeArt(d, table.selected!))) table.selected = null
+  if (d.run(...removeArt(d.scene!, d.focus!, table.selected!))) table.selected = null
 }
 
-function paste(d: Desk, inPlace: boolean, everywhere: boolean): void {
+function paste(d: Desk, drawings: readonly Drawing[], how: { inPlace: boolean }): boolean {
   const table = useLightTable()
-  const drawings = everywhere ? selectedDrawings(d) : [d.drawing!]
-  const { drafts, selected } = pasteArt(d, table.clip!, drawings, inPlace)
-  if (!d.run(...drafts)) return
+  const { drafts, selected } = pasteArt(d.scene!, d.focus!, table.clip!, drawings, how)
+  if (!d.run(...drafts)) return false
   if (selected?.drawing === d.drawing?.id) table.selected = selected
-  if (everywhere) toast(`Pasted on ${drawings.length} drawing${drawings.length === 1 ? '' : 's'}.`)
+  return true
 }
 
-/** What can be done with what is selected of a drawing. Keys that the sheet has, too, mean this while the selecting tool is in hand. */
-export const actionsOfArt = (): Action[] => list.map(a => ({ ...a, first: true }))
-
+const nudgeAction = (way: string, key: string, x: number, y: number): Action => ({
+  id: `art-${key.slice('Arrow'.length).toLowerCase()}`,
+  name: `Move what is chosen a little ${way}`,
+  group: 'Draw',
+  keys: [`$mod+${key}`],
+  repeats: true,
+  can: selectedHere,
+  do: d => nudge(d, x * NUDGE, y * NUDGE),
+})
 const list: readonly Action[] = [
   {
     id: 'art-all',
@@ -42,8 +148,8 @@ const list: readonly Action[] = [
     keys: ['Alt+KeyA'],
     can: d => !!d.drawing,
     do: d => {
-      d.tool = 'select'
-      useLightTable().selected = everythingHere(d)
+      useTools().tool = 'select'
+      useLightTable().selected = everythingHere(d.scene!, d.focus!)
     },
   },
   {
@@ -54,7 +160,7 @@ const list: readonly Action[] = [
     can: selectedHere,
     do: d => {
       const table = useLightTable()
-      table.clip = copyArt(d, table.selected!)
+      table.clip = copyArt(d.scene!, d.focus!, table.selected!)
       toast('Copied. Ctrl V puts it in place on another drawing.')
     },
   },
@@ -66,7 +172,7 @@ const list: readonly Action[] = [
     can: selectedHere,
     do: d => {
       const table = useLightTable()
-      table.clip = copyArt(d, table.selected!)
+      table.clip = copyArt(d.scene!, d.focus!, table.selected!)
       remove(d)
     },
   },
@@ -75,16 +181,16 @@ const list: readonly Action[] = [
     name: 'Paste in place on this drawing',
     group: 'Draw',
     keys: ['$mod+KeyV'],
-    can: d => selecting(d) && !!d.drawing && !!useLightTable().clip,
-    do: d => paste(d, true, false),
+    can: canPaste,
+    do: d => paste(d, [d.drawing!], { inPlace: true }),
   },
   {
     id: 'art-paste-beside',
     name: 'Paste beside on this drawing',
     group: 'Draw',
     keys: ['$mod+Alt+KeyV'],
-    can: d => selecting(d) && !!d.drawing && !!useLightTable().clip,
-    do: d => paste(d, false, false),
+    can: canPaste,
+    do: d => paste(d, [d.drawing!], { inPlace: false }),
   },
   {
     id: 'art-paste-range',
@@ -92,7 +198,10 @@ const list: readonly Action[] = [
     group: 'Draw',
     keys: [],
     can: d => !!d.drawing && !!useLightTable().clip,
-    do: d => paste(d, true, true),
+    do: d => {
+      const drawings = selectedDrawings(d.focus!)
+      if (paste(d, drawings, { inPlace: true })) toast(`Pasted on ${plural(drawings.length, 'drawing')}.`)
+    },
   },
   {
     id: 'art-delete',
@@ -110,11 +219,12 @@ const list: readonly Action[] = [
     can: selectedHere,
     do: d => {
       const table = useLightTable()
-      const box = selectedBox(d, table.selected!)
+      const box = selectedBox(d.scene!, d.focus!, table.selected!)
       const draft =
         box &&
         mapDraft(
-          d,
+          d.scene!,
+          d.focus!,
           table.selected!,
           { ...STILL({ x: (box.left + box.right) / 2, y: (box.top + box.bottom) / 2 }), scale: { x: -1, y: 1 } },
           { keepWidth: true, words: 'Mirror' },
@@ -122,20 +232,11 @@ const list: readonly Action[] = [
       if (draft) d.run(draft)
     },
   },
-  ...(
-    [
-      ['left', 'ArrowLeft', -1, 0],
-      ['right', 'ArrowRight', 1, 0],
-      ['up', 'ArrowUp', 0, -1],
-      ['down', 'ArrowDown', 0, 1],
-    ] as const
-  ).map(([way, key, x, y]): Action => ({
-    id: `art-${way}`,
-    name: `Move what is chosen a little to the ${way}`.replace('to the up', 'up').replace('to the down', 'down'),
-    group: 'Draw',
-    keys: [`$mod+${key}`],
-    repeats: true,
-    can: selectedHere,
-    do: d => nudge(d, x * NUDGE, y * NUDGE),
-  })),
+  nudgeAction('to the left', 'ArrowLeft', -1, 0),
+  nudgeAction('to the right', 'ArrowRight', 1, 0),
+  nudgeAction('up', 'ArrowUp', 0, -1),
+  nudgeAction('down', 'ArrowDown', 0, 1),
 ]
+
+/** What can be done with what is selected of a drawing. Keys that the sheet has, too, mean this while the selecting tool is in hand. */
+export const artActions: readonly Action[] = list.map(a => ({ ...a, first: true }))

@@ -44,7 +44,7 @@ describe('parts of the body', () => {
   })
 })
 
-describe('changes of what is drawn, as wishes', () => {
+describe('changes of what is drawn, as drafts', () => {
   const hash = 'a'.repeat(64)
   const withStroke = (id: string, drawing: string, shot: Shot) =>
     done(shot, 'stroke.add', { stack: STACK, drawing, strokes: [{ id, hash }] })
@@ -55,19 +55,19 @@ describe('changes of what is drawn, as wishes', () => {
   it('on the drawing under the playhead: only what is chosen', () => {
     const s = after(
       shot,
-      mapDraft(deskOn(shot), { drawing: 'd1', strokes: ['s1'], subjects: [] }, move, { keepWidth: false }),
+      mapDraft(...deskOn(shot), { drawing: 'd1', strokes: ['s1'], subjects: [] }, move, { keepWidth: false }),
     )
     expect(strokes(s, 'd1')[0]!.at).toEqual([1, 0, 0, 1, 0, 30])
     expect(drawn(s).d1!.content.poses).toEqual(drawn(shot).d1!.content.poses)
   })
   it('over a range: all that is on its own drawings, growing along it; computed in-betweens are left to their poses', () => {
     const desk = deskOn(shot, 1, { first: 1, last: 30 })
-    expect(selectedDrawings(desk).map(d => d.number)).toEqual(['1', '9', '11', '13', '25'])
+    expect(selectedDrawings(desk[1]).map(d => d.number)).toEqual(['1', '9', '11', '13', '25'])
     const s = after(
       shot,
-      mapDraft(desk, { drawing: 'd1', strokes: [], subjects: [] }, move, {
+      mapDraft(...desk, { drawing: 'd1', strokes: [], subjects: [] }, move, {
         keepWidth: false,
-        over: selectedDrawings(desk),
+        over: selectedDrawings(desk[1]),
         along: 'grow',
       }),
     )
@@ -76,8 +76,8 @@ describe('changes of what is drawn, as wishes', () => {
     expect(drawn(s).d9!.own).toBe(false)
   })
   it('copied and pasted in place: a stroke of its own with the same content, and the figure', () => {
-    const clip = copyArt(deskOn(shot), { drawing: 'd1', strokes: ['s1'], subjects: ['keeper'] })
-    const { drafts, selected } = pasteArt(deskOn(shot, 25), clip, [drawn(shot).d25!], true)
+    const clip = copyArt(...deskOn(shot), { drawing: 'd1', strokes: ['s1'], subjects: ['keeper'] })
+    const { drafts, selected } = pasteArt(...deskOn(shot, 25), clip, [drawn(shot).d25!], { inPlace: true })
     const s = after(shot, drafts)
     expect(strokes(s, 'd25')).toMatchObject([{ hash }])
     expect(strokes(s, 'd25')[0]!.id).not.toBe('s1')
@@ -85,13 +85,16 @@ describe('changes of what is drawn, as wishes', () => {
     expect(selected).toMatchObject({ drawing: 'd25', subjects: ['keeper'] })
     expect(
       strokes(
-        after(shot, pasteArt(deskOn(shot, 25), { ...clip, subjects: [] }, [drawn(shot).d25!], false).drafts),
+        after(
+          shot,
+          pasteArt(...deskOn(shot, 25), { ...clip, subjects: [] }, [drawn(shot).d25!], { inPlace: false }).drafts,
+        ),
         'd25',
       )[0]!.at,
     ).toEqual([1, 0, 0, 1, 40, 40])
   })
   it('taken out: strokes and figures in one', () => {
-    const s = after(shot, removeArt(deskOn(shot), { drawing: 'd1', strokes: ['s1'], subjects: ['keeper'] }))
+    const s = after(shot, removeArt(...deskOn(shot), { drawing: 'd1', strokes: ['s1'], subjects: ['keeper'] }))
     expect(drawn(s).d1!.content).toEqual({ poses: {}, strokes: [] })
   })
   it('a part of a pose is copied to other drawings; the rest of theirs stays', () => {
@@ -100,20 +103,20 @@ describe('changes of what is drawn, as wishes', () => {
       drawing: 'd1',
       poses: { keeper: { ...standing, angles: { head: 0.5, spine: 0.2 } } },
     })
-    const s = after(bent, copyPose(deskOn(bent), bent.stacks[STACK]!.subjects.keeper!, ['head'], [drawn(bent).d25!]))
+    const s = after(bent, copyPose(...deskOn(bent), bent.stacks[STACK]!.subjects.keeper!, ['head'], [drawn(bent).d25!]))
     expect(drawn(s).d25!.content.poses.keeper!.angles).toMatchObject({ head: 0.5 })
     expect(drawn(s).d25!.content.poses.keeper!.angles.spine).toBe(drawn(shot).d25!.content.poses.keeper!.angles.spine)
     expect(drawn(s).d25!.content.poses.keeper!.place).toEqual(drawn(shot).d25!.content.poses.keeper!.place)
   })
   it('a limb is longer from here on, or in all drawings', () => {
     const keeper = shot.stacks[STACK]!.subjects.keeper!
-    const here = after(shot, lengthFromHere(deskOn(shot, 13), keeper, ['spine'], 1.2))
+    const here = after(shot, lengthFromHere(...deskOn(shot, 13), keeper, ['spine'], 1.2))
     expect(['d1', 'd13', 'd25'].map(d => drawn(here)[d]!.content.poses.keeper!.lengths?.spine)).toEqual([
       undefined,
       1.2,
       1.2,
     ])
-    const all = after(here, lengthInAll(deskOn(here, 13), here.stacks[STACK]!.subjects.keeper!, ['spine'], 1.2))
+    const all = after(here, lengthInAll(...deskOn(here, 13), here.stacks[STACK]!.subjects.keeper!, ['spine'], 1.2))
     expect(['d1', 'd13', 'd25'].map(d => drawn(all)[d]!.content.poses.keeper!.lengths)).toEqual([
       undefined,
       undefined,
@@ -123,7 +126,7 @@ describe('changes of what is drawn, as wishes', () => {
   })
   it('a new column is lined up, the leading one locked and faded; released, it is as it was', () => {
     const desk = deskOn(shot)
-    const { id, drafts } = lineUpDrafts(desk, desk.column!)
+    const { id, drafts } = lineUpDrafts(desk[0], desk[1].column!)
     const s = after(shot, drafts)
     const plan = s.plans[PLAN]!
     expect([plan.columns[id]!.lead, plan.columns[COLUMN]!.locked, plan.columns[COLUMN]!.strength]).toEqual([
@@ -132,7 +135,7 @@ describe('changes of what is drawn, as wishes', () => {
       0.4,
     ])
     expect(plan.order.indexOf(id)).toBe(plan.order.indexOf(COLUMN) + 1)
-    const free = after(s, releaseDrafts(deskOn(s), plan.columns[id]!))
+    const free = after(s, releaseDrafts(deskOn(s)[0], plan.columns[id]!))
     expect([free.plans[PLAN]!.columns[id]!.lead, free.plans[PLAN]!.columns[COLUMN]!.locked]).toEqual([undefined, false])
   })
 })

@@ -3,16 +3,17 @@ import { spread } from '#core/chart'
 import type { Pose } from '#core/figure'
 import { layBones } from '#core/figure'
 import type { Affine, Reshape, Vec } from '#core/motion'
-import { affineOf } from '#core/motion'
+import { affineOf, after, SAME } from '#core/motion'
 import { contentMarks } from '#core/picture'
 import type { Content, Drawing, Stack, StrokeRef, Subject } from '#core/document'
 import { eachRun } from '#core/sheet'
 import { marksHull } from '#core/travel'
 import { asDrawn, boxAround, caught, inside, touches } from '#core/stroke'
-import type { Desk } from '~/desk/desk'
+import type { Focus, Scene } from '~/desk/scene'
+import { rangeOf } from '~/desk/scene'
 import { newId } from '~/sync/ids'
-import type { Draft } from '~/sync/session'
-import { fixOf } from '~/desk/wishes'
+import type { Draft } from '#core/commands'
+import { fixOf } from '~/desk/drafts'
 
 /** Strokes and subjects that are selected on a drawing. */
 export interface SelectedArt {
@@ -27,11 +28,14 @@ export interface ArtClip {
   readonly subjects: readonly { readonly subject: Subject; readonly pose: Pose }[]
 }
 
+/** Which parts of the column are seen; null where all are. */
+export type PartsShown = ((part: string | null) => boolean) | null
+
 export const isEmpty = (a: SelectedArt | null): boolean => !a || (!a.strokes.length && !a.subjects.length)
 
 /** What is on the drawing under the playhead, as it is shown. */
-export const contentHere = (desk: Desk): Content | null =>
-  desk.drawing ? desk.contents.of(desk.shown!, desk.plan!, desk.stack!, desk.drawing.id) : null
+export const contentHere = (scene: Scene, focus: Focus): Content | null =>
+  focus.drawing ? scene.contents.of(scene, focus.stack!, focus.drawing.id) : null
 
 /** The part of a content that is selected. */
 const partOf = (content: Content, selected: SelectedArt): Content => ({
@@ -40,60 +44,46 @@ const partOf = (content: Content, selected: SelectedArt): Content => ({
 })
 
 /** The box around what is selected, px of the picture; null where nothing of it is there. */
-export function selectedBox(desk: Desk, selected: SelectedArt) {
-  const content = contentHere(desk)
+export function selectedBox(scene: Scene, focus: Focus, selected: SelectedArt) {
+  const content = contentHere(scene, focus)
   if (!content) return null
-  const marks = contentMarks(desk.stack!, partOf(content, selected), desk.session!.strokeBy, () => true)
+  const marks = contentMarks(focus.stack!, partOf(content, selected), scene.strokeBy, () => true)
   return boxAround([marksHull(marks).flatMap(p => [p.x, p.y])])
 }
 
 /** What a closed line (flat x, y) catches: strokes with more than half of their points inside, subjects with most of their joints. */
-export function caughtBy(
-  desk: Desk,
-  line: readonly number[],
-  seen: ((part: string | null) => boolean) | null,
-): SelectedArt {
-  const content = contentHere(desk)!
+export function caughtBy(scene: Scene, focus: Focus, line: readonly number[], seen: PartsShown): SelectedArt {
+  const content = contentHere(scene, focus)!
   const strokes = content.strokes
     .filter(s => seen?.(s.part ?? null) ?? true)
     .filter(ref => {
-      const stroke = desk.session!.strokeBy(ref.hash)
+      const stroke = scene.strokeBy(ref.hash)
       return stroke && caught(asDrawn(stroke, ref), line)
     })
   const subjects = Object.entries(content.poses).filter(([id, pose]) => {
-    const figure = desk.stack!.subjects[id]?.figure
+    const figure = focus.stack!.subjects[id]?.figure
     if (!figure || seen?.(id) === false) return false
     const joints = [pose.place, ...[...layBones(figure, pose).values()].map(l => l.tip)]
     return joints.filter(j => inside(line, j)).length * 2 > joints.length
   })
-  return { drawing: desk.drawing!.id, strokes: strokes.map(s => s.id), subjects: subjects.map(([id]) => id) }
+  return { drawing: focus.drawing!.id, strokes: strokes.map(s => s.id), subjects: subjects.map(([id]) => id) }
 }
 
 /** The topmost thing at a point: a stroke whose line is within `r` px, or a subject whose shapes lie there. */
-export function artAt(
-  desk: Desk,
-  p: Vec,
-  r: number,
-  seen: ((part: string | null) => boolean) | null,
-): SelectedArt | null {
-  const content = contentHere(desk)
+export function artAt(scene: Scene, focus: Focus, p: Vec, r: number, seen: PartsShown): SelectedArt | null {
+  const content = contentHere(scene, focus)
   if (!content) return null
   const stroke = content.strokes
     .filter(s => seen?.(s.part ?? null) ?? true)
     .findLast(ref => {
-      const s = desk.session!.strokeBy(ref.hash)
+      const s = scene.strokeBy(ref.hash)
       return s && touches(s, p, r, ref)
     })
-  if (stroke) return { drawing: desk.drawing!.id, strokes: [stroke.id], subjects: [] }
+  if (stroke) return { drawing: focus.drawing!.id, strokes: [stroke.id], subjects: [] }
   const subject = Object.keys(content.poses).findLast(id => {
     if (seen?.(id) === false) return false
     const hull = marksHull(
-      contentMarks(
-        desk.stack!,
-        { strokes: [], poses: { [id]: content.poses[id]! } },
-        desk.session!.strokeBy,
-        () => true,
-      ),
+      contentMarks(focus.stack!, { strokes: [], poses: { [id]: content.poses[id]! } }, scene.strokeBy, () => true),
     )
     return (
       hull.length > 2 &&
@@ -103,14 +93,14 @@ export function artAt(
       )
     )
   })
-  return subject ? { drawing: desk.drawing!.id, strokes: [], subjects: [subject] } : null
+  return subject ? { drawing: focus.drawing!.id, strokes: [], subjects: [subject] } : null
 }
 
-export const everythingHere = (desk: Desk): SelectedArt | null => {
-  const content = contentHere(desk)
+export const everythingHere = (scene: Scene, focus: Focus): SelectedArt | null => {
+  const content = contentHere(scene, focus)
   return (
     content && {
-      drawing: desk.drawing!.id,
+      drawing: focus.drawing!.id,
       strokes: content.strokes.map(s => s.id),
       subjects: Object.keys(content.poses),
     }
@@ -133,12 +123,12 @@ export function sharesAlong(along: Along, n: number, recipe: Recipe): number[] {
 }
 
 /** The drawings of the selected frames of the active column in order, each once; the one under the playhead where none are selected. */
-export function selectedDrawings(desk: Desk): Drawing[] {
-  const { first, last } = desk.range
+export function selectedDrawings(focus: Focus): Drawing[] {
+  const { first, last } = rangeOf(focus)
   const ids = new Set<string>()
-  for (const { run, start } of eachRun(desk.column?.runs ?? { chunks: [], frames: 0, count: 0 }))
+  for (const { run, start } of eachRun(focus.column?.runs ?? { chunks: [], frames: 0, count: 0 }))
     if (run.drawing && start <= last && start + run.frames > first) ids.add(run.drawing)
-  return [...ids].map(id => desk.stack!.drawings[id]!)
+  return [...ids].map(id => focus.stack!.drawings[id]!)
 }
 
 export interface MapOptions {
@@ -154,15 +144,16 @@ export interface MapOptions {
  * along it. Computed in-betweens are left out: they follow their poses.
  */
 export function mapDraft(
-  desk: Desk,
+  scene: Scene,
+  focus: Focus,
   selected: SelectedArt,
   reshape: Reshape,
   { keepWidth, along = 'same', recipe = { family: 'even' }, over, words }: MapOptions,
 ): Draft | null {
   const at = (share: number): Affine => affineOf(reshape, share)
-  const stack = desk.stack!.id
+  const stack = focus.stack!.id
   if (!over) {
-    const drawing = desk.shot!.stacks[stack]!.drawings[selected.drawing]
+    const drawing = scene.shot.stacks[stack]!.drawings[selected.drawing]
     if (!drawing || isEmpty(selected)) return null
     return {
       name: 'strokes.map',
@@ -175,7 +166,7 @@ export function mapDraft(
             strokes: [...selected.strokes],
             subjects: [...selected.subjects],
             at: at(1),
-            ...fixOf(desk, drawing),
+            ...fixOf(scene, focus, drawing),
           },
         },
       },
@@ -194,15 +185,19 @@ export function mapDraft(
 
 // — taking out, copying, pasting —
 
-export function removeArt(desk: Desk, selected: SelectedArt): Draft[] {
-  const drawing = desk.shot!.stacks[desk.stack!.id]!.drawings[selected.drawing]!
-  const at = { stack: desk.stack!.id, drawing: drawing.id }
+export function removeArt(scene: Scene, focus: Focus, selected: SelectedArt): Draft[] {
+  const drawing = scene.shot.stacks[focus.stack!.id]!.drawings[selected.drawing]!
+  const at = { stack: focus.stack!.id, drawing: drawing.id }
   return [
     ...(selected.subjects.length
       ? [
           {
             name: 'drawing.pose' as const,
-            args: { ...at, poses: Object.fromEntries(selected.subjects.map(s => [s, null])), ...fixOf(desk, drawing) },
+            args: {
+              ...at,
+              poses: Object.fromEntries(selected.subjects.map(s => [s, null])),
+              ...fixOf(scene, focus, drawing),
+            },
           },
         ]
       : []),
@@ -212,12 +207,12 @@ export function removeArt(desk: Desk, selected: SelectedArt): Draft[] {
   ]
 }
 
-export function copyArt(desk: Desk, selected: SelectedArt): ArtClip {
-  const part = partOf(contentHere(desk)!, selected)
+export function copyArt(scene: Scene, focus: Focus, selected: SelectedArt): ArtClip {
+  const part = partOf(contentHere(scene, focus)!, selected)
   return {
-    stack: desk.stack!.id,
+    stack: focus.stack!.id,
     strokes: part.strokes,
-    subjects: Object.entries(part.poses).map(([id, pose]) => ({ subject: desk.stack!.subjects[id]!, pose })),
+    subjects: Object.entries(part.poses).map(([id, pose]) => ({ subject: focus.stack!.subjects[id]!, pose })),
   }
 }
 
@@ -229,12 +224,13 @@ const BESIDE = 40
  * what is selected then on the first drawing.
  */
 export function pasteArt(
-  desk: Desk,
+  scene: Scene,
+  focus: Focus,
   clip: ArtClip,
   drawings: readonly Drawing[],
-  inPlace: boolean,
+  { inPlace }: { inPlace: boolean },
 ): { drafts: Draft[]; selected: SelectedArt | null } {
-  const stack = desk.stack!
+  const stack = focus.stack!
   const known = (s: Subject): boolean => clip.stack === stack.id && !!stack.subjects[s.id]
   const names = new Map(clip.subjects.map(({ subject }) => [subject.id, known(subject) ? subject.id : newId()]))
   const drafts: Draft[] = clip.subjects
@@ -254,9 +250,12 @@ export function pasteArt(
       ]),
     )
     const strokes = clip.strokes.map(s => pasted(s, stack, off))
-    if (clip.subjects.length) drafts.push({ name: 'drawing.pose', args: { ...at, poses, ...fixOf(desk, d) } })
+    if (clip.subjects.length) drafts.push({ name: 'drawing.pose', args: { ...at, poses, ...fixOf(scene, focus, d) } })
     if (strokes.length)
-      drafts.push({ name: 'stroke.add', args: { ...at, strokes, ...(clip.subjects.length ? {} : fixOf(desk, d)) } })
+      drafts.push({
+        name: 'stroke.add',
+        args: { ...at, strokes, ...(clip.subjects.length ? {} : fixOf(scene, focus, d)) },
+      })
     selected ??= { drawing: d.id, strokes: strokes.map(s => s.id), subjects: Object.keys(poses) }
   }
   return { drafts, selected }
@@ -265,12 +264,6 @@ export function pasteArt(
 /** A copied stroke as a new one; of a part only where the stack has it. */
 function pasted(ref: StrokeRef, stack: Stack, off: number): StrokeRef {
   const { part, ...bare } = ref
-  const at: Affine | undefined = off
-    ? ([
-        ...(ref.at ?? [1, 0, 0, 1, 0, 0]).slice(0, 4),
-        (ref.at?.[4] ?? 0) + off,
-        (ref.at?.[5] ?? 0) + off,
-      ] as unknown as Affine)
-    : ref.at
+  const at = off ? after([1, 0, 0, 1, off, off], ref.at ?? SAME) : ref.at
   return { ...bare, id: newId(), ...(at ? { at } : {}), ...(part && stack.subjects[part] ? { part } : {}) }
 }

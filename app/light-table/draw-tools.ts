@@ -1,7 +1,7 @@
 import type { Joint } from '#core/figure'
 import type { Vec } from '#core/motion'
-import type { Grip } from './useSelectTool'
-import type { View } from '~/travel/draw-arcs'
+import type { Grip } from './select-tool'
+import type { View } from '~/ui/paint/view'
 import { theme } from '~/ui/colours'
 
 type C = CanvasRenderingContext2D
@@ -34,15 +34,16 @@ export function drawEraser(c: C, v: View, at: Vec | null, gone: readonly Vec[], 
   c.stroke()
 }
 
+/** What is drawn of selecting: the line, and the box of what is selected with its grips. */
+export interface SelectedLook {
+  readonly box: { left: number; top: number; right: number; bottom: number } | null
+  readonly grips: readonly Grip[]
+  readonly line: readonly Vec[]
+  readonly lasso: boolean
+}
+
 /** The line that selects, and the frame around what is selected with its grips. */
-export function drawSelected(
-  c: C,
-  v: View,
-  box: { left: number; top: number; right: number; bottom: number } | null,
-  grips: readonly Grip[],
-  line: readonly Vec[],
-  lasso: boolean,
-): void {
+export function drawSelected(c: C, v: View, { box, grips, line, lasso }: SelectedLook): void {
   const t = theme()
   c.save()
   c.strokeStyle = t.ledger

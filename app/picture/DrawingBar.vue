@@ -7,17 +7,26 @@ import { library, restPose } from '#core/figure'
 import { isPose } from '#core/pass'
 import type { PoseRole } from '#core/document'
 import { newId } from '~/sync/ids'
-import { breakParts, makeBreakdown } from '~/actions'
+import { breakParts, makeBreakdown } from '~/chart/breakdowns'
 import { onDrawing, poseOnDrawing, putFigure } from '~/figures/subjects'
-import { fixOf, lastPose } from '~/desk/wishes'
+import { fixOf } from '~/desk/drafts'
+import { lastPose } from '~/poses/new-pose'
 import { useDesk } from '~/desk/desk'
+import { useFigures } from '~/figures/store'
+import { useGhosts } from '~/ghosts/store'
+import { useTravel } from '~/travel/store'
 
 const desk = useDesk()
+const figures = useFigures()
+const ghosts = useGhosts()
+const travel = useTravel()
 const roles: PoseRole[] = ['key', 'extreme', 'breakdown']
 const core = computed(() => !!desk.drawing && isPose(desk.drawing))
-const chart = computed(() => (desk.drawing && !core.value ? desk.contents.chartOf(desk.plan!, desk.drawing.id) : null))
+const chart = computed(() =>
+  desk.drawing && !core.value ? desk.scene!.contents.chartOf(desk.plan!, desk.drawing.id) : null,
+)
 const content = computed(() =>
-  desk.drawing ? desk.contents.of(desk.shown!, desk.plan!, desk.stack!, desk.drawing.id) : null,
+  desk.drawing ? desk.scene!.contents.of(desk.scene!, desk.stack!, desk.drawing.id) : null,
 )
 const absent = computed(() =>
   Object.values(desk.stack?.subjects ?? {}).filter(
@@ -56,17 +65,21 @@ function place(figure: Figure): void {
   const short = figure.name.split(',')[0]!
   const name = names.has(short) ? `${short} ${names.size + 1}` : short
   const subject = { id: newId(), name, kind: 'figure' as const, figure }
-  desk.run(...putFigure(desk, subject, standing(figure)))
+  desk.run(...putFigure(desk.scene!, desk.focus!, subject, standing(figure)))
 }
 function bring(subject: string): void {
-  const from = lastPose(desk, desk.frame)
+  const from = lastPose(desk.focus!, desk.frame)
   const pose =
-    (from && desk.contents.of(desk.shot!, desk.plan!, desk.stack!, from.id).poses[subject]) ??
+    (from && desk.scene!.contents.of(desk.scene!, desk.stack!, from.id).poses[subject]) ??
     Object.values(desk.stack!.drawings)
       .map(d => d.content.poses[subject])
       .find(Boolean) ??
     standing(desk.stack!.subjects[subject]!.figure)
-  desk.run(...onDrawing(desk, drawing => [poseOnDrawing(desk, drawing, subject, pose)]))
+  desk.run(
+    ...onDrawing(desk.scene!, desk.focus!, drawing => [
+      poseOnDrawing(desk.scene!, desk.focus!, drawing, subject, pose),
+    ]),
+  )
 }
 function takeOff(subject: string): void {
   desk.run({
@@ -75,14 +88,19 @@ function takeOff(subject: string): void {
       stack: desk.stack!.id,
       drawing: desk.drawing!.id,
       poses: { [subject]: null },
-      ...fixOf(desk, desk.drawing!),
+      ...fixOf(desk.scene!, desk.focus!, desk.drawing!),
     },
   })
 }
 const own = () =>
   desk.run({
     name: 'drawing.pose',
-    args: { stack: desk.stack!.id, drawing: desk.drawing!.id, poses: {}, ...fixOf(desk, desk.drawing!) },
+    args: {
+      stack: desk.stack!.id,
+      drawing: desk.drawing!.id,
+      poses: {},
+      ...fixOf(desk.scene!, desk.focus!, desk.drawing!),
+    },
   })
 const release = () =>
   desk.run({
@@ -100,10 +118,10 @@ const remove = () => desk.run({ name: 'drawing.remove', args: { stack: desk.stac
           type="button"
           class="push-button rounded-r-none"
           aria-label="Ghosts"
-          :class="{ 'push-button-chosen': desk.ghosts }"
-          :aria-pressed="desk.ghosts"
+          :class="{ 'push-button-chosen': ghosts.on }"
+          :aria-pressed="ghosts.on"
           title="Ghosts on or off (G), off while ` is held: before is dashed, after is whole"
-          @click="desk.ghosts = !desk.ghosts"
+          @click="ghosts.on = !ghosts.on"
         >
           <Ghost :size="14" /><span class="@max-[640px]:hidden">Ghosts</span>
           <svg
@@ -114,13 +132,13 @@ const remove = () => desk.run({ name: 'drawing.remove', args: { stack: desk.stac
           >
             <path
               d="M1 3.5h14"
-              :stroke="desk.ghostRule.tints.before"
+              :stroke="ghosts.rule.tints.before"
               stroke-width="2.2"
               stroke-dasharray="4 2.5"
             />
             <path
               d="M1 8.5h14"
-              :stroke="desk.ghostRule.tints.after"
+              :stroke="ghosts.rule.tints.after"
               stroke-width="2.2"
             />
           </svg>
@@ -128,13 +146,13 @@ const remove = () => desk.run({ name: 'drawing.remove', args: { stack: desk.stac
         <button
           type="button"
           class="push-button rounded-l-none border-l-0 px-1"
-          :aria-expanded="desk.ghostRow"
+          :aria-expanded="ghosts.rowOpen"
           aria-label="Which ghosts"
           title="Which ghosts are seen, and how (Alt G)"
-          @click="desk.ghostRow = !desk.ghostRow"
+          @click="ghosts.rowOpen = !ghosts.rowOpen"
         >
           <component
-            :is="desk.ghostRow ? ChevronDown : ChevronUp"
+            :is="ghosts.rowOpen ? ChevronDown : ChevronUp"
             :size="14"
           />
         </button>
@@ -142,22 +160,22 @@ const remove = () => desk.run({ name: 'drawing.remove', args: { stack: desk.stac
       <button
         type="button"
         class="push-button px-2"
-        :class="{ 'push-button-chosen': desk.arcs }"
-        :aria-pressed="desk.arcs"
+        :class="{ 'push-button-chosen': travel.arcs }"
+        :aria-pressed="travel.arcs"
         aria-label="Arcs"
         title="Arcs on or off (I)"
-        @click="desk.arcs = !desk.arcs"
+        @click="travel.arcs = !travel.arcs"
       >
         <Spline :size="14" />
       </button>
       <button
         type="button"
         class="push-button px-2"
-        :class="{ 'push-button-chosen': desk.plot }"
-        :aria-pressed="desk.plot"
+        :class="{ 'push-button-chosen': travel.plot }"
+        :aria-pressed="travel.plot"
         aria-label="Travel plot"
         title="Travel plot on or off (Z)"
-        @click="desk.plot = !desk.plot"
+        @click="travel.plot = !travel.plot"
       >
         <ChartNoAxesColumn :size="14" />
       </button>
@@ -167,7 +185,7 @@ const remove = () => desk.run({ name: 'drawing.remove', args: { stack: desk.stac
         :disabled="!desk.drawing"
         aria-label="Pins"
         title="Pin a part to its place … (Shift I)"
-        @click="desk.pinPanel = true"
+        @click="figures.pinning = true"
       >
         <Pin :size="14" />
       </button>

@@ -4,22 +4,24 @@ import { Maximize, RotateCcw, RotateCw, ZoomIn, ZoomOut } from '@lucide/vue'
 import type { Size } from './lens'
 import { actualSize, middleOf, STRAIGHT, turnedBy, viewOf, zoomed } from './lens'
 import { useDesk } from '~/desk/desk'
+import { usePicture } from './store'
 
 /** How the picture lies under the pen. */
 const { box } = defineProps<{ box: Size }>()
 const desk = useDesk()
-const picture = computed(() => desk.shown!.picture)
-const percent = computed(() => (box.width ? Math.round(viewOf(picture.value, box, desk.lens).scale * 100) : 0))
-const degrees = computed(() => Math.round((desk.lens.turn * 180) / Math.PI))
-const straight = computed(() => desk.lens.zoom === 1 && !desk.lens.x && !desk.lens.y && !desk.lens.turn)
+const picture = usePicture()
+const size = computed(() => desk.shown!.picture)
+const percent = computed(() => (box.width ? Math.round(viewOf(size.value, box, picture.lens).scale * 100) : 0))
+const degrees = computed(() => Math.round((picture.lens.turn * 180) / Math.PI))
+const straight = computed(() => picture.lens.zoom === 1 && !picture.lens.x && !picture.lens.y && !picture.lens.turn)
 const zoom = (by: number) => {
-  desk.lens = zoomed(desk.lens, by, middleOf(box), picture.value, box)
+  picture.lens = zoomed(picture.lens, by, middleOf(box), size.value, box)
 }
-const rock = (change: Partial<typeof desk.rock>): void => {
-  desk.rock = { ...desk.rock, ...change }
+const rock = (change: Partial<typeof picture.rock>): void => {
+  picture.rock = { ...picture.rock, ...change }
 }
 const turn = (by: number) => {
-  desk.lens = turnedBy(desk.lens, by, middleOf(box), picture.value, box)
+  picture.lens = turnedBy(picture.lens, by, middleOf(box), size.value, box)
 }
 </script>
 
@@ -32,21 +34,21 @@ const turn = (by: number) => {
     <button
       type="button"
       class="grid h-7 place-items-center rounded-l-md px-2 text-[12px] disabled:text-soft"
-      :class="desk.flipping ? 'bg-bottle text-on-bottle' : 'enabled:hover:bg-wash'"
+      :class="picture.flipping ? 'bg-bottle text-on-bottle' : 'enabled:hover:bg-wash'"
       :disabled="!desk.column?.runs.count"
       title="Rock between the neighbouring drawings while it is held (9). Shift 9 flips through what is chosen, 0 shows the pinned drawing."
-      @pointerdown="desk.flipping = 'rock'"
-      @pointerup="desk.flipping = null"
-      @pointerleave="desk.flipping = null"
-      @pointercancel="desk.flipping = null"
-      @keydown.enter.prevent="desk.flipping = 'rock'"
-      @keyup.enter="desk.flipping = null"
+      @pointerdown="picture.flipping = 'rock'"
+      @pointerup="picture.flipping = null"
+      @pointerleave="picture.flipping = null"
+      @pointercancel="picture.flipping = null"
+      @keydown.enter.prevent="picture.flipping = 'rock'"
+      @keyup.enter="picture.flipping = null"
     >
       Rock
     </button>
     <select
       class="h-7 cursor-pointer rounded bg-transparent px-0.5 font-mono text-[11px] hover:bg-wash"
-      :value="desk.rock.n"
+      :value="picture.rock.n"
       aria-label="How many drawings are rocked between"
       title="How many neighbouring drawings"
       @change="rock({ n: Number(($event.target as HTMLSelectElement).value) })"
@@ -61,7 +63,7 @@ const turn = (by: number) => {
     </select>
     <select
       class="h-7 cursor-pointer rounded bg-transparent px-0.5 font-mono text-[11px] hover:bg-wash"
-      :value="desk.rock.speed"
+      :value="picture.rock.speed"
       aria-label="Drawings a second while flipping"
       title="Drawings a second"
       @change="rock({ speed: Number(($event.target as HTMLSelectElement).value) })"
@@ -89,7 +91,7 @@ const turn = (by: number) => {
       class="h-7 w-14 text-center font-mono text-[11px] hover:bg-wash"
       aria-label="Actual size"
       title="Actual size: one px on one px (Alt 1)"
-      @click="desk.lens = actualSize(picture, box)"
+      @click="picture.lens = actualSize(size, box)"
     >
       {{ percent }} %
     </button>
@@ -133,7 +135,7 @@ const turn = (by: number) => {
       :disabled="straight"
       aria-label="Fit"
       title="Fit the whole picture, straight (Alt 0)"
-      @click="desk.lens = STRAIGHT"
+      @click="picture.lens = STRAIGHT"
     >
       <Maximize :size="13" />
     </button>

@@ -3,9 +3,15 @@ import { computed } from 'vue'
 import { eachRun } from '#core/sheet'
 import { isHeld } from '~/desk/steps'
 import { useDesk } from '~/desk/desk'
+import { usePicture } from './store'
+import { useLightTable } from '~/light-table/store'
+import { useTools } from '~/desk/tools'
 
 /** Which drawing is under the pen: its column, number, role and state, how long it is held, how often it is seen elsewhere. */
 const desk = useDesk()
+const picture = usePicture()
+const table = useLightTable()
+const tools = useTools()
 const told = computed(() => {
   const d = desk.drawing
   if (!d) return { number: '', rest: desk.column?.runs.count ? 'blank here' : 'nothing exposed yet' }
@@ -18,7 +24,7 @@ const told = computed(() => {
 })
 const STATE = { empty: 'empty: pose or draw on it', computed: 'worked out from its chart', own: 'made by hand' }
 const state = computed(() =>
-  desk.drawing ? STATE[desk.contents.state(desk.shown!, desk.plan!, desk.stack!, desk.drawing.id)] : '',
+  desk.drawing ? STATE[desk.scene!.contents.state(desk.scene!, desk.stack!, desk.drawing.id)] : '',
 )
 /** Exposures besides the one under the playhead, in all columns that show the stack. */
 const elsewhere = computed(() => {
@@ -35,10 +41,10 @@ const PEN = {
   copy: 'the pen begins a copy here',
 }
 const pen = computed(() => {
-  if (desk.tool !== 'pencil' || !desk.column) return ''
+  if (tools.tool !== 'pencil' || !desk.column) return ''
   if (desk.column.locked || desk.column.hidden) return `the column is ${desk.column.locked ? 'locked' : 'hidden'}`
   if (!desk.drawing) return 'the pen begins a new drawing'
-  return isHeld(desk) ? PEN[desk.onHeld] : ''
+  return isHeld(desk.focus!) ? PEN[table.onHeld] : ''
 })
 const NEXT = { held: 'blank', blank: 'copy', copy: 'held' } as const
 const again = computed(() => !!desk.place?.run.again)
@@ -49,8 +55,8 @@ const again = computed(() => !!desk.place?.run.again)
     class="pointer-events-none absolute top-3 left-[60px] rounded bg-sheet/90 px-2 py-1 leading-tight"
     data-part="status"
   >
-    <template v-if="desk.flip"
-      ><span class="font-semibold">Looking at {{ desk.stack?.drawings[desk.flip]?.number }}</span></template
+    <template v-if="picture.flip"
+      ><span class="font-semibold">Looking at {{ desk.stack?.drawings[picture.flip]?.number }}</span></template
     >
     <template v-else>
       <span class="font-semibold">{{ desk.column?.name }}</span>
@@ -66,11 +72,11 @@ const again = computed(() => !!desk.place?.run.again)
         ><template v-if="pen"
           >{{ state ? ' · ' : ''
           }}<button
-            v-if="isHeld(desk) && desk.drawing"
+            v-if="isHeld(desk.focus!) && desk.drawing"
             type="button"
             class="pointer-events-auto font-medium text-ledger underline"
             title="On a held frame: draw on the held drawing, begin a blank one, or begin a copy (Shift S)"
-            @click="desk.onHeld = NEXT[desk.onHeld]"
+            @click="table.onHeld = NEXT[table.onHeld]"
           >
             {{ pen }}</button
           ><template v-else>{{ pen }}</template></template

@@ -1,8 +1,10 @@
 <script setup lang="ts">
 import { Eraser, LassoSelect, Pencil, PersonStanding, Ruler, Spline, Waypoints } from '@lucide/vue'
 import { useDesk } from '~/desk/desk'
+import { useTools } from '~/desk/tools'
 
 const desk = useDesk()
+const hand = useTools()
 const tools = [
   { id: 'pose', name: 'Pose the figure (P)', icon: PersonStanding },
   { id: 'pencil', name: 'Pencil (D)', icon: Pencil },
@@ -27,14 +29,14 @@ const tools = [
       type="button"
       class="grid size-9 place-items-center rounded-md border"
       :class="
-        desk.tool === t.id
+        hand.tool === t.id
           ? 'border-bottle bg-bottle text-on-bottle night:border-on-bottle night:border-2'
           : 'border-edge bg-sheet text-graphite hover:bg-wash'
       "
-      :aria-pressed="desk.tool === t.id"
+      :aria-pressed="hand.tool === t.id"
       :aria-label="t.name"
       :title="t.name"
-      @click="desk.tool = t.id"
+      @click="hand.tool = t.id"
     >
       <component
         :is="t.icon"

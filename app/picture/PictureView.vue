@@ -1,107 +1,81 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, shallowRef, watch } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { useElementSize, useEventListener } from '@vueuse/core'
-import { toast } from 'vue-sonner'
 import { cornersOf } from '#core/figure'
 import type { Vec } from '#core/motion'
-import { distance } from '#core/motion'
 import type { Layer } from '#core/picture'
-import { contentMarks, layersAt } from '#core/picture'
-import { strokeOutline } from '#core/stroke'
-import { pointOfHandle, usePathTool } from '~/travel/usePathTool'
-import type { View } from '~/travel/draw-arcs'
-import { drawArcs, drawMeasure, drawPins } from '~/travel/draw-arcs'
-import { drawSelected, drawJoints, drawEraser } from '~/light-table/draw-tools'
+import { useDesk } from '~/desk/desk'
+import { useTools } from '~/desk/tools'
 import { drawHandles } from '~/figures/draw-handles'
-import { drawKeptGhost, drawLayers, ghostLook } from '~/ui/paint/draw-picture'
-import { KeptLayers } from '~/ui/paint/kept-layers'
-import { ghostsHere } from '~/ghosts/ghosts'
-import { boxAt, middleOf, panned, pictureAt, roomOf, viewOf, zoomed } from './lens'
-import { isHeld } from '~/desk/steps'
-import { SANS, theme } from '~/ui/colours'
 import JointForm from '~/figures/JointForm.vue'
+import { useGhosts } from '~/ghosts/store'
+import { drawEraser, drawJoints, drawSelected } from '~/light-table/draw-tools'
+import { useLightTable } from '~/light-table/store'
+import ToolStrip from '~/light-table/ToolStrip.vue'
+import { drawArcs, drawMeasure, drawPins } from '~/travel/draw-arcs'
+import { useTravel } from '~/travel/store'
+import { theme } from '~/ui/colours'
+import { usePaintCounts } from '~/ui/paint/counts'
+import type { View } from '~/ui/paint/view'
+import { usePaint } from '~/ui/usePaint'
+import { useTheme } from '~/ui/useTheme'
+import { drawPenLabel } from './draw-pen-label'
+import { PicturePainter } from './draw-picture'
+import { boxAt, panned, pictureAt, viewOf, zoomed } from './lens'
 import LensBar from './LensBar.vue'
 import PictureStatus from './PictureStatus.vue'
 import PictureTools from './PictureTools.vue'
 import ScaleForm from './ScaleForm.vue'
-import ToolStrip from '~/light-table/ToolStrip.vue'
-import { useDesk } from '~/desk/desk'
-import { useJointTool } from '~/figures/useJointTool'
-import { useLightTable } from '~/light-table/light-table'
-import { usePaint } from '~/ui/usePaint'
-import { useEraserTool } from '~/light-table/useEraserTool'
-import { useSelectTool } from '~/light-table/useSelectTool'
-import { usePencilTool } from '~/light-table/usePencilTool'
-import { usePoseTool } from '~/figures/usePoseTool'
-import { useTheme } from '~/ui/useTheme'
+import { usePicture } from './store'
+import { ToolBox } from './tool-box'
 
-const desk = useDesk()
-const table = useLightTable()
+const emit = defineEmits<{ files: [files: File[]] }>()
+const [desk, tools, table] = [useDesk(), useTools(), useLightTable()]
+const [counts, ghosts, picture, travel] = [usePaintCounts(), useGhosts(), usePicture(), useTravel()]
 const canvas = ref<HTMLCanvasElement | null>(null)
 const frame = ref<HTMLElement | null>(null)
 const size = useElementSize(frame)
 const box = computed(() => ({ width: size.width.value, height: size.height.value }))
-watch(
-  box,
-  b => {
-    desk.pictureBox = b
-  },
-  { immediate: true },
-)
-const measure = shallowRef<{ a: Vec; b: Vec; done: boolean } | null>(null)
-/** Where the pencil is over the picture, to say beside it which drawing is under it. */
-const pen = shallowRef<Vec | null>(null)
-let panning: { x: number; y: number } | null = null
+watch(box, b => (picture.box = b), { immediate: true })
 
 function pointOf(e: PointerEvent): Vec {
   const at = canvas.value!.getBoundingClientRect()
-  return pictureAt(
-    { x: e.clientX - at.left, y: e.clientY - at.top },
-    desk.shown!.picture,
-    { width: at.width, height: at.height },
-    desk.lens,
-  )
+  const on = { x: e.clientX - at.left, y: e.clientY - at.top }
+  return pictureAt(on, desk.shown!.picture, { width: at.width, height: at.height }, picture.lens)
 }
-const scaleNow = (): number => viewOf(desk.shown!.picture, box.value, desk.lens).scale
+const atOf = (e: PointerEvent) => ({
+  p: pointOf(e),
+  scale: viewOf(desk.shown!.picture, box.value, picture.lens).scale,
+})
 
-/** What stands behind the active column is always drawn once and kept; what is on it and before it, where it is much. */
-const behind = new KeptLayers(0)
-const front = new KeptLayers(60)
-const path = usePathTool(desk)
-const poses = usePoseTool(desk)
-const pencil = usePencilTool(desk, table, pointOf)
-const eraserTool = useEraserTool(desk, table)
-const selecting = useSelectTool(desk, table)
-const joints = useJointTool(desk)
-const { posed, hovered } = poses
-const { wet } = pencil
-const { eraser } = eraserTool
-const workable = computed(() => !!desk.column && !desk.column.locked && !desk.column.hidden)
-const ghosts = computed(() =>
-  desk.ghostsHidden || desk.flip || (desk.ghostRule.penOff && wet.value.length) ? [] : ghostsHere(desk),
+const toolBox = new ToolBox({ pointOf, zoom: () => picture.lens.zoom })
+const { path, poses, pencil, eraser, selecting, joints, measure, pen } = toolBox
+const painter = new PicturePainter()
+const ghostsShown = computed(() =>
+  ghosts.hidden || picture.flip || (ghosts.rule.penOff && pencil.wet.value.length) ? [] : ghosts.here,
 )
 
 usePaint(
   canvas,
   [
-    () => desk.shown,
+    () => desk.scene,
     () => desk.frame,
     () => desk.columnId,
-    ghosts,
-    () => desk.ghostRule,
+    ghostsShown,
+    () => ghosts.rule,
     () => desk.playing,
-    () => desk.tool,
-    () => desk.strokesSeen,
-    () => desk.moves,
-    () => desk.tracks,
-    () => desk.arcs,
-    () => desk.lens,
-    () => desk.flip,
+    () => tools.tool,
+    () => counts.arrivals,
+    () => counts.moves,
+    () => travel.tracks,
+    () => travel.arcs,
+    () => picture.lens,
+    () => picture.flip,
     path.dragging,
     measure,
-    wet,
-    hovered,
-    eraser,
+    pencil.wet,
+    poses.hovered,
+    eraser.at,
     pen,
     () => table.selected,
     () => table.seen,
@@ -112,165 +86,66 @@ usePaint(
     useTheme().name,
   ],
   (c, width, height) => {
-    if (!desk.shown || !desk.plan) return
-    const t = theme()
-    const { picture, paper } = desk.shown
-    const v = viewOf(picture, { width, height }, desk.lens)
-    c.fillStyle = t.board
-    c.fillRect(0, 0, width, height)
-    c.save()
-    // The picture is turned about the middle of its box, and everything on it with it.
-    const middle = middleOf({ width, height })
-    c.translate(middle.x, middle.y)
-    c.rotate(desk.lens.turn)
-    c.translate(-middle.x, -middle.y)
-    c.save()
-    c.translate(v.x, v.y)
-    c.scale(v.scale, v.scale)
-    c.fillStyle = paper
-    c.fillRect(0, 0, picture.width, picture.height)
-    const room = roomOf(picture)
-    const instead = desk.flip && desk.column ? { column: desk.column.id, drawing: desk.flip } : null
-    const layers = layersAt(desk.contents, desk.shown, desk.plan, desk.frame, desk.session!.strokeBy, {
-      references: true,
-      instead,
-      seen: table.seen && desk.column ? { column: desk.column.id, parts: table.seen } : null,
-    })
-    const active = layers.findIndex(l => l.column === desk.column?.id)
-    c.beginPath()
-    if (desk.playing) c.rect(0, 0, picture.width, picture.height)
-    else c.rect(room.x, room.y, room.width, room.height)
-    c.clip()
-    behind.draw(c, layers.slice(0, Math.max(0, active)), room)
-    for (const g of ghosts.value) {
-      const stack = desk.shown.stacks[g.column.stack]!
-      c.globalAlpha = g.strength * desk.ghostRule.overall
-      drawKeptGhost(
-        c,
-        contentMarks(
-          stack,
-          desk.contents.of(desk.shown, desk.plan, stack, g.drawing),
-          desk.session!.strokeBy,
-          (stack === desk.stack && table.seen) || undefined,
-        ),
-        ghostLook(g.side, g.step, desk.ghostRule.tints[g.side], desk.ghostRule.full),
-        room,
-      )
-    }
-    c.globalAlpha = 1
-    front.draw(c, active < 0 ? layers : layers.slice(active), room)
-    for (const s of wet.value)
-      drawLayers(c, [
-        {
-          column: '',
-          drawing: '',
-          strength: 1,
-          palette: { ink: '', far: '', paper: '', tone: '', glow: '' },
-          marks: [{ kind: 'stroke', outline: strokeOutline(s), colour: s.colour }],
-        },
-      ])
-    c.restore()
-    drawOutside(c, v, room)
-    c.strokeStyle = t.edge
-    c.lineWidth = 1
-    c.strokeRect(v.x - 0.5, v.y - 0.5, picture.width * v.scale + 1, picture.height * v.scale + 1)
-    if (!desk.flip) drawAids(c, v)
-    c.restore()
-    if (pen.value && desk.tool === 'pencil' && !wet.value.length)
-      drawPenLabel(c, boxAt(pen.value, picture, { width, height }, desk.lens))
-    canvas.value!.dataset.move = String(desk.moves)
-    canvas.value!.dataset.frame = String(desk.frame)
-    canvas.value!.dataset.whole = whole(layers) ? '1' : '0'
+    const { scene, focus, playing } = desk
+    if (!scene || !focus) return
+    const { lens, flip } = picture
+    const [rule, wet] = [ghosts.rule, pencil.wet.value]
+    const look = { lens, playing, flip, seen: table.seen, ghosts: ghostsShown.value, rule, wet }
+    const layers = painter.draw(c, scene, focus, look, { box: { width, height }, aids: v => drawAids(c, v) })
+    if (pen.value && tools.tool === 'pencil' && !wet.length)
+      drawPenLabel(c, focus, boxAt(pen.value, scene.shot.picture, { width, height }, lens), width)
+    const told = canvas.value!.dataset
+    told.move = String(counts.moves)
+    told.frame = String(desk.frame)
+    told.whole = isWhole(layers) ? '1' : '0'
   },
 )
 
 /** True where every stroke of what is shown is at hand. */
-const whole = (layers: readonly Layer[]): boolean =>
-  layers.every(({ column, drawing }) => {
-    const stack = desk.shown!.stacks[desk.plan!.columns[column]!.stack]!
-    return desk.contents.of(desk.shown!, desk.plan!, stack, drawing).strokes.every(s => desk.session!.has(s.hash))
+function isWhole(layers: readonly Layer[]): boolean {
+  const { scene, session } = desk
+  return layers.every(({ column, drawing }) => {
+    const stack = scene!.shot.stacks[scene!.plan.columns[column]!.stack]!
+    return scene!.contents.of(scene!, stack, drawing).strokes.every(s => session!.strokes.has(s.hash))
   })
-
-/** What is parked around the picture is seen faintly: it never goes out. */
-function drawOutside(
-  c: CanvasRenderingContext2D,
-  v: View,
-  room: { x: number; y: number; width: number; height: number },
-): void {
-  if (desk.playing) return
-  const { picture } = desk.shown!
-  c.save()
-  c.beginPath()
-  c.rect(v.x + room.x * v.scale - 2, v.y + room.y * v.scale - 2, room.width * v.scale + 4, room.height * v.scale + 4)
-  c.rect(v.x, v.y, picture.width * v.scale, picture.height * v.scale)
-  c.fillStyle = theme().board
-  c.globalAlpha = 0.55
-  c.fill('evenodd')
-  c.restore()
 }
 
 function drawAids(c: CanvasRenderingContext2D, v: View): void {
-  const t = theme()
-  if (desk.arcs) drawArcs(c, desk, v)
-  if (!desk.playing && desk.drawing && desk.stack)
-    drawPins(c, desk.contents.hold(desk.shown!, desk.plan!, desk.stack, desk.drawing.id), v)
-  if ((desk.tool === 'pose' || desk.tool === 'path') && !desk.playing && workable.value)
-    drawHandles(c, desk, v, posed.value, hovered.value)
-  if (desk.tool === 'path' && !desk.playing) {
-    // Corners of shapes can be followed, too.
-    c.fillStyle = t.pencil
-    for (const { subject, pose } of posed.value)
-      for (const k of cornersOf(subject.figure, pose))
-        c.fillRect(v.x + k.at.x * v.scale - 1.25, v.y + k.at.y * v.scale - 1.25, 2.5, 2.5)
+  const { scene, focus, stack, drawing, playing } = desk
+  const { tool } = tools
+  if (travel.arcs) drawArcs(c, scene!, focus!, travel.tracks, v)
+  if (!playing && drawing && stack) drawPins(c, scene!.contents.hold(scene!, stack, drawing.id), v)
+  if (toolBox.showsHandles()) {
+    const followed = tool === 'path' ? travel.points : null
+    drawHandles(c, v, poses.posed.value, { hovered: poses.hovered.value, followed })
   }
+  if (tool === 'path' && !playing) drawCorners(c, v)
   const off = path.dragging.value
   if (off?.off) drawMeasure(c, v, off.dot.at, off.to)
   if (measure.value) drawMeasure(c, v, measure.value.a, measure.value.b)
-  if (desk.tool === 'eraser') drawEraser(c, v, eraser.value, eraserTool.way.value, table.eraser.size)
-  if (desk.tool === 'select' && !desk.playing)
-    drawSelected(c, v, selecting.box.value, selecting.grips(v.scale), selecting.line.value, table.lasso)
-  if (desk.tool === 'joints') drawJoints(c, v, joints.joints.value, joints.on.value)
+  if (tool === 'eraser') drawEraser(c, v, eraser.at.value, eraser.way.value, table.eraser.size)
+  if (tool === 'select' && !playing) {
+    const { box: around, line } = selecting
+    drawSelected(c, v, { box: around.value, grips: selecting.grips(v.scale), line: line.value, lasso: table.lasso })
+  }
+  if (tool === 'joints') drawJoints(c, v, joints.joints.value, joints.on.value)
 }
 
-/** The column and drawing under the pen, beside it. */
-function drawPenLabel(c: CanvasRenderingContext2D, at: Vec): void {
-  const t = theme()
-  const words = [
-    `${desk.column?.name ?? ''} ${desk.drawing?.number ?? 'new'}`,
-    ...(desk.drawing
-      ? [
-          desk.drawing.role,
-          isHeld(desk) ? `held ${desk.workFrame - desk.place!.start + 1} of ${desk.place!.run.frames}` : 'first',
-        ]
-      : []),
-  ].join(' · ')
-  c.font = `500 10.5px ${SANS}`
-  c.textAlign = 'left'
-  c.textBaseline = 'middle'
-  c.globalAlpha = 0.85
-  c.fillStyle = t.sheet
-  const wide = c.measureText(words).width + 8
-  const x = Math.min(at.x + 12, box.value.width - wide - 4)
-  c.fillRect(x, at.y + 10, wide, 15)
-  c.globalAlpha = 1
-  c.fillStyle = t.graphite
-  c.fillText(words, x + 4, at.y + 18)
+/** Corners of shapes can be followed, too. */
+function drawCorners(c: CanvasRenderingContext2D, v: View): void {
+  c.fillStyle = theme().pencil
+  for (const { subject, pose } of poses.posed.value)
+    for (const k of cornersOf(subject.figure, pose))
+      c.fillRect(v.x + k.at.x * v.scale - 1.25, v.y + k.at.y * v.scale - 1.25, 2.5, 2.5)
 }
 
 // — the pointer —
 
+let panning: { x: number; y: number } | null = null
+
 /** Follows the pointer outside the picture. A simulated pen is no pointer that could be held. */
 function capture(e: PointerEvent): void {
   if (e.isTrusted) canvas.value!.setPointerCapture(e.pointerId)
-}
-
-function refuseWork(): boolean {
-  if (workable.value) return false
-  toast(
-    `The column ${desk.column?.name ?? ''} is ${desk.column?.locked ? 'locked' : 'hidden'}: nothing can be changed on it.`,
-    { description: 'Click its head twice to change that.' },
-  )
-  return true
 }
 
 function down(e: PointerEvent): void {
@@ -278,120 +153,54 @@ function down(e: PointerEvent): void {
     e.preventDefault()
     capture(e)
     panning = { x: e.clientX, y: e.clientY }
-    return
+  } else if (e.button === 0 && desk.column) {
+    capture(e)
+    toolBox.begin(e, atOf(e))
   }
-  if (e.button !== 0 || !desk.column) return
-  capture(e)
-  const p = pointOf(e)
-  const hit = poses.handleAt(p, scaleNow())
-  if (desk.tool === 'joints') {
-    if (!refuseWork()) joints.click(p, scaleNow())
-  } else if (desk.tool === 'select') {
-    if (desk.drawing && !refuseWork()) selecting.begin(e, p, scaleNow())
-  } else if (desk.tool === 'eraser') {
-    if (desk.drawing && !refuseWork()) eraserTool.begin(p, scaleNow())
-  } else if (desk.tool === 'pose') {
-    if (hit && !refuseWork()) poses.begin(hit, p)
-  } else if (desk.tool === 'scale') measure.value = { a: p, b: p, done: false }
-  else if (desk.tool === 'path') {
-    const dot = path.dotAt(p, scaleNow())
-    desk.playing = false
-    if (dot && dot.dot.drawing.role === 'in-between' && !refuseWork()) path.begin(dot)
-    else if (hit) desk.follow(pointOfHandle(desk, hit.subject, hit.handle))
-    else if (dot) desk.goTo(dot.dot.start)
-    else {
-      const corner = path.cornerNear(p, scaleNow())
-      if (corner) desk.follow(corner)
-    }
-  } else if (!refuseWork()) pencil.begin(e, p)
 }
 
 function move(e: PointerEvent): void {
-  if (panning) {
-    desk.lens = panned(desk.lens, e.clientX - panning.x, e.clientY - panning.y)
-    panning = { x: e.clientX, y: e.clientY }
-    return
-  }
-  const p = pointOf(e)
-  if (path.dragging.value) return path.drag(p, scaleNow(), e.altKey)
-  if (measure.value && !measure.value.done) {
-    measure.value = { ...measure.value, b: p }
-    return
-  }
-  if (poses.busy()) return poses.move(p, e)
-  if (pencil.busy()) return pencil.move(e, p)
-  if (selecting.busy()) return selecting.move(e, p, scaleNow())
-  if (desk.tool === 'eraser') return eraserTool.move(p, scaleNow())
-  pen.value = desk.tool === 'pencil' ? p : null
-  poses.hover((desk.tool === 'pose' || desk.tool === 'path') && !desk.playing && workable.value ? p : null, scaleNow())
+  if (!panning) return toolBox.move(e, atOf(e))
+  picture.lens = panned(picture.lens, e.clientX - panning.x, e.clientY - panning.y)
+  panning = { x: e.clientX, y: e.clientY }
 }
 
 async function up(e: PointerEvent): Promise<void> {
-  if (panning) {
-    panning = null
-    return
-  }
-  if (path.dragging.value) return path.end()
-  if (measure.value && !measure.value.done) {
-    const { a, b } = measure.value
-    measure.value = distance(a, b) * scaleNow() > 8 ? { a, b, done: true } : null
-    return
-  }
-  if (poses.busy()) return poses.end()
-  if (selecting.busy()) return selecting.end(pointOf(e), scaleNow())
-  if (eraserTool.busy()) return eraserTool.end()
-  if (pencil.busy()) await pencil.end()
-}
-
-function leave(): void {
-  eraser.value = null
-  hovered.value = null
-  pen.value = null
+  if (panning) panning = null
+  else await toolBox.end(atOf(e))
 }
 
 function dropFiles(e: DragEvent): void {
   const files = [...(e.dataTransfer?.files ?? [])]
-  if (files.length && desk.column) desk.bringing = files
+  if (files.length && desk.column) emit('files', files)
 }
 
 /** With Ctrl the wheel zooms under the pointer, without it moves the picture (as two fingers do). */
 function wheel(e: WheelEvent): void {
   const at = canvas.value!.getBoundingClientRect()
   const p = { x: e.clientX - at.left, y: e.clientY - at.top }
-  desk.lens =
+  picture.lens =
     e.ctrlKey || e.metaKey
-      ? zoomed(desk.lens, Math.exp(-e.deltaY / 300), p, desk.shown!.picture, box.value)
-      : panned(desk.lens, -e.deltaX, -e.deltaY)
+      ? zoomed(picture.lens, Math.exp(-e.deltaY / 300), p, desk.shown!.picture, box.value)
+      : panned(picture.lens, -e.deltaX, -e.deltaY)
 }
 
 function cancel(): void {
   panning = null
-  poses.cancel()
-  pencil.cancel()
-  eraserTool.cancel()
-  selecting.cancel()
-  path.cancel()
-  measure.value = null
-  desk.drop()
+  toolBox.cancel()
 }
 onMounted(() =>
   useEventListener(window, 'keydown', (e: KeyboardEvent) => {
-    if (
-      e.key === 'Escape' &&
-      (poses.busy() ||
-        pencil.busy() ||
-        eraserTool.busy() ||
-        selecting.busy() ||
-        path.dragging.value ||
-        path.asked.value ||
-        measure.value)
-    )
-      cancel()
+    if (e.key === 'Escape' && toolBox.busy()) cancel()
   }),
 )
 
+function makeFigure(name: string): void {
+  if (joints.make(name)) tools.tool = 'pose'
+}
+
 const popAt = (p: Vec) => {
-  const at = boxAt(p, desk.shown!.picture, box.value, desk.lens)
+  const at = boxAt(p, desk.shown!.picture, box.value, picture.lens)
   return { left: `${Math.max(8, at.x + 14)}px`, top: `${Math.max(8, at.y - 14)}px` }
 }
 </script>
@@ -407,12 +216,12 @@ const popAt = (p: Vec) => {
       data-part="picture"
       role="img"
       :aria-label="`Picture at frame ${desk.workFrame}`"
-      :style="{ cursor: desk.tool === 'pose' ? (hovered ? 'grab' : 'default') : 'crosshair' }"
+      :style="{ cursor: tools.tool === 'pose' ? (poses.hovered.value ? 'grab' : 'default') : 'crosshair' }"
       @pointerdown="down"
       @pointermove="move"
       @pointerup="up"
       @pointercancel="cancel"
-      @pointerleave="leave"
+      @pointerleave="toolBox.leave()"
       @wheel.prevent="wheel"
       @dragover.prevent
       @drop.prevent="dropFiles"
@@ -432,13 +241,13 @@ const popAt = (p: Vec) => {
         <button
           type="button"
           class="push-button push-button-main"
-          @click="path.answer(true)"
+          @click="path.answer({ yes: true })"
         >
           Breakdown here</button
         ><button
           type="button"
           class="push-button"
-          @click="path.answer(false)"
+          @click="path.answer({ yes: false })"
         >
           Leave it
         </button>
@@ -446,14 +255,14 @@ const popAt = (p: Vec) => {
     </div>
     <ToolStrip />
     <JointForm
-      v-if="desk.tool === 'joints'"
+      v-if="tools.tool === 'joints'"
       :count="joints.joints.value.length"
       @back="joints.back()"
       @clear="joints.clear()"
-      @make="joints.make($event) && (desk.tool = 'pose')"
+      @make="makeFigure"
     />
     <ScaleForm
-      v-if="desk.tool === 'scale'"
+      v-if="tools.tool === 'scale'"
       :measure="measure"
       @again="measure = null"
     />

@@ -3,11 +3,13 @@ import { ref } from 'vue'
 import type { Vec } from '#core/motion'
 import { distance } from '#core/motion'
 import { useDesk } from '~/desk/desk'
+import { useTools } from '~/desk/tools'
 
 /** The scale of the shot: a length that was dragged over in the picture, and how long it is. */
 const { measure } = defineProps<{ measure: { a: Vec; b: Vec; done: boolean } | null }>()
 const emit = defineEmits<{ again: [] }>()
 const desk = useDesk()
+const tools = useTools()
 const metres = ref('1.7')
 const fault = ref('')
 function set(): void {
@@ -22,7 +24,7 @@ function set(): void {
     args: { scale: { metres: m, px: Math.round(distance(measure.a, measure.b) * 100) / 100 } },
   })
   emit('again')
-  desk.tool = 'pose'
+  tools.tool = 'pose'
 }
 </script>
 

@@ -1,78 +1,36 @@
 import { toast } from 'vue-sonner'
-import type { Desk } from '~/desk/desk'
 import type { Action } from '~/desk/action'
+import type { Desk } from '~/desk/desk'
+import { useTools } from '~/desk/tools'
+import { useGhosts } from '~/ghosts/store'
 import { heldAgainst } from './flip'
-import { pinGhost } from '~/ghosts/ghosts'
-import { drawRecorded } from '~/light-table/recorded-pen'
 import { actualSize, middleOf, STRAIGHT, turnedBy, zoomed } from './lens'
+import { usePicture } from './store'
 
 const lens = (d: Desk, change: 'in' | 'out' | 'left' | 'right' | 'actual'): void => {
-  const { picture } = d.shown!
-  const box = d.pictureBox
-  if (change === 'actual') d.lens = actualSize(picture, box)
+  const { picture: size } = d.shown!
+  const picture = usePicture()
+  const { box } = picture
+  const [now, middle] = [picture.lens, middleOf(box)]
+  if (change === 'actual') picture.lens = actualSize(size, box)
   else if (change === 'in' || change === 'out')
-    d.lens = zoomed(d.lens, change === 'in' ? 1.25 : 0.8, middleOf(box), picture, box)
-  else d.lens = turnedBy(d.lens, change === 'left' ? -Math.PI / 12 : Math.PI / 12, middleOf(box), picture, box)
+    picture.lens = zoomed(now, change === 'in' ? 1.25 : 0.8, middle, size, box)
+  else picture.lens = turnedBy(now, change === 'left' ? -Math.PI / 12 : Math.PI / 12, middle, size, box)
 }
 
-const HELD = {
-  held: 'The pen draws on the held drawing.',
-  blank: 'On a held frame the pen begins a blank drawing.',
-  copy: 'On a held frame the pen begins a copy of what is held.',
-}
-const NEXT_HELD = { held: 'blank', blank: 'copy', copy: 'held' } as const
-
-/** Ghosts, flipping, how the picture lies, and where strokes go. */
-export const lookActions = (): Action[] => [
-  {
-    id: 'ghosts',
-    name: 'Ghosts on or off',
-    group: 'Look',
-    keys: ['g'],
-    do: d => {
-      d.ghosts = !d.ghosts
-    },
-  },
-  {
-    id: 'ghosts-hide',
-    name: 'No ghosts while the key is held',
-    group: 'Look',
-    keys: ['Backquote'],
-    do: d => {
-      d.ghostsHidden = true
-    },
-    release: d => {
-      d.ghostsHidden = false
-    },
-  },
-  {
-    id: 'ghost-row',
-    name: 'Which ghosts are seen, and how',
-    group: 'Look',
-    keys: ['Alt+KeyG'],
-    do: d => {
-      d.ghostRow = !d.ghostRow
-    },
-  },
-  {
-    id: 'ghost-pin',
-    name: 'Pin this drawing as a ghost, or take the pin off',
-    group: 'Look',
-    keys: ['Shift+Digit0'],
-    can: d => !!d.drawing,
-    do: d => pinGhost(d, d.stack!.id, d.drawing!.id),
-  },
+/** Flipping, and how the picture lies. */
+export const pictureActions: readonly Action[] = [
   {
     id: 'rock',
     name: 'Rock between the neighbouring drawings while the key is held',
     group: 'Look',
     keys: ['Digit9'],
     can: d => !!d.column?.runs.count,
-    do: d => {
-      d.flipping = 'rock'
+    do: () => {
+      usePicture().flipping = 'rock'
     },
-    release: d => {
-      d.flipping = null
+    release: () => {
+      usePicture().flipping = null
     },
   },
   {
@@ -81,11 +39,11 @@ export const lookActions = (): Action[] => [
     group: 'Look',
     keys: ['Shift+Digit9'],
     can: d => !!d.column?.runs.count,
-    do: d => {
-      d.flipping = 'selection'
+    do: () => {
+      usePicture().flipping = 'selection'
     },
-    release: d => {
-      d.flipping = null
+    release: () => {
+      usePicture().flipping = null
     },
   },
   {
@@ -94,11 +52,11 @@ export const lookActions = (): Action[] => [
     group: 'Look',
     keys: ['Digit0'],
     do: d => {
-      if (heldAgainst(d).length) d.flipping = 'pinned'
+      if (heldAgainst(d.focus!, useGhosts().pinned).length) usePicture().flipping = 'pinned'
       else toast('No drawing of this column is pinned.', { description: 'Shift 0 pins the one under the playhead.' })
     },
-    release: d => {
-      d.flipping = null
+    release: () => {
+      usePicture().flipping = null
     },
   },
   {
@@ -129,8 +87,8 @@ export const lookActions = (): Action[] => [
     name: 'Fit the whole picture, straight',
     group: 'Look',
     keys: ['Alt+Digit0'],
-    do: d => {
-      d.lens = STRAIGHT
+    do: () => {
+      usePicture().lens = STRAIGHT
     },
   },
   {
@@ -150,49 +108,12 @@ export const lookActions = (): Action[] => [
     do: d => lens(d, 'right'),
   },
   {
-    id: 'on-held',
-    name: 'On a held frame: draw on the held drawing, begin a blank one, begin a copy',
-    group: 'Draw',
-    keys: ['Shift+S'],
-    do: d => {
-      d.onHeld = NEXT_HELD[d.onHeld]
-      toast(HELD[d.onHeld])
-    },
-  },
-  {
-    id: 'pen-try',
-    name: 'Try pressure without a tablet: a recorded pen draws a ring',
+    id: 'tool-scale',
+    name: 'Set the scale along something of known height',
     group: 'Draw',
     keys: [],
-    can: d => !!d.column && !d.column.locked && !d.column.hidden,
-    do: d => {
-      d.tool = 'pencil'
-      const canvas = document.querySelector('[data-part=picture]')
-      const box = canvas?.getBoundingClientRect()
-      if (canvas && box)
-        requestAnimationFrame(
-          () =>
-            void drawRecorded(canvas, 'ring', {
-              x: box.left + box.width * 0.42,
-              y: box.top + box.height * 0.35,
-              width: box.height * 0.3,
-              height: box.height * 0.3,
-            }),
-        )
-    },
-  },
-  {
-    id: 'draw-through',
-    name: 'Draw-through: after each stroke to the next drawing',
-    group: 'Draw',
-    keys: ['Alt+KeyT'],
-    do: d => {
-      d.drawThrough = !d.drawThrough
-      toast(
-        d.drawThrough
-          ? 'After each stroke the playhead goes to the next drawing.'
-          : 'The playhead stays after a stroke.',
-      )
+    do: () => {
+      useTools().tool = 'scale'
     },
   },
 ]

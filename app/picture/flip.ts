@@ -1,10 +1,10 @@
 import { eachRun } from '#core/sheet'
-import type { Desk } from '~/desk/desk'
+import type { Focus } from '~/desk/scene'
 
 /** Drawings of the active column in the order they are exposed, each time they are; a drawing that is exposed twice in a row counts once. */
-function exposed(desk: Desk): { drawing: string; first: number; last: number }[] {
+function exposed(focus: Focus): { drawing: string; first: number; last: number }[] {
   const out: { drawing: string; first: number; last: number }[] = []
-  for (const { run, start } of desk.column ? eachRun(desk.column.runs) : []) {
+  for (const { run, start } of focus.column ? eachRun(focus.column.runs) : []) {
     if (run.drawing === null) continue
     const before = out.at(-1)
     if (before?.drawing === run.drawing) before.last = start + run.frames - 1
@@ -27,9 +27,9 @@ export function neighbours(count: number, here: number, n: number): number[] {
 }
 
 /** The drawings rocked between, from the one shown on, there and back. */
-export function rocked(desk: Desk, n: number): string[] {
-  const row = exposed(desk)
-  const at = row.findLastIndex(x => x.first <= desk.workFrame)
+export function rocked(focus: Focus, n: number): string[] {
+  const row = exposed(focus)
+  const at = row.findLastIndex(x => x.first <= focus.workFrame)
   const around = neighbours(row.length, Math.max(0, at), n).map(i => row[i]!.drawing)
   const way = thereAndBack(around)
   const from = Math.max(0, around.indexOf(row[at]?.drawing ?? ''))
@@ -38,15 +38,15 @@ export function rocked(desk: Desk, n: number): string[] {
 }
 
 /** The drawings of the selected frames in order, over and over; those around the playhead where none are selected. */
-export function flippedThrough(desk: Desk): string[] {
-  const s = desk.selection
-  if (!s || s.column !== desk.column?.id) return rocked(desk, 5)
-  const inside = exposed(desk)
+export function flippedThrough(focus: Focus): string[] {
+  const s = focus.selection
+  if (!s || s.column !== focus.column?.id) return rocked(focus, 5)
+  const inside = exposed(focus)
     .filter(x => x.first <= s.last && x.last >= s.first && (!s.drawing || x.drawing === s.drawing))
     .map(x => x.drawing)
-  return inside.length > 1 ? inside : rocked(desk, 5)
+  return inside.length > 1 ? inside : rocked(focus, 5)
 }
 
 /** The drawing pinned last in the stack of the column: it is looked at while the key is held. */
-export const heldAgainst = (desk: Desk): string[] =>
-  (desk.pinnedGhosts[desk.stack?.id ?? ''] ?? []).filter(d => desk.stack!.drawings[d]).slice(-1)
+export const heldAgainst = (focus: Focus, pinned: Readonly<Record<string, readonly string[]>>): string[] =>
+  (pinned[focus.stack?.id ?? ''] ?? []).filter(d => focus.stack!.drawings[d]).slice(-1)

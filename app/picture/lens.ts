@@ -1,5 +1,5 @@
 import type { Vec } from '#core/motion'
-import type { View } from '~/travel/draw-arcs'
+import type { View } from '~/ui/paint/view'
 
 /** How the picture lies under the pen, apart from being fitted: larger by `zoom`, shifted by x and y (px of the screen), turned (radians). */
 export interface Lens {
@@ -14,16 +14,6 @@ export interface Size {
   readonly width: number
   readonly height: number
 }
-
-/** Room around the picture that is worked in, too, as a share of its sides; what is there never goes out. */
-const ROOM = 0.3
-/** The picture with the room around it, px of the picture. */
-export const roomOf = ({ width, height }: Size): { x: number; y: number; width: number; height: number } => ({
-  x: -width * ROOM,
-  y: -height * ROOM,
-  width: width * (1 + 2 * ROOM),
-  height: height * (1 + 2 * ROOM),
-})
 
 const [LEAST, MOST] = [0.1, 16]
 

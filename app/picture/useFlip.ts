@@ -1,36 +1,43 @@
 import { onScopeDispose, watch } from 'vue'
 import { useIntervalFn } from '@vueuse/core'
+import { useDesk } from '~/desk/desk'
+import { useGhosts } from '~/ghosts/store'
 import { flippedThrough, heldAgainst, rocked } from './flip'
-import type { Desk } from '~/desk/desk'
+import { usePicture } from './store'
 
 /** Shows the drawings of a flip one after another for as long as it lasts; the playhead stays where it is. */
-export function useFlip(desk: Desk): void {
+export function useFlip(): void {
+  const [desk, picture, ghosts] = [useDesk(), usePicture(), useGhosts()]
   let row: string[] = []
   let at = 0
-  const every = () => 1000 / desk.rock.speed
+  const every = () => 1000 / picture.rock.speed
   const { pause, resume } = useIntervalFn(
     () => {
       at = (at + 1) % row.length
-      desk.flip = row[at] ?? null
+      picture.flip = row[at] ?? null
     },
     every,
     { immediate: false },
   )
+  const rowFor = (how: NonNullable<typeof picture.flipping>): string[] => {
+    const focus = desk.focus!
+    if (how === 'pinned') return heldAgainst(focus, ghosts.pinned)
+    return how === 'selection' ? flippedThrough(focus) : rocked(focus, picture.rock.n)
+  }
   watch(
-    () => desk.flipping,
+    () => picture.flipping,
     how => {
       pause()
-      desk.flip = null
+      picture.flip = null
       if (!how) return
       desk.playing = false
-      row =
-        how === 'pinned' ? heldAgainst(desk) : how === 'selection' ? flippedThrough(desk) : rocked(desk, desk.rock.n)
+      row = rowFor(how)
       at = 0
-      desk.flip = row[0] ?? null
+      picture.flip = row[0] ?? null
       if (row.length > 1) resume()
     },
   )
   onScopeDispose(() => {
-    desk.flipping = null
+    picture.flipping = null
   })
 }

@@ -5,21 +5,23 @@ import { X } from '@lucide/vue'
 import { isPose } from '#core/pass'
 import { lastRun } from '#core/sheet'
 import type { PoseRole } from '#core/document'
-import { lastPose, newPose, poseFrame } from '~/desk/wishes'
+import { lastPose, newPose, poseFrame } from './new-pose'
 import { useDesk } from '~/desk/desk'
 
 const emit = defineEmits<{ close: [] }>()
 const desk = useDesk()
 const panel = ref<HTMLElement | null>(null)
-const from = ref<'blank' | 'last' | 'other'>(lastPose(desk) ? 'last' : 'blank')
+const from = ref<'blank' | 'last' | 'other'>(lastPose(desk.focus!) ? 'last' : 'blank')
 const other = ref('')
 const where = ref<'playhead' | 'after'>(desk.column && lastRun(desk.column.runs) ? 'after' : 'playhead')
 const after = ref((desk.column?.step ?? 2) * 4)
 const role = ref<PoseRole>('key')
 
 const drawings = computed(() => Object.values(desk.stack?.drawings ?? {}).filter(d => isPose(d) || d.own))
-const last = computed(() => lastPose(desk))
-const frame = computed(() => poseFrame(desk, where.value === 'playhead' ? 'playhead' : { afterLast: after.value || 1 }))
+const last = computed(() => lastPose(desk.focus!))
+const frame = computed(() =>
+  poseFrame(desk.focus!, where.value === 'playhead' ? 'playhead' : { afterLast: after.value || 1 }),
+)
 
 function add(): void {
   const copy =
@@ -27,7 +29,11 @@ function add(): void {
   const at = frame.value
   const place =
     where.value === 'playhead' ? ('playhead' as const) : { afterLast: Math.max(1, Math.round(after.value || 1)) }
-  if (desk.run(newPose(desk, copy ? { copyOf: copy } : 'blank', place, role.value))) {
+  if (
+    desk.run(
+      newPose(desk.scene!, desk.focus!, { from: copy ? { copyOf: copy } : 'blank', where: place, role: role.value }),
+    )
+  ) {
     desk.goTo(at)
     emit('close')
   }

@@ -8,15 +8,21 @@ import { eachRun } from '#core/sheet'
 import { perSecond } from '#core/time'
 import { drawLayers } from '~/ui/paint/draw-picture'
 import { refOf } from '#core/commands'
-import { planAndColumn } from '~/desk/wishes'
+import { planAndColumn } from '~/desk/drafts'
 import { theme } from '~/ui/colours'
 import PoseRowPlayhead from './PoseRowPlayhead.vue'
 import { useDesk } from '~/desk/desk'
 import { usePaint } from '~/ui/usePaint'
 import { useTheme } from '~/ui/useTheme'
+import { usePaintCounts } from '~/ui/paint/counts'
+import { usePoses } from './store'
+import { useSide } from '~/ui/side'
 
 const emit = defineEmits<{ add: [] }>()
 const desk = useDesk()
+const painted = usePaintCounts()
+const poses = usePoses()
+const side = useSide()
 const strip = ref<HTMLElement | null>(null)
 const canvas = ref<HTMLCanvasElement | null>(null)
 const { width } = useElementSize(strip)
@@ -68,7 +74,7 @@ const allCards = computed(() => {
           number: d.number,
           role: d.role,
           held: run.frames,
-          state: desk.contents.state(desk.shown!, desk.plan!, desk.stack, d.id),
+          state: desk.scene!.contents.state(desk.scene!, desk.stack, d.id),
         })
     }
   }
@@ -89,7 +95,7 @@ const spares = computed(() => {
 })
 const current = computed(() => cards.value.find(c => desk.workFrame >= c.start && desk.workFrame < c.end)?.start)
 
-usePaint(canvas, [() => desk.shown, cards, width, () => desk.strokesSeen, useTheme().name], (c, w, h) => {
+usePaint(canvas, [() => desk.shown, cards, width, () => painted.arrivals, useTheme().name], (c, w, h) => {
   c.clearRect(0, 0, w, h)
   if (!desk.stack || !desk.column) return
   const t = theme()
@@ -108,7 +114,7 @@ usePaint(canvas, [() => desk.shown, cards, width, () => desk.strokesSeen, useThe
       c.setLineDash([])
       continue
     }
-    const content = desk.contents.of(desk.shown!, desk.plan!, desk.stack, card.drawing)
+    const content = desk.scene!.contents.of(desk.scene!, desk.stack, card.drawing)
     const extents = Object.entries(content.poses).map(([id, pose]) =>
       figureExtent(desk.stack!.subjects[id]!.figure, pose),
     )
@@ -134,7 +140,7 @@ usePaint(canvas, [() => desk.shown, cards, width, () => desk.strokesSeen, useThe
         drawing: '',
         strength: 1,
         palette,
-        marks: contentMarks(desk.stack, content, desk.session!.strokeBy),
+        marks: contentMarks(desk.stack, content, desk.scene!.strokeBy),
       },
     ])
     c.restore()
@@ -158,7 +164,7 @@ function move(e: PointerEvent): void {
     {
       name: 'pose.move',
       args: {
-        ...planAndColumn(desk),
+        ...planAndColumn(desk.scene!, desk.focus!),
         run: refOf({ run: { id: grabbed.card.run, again: grabbed.card.again }, start: grabbed.card.start }),
         delta,
       },
@@ -174,7 +180,10 @@ function up(): void {
   dragging.value = false
 }
 function expose(drawing: string): void {
-  desk.run({ name: 'run.expose', args: { ...planAndColumn(desk), drawing, at: null, frames: desk.column!.step } })
+  desk.run({
+    name: 'run.expose',
+    args: { ...planAndColumn(desk.scene!, desk.focus!), drawing, at: null, frames: desk.column!.step },
+  })
 }
 </script>
 
@@ -208,34 +217,34 @@ function expose(drawing: string): void {
       </span>
       <label
         class="ml-auto shrink-0 flex items-center gap-1 text-soft"
-        :class="{ 'text-graphite': desk.newAt.every }"
+        :class="{ 'text-graphite': poses.newAt.every }"
         title="New poses (N, C) come so many frames after the last begins, instead of at the playhead (Shift U)"
         ><input
-          v-model="desk.newAt.every"
+          v-model="poses.newAt.every"
           type="checkbox" />every<input
-          v-model.number="desk.newAt.n"
+          v-model.number="poses.newAt.n"
           type="number"
           min="1"
           max="999"
           class="field h-7 w-12 px-1.5"
           aria-label="Frames from one new pose to the next"
-          @change="desk.newAt.n = Math.max(1, Math.min(999, Math.round(desk.newAt.n) || 1))"
+          @change="poses.newAt.n = Math.max(1, Math.min(999, Math.round(poses.newAt.n) || 1))"
       /></label>
       <button
         type="button"
         class="push-button px-2"
-        :class="{ 'push-button-chosen': desk.side === 'tray' }"
+        :class="{ 'push-button-chosen': side.open === 'tray' }"
         title="The tray: all drawings of the column (Shift K)"
-        @click="desk.side = desk.side === 'tray' ? null : 'tray'"
+        @click="side.open = side.open === 'tray' ? null : 'tray'"
       >
         Tray
       </button>
       <button
         type="button"
         class="push-button px-2"
-        :class="{ 'push-button-chosen': desk.side === 'poses' }"
+        :class="{ 'push-button-chosen': side.open === 'poses' }"
         title="Spread the poses in time, or act them out (Shift G)"
-        @click="desk.side = desk.side === 'poses' ? null : 'poses'"
+        @click="side.open = side.open === 'poses' ? null : 'poses'"
       >
         In time …
       </button>
@@ -243,7 +252,9 @@ function expose(drawing: string): void {
         type="button"
         class="push-button"
         :title="
-          desk.newAt.every ? `Add a pose (A); N and C put one ${desk.newAt.n} frames after the last` : 'Add a pose (A)'
+          poses.newAt.every
+            ? `Add a pose (A); N and C put one ${poses.newAt.n} frames after the last`
+            : 'Add a pose (A)'
         "
         @click="emit('add')"
       >

@@ -8,8 +8,8 @@ import { eachRun, evenSlots, fittedToStep, offStep, scaledSlots, typedFrames } f
 import { beatFrames, MAX_FRAMES } from '#core/time'
 import { shiftAt } from '~/sheet/arrange'
 import { tryOver } from '~/sheet/trying'
-import type { Draft } from '~/sync/session'
-import SidePanel from '~/ui/SidePanel.vue'
+import type { Draft } from '#core/commands'
+import SidePanel from '~/desk/SidePanel.vue'
 import { useActOut } from './useActOut'
 import { useDesk } from '~/desk/desk'
 
@@ -41,7 +41,7 @@ const off = computed(() => offStep(frames.value, step.value))
 function draft(list: readonly number[]): Draft[] {
   const pairs = poses.value
     .slice(0, list.length)
-    .map((p, i) => [p.run, list[i]! - shiftAt(desk, desk.column!.id, p.start)] as const)
+    .map((p, i) => [p.run, list[i]! - shiftAt(desk.scene!, desk.column!.id, p.start)] as const)
     .filter(([, f], i) => f !== 1 || poses.value[i]!.start !== 1)
   return [
     { name: 'runs.start', args: { plan: desk.plan!.id, column: desk.column!.id, starts: Object.fromEntries(pairs) } },
@@ -60,7 +60,7 @@ function show(list: readonly number[], name: string): void {
     return
   }
   desk.drop()
-  tryOver(desk, name, draft(list))
+  tryOver(name, draft(list))
 }
 /** Shows frames that were worked out, and writes them into the field. */
 function showTyped(list: readonly number[], name: string): void {

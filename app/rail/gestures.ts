@@ -1,14 +1,18 @@
-import { placeName, snapTo, recipeName } from '#core/chart'
+import { plural } from '#core/basic'
+import { placeName, recipeName, snapTo } from '#core/chart'
+import type { Draft } from '#core/commands'
+import { refOf } from '#core/commands'
 import { MOST_LEAD } from '#core/motion'
-import type { Bar } from '#core/pass'
+import type { Bar, Section } from '#core/pass'
 import { fromScale } from '#core/pass'
-import type { Desk } from '~/desk/desk'
-import type { Draft } from '~/sync/session'
+import { space } from '~/chart/fill'
+import { planAndColumn } from '~/desk/drafts'
+import type { Focus, Scene } from '~/desk/scene'
+import type { Rows } from '~/sheet/layout'
+import { barsHere } from './bars'
 import type { FamilyHandle, LeadMarker } from './handles'
 import { scaleOf } from './handles'
-import { U_ROOM, U0, U1, uOfX, xOfU } from '~/sheet/layout'
-import { refOf } from '#core/commands'
-import { planAndColumn, space } from '~/desk/wishes'
+import { U_ROOM, U0, U1, uOfX, xOfU } from './layout'
 
 /** What a gesture on the rail would do, and what is said of it meanwhile. */
 export interface Drafted {
@@ -16,154 +20,150 @@ export interface Drafted {
   readonly words: string
 }
 
-const by = (rows: number): string => `${Math.abs(rows)} frame${Math.abs(rows) === 1 ? '' : 's'}`
 const SNAP_PX = 5
 
-/** The bars that move with one that is dragged: all picked ones when it is among them. */
-export function together(desk: Desk, bar: Bar): Bar[] {
-  return desk.picked.has(bar.run.id) && !bar.run.again
-    ? desk.rail.bars.filter(b => desk.picked.has(b.run.id) && !b.run.again)
-    : [bar]
+const later = (rows: number): string => `${plural(Math.abs(rows), 'frame')} ${rows > 0 ? 'later' : 'earlier'}`
+const longer = (rows: number): string => `${plural(Math.abs(rows), 'frame')} ${rows > 0 ? 'longer' : 'shorter'}`
+
+/** Bars that are dragged sideways: the one in hand, by so many px; without snapping where it is `free`. */
+export interface Sideways {
+  readonly bars: readonly Bar[]
+  readonly held: Bar
+  readonly dx: number
+  readonly free: boolean
 }
 
 /**
  * Sideways: the places in the span. The bars keep their frames. The bar in hand is drawn to halves and thirds of others, and
  * stays between its neighbours, unless it is `free`.
  */
-export function spaced(bars: readonly Bar[], held: Bar, dx: number, desk: Desk, free: boolean): Drafted | null {
-  const plan = desk.shot!.plans[desk.plan!.id]!
-  const moved = placeOf(held, dx, desk, bars.length > 1, free)
+export function spaced(scene: Scene, focus: Focus, drag: Sideways): Drafted | null {
+  const { bars, held } = drag
+  const moved = placeAt(focus, drag)
   if (!moved) return null
-  const shift = moved.u - held.u!
+  const charts = placesByChart(drag, moved.u)
+  const plan = scene.plan.id
+  if (bars.length > 1) {
+    const all = [...charts].map(([chart, places]) => ({
+      chart,
+      places: scene.plan.charts[chart]!.ticks.map(t => places.get(t.drawing) ?? t.u),
+    }))
+    return {
+      drafts: [{ name: 'chart.ticks', args: { plan, charts: all } }],
+      words: `${bars.length} drawings sideways. Their frames stay.`,
+    }
+  }
+  const chart = held.section!.pass.chart!.id
+  const drawing = held.run.drawing!
+  const where = moved.snap ? `, ${moved.snap}` : ' of the way'
+  return {
+    drafts: [{ name: 'chart.tick', args: { plan, chart, drawing, u: charts.get(chart)!.get(drawing)! } }],
+    words: `Drawing ${held.number} at ${placeName(moved.u)}${where}. Its frames stay.`,
+  }
+}
+
+/** The places that the drawings in hand come to, by chart. Bars of other spans move as far on the rail. */
+function placesByChart({ bars, held }: Sideways, u: number): Map<string, Map<string, number>> {
   const charts = new Map<string, Map<string, number>>()
+  const shift = (u - held.u!) * (held.section!.to - held.section!.from)
   for (const bar of bars) {
     if (bar.kind !== 'in-between') continue
-    const { pass, from, to } = bar.part!
-    // Bars of other spans move as far on the rail.
-    const own = bar === held ? moved.u : clampRoom(bar.u! + (shift * (held.part!.to - held.part!.from)) / (to - from))
+    const { pass, from, to } = bar.section!
+    const own = bar === held ? u : withinRoom(bar.u! + shift / (to - from))
     const places = charts.get(pass.chart!.id) ?? new Map<string, number>()
     places.set(bar.run.drawing!, pass.backward ? 1 - own : own)
     charts.set(pass.chart!.id, places)
   }
-  const words =
-    bars.length > 1
-      ? `${bars.length} drawings sideways. Their frames stay.`
-      : `Drawing ${held.number} at ${placeName(moved.u)}${moved.snap ? `, ${moved.snap}` : ' of the way'}. Its frames stay.`
-  if (bars.length === 1)
-    return {
-      drafts: [
-        {
-          name: 'chart.tick',
-          args: {
-            plan: plan.id,
-            chart: held.part!.pass.chart!.id,
-            drawing: held.run.drawing!,
-            u: [...charts.values()][0]!.get(held.run.drawing!)!,
-          },
-        },
-      ],
-      words,
-    }
-  const draft: Draft = {
-    name: 'chart.ticks',
-    args: {
-      plan: plan.id,
-      charts: [...charts].map(([chart, places]) => ({
-        chart,
-        places: plan.charts[chart]!.ticks.map(t => places.get(t.drawing) ?? t.u),
-      })),
-    },
-  }
-  return { drafts: [draft], words }
+  return charts
 }
 
-const clampRoom = (u: number): number => Math.max(-U_ROOM, Math.min(1 + U_ROOM, u))
+const withinRoom = (u: number): number => Math.max(-U_ROOM, Math.min(1 + U_ROOM, u))
 
-function placeOf(
-  held: Bar,
-  dx: number,
-  desk: Desk,
-  several: boolean,
-  free: boolean,
-): { u: number; snap: string | null } | null {
-  const part = held.part
-  if (!part || held.u === null) return null
-  const wanted = clampRoom(fromScale(part, held.x + uOfX(dx + xOfU(0))))
+function placeAt(focus: Focus, { bars, held, dx, free }: Sideways): { u: number; snap: string | null } | null {
+  const { section } = held
+  if (!section || held.u === null) return null
+  const wanted = withinRoom(fromScale(section, held.x + uOfX(dx + xOfU(0))))
   if (free) return { u: wanted, snap: null }
-  const { pass } = part
+  const { pass } = section
   const row = pass.chart!.ticks.map(t => ({ drawing: t.drawing, u: pass.backward ? 1 - t.u : t.u }))
   if (pass.backward) row.reverse()
   const i = row.findIndex(t => t.drawing === held.run.drawing)
   const [before, after] = [row[i - 1]?.u ?? -Infinity, row[i + 1]?.u ?? Infinity]
+  const several = bars.length > 1
   const kept = several || before > after ? wanted : Math.max(before, Math.min(after, wanted))
-  const reach = SNAP_PX / ((U1 - U0) * (part.to - part.from))
+  const others = row.filter(t => t.drawing !== held.run.drawing)
+  const reach = SNAP_PX / ((U1 - U0) * (section.to - section.from))
   const snap = several
     ? null
     : snapTo(
         kept,
-        row.filter(t => t.drawing !== held.run.drawing).map(t => t.u),
+        others.map(t => t.u),
         reach,
       )
   if (!snap) return { u: kept, snap: null }
   const named = (u: number) => {
-    const at = row.find(t => t.u === u && t.drawing !== held.run.drawing)
-    const drawing = at?.drawing ?? (u < 0.5 ? pass.from.drawing : pass.to.drawing)
-    return desk.stack!.drawings[drawing]!.number
+    const drawing = others.find(t => t.u === u)?.drawing ?? (u < 0.5 ? pass.from.drawing : pass.to.drawing)
+    return focus.stack!.drawings[drawing]!.number
   }
   return { u: snap.u, snap: `${snap.name} of ${named(snap.between[0])}–${named(snap.between[1])}` }
 }
 
 /** Up and down: the drawings trade frames with their neighbours; the total stays. */
-export function traded(bars: readonly Bar[], held: Bar, rows: number, desk: Desk): Drafted | null {
+export function traded(
+  scene: Scene,
+  focus: Focus,
+  { bars, held, rows }: { bars: readonly Bar[]; held: Bar; rows: number },
+): Drafted | null {
   if (!rows) return null
-  const where = planAndColumn(desk)
+  const where = planAndColumn(scene, focus)
   if (bars.length === 1)
     return {
       drafts: [{ name: 'run.shift', args: { ...where, run: refOf(held), delta: rows } }],
-      words: `Trade: drawing ${held.number} ${by(rows)} ${rows > 0 ? 'later' : 'earlier'}, the total stays.`,
+      words: `Trade: drawing ${held.number} ${later(rows)}, the total stays.`,
     }
-  const drafts = blocksOf(desk, bars).map((block): Draft => ({
+  const drafts = blocksOf(barsHere(scene, focus), bars).map((block): Draft => ({
     name: 'runs.shift',
     args: { ...where, first: refOf(block[0]!), last: refOf(block.at(-1)!), delta: rows },
   }))
-  return {
-    drafts,
-    words: `Trade: ${bars.length} drawings ${by(rows)} ${rows > 0 ? 'later' : 'earlier'}, the total stays.`,
-  }
+  return { drafts, words: `Trade: ${bars.length} drawings ${later(rows)}, the total stays.` }
 }
 
 /** Bars that follow each other without another between them. */
-function blocksOf(desk: Desk, bars: readonly Bar[]): Bar[][] {
+function blocksOf(all: readonly Bar[], bars: readonly Bar[]): Bar[][] {
   const ids = new Set(bars.map(b => b.run.id))
   const blocks: Bar[][] = []
   let open = false
-  for (const bar of desk.rail.bars) {
-    if (!ids.has(bar.run.id) || bar.run.again) {
-      open = false
-      continue
-    }
-    if (open) blocks.at(-1)!.push(bar)
-    else blocks.push([bar])
-    open = true
+  for (const bar of all) {
+    const inside = ids.has(bar.run.id) && !bar.run.again
+    if (inside && open) blocks.at(-1)!.push(bar)
+    else if (inside) blocks.push([bar])
+    open = inside
   }
   return blocks
 }
 
-/** The end of a bar: a push (what follows moves), or with `trades` a trade with the next drawing. */
-export function lengthened(bars: readonly Bar[], held: Bar, rows: number, trades: boolean, desk: Desk): Drafted | null {
+/** The end of a bar that is dragged by so many rows; `trades` where the next drawing gives and takes. */
+export interface Lengthening {
+  readonly bars: readonly Bar[]
+  readonly held: Bar
+  readonly rows: number
+  readonly trades: boolean
+}
+
+/** The end of a bar: a push (what follows moves), or a trade with the next drawing. */
+export function lengthened(scene: Scene, focus: Focus, { bars, held, rows, trades }: Lengthening): Drafted | null {
   if (!rows) return null
-  const where = planAndColumn(desk)
+  const where = planAndColumn(scene, focus)
   // Pulled on past its beginning, an exposure is reduced to nothing: by a trade the next takes its frames, by a push what follows moves up.
-  if (bars.length === 1 && rows <= -(held.run.frames + 1)) {
+  if (bars.length === 1 && rows <= -(held.run.frames + 1))
     return {
       drafts: [{ name: 'run.give', args: { ...where, run: refOf(held), to: trades ? 'next' : 'none' } }],
       words: `Drawing ${held.number} reduced to nothing here: ${trades ? 'the next one takes its frames' : 'what follows moves up'}. It stays in the tray.`,
     }
-  }
   if (trades)
     return {
       drafts: [{ name: 'run.trade', args: { ...where, run: refOf(held), delta: rows } }],
-      words: `Trade: drawing ${held.number} ${by(rows)} ${rows > 0 ? 'longer' : 'shorter'}, the next one gives and takes.`,
+      words: `Trade: drawing ${held.number} ${longer(rows)}, the next one gives and takes.`,
     }
   const drafts = [...bars]
     .reverse()
@@ -172,60 +172,54 @@ export function lengthened(bars: readonly Bar[], held: Bar, rows: number, trades
       const delta = Math.max(1 - bar.run.frames, rows)
       return delta ? [{ name: 'run.push', args: { ...where, run: refOf(bar), delta } }] : []
     })
-  if (!drafts.length) return null
+  return drafts.length ? { drafts, words: pushWords(bars, held, rows) } : null
+}
+
+function pushWords(bars: readonly Bar[], held: Bar, rows: number): string {
+  if (bars.length > 1) return `Push: ${bars.length} drawings ${longer(rows)} each; what follows moves.`
   const delta = Math.max(1 - held.run.frames, rows)
-  const words =
-    bars.length > 1
-      ? `Push: ${bars.length} drawings ${by(rows)} ${rows > 0 ? 'longer' : 'shorter'} each; what follows moves.`
-      : `Push: drawing ${held.number} ${Math.abs(delta)} ${delta > 0 ? 'more' : 'less'}, held ${held.run.frames + delta}; what follows moves.`
-  return { drafts, words }
+  return `Push: drawing ${held.number} ${Math.abs(delta)} ${delta > 0 ? 'more' : 'less'}, held ${held.run.frames + delta}; what follows moves.`
 }
 
 /** The ring of a pose: the passage before it is stretched and cut to whole steps; the one after gives way, or all that follows moves. */
-export function stretched(held: Bar, rows: number, pushes: boolean, desk: Desk): Drafted | null {
+export function stretched(
+  scene: Scene,
+  focus: Focus,
+  { held, rows, push }: { held: Bar; rows: number; push: boolean },
+): Drafted | null {
   if (!rows) return null
-  const words = `Pose ${held.number} ${by(rows)} ${rows > 0 ? 'later' : 'earlier'}: the passage before it is stretched, its exposures cut to whole steps; ${pushes ? 'all that follows moves' : 'the one after gives way (Shift moves all that follows)'}.`
+  const after = push ? 'all that follows moves' : 'the one after gives way (Shift moves all that follows)'
+  const args = { ...planAndColumn(scene, focus), run: refOf(held), delta: rows, recut: true, push }
   return {
-    drafts: [
-      { name: 'pose.move', args: { ...planAndColumn(desk), run: refOf(held), delta: rows, recut: true, push: pushes } },
-    ],
-    words,
+    drafts: [{ name: 'pose.move', args }],
+    words: `Pose ${held.number} ${later(rows)}: the passage before it is stretched, its exposures cut to whole steps; ${after}.`,
   }
 }
 
 /** A handle of the family: the recipe it gives at a point of the rail. */
 export function pulled(
-  desk: Desk,
-  part: NonNullable<Bar['part']>,
-  handle: FamilyHandle,
-  x: number,
-  y: number,
+  scene: Scene,
+  drag: { section: Section; handle: FamilyHandle; rows: Rows; x: number; y: number },
 ): Drafted | null {
-  const u = fromScale(part, uOfX(x))
-  const recipe = handle.pull(scaleOf(part).t(y), u)
-  const draft = space(desk, part.pass, recipe)
+  const { section, handle, rows, x, y } = drag
+  const recipe = handle.pull(scaleOf(section, rows).t(y), fromScale(section, uOfX(x)))
+  const draft = space(scene, section.pass, recipe)
   return draft && { drafts: [draft], words: `${recipeName(recipe)}: ${handle.name}.` }
 }
 
 /** A lead marker: up is ahead, down is behind, by half frames. */
 export function led(
-  desk: Desk,
-  part: NonNullable<Bar['part']>,
-  marker: LeadMarker,
-  dy: number,
-  rowHeight: number,
+  scene: Scene,
+  { section, marker, rows, dy }: { section: Section; marker: LeadMarker; rows: Rows; dy: number },
 ): Drafted {
-  const frames = scaleOf(part).frames
-  const wanted = Math.round((marker.share * frames - dy / rowHeight) * 2) / 2
+  const { frames } = scaleOf(section, rows)
+  const wanted = Math.round((marker.share * frames - dy / rows.px) * 2) / 2
   const share = Math.max(-MOST_LEAD, Math.min(MOST_LEAD, wanted / frames))
   const n = Math.abs(Math.round(share * frames * 2) / 2)
-  const words = n
-    ? `${marker.name}: ${n} frame${n === 1 ? '' : 's'} ${share > 0 ? 'ahead of' : 'behind'} the rest between the poses.`
-    : `${marker.name}: with the rest.`
+  const side = share > 0 ? 'ahead of' : 'behind'
+  const args = { plan: scene.plan.id, chart: section.pass.chart!.id, part: marker.key, share }
   return {
-    drafts: [
-      { name: 'chart.lead', args: { plan: desk.plan!.id, chart: part.pass.chart!.id, part: marker.key, share } },
-    ],
-    words,
+    drafts: [{ name: 'chart.lead', args }],
+    words: `${marker.name}: ${n ? `${plural(n, 'frame')} ${side} the rest between the poses.` : 'with the rest.'}`,
   }
 }

@@ -2,12 +2,14 @@ import type { Easing } from '#core/motion'
 import type { Recipe } from '#core/chart'
 import { easingOf, usualFavour } from '#core/chart'
 import { settling } from '#core/motion'
-import type { Pass, Stretch } from '#core/pass'
+import type { Pass, Section } from '#core/pass'
 import { passFrames, onScale } from '#core/pass'
+import type { Stack } from '#core/document'
 import { partKey } from '#core/document'
-import type { Desk } from '~/desk/desk'
-import { xOfU, yOfFrame, ROW } from '~/sheet/layout'
-import { asKept } from '~/desk/wishes'
+import type { Point } from '#core/travel'
+import type { Rows } from '~/sheet/layout'
+import { xOfU } from './layout'
+import { asKept } from '~/chart/fill'
 
 /** A handle of a pass's family on the rail. `t` is time from departure to arrival, `u` the place, both as seen in the pass. */
 export interface FamilyHandle {
@@ -18,16 +20,14 @@ export interface FamilyHandle {
   readonly pull: (t: number, u: number) => Recipe
 }
 
-type Part = Stretch['parts'][number]
-
 /** The way from time and place in a pass to the rail, and back. */
-export function scaleOf(part: Part) {
-  const frames = passFrames(part.pass)
-  const top = yOfFrame(part.pass.to.start - frames)
+export function scaleOf(section: Section, rows: Rows) {
+  const frames = passFrames(section.pass)
+  const top = rows.y(section.pass.to.start - frames)
   return {
-    x: (u: number) => xOfU(onScale(part, u)),
-    y: (t: number) => top + t * frames * ROW,
-    t: (y: number) => (y - top) / (frames * ROW),
+    x: (u: number) => xOfU(onScale(section, u)),
+    y: (t: number) => top + t * frames * rows.px,
+    t: (y: number) => (y - top) / (frames * rows.px),
     frames,
   }
 }
@@ -188,25 +188,25 @@ const MOST = 5
 export const MARKER = 8
 
 /** The lead markers of a pass: the parts that lead already, those that are followed, and the main ones. */
-export function leadMarkers(desk: Desk, part: Part): LeadMarker[] {
-  const { pass } = part
+export function leadMarkers(stack: Stack, section: Section, rows: Rows, points: readonly Point[]): LeadMarker[] {
+  const { pass } = section
   if (!pass.chart?.ticks.length) return []
-  const posed = Object.values(desk.stack!.subjects).filter(s =>
-    [pass.from, pass.to].every(p => desk.stack!.drawings[p.drawing]!.content.poses[s.id]),
+  const posed = Object.values(stack.subjects).filter(s =>
+    [pass.from, pass.to].every(p => stack.drawings[p.drawing]!.content.poses[s.id]),
   )
   const named = posed.flatMap(s => {
     const bones = s.figure.bones
     const main = MAIN.filter(m => (m === 'place' ? bones.length > 1 : bones.some(b => b.id === m)))
     return [
       ...Object.keys(pass.chart!.leads ?? {}).filter(k => k.startsWith(`${s.id}/`)),
-      ...desk.points.filter(p => p.subject === s.id && !p.part.includes('#')).map(p => partKey(p.subject, p.part)),
+      ...points.filter(p => p.subject === s.id && !p.part.includes('#')).map(p => partKey(p.subject, p.part)),
       ...(main.length > 1 ? main : bones.map(b => b.id)).map(m => partKey(s.id, m)),
     ]
   })
-  const scale = scaleOf(part)
+  const scale = scaleOf(section, rows)
   return [...new Set(named)].slice(0, MOST).map((key, i) => {
     const [subject, id] = key.split('/') as [string, string]
-    const figure = desk.stack!.subjects[subject]?.figure
+    const figure = stack.subjects[subject]?.figure
     const share = pass.chart!.leads?.[key] ?? 0
     // A part that is ahead is where the rest will be later: its marker stands higher up.
     return {

@@ -6,10 +6,12 @@ import { INKS } from '#core/document'
 import { copyOfColumn, emptyColumn, exposuresOf, lineUpDrafts, releaseDrafts, withoutLead } from './columns'
 import { newId } from '~/sync/ids'
 import { useDesk } from '~/desk/desk'
+import { useTools } from '~/desk/tools'
 
 const props = defineProps<{ column: string; left: number }>()
 const emit = defineEmits<{ close: [] }>()
 const desk = useDesk()
+const tools = useTools()
 const panel = ref<HTMLElement | null>(null)
 const column = computed(() => desk.plan?.columns[props.column] ?? null)
 const drawings = computed(() =>
@@ -41,7 +43,7 @@ function move(by: number): void {
 }
 function duplicate(how: 'copies' | 'same' | 'empty'): void {
   const c = column.value!
-  const draft = how === 'copies' ? copyOfColumn(desk, c) : how === 'empty' ? emptyColumn(desk, c) : null
+  const draft = how === 'copies' ? copyOfColumn(desk.scene!, c) : how === 'empty' ? emptyColumn(desk.scene!, c) : null
   const id = newId()
   const index = place.value + 1
   const done = draft
@@ -51,7 +53,7 @@ function duplicate(how: 'copies' | 'same' | 'empty'): void {
         args: {
           plan: desk.plan!.id,
           index,
-          column: { ...withoutLead(c), id, name: `${c.name} 2`.slice(0, 80), ...exposuresOf(desk, c.id) },
+          column: { ...withoutLead(c), id, name: `${c.name} 2`.slice(0, 80), ...exposuresOf(desk.scene!, c.id) },
         },
       })
   if (done) {
@@ -60,11 +62,11 @@ function duplicate(how: 'copies' | 'same' | 'empty'): void {
   }
 }
 function lineUp(): void {
-  const { id, drafts } = lineUpDrafts(desk, column.value!)
+  const { id, drafts } = lineUpDrafts(desk.scene!, column.value!)
   if (!desk.run(...drafts)) return
   desk.columnId = id
   desk.goTo(1)
-  desk.tool = 'pencil'
+  tools.tool = 'pencil'
   emit('close')
 }
 const others = computed(() => desk.columns.filter(c => c.id !== props.column && !c.background))
@@ -232,7 +234,7 @@ onMounted(() => panel.value?.querySelector('input')?.focus())
         <button
           type="button"
           class="push-button mt-1"
-          @click="desk.run(...releaseDrafts(desk, column))"
+          @click="desk.run(...releaseDrafts(desk.scene!, column))"
         >
           Release it
         </button>

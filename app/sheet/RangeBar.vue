@@ -1,32 +1,34 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { tryRange } from './trying'
-import { ROWS } from './layout'
-import type { RangeChange } from '~/desk/wishes'
-import { overRange, rangeWords } from '~/desk/wishes'
+import { ROW_HEIGHTS } from './layout'
+import type { RangeChange } from './range'
+import { overRange, rangeWords } from './range'
 import { useDesk } from '~/desk/desk'
+import { useSheet } from './sheet'
 
 const emit = defineEmits<{ more: [] }>()
 const desk = useDesk()
+const sheet = useSheet()
 const by = ref<'push' | 'thin'>('push')
-const words = computed(() => (desk.column ? rangeWords(desk) : ''))
+const words = computed(() => (desk.column ? rangeWords(desk.scene!, desk.focus!) : ''))
 
-const rowAt = computed(() => ROWS.indexOf(desk.rowHeight as 15))
+const rowAt = computed(() => ROW_HEIGHTS.indexOf(sheet.rowHeight as 15))
 function setRows(by: number): void {
-  desk.rowHeight = ROWS[Math.max(0, Math.min(ROWS.length - 1, rowAt.value + by))]!
+  sheet.rowHeight = ROW_HEIGHTS[Math.max(0, Math.min(ROW_HEIGHTS.length - 1, rowAt.value + by))]!
 }
 /** Resting on a button shows what it gives; pressing it takes it. */
-const show = (draft: RangeChange): void => tryRange(desk, draft)
+const show = (draft: RangeChange): void => tryRange(draft)
 function take(draft: RangeChange): void {
   desk.drop()
-  const made = overRange(desk, draft)
+  const made = overRange(desk.scene!, desk.focus!, draft)
   if (made.length) desk.run(...made)
 }
 const steps = (n: number): RangeChange => ({ kind: 'expose', step: n, by: by.value })
 function flipBy(to: 'push' | 'thin'): void {
   by.value = to
   const last = desk.preview?.drafts[0]
-  if (last?.name === 'range.expose') tryRange(desk, { kind: 'expose', step: last.args.step, by: to })
+  if (last?.name === 'range.expose') tryRange({ kind: 'expose', step: last.args.step, by: to })
 }
 </script>
 
@@ -37,7 +39,7 @@ function flipBy(to: 'push' | 'thin'): void {
   >
     <div class="float-right ml-2 flex items-center gap-1">
       <select
-        v-model="desk.margin"
+        v-model="sheet.margin"
         class="field h-6 py-0 text-[11.5px]"
         aria-label="What the margin counts"
         title="What the margin counts"
@@ -59,7 +61,7 @@ function flipBy(to: 'push' | 'thin'): void {
       <button
         type="button"
         class="push-button h-6 px-1.5"
-        :disabled="rowAt >= ROWS.length - 1"
+        :disabled="rowAt >= ROW_HEIGHTS.length - 1"
         aria-label="Roomier"
         title="Roomier: fewer frames in sight"
         @click="setRows(1)"

@@ -5,12 +5,14 @@ import { X } from '@lucide/vue'
 import { bracketHere, repeatOver, repeatWords, withoutRepeat } from './repeats'
 import { STEP_NAMES, tryOver } from './trying'
 import { back, holdTo, paste, putIn, repeat, replace, reverse, snapToStep, spreadEvenly, takeOut } from './arrange'
-import { overRange, rangeWords } from '~/desk/wishes'
-import type { Draft } from '~/sync/session'
+import { overRange, rangeWords } from './range'
+import type { Draft } from '#core/commands'
 import { useDesk } from '~/desk/desk'
+import { useSheet } from './sheet'
 
 const emit = defineEmits<{ close: [] }>()
 const desk = useDesk()
+const sheet = useSheet()
 const panel = ref<HTMLElement | null>(null)
 const times = ref(2)
 const until = ref(desk.shot?.length ?? 24)
@@ -29,48 +31,52 @@ const groups: { name: string; choices: Choice[] }[] = [
       ...[5, 6, 7, 8].map((n): Choice => ({
         name: STEP_NAMES[n]!,
         title: `${STEP_NAMES[n]} by push (${n}); by thinning Shift ${n}`,
-        make: () => overRange(desk, { kind: 'expose', step: n, by: 'push' }),
+        make: () => overRange(desk.scene!, desk.focus!, { kind: 'expose', step: n, by: 'push' }),
       })),
       {
         name: 'Hold to the next pose',
         title: 'The drawing of the first frame stays until the next pose (Alt H)',
-        make: () => holdTo(desk, 'next'),
+        make: () => holdTo(desk.scene!, desk.focus!, 'next'),
       },
       {
         name: 'Hold to the end',
         title: 'The drawing of the first frame stays to the end of the shot',
-        make: () => holdTo(desk, 'end'),
+        make: () => holdTo(desk.scene!, desk.focus!, 'end'),
       },
     ],
   },
   {
     name: 'Order',
     choices: [
-      { name: 'Reverse', title: 'The same drawings the other way round', make: () => reverse(desk, false) },
+      {
+        name: 'Reverse',
+        title: 'The same drawings the other way round',
+        make: () => reverse(desk.scene!, desk.focus!),
+      },
       {
         name: 'Reverse with copies',
         title: 'New copies the other way round, to be altered',
-        make: () => reverse(desk, true),
+        make: () => reverse(desk.scene!, desk.focus!, { copies: true }),
       },
       {
         name: 'There and back',
         title: 'And back again without doubling the ends; what follows moves',
-        make: () => back(desk, false),
+        make: () => back(desk.scene!, desk.focus!),
       },
       {
         name: 'There and back with copies',
         title: 'The way back with new copies, to be altered',
-        make: () => back(desk, true),
+        make: () => back(desk.scene!, desk.focus!, { copies: true }),
       },
       {
         name: 'Spread evenly',
         title: 'Evenly over these frames, on whole steps where there is room',
-        make: () => spreadEvenly(desk),
+        make: () => spreadEvenly(desk.scene!, desk.focus!),
       },
       {
         name: 'Poses to the step',
         title: 'Poses move to the nearest frames that the step allows (on twos the odd ones)',
-        make: () => snapToStep(desk).drafts,
+        make: () => snapToStep(desk.scene!, desk.focus!).drafts,
       },
     ],
   },
@@ -80,12 +86,12 @@ const groups: { name: string; choices: Choice[] }[] = [
       {
         name: 'Take them out',
         title: 'What follows moves up; linked columns follow (Shift Del)',
-        make: () => takeOut(desk, false),
+        make: () => takeOut(desk.scene!, desk.focus!, 'selected'),
       },
       {
         name: 'Take them out of all columns',
         title: 'In every column that is not locked (Alt Del)',
-        make: () => takeOut(desk, true),
+        make: () => takeOut(desk.scene!, desk.focus!, 'all'),
       },
     ],
   },
@@ -95,20 +101,20 @@ const groups: { name: string; choices: Choice[] }[] = [
       {
         name: 'Over',
         title: 'Over what is exposed here (Ctrl V)',
-        make: () => paste(desk, desk.clip!, 'over', false),
-        off: () => !desk.clip,
+        make: () => paste(desk.scene!, desk.focus!, sheet.clip!, { by: 'over' }),
+        off: () => !sheet.clip,
       },
       {
         name: 'Between',
         title: 'What follows moves (Ctrl Alt V)',
-        make: () => paste(desk, desk.clip!, 'push', false),
-        off: () => !desk.clip,
+        make: () => paste(desk.scene!, desk.focus!, sheet.clip!, { by: 'push' }),
+        off: () => !sheet.clip,
       },
       {
         name: 'As new copies',
         title: 'What follows moves, and the drawings are new copies',
-        make: () => paste(desk, desk.clip!, 'push', true),
-        off: () => !desk.clip,
+        make: () => paste(desk.scene!, desk.focus!, sheet.clip!, { by: 'push', copies: true }),
+        off: () => !sheet.clip,
       },
     ],
   },
@@ -117,7 +123,7 @@ function show(name: string, make: () => Draft[]): void {
   // What is tried now must not be what the next is made from.
   desk.drop()
   const drafts = make()
-  if (drafts.length) tryOver(desk, name, drafts)
+  if (drafts.length) tryOver(name, drafts)
   else desk.drop()
 }
 function take(name: string, make: () => Draft[]): void {
@@ -126,14 +132,14 @@ function take(name: string, make: () => Draft[]): void {
   desk.drop()
   const drafts = shown ?? make()
   if (drafts.length && desk.run(...drafts)) emit('close')
-  else if (!drafts.length) tryOver(desk, name, [])
+  else if (!drafts.length) tryOver(name, [])
 }
 // — repeat brackets —
-const bracket = computed(() => bracketHere(desk)?.repeat ?? null)
+const bracket = computed(() => bracketHere(desk.scene!, desk.focus!)?.repeat ?? null)
 const rounds = ref(bracket.value?.times ?? 3)
 const thereAndBack = ref(bracket.value?.back ?? false)
 const bracketOf = (times: number | null) => () =>
-  repeatOver(desk, {
+  repeatOver(desk.scene!, desk.focus!, {
     times: times === null ? null : Math.max(thereAndBack.value ? 1 : 2, Math.round(rounds.value) || 2),
     back: thereAndBack.value,
   })
@@ -147,11 +153,11 @@ const known = computed(() => {
 })
 const now = desk.drawing?.id ?? ''
 const replacing = (everywhere: boolean) => () =>
-  known.value === undefined || !now ? [] : replace(desk, now, known.value, everywhere)
+  known.value === undefined || !now ? [] : replace(desk.scene!, desk.focus!, { from: now, to: known.value, everywhere })
 
 const repeats = {
-  times: () => repeat(desk, { times: Math.max(2, Math.round(times.value)) }),
-  until: () => repeat(desk, { until: Math.round(until.value) }),
+  times: () => repeat(desk.scene!, desk.focus!, { times: Math.max(2, Math.round(times.value)) }),
+  until: () => repeat(desk.scene!, desk.focus!, { until: Math.round(until.value) }),
 }
 onClickOutside(panel, () => {
   desk.drop()
@@ -169,7 +175,7 @@ onMounted(() => panel.value?.querySelector<HTMLElement>('button[data-choice]')?.
     @keydown.esc.stop="(desk.drop(), emit('close'))"
   >
     <div class="flex items-baseline justify-between gap-3">
-      <h2 class="font-semibold">{{ rangeWords(desk) }}</h2>
+      <h2 class="font-semibold">{{ rangeWords(desk.scene!, desk.focus!) }}</h2>
       <button
         type="button"
         class="rounded p-0.5 hover:bg-wash"
@@ -260,13 +266,13 @@ onMounted(() => panel.value?.querySelector<HTMLElement>('button[data-choice]')?.
             type="button"
             class="push-button px-2"
             title="What the repeat adds becomes exposures of its own (Shift X)"
-            @click="take('Plain exposures', () => withoutRepeat(desk, 'write'))"
+            @click="take('Plain exposures', () => withoutRepeat(desk.scene!, desk.focus!, 'write'))"
           >
             Into plain exposures</button
           ><button
             type="button"
             class="push-button px-2"
-            @click="take('Repeat away', () => withoutRepeat(desk, 'remove'))"
+            @click="take('Repeat away', () => withoutRepeat(desk.scene!, desk.focus!, 'remove'))"
           >
             Take it away
           </button></template
@@ -370,7 +376,9 @@ onMounted(() => panel.value?.querySelector<HTMLElement>('button[data-choice]')?.
           type="button"
           class="push-button px-2"
           title="Holds what is shown before; linked columns follow (Insert)"
-          @click="take('Put frames in', () => putIn(desk, Math.max(1, Math.round(count)), false))"
+          @click="
+            take('Put frames in', () => putIn(desk.scene!, desk.focus!, Math.max(1, Math.round(count)), 'selected'))
+          "
         >
           frames here
         </button>
@@ -378,7 +386,9 @@ onMounted(() => panel.value?.querySelector<HTMLElement>('button[data-choice]')?.
           type="button"
           class="push-button px-2"
           title="In every column that is not locked (Alt Insert)"
-          @click="take('Put frames in all', () => putIn(desk, Math.max(1, Math.round(count)), true))"
+          @click="
+            take('Put frames in all', () => putIn(desk.scene!, desk.focus!, Math.max(1, Math.round(count)), 'all'))
+          "
         >
           in all columns
         </button>

@@ -4,11 +4,13 @@ import { MAX_FRAMES } from '#core/time'
 import { HEAD, MARGIN, NOTES } from './layout'
 import { newId } from '~/sync/ids'
 import { useDesk } from '~/desk/desk'
+import { useSheet } from './sheet'
 
 /** Writing an action note over frames; the one that is there already is changed. */
 const { at, scroll } = defineProps<{ at: { frame: number; frames: number }; scroll: number }>()
 const emit = defineEmits<{ done: [] }>()
 const desk = useDesk()
+const sheet = useSheet()
 const area = ref<HTMLTextAreaElement | null>(null)
 const here = computed(
   () => Object.values(desk.plan?.notes ?? {}).find(n => at.frame >= n.frame && at.frame < n.frame + n.frames) ?? null,
@@ -56,7 +58,7 @@ onMounted(() => area.value?.focus())
     aria-label="Action note"
     :style="{
       left: `${MARGIN + 2}px`,
-      top: `${Math.max(HEAD, HEAD + (frame - 1) * desk.rowHeight - scroll)}px`,
+      top: `${Math.max(HEAD, HEAD + (frame - 1) * sheet.rowHeight - scroll)}px`,
       width: `${NOTES + 100}px`,
     }"
     @focusout="leave"

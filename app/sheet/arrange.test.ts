@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import type { Shot } from '#core/document'
 import { shownColumn } from '#core/document'
 import { listOf } from '#core/sheet'
-import type { Selection } from '~/desk/desk'
+import type { Selection } from '~/desk/scene'
 import {
   charted,
   columnIn,
@@ -48,8 +48,7 @@ const selected = (a: number, b: number, columns = [COLUMN]): Selection => ({
   first: a,
   last: b,
 })
-const on = (a: number, b: number, columns?: string[], s: Shot = shot) =>
-  deskOn(s, a, { first: a, last: b }, selected(a, b, columns))
+const on = (a: number, b: number, columns?: string[], s: Shot = shot) => deskOn(s, a, null, selected(a, b, columns))
 const two = (s: Shot) =>
   listOf(s.plans[PLAN]!.columns.two!.runs)
     .map(r => `${r.drawing?.slice(1) ?? 'X'}*${r.frames}`)
@@ -57,95 +56,105 @@ const two = (s: Shot) =>
 
 describe('what is chosen', () => {
   it.each([
-    ['repeated', (a: number, b: number) => repeat(on(a, b), { times: 2 }), '1*8 9*2 11*2 9*2 11*2 13*12 25*6'],
+    ['repeated', (a: number, b: number) => repeat(...on(a, b), { times: 2 }), '1*8 9*2 11*2 9*2 11*2 13*12 25*6'],
     [
       'repeated until a frame',
-      (a: number, b: number) => repeat(on(a, b), { until: 16 }),
+      (a: number, b: number) => repeat(...on(a, b), { until: 16 }),
       '1*8 9*2 11*2 9*2 11*2 13*8 25*6',
     ],
-    ['reversed', (a: number, b: number) => reverse(on(a, b), false), '1*8 11*2 9*2 13*12 25*6'],
-    ['spread evenly', (a: number, b: number) => spreadEvenly(on(a, b)), '1*8 9*2 11*2 13*12 25*6'],
-    ['taken out', (a: number, b: number) => takeOut(on(a, b), false), '1*8 13*12 25*6'],
-    ['given two frames more', (a: number, b: number) => putIn(on(a, b), 2, false), '1*10 9*2 11*2 13*12 25*6'],
-    ['cut', (a: number, b: number) => cutRange(on(a, b)), '1*8 X*4 13*12 25*6'],
-    ['held to the next pose', (a: number, b: number) => holdTo(on(a, b), 'next'), '1*8 9*4 13*12 25*6'],
-    ['held to the end', (a: number, b: number) => holdTo(on(a, b), 'end'), '1*8 9*40'],
+    ['reversed', (a: number, b: number) => reverse(...on(a, b)), '1*8 11*2 9*2 13*12 25*6'],
+    ['spread evenly', (a: number, b: number) => spreadEvenly(...on(a, b)), '1*8 9*2 11*2 13*12 25*6'],
+    ['taken out', (a: number, b: number) => takeOut(...on(a, b), 'selected'), '1*8 13*12 25*6'],
+    ['given two frames more', (a: number, b: number) => putIn(...on(a, b), 2, 'selected'), '1*10 9*2 11*2 13*12 25*6'],
+    ['cut', (a: number, b: number) => cutRange(...on(a, b)), '1*8 X*4 13*12 25*6'],
+    ['held to the next pose', (a: number, b: number) => holdTo(...on(a, b), 'next'), '1*8 9*4 13*12 25*6'],
+    ['held to the end', (a: number, b: number) => holdTo(...on(a, b), 'end'), '1*8 9*40'],
   ] as const)('is %s', (_name, make, out) => expect(exposures(after(shot, make(9, 12)))).toBe(out))
   it('goes there and back without its ends, with copies where they are wanted', () => {
-    expect(exposures(after(shot, back(on(1, 12), false)))).toBe('1*8 9*2 11*2 9*2 13*12 25*6')
-    expect(exposures(after(shot, back(on(1, 12), true)))).toBe('1*8 9*2 11*2 9a*2 13*12 25*6')
-    expect(back(on(9, 12), false)).toEqual([])
+    expect(exposures(after(shot, back(...on(1, 12))))).toBe('1*8 9*2 11*2 9*2 13*12 25*6')
+    expect(exposures(after(shot, back(...on(1, 12), { copies: true })))).toBe('1*8 9*2 11*2 9a*2 13*12 25*6')
+    expect(back(...on(9, 12))).toEqual([])
   })
   it('of two columns is changed as one', () => {
-    const out = after(shot, takeOut(on(9, 12, [COLUMN, 'two']), false))
+    const out = after(shot, takeOut(...on(9, 12, [COLUMN, 'two']), 'selected'))
     expect([exposures(out), two(out)]).toEqual(['1*8 13*12 25*6', '1*16'])
   })
   it('frames of all columns take the notes that follow along', () => {
     const noted = done(shot, 'note.set', { plan: PLAN, note: { id: 'n', frame: 15, frames: 2, text: 'up' } })
     const frameOf = (s: Shot) => s.plans[PLAN]!.notes!.n!.frame
-    expect(frameOf(after(noted, takeOut(on(9, 12, undefined, noted), true)))).toBe(11)
-    expect(frameOf(after(noted, putIn(on(9, 12, undefined, noted), 3, true)))).toBe(18)
-    expect(frameOf(after(noted, takeOut(on(9, 12, undefined, noted), false)))).toBe(15)
+    expect(frameOf(after(noted, takeOut(...on(9, 12, undefined, noted), 'all')))).toBe(11)
+    expect(frameOf(after(noted, putIn(...on(9, 12, undefined, noted), 3, 'all')))).toBe(18)
+    expect(frameOf(after(noted, takeOut(...on(9, 12, undefined, noted), 'selected')))).toBe(15)
   })
   it('poses off their step go to the nearest frame that it allows', () => {
     const off = done(shot, 'pose.move', { ...where, run: runOn(shot, '13'), delta: 1 })
-    const { drafts, moved } = snapToStep(deskOn(off))
+    const { drafts, moved } = snapToStep(...deskOn(off))
     expect(moved).toEqual(['13: 14 → 15'])
     expect(exposures(after(off, drafts))).toMatch(/13\*10 25\*6$/)
-    expect(snapToStep(deskOn(shot)).drafts).toEqual([])
+    expect(snapToStep(...deskOn(shot)).drafts).toEqual([])
   })
 })
 
 describe('copying and carrying', () => {
   it('pastes over, between, and as copies', () => {
-    const clip = copyRange(on(9, 12))
+    const clip = copyRange(...on(9, 12))
     expect(clip.frames).toBe(4)
-    expect(exposures(after(shot, paste(on(20, 20), clip, 'over', false)))).toBe('1*8 9*2 11*2 13*7 9*2 11*2 13*1 25*6')
-    expect(exposures(after(shot, paste(on(20, 20), clip, 'push', false)))).toBe('1*8 9*2 11*2 13*7 9*2 11*2 13*5 25*6')
-    expect(exposures(after(shot, paste(on(20, 20), clip, 'push', true)))).toContain('9a*2 11a*2')
+    expect(exposures(after(shot, paste(...on(20, 20), clip, { by: 'over' })))).toBe(
+      '1*8 9*2 11*2 13*7 9*2 11*2 13*1 25*6',
+    )
+    expect(exposures(after(shot, paste(...on(20, 20), clip, { by: 'push' })))).toBe(
+      '1*8 9*2 11*2 13*7 9*2 11*2 13*5 25*6',
+    )
+    expect(exposures(after(shot, paste(...on(20, 20), clip, { by: 'push', copies: true })))).toContain('9a*2 11a*2')
   })
   it('carries over, between, into another column, and leaves a copy', () => {
-    expect(exposures(after(shot, carry(on(9, 12), 6, 0, 'over')))).toBe('1*8 X*4 13*2 9*2 11*2 13*6 25*6')
-    expect(exposures(after(shot, carry(on(9, 12), 6, 0, 'push')))).toBe('1*8 13*2 9*2 11*2 13*10 25*6')
-    expect(exposures(after(shot, carry(on(9, 12), 6, 0, 'over', true)))).toBe('1*8 9*2 11*2 13*2 9*2 11*2 13*6 25*6')
-    const across = after(shot, carry(on(9, 12), -4, 1, 'over'))
+    expect(exposures(after(shot, carry(...on(9, 12), { frames: 6, columns: 0, by: 'over' })))).toBe(
+      '1*8 X*4 13*2 9*2 11*2 13*6 25*6',
+    )
+    expect(exposures(after(shot, carry(...on(9, 12), { frames: 6, columns: 0, by: 'push' })))).toBe(
+      '1*8 13*2 9*2 11*2 13*10 25*6',
+    )
+    expect(exposures(after(shot, carry(...on(9, 12), { frames: 6, columns: 0, by: 'over', copy: true })))).toBe(
+      '1*8 9*2 11*2 13*2 9*2 11*2 13*6 25*6',
+    )
+    const across = after(shot, carry(...on(9, 12), { frames: -4, columns: 1, by: 'over' }))
     expect([exposures(across), two(across)]).toEqual(['1*8 X*4 13*12 25*6', '1*4 9*2 11*2 1*12'])
-    expect(carried(on(9, 12), -4, 1)).toEqual(selected(5, 8, ['two']))
+    expect(carried(...on(9, 12), { frames: -4, columns: 1 })).toEqual(selected(5, 8, ['two']))
   })
   it('does not carry before the first frame, beyond the last column, into a locked one, or nowhere', () => {
     const locked = done(shot, 'column.set', { plan: PLAN, column: 'two', locked: true })
     expect([
-      carry(on(9, 12), -9, 0, 'over'),
-      carry(on(9, 12), 0, 2, 'over'),
-      carry(on(9, 12, undefined, locked), 0, 1, 'over'),
-      carry(on(9, 12), 0, 0, 'over'),
+      carry(...on(9, 12), { frames: -9, columns: 0, by: 'over' }),
+      carry(...on(9, 12), { frames: 0, columns: 2, by: 'over' }),
+      carry(...on(9, 12, undefined, locked), { frames: 0, columns: 1, by: 'over' }),
+      carry(...on(9, 12), { frames: 0, columns: 0, by: 'over' }),
     ]).toEqual([[], [], [], []])
   })
 })
 
 describe('a drawing chosen everywhere', () => {
-  const often = after(shot, repeat(on(9, 12), { times: 3 }))
-  const desk = (s: Shot) => deskOn(s, 9, { first: 9, last: 18 }, everyExposure(deskOn(s, 9), 'd9'))
+  const often = after(shot, repeat(...on(9, 12), { times: 3 }))
+  const desk = (s: Shot) => deskOn(s, 9, null, everyExposure(deskOn(s, 9)[1], 'd9'))
   it('is all its exposures, wherever they are at the time', () => {
-    expect(passagesOf(desk(often)).map(p => `${p.first}–${p.last}`)).toEqual(['9–10', '13–14', '17–18'])
-    expect(everyExposure(deskOn(shot, 9), 'none')).toBeNull()
-    expect(exposures(after(often, takeOut(desk(often), false)))).toBe('1*8 11*2 11*2 11*2 13*12 25*6')
-    expect(copyRange(desk(often))).toMatchObject({
+    expect(passagesOf(desk(often)[1]).map(p => `${p.first}–${p.last}`)).toEqual(['9–10', '13–14', '17–18'])
+    expect(everyExposure(deskOn(shot, 9)[1], 'none')).toBeNull()
+    expect(exposures(after(often, takeOut(...desk(often), 'selected')))).toBe('1*8 11*2 11*2 11*2 13*12 25*6')
+    expect(copyRange(...desk(often))).toMatchObject({
       frames: 6,
       columns: [{ exposures: [{ frames: 2 }, { frames: 2 }, { frames: 2 }] }],
     })
-    expect(carry(desk(often), 1, 0, 'over')).toEqual([])
+    expect(carry(...desk(often), { frames: 1, columns: 0, by: 'over' })).toEqual([])
   })
   it('is replaced here, or everywhere in every chosen column', () => {
-    expect(exposures(after(often, replace(on(13, 14, undefined, often), 'd9', 'd25', false)))).toBe(
-      '1*8 9*2 11*2 25*2 11*2 9*2 11*2 13*12 25*6',
-    )
-    expect(exposures(after(often, replace(on(13, 14, undefined, often), 'd9', null, true)))).toBe(
-      '1*8 X*2 11*2 X*2 11*2 X*2 11*2 13*12 25*6',
-    )
-    const both = after(shot, replace(on(1, 1, [COLUMN, 'two']), 'd1', 'd25', true))
+    expect(
+      exposures(after(often, replace(...on(13, 14, undefined, often), { from: 'd9', to: 'd25', everywhere: false }))),
+    ).toBe('1*8 9*2 11*2 25*2 11*2 9*2 11*2 13*12 25*6')
+    expect(
+      exposures(after(often, replace(...on(13, 14, undefined, often), { from: 'd9', to: null, everywhere: true }))),
+    ).toBe('1*8 X*2 11*2 X*2 11*2 X*2 11*2 13*12 25*6')
+    const both = after(shot, replace(...on(1, 1, [COLUMN, 'two']), { from: 'd1', to: 'd25', everywhere: true }))
     expect([exposures(both), two(both)]).toEqual(['25*8 9*2 11*2 13*12 25*6', '25*20'])
-    expect(replace(on(1, 4), 'd9', 'd25', false)).toEqual([])
+    expect(replace(...on(1, 4), { from: 'd9', to: 'd25', everywhere: false })).toEqual([])
   })
 })
 
@@ -154,22 +163,22 @@ describe('repeat brackets', () => {
     listOf(shownColumn(columnIn(s), s.length).runs)
       .map(r => `${r.drawing?.slice(1) ?? 'X'}*${r.frames}`)
       .join(' ')
-  const once = after(shot, repeatOver(on(9, 12), { times: 2, back: false }))
+  const once = after(shot, repeatOver(...on(9, 12), { times: 2, back: false }))
   it('come over whole exposures, and are changed from anywhere in them', () => {
     expect(seen(once)).toBe('1*8 9*2 11*2 9*2 11*2 13*12 25*6')
-    expect(seen(after(shot, repeatOver(on(10, 11), { times: 2, back: false })))).toBe(seen(once))
-    const again = after(once, repeatOver(deskOn(once, 15), { times: 3, back: false }))
+    expect(seen(after(shot, repeatOver(...on(10, 11), { times: 2, back: false })))).toBe(seen(once))
+    const again = after(once, repeatOver(...deskOn(once, 15), { times: 3, back: false }))
     expect(columnIn(again).repeats).toMatchObject([{ times: 3 }])
-    expect(bracketHere(deskOn(once, 16))).toMatchObject({ from: 9, frames: 4, adds: 4 })
-    expect(bracketHere(deskOn(once, 17))).toBeNull()
+    expect(bracketHere(...deskOn(once, 16))).toMatchObject({ from: 9, frames: 4, adds: 4 })
+    expect(bracketHere(...deskOn(once, 17))).toBeNull()
   })
   it('are told in words, taken away and written out', () => {
     expect([repeatWords({ times: null, back: true }), repeatWords({ times: 3, back: false })]).toEqual([
       'to the end, there and back',
       '3×',
     ])
-    expect(exposures(after(once, withoutRepeat(deskOn(once, 15), 'write')))).toBe('1*8 9*2 11*2 9*2 11*2 13*12 25*6')
-    expect(columnIn(after(once, withoutRepeat(deskOn(once, 9), 'remove'))).repeats).toBeUndefined()
-    expect(withoutRepeat(deskOn(once, 20), 'remove')).toEqual([])
+    expect(exposures(after(once, withoutRepeat(...deskOn(once, 15), 'write')))).toBe('1*8 9*2 11*2 9*2 11*2 13*12 25*6')
+    expect(columnIn(after(once, withoutRepeat(...deskOn(once, 9), 'remove'))).repeats).toBeUndefined()
+    expect(withoutRepeat(...deskOn(once, 20), 'remove')).toEqual([])
   })
 })

@@ -1,12 +1,14 @@
+import { plural } from '#core/basic'
 import type { Exposure, Frames } from '#core/sheet'
 import { backOf, bracketsOf, eachRun, exposedOn, exposuresIn, onStepFrame, summary, writtenFrame } from '#core/sheet'
 import { isPose } from '#core/pass'
 import type { Column, Shot, Stack } from '#core/document'
 import { freeNumber, shownColumn } from '#core/document'
 import { isTimed, rangeSpots, spotAt } from '#core/commands'
-import type { Desk, Selection } from '~/desk/desk'
+import type { Focus, Scene, Selection } from '~/desk/scene'
+import { rangeOf } from '~/desk/scene'
 import { newId } from '~/sync/ids'
-import type { Draft } from '~/sync/session'
+import type { Draft } from '#core/commands'
 import { copied } from '~/desk/copies'
 
 /** What was copied from the sheet: for each column, from left to right, its exposures. */
@@ -16,80 +18,91 @@ export interface Clip {
 }
 
 /** The columns that a change of exposure is for: the selected ones, else the active one. Locked ones, and those that follow another, are left out unless they are all. */
-export function selectedColumns(desk: Desk): Column[] {
-  const ids = desk.selection?.columns.length ? desk.selection.columns : desk.column ? [desk.column.id] : []
-  const all = desk.columns.filter(c => ids.includes(c.id))
+export function selectedColumns(scene: Scene, focus: Focus): Column[] {
+  const ids = focus.selection?.columns.length ? focus.selection.columns : focus.column ? [focus.column.id] : []
+  const all = scene.columns.filter(c => ids.includes(c.id))
   const open = all.filter(isTimed)
   return open.length ? open : all
 }
 
 /** The selected passages: one, or each exposure of a drawing that is selected everywhere. */
-export function passagesOf(desk: Desk): readonly Frames[] {
-  const s = desk.selection
-  const all = s?.drawing && s.column === desk.column?.id ? exposedOn(desk.column.runs, s.drawing) : []
-  return all.length ? all : [desk.range]
+export function passagesOf(focus: Focus): readonly Frames[] {
+  const s = focus.selection
+  const all = s?.drawing && s.column === focus.column?.id ? exposedOn(focus.column.runs, s.drawing) : []
+  return all.length ? all : [rangeOf(focus)]
 }
 
 /** The ends of a passage in one column, as commands name them. Null in an empty column. */
-export function rangeIn(desk: Desk, column: Column, { first, last }: Frames = desk.range) {
+export function rangeIn(scene: Scene, focus: Focus, column: Column, { first, last }: Frames = rangeOf(focus)) {
   const spots = rangeSpots(column.runs, first, last)
-  return spots && { plan: desk.plan!.id, column: column.id, ...spots }
+  return spots && { plan: scene.plan.id, column: column.id, ...spots }
 }
 
 /** One draft for each selected passage of each selected column that has something there; the last passage first. */
 export const overColumns = (
-  desk: Desk,
+  scene: Scene,
+  focus: Focus,
   make: (column: Column, range: NonNullable<ReturnType<typeof rangeIn>>, frames: Frames) => Draft | null,
 ): Draft[] =>
-  selectedColumns(desk).flatMap(column =>
-    [...passagesOf(desk)].reverse().flatMap(frames => {
-      const range = rangeIn(desk, column, frames)
+  selectedColumns(scene, focus).flatMap(column =>
+    [...passagesOf(focus)].reverse().flatMap(frames => {
+      const range = rangeIn(scene, focus, column, frames)
       return (range && make(column, range, frames)) ?? []
     }),
   )
 
 /** How many frames repeats have added before a frame that is seen. */
-export function shiftAt(desk: Desk, column: string, frame: number): number {
-  const written = desk.shot!.plans[desk.plan!.id]!.columns[column]!
-  return frame - writtenFrame(bracketsOf(written, desk.shot!.length), frame).frame
+export function shiftAt(scene: Scene, column: string, frame: number): number {
+  const written = scene.shot.plans[scene.plan.id]!.columns[column]!
+  return frame - writtenFrame(bracketsOf(written, scene.shot.length), frame).frame
 }
 
-export const repeat = (desk: Desk, how: { times: number } | { until: number }): Draft[] =>
-  overColumns(desk, (_c, range) => ({ name: 'range.repeat', args: { ...range, how } }))
+export const repeat = (scene: Scene, focus: Focus, how: { times: number } | { until: number }): Draft[] =>
+  overColumns(scene, focus, (_c, range) => ({ name: 'range.repeat', args: { ...range, how } }))
 
-export const reverse = (desk: Desk, copies: boolean): Draft[] =>
-  overColumns(desk, (c, range, { first, last }) => ({
+/** With the same drawings, or with copies of them to be altered. */
+export interface Copying {
+  readonly copies?: boolean
+}
+
+export const reverse = (scene: Scene, focus: Focus, { copies }: Copying = {}): Draft[] =>
+  overColumns(scene, focus, (c, range, { first, last }) => ({
     name: 'range.reverse',
-    args: { ...range, ...(copies ? { copies: copiesOf(desk, c.stack, exposuresIn(c.runs, first, last)) } : {}) },
+    args: { ...range, ...(copies ? { copies: copiesOf(scene, c.stack, exposuresIn(c.runs, first, last)) } : {}) },
   }))
 
-export const back = (desk: Desk, copies: boolean): Draft[] =>
-  overColumns(desk, (c, range, { first, last }) => {
+export const back = (scene: Scene, focus: Focus, { copies }: Copying = {}): Draft[] =>
+  overColumns(scene, focus, (c, range, { first, last }) => {
     const list = backOf(c.runs, first, last)
     return list.length
-      ? { name: 'range.back', args: { ...range, ...(copies ? { copies: copiesOf(desk, c.stack, list) } : {}) } }
+      ? { name: 'range.back', args: { ...range, ...(copies ? { copies: copiesOf(scene, c.stack, list) } : {}) } }
       : null
   })
 
-export const spreadEvenly = (desk: Desk): Draft[] =>
-  overColumns(desk, (c, range) => ({ name: 'range.spread', args: { ...range, step: c.step } }))
+export const spreadEvenly = (scene: Scene, focus: Focus): Draft[] =>
+  overColumns(scene, focus, (c, range) => ({ name: 'range.spread', args: { ...range, step: c.step } }))
 
-export const takeOut = (desk: Desk, everywhere: boolean): Draft[] => {
-  const columns = everywhere ? desk.columns.filter(c => isTimed(c) && !c.background) : selectedColumns(desk)
+/** In the selected columns, or in all that can be timed. */
+export type InColumns = 'selected' | 'all'
+
+const columnsFor = (scene: Scene, focus: Focus, where: InColumns): Column[] =>
+  where === 'all' ? scene.columns.filter(c => isTimed(c) && !c.background) : selectedColumns(scene, focus)
+
+export const takeOut = (scene: Scene, focus: Focus, where: InColumns): Draft[] => {
+  const columns = columnsFor(scene, focus, where)
   // The last passage first: those before it stay where they are.
-  return [...passagesOf(desk)].reverse().flatMap(({ first, last }) =>
+  return [...passagesOf(focus)].reverse().flatMap(({ first, last }) =>
     withNotes(
-      desk,
-      everywhere,
-      first,
-      first - last - 1,
+      scene,
+      where,
+      { from: first, delta: first - last - 1 },
       withoutLinkedTwice(columns).flatMap((column): Draft[] => {
         if (first > column.runs.frames) return []
         const end = Math.min(last, column.runs.frames)
         return [
           {
             name: 'frames.delete',
-            args: { plan: desk.plan!.id, column: column.id, ...rangeSpots(column.runs, first, end)! },
+            args: { plan: scene.plan.id, column: column.id, ...rangeSpots(column.runs, first, end)! },
           },
         ]
       }),
@@ -97,24 +110,24 @@ export const takeOut = (desk: Desk, everywhere: boolean): Draft[] => {
   )
 }
 
-export const putIn = (desk: Desk, count: number, everywhere: boolean): Draft[] => {
-  const columns = everywhere ? desk.columns.filter(c => isTimed(c) && !c.background) : selectedColumns(desk)
+export const putIn = (scene: Scene, focus: Focus, count: number, where: InColumns): Draft[] => {
+  const { first } = rangeOf(focus)
   return withNotes(
-    desk,
-    everywhere,
-    desk.range.first,
-    count,
-    withoutLinkedTwice(columns).flatMap((column): Draft[] => {
-      const at = desk.range.first <= column.runs.frames ? spotAt(column.runs, desk.range.first) : null
-      return at ? [{ name: 'frames.insert', args: { plan: desk.plan!.id, column: column.id, at, count } }] : []
+    scene,
+    where,
+    { from: first, delta: count },
+    withoutLinkedTwice(columnsFor(scene, focus, where)).flatMap((column): Draft[] => {
+      const at = first <= column.runs.frames ? spotAt(column.runs, first) : null
+      return at ? [{ name: 'frames.insert', args: { plan: scene.plan.id, column: column.id, at, count } }] : []
     }),
   )
 }
 
 /** Frames that come or go in all columns take the notes that follow along. */
-function withNotes(desk: Desk, everywhere: boolean, from: number, delta: number, drafts: Draft[]): Draft[] {
-  const follow = everywhere && drafts.length && Object.values(desk.plan!.notes ?? {}).some(n => n.frame >= from)
-  return follow ? [...drafts, { name: 'notes.shift', args: { plan: desk.plan!.id, from, delta } }] : drafts
+function withNotes(scene: Scene, where: InColumns, shift: { from: number; delta: number }, drafts: Draft[]): Draft[] {
+  const follow =
+    where === 'all' && drafts.length && Object.values(scene.plan.notes ?? {}).some(n => n.frame >= shift.from)
+  return follow ? [...drafts, { name: 'notes.shift', args: { plan: scene.plan.id, ...shift } }] : drafts
 }
 
 /** One column of each link group: the others follow it. */
@@ -128,46 +141,46 @@ function withoutLinkedTwice(columns: readonly Column[]): Column[] {
 }
 
 /** Holds the drawing of the first selected frame up to the next pose, or to the end of the shot. */
-export const holdTo = (desk: Desk, to: 'next' | 'end'): Draft[] =>
-  selectedColumns(desk).flatMap((c): Draft[] => {
-    const { first } = desk.range
-    const drawings = desk.shot!.stacks[c.stack]!.drawings
+export const holdTo = (scene: Scene, focus: Focus, to: 'next' | 'end'): Draft[] =>
+  selectedColumns(scene, focus).flatMap((c): Draft[] => {
+    const { first } = rangeOf(focus)
+    const drawings = scene.shot.stacks[c.stack]!.drawings
     const next = [...eachRun(c.runs)].find(
       ({ run, start }) => start > first && run.drawing !== null && isPose(drawings[run.drawing]),
     )
-    const last = to === 'end' ? Math.max(desk.shot!.length, first) : (next?.start ?? desk.shot!.length + 1) - 1
+    const last = to === 'end' ? Math.max(scene.shot.length, first) : (next?.start ?? scene.shot.length + 1) - 1
     const spots = last > first ? rangeSpots(c.runs, first, last) : null
-    return spots ? [{ name: 'range.hold', args: { plan: desk.plan!.id, column: c.id, ...spots } }] : []
+    return spots ? [{ name: 'range.hold', args: { plan: scene.plan.id, column: c.id, ...spots } }] : []
   })
 
 /** Poses of the range brought to the nearest frames that the step of the column allows. */
-export function snapToStep(desk: Desk): { drafts: Draft[]; moved: string[] } {
+export function snapToStep(scene: Scene, focus: Focus): { drafts: Draft[]; moved: string[] } {
   const moved: string[] = []
-  const { first, last } = desk.selection ? desk.range : { first: 1, last: Infinity }
-  const drafts = selectedColumns(desk).flatMap((c): Draft[] => {
-    const stack = desk.shot!.stacks[c.stack]!
+  const { first, last } = focus.selection ? rangeOf(focus) : { first: 1, last: Infinity }
+  const drafts = selectedColumns(scene, focus).flatMap((c): Draft[] => {
+    const stack = scene.shot.stacks[c.stack]!
     const starts: Record<string, number> = {}
     let before = 0
     for (const { run, start } of eachRun(c.runs)) {
       const d = run.drawing ? stack.drawings[run.drawing] : undefined
       if (start === 1 || !d || !isPose(d) || run.again) continue
       const wanted = start >= first && start <= last ? Math.max(before + 1, onStepFrame(start, c.step)) : start
-      starts[run.id] = wanted - shiftAt(desk, c.id, start)
+      starts[run.id] = wanted - shiftAt(scene, c.id, start)
       before = wanted
       if (wanted !== start) moved.push(`${d.number}: ${start} → ${wanted}`)
     }
-    return moved.length ? [{ name: 'runs.start', args: { plan: desk.plan!.id, column: c.id, starts } }] : []
+    return moved.length ? [{ name: 'runs.start', args: { plan: scene.plan.id, column: c.id, starts } }] : []
   })
   return { drafts, moved }
 }
 
 /** Copies the selected exposures. */
-export function copyRange(desk: Desk): Clip {
-  const passages = passagesOf(desk)
+export function copyRange(scene: Scene, focus: Focus): Clip {
+  const passages = passagesOf(focus)
   const frames = passages.reduce((sum, p) => sum + p.last - p.first + 1, 0)
   return {
     frames,
-    columns: selectedColumns(desk).map(c => ({
+    columns: selectedColumns(scene, focus).map(c => ({
       stack: c.stack,
       exposures: passages.flatMap(p => exposuresIn(c.runs, p.first, p.last)),
     })),
@@ -175,29 +188,35 @@ export function copyRange(desk: Desk): Clip {
 }
 
 /** Clears what was copied to a blank. */
-export const cutRange = (desk: Desk): Draft[] => overColumns(desk, (_c, range) => ({ name: 'range.clear', args: range }))
+export const cutRange = (scene: Scene, focus: Focus): Draft[] =>
+  overColumns(scene, focus, (_c, range) => ({ name: 'range.clear', args: range }))
 
 /**
  * Pastes exposures at the selected frame, from the active column to the right. A drawing of another stack comes as a new copy;
  * with `copies` all do.
  */
-export function paste(desk: Desk, clip: Clip, by: 'over' | 'push', copies: boolean): Draft[] {
+export function paste(
+  scene: Scene,
+  focus: Focus,
+  clip: Clip,
+  { by, copies }: { by: 'over' | 'push' } & Copying,
+): Draft[] {
   const from = Math.max(
     0,
-    desk.columns.findIndex(c => c.id === (desk.selection?.columns[0] ?? desk.column?.id)),
+    scene.columns.findIndex(c => c.id === (focus.selection?.columns[0] ?? focus.column?.id)),
   )
-  const frame = desk.range.first
+  const frame = rangeOf(focus).first
   return clip.columns.flatMap((part, i): Draft[] => {
-    const column = desk.columns[from + i]
+    const column = scene.columns[from + i]
     if (!column || !part.exposures.length) return []
     const foreign = part.stack !== column.stack
-    const own = desk.shot!.stacks[column.stack]!
-    const made = copies || foreign ? copiesOf(desk, part.stack, part.exposures, own) : undefined
+    const own = scene.shot.stacks[column.stack]!
+    const made = copies || foreign ? copiesOf(scene, part.stack, part.exposures, own) : undefined
     return [
       {
         name: 'range.paste',
         args: {
-          plan: desk.plan!.id,
+          plan: scene.plan.id,
           column: column.id,
           at: spotAt(column.runs, frame),
           frame,
@@ -215,12 +234,12 @@ export function paste(desk: Desk, clip: Clip, by: 'over' | 'push', copies: boole
  * is a breakdown, to be altered. Figures belong to their stack: those that the other does not have stay behind.
  */
 function copiesOf(
-  desk: Desk,
+  scene: Scene,
   stack: string,
   list: readonly Exposure[],
-  into: Stack | undefined = desk.shot!.stacks[stack],
+  into: Stack | undefined = scene.shot.stacks[stack],
 ) {
-  const from = desk.shot!.stacks[stack]
+  const from = scene.shot.stacks[stack]
   const taken: string[] = []
   const ids = [...new Set(list.map(x => x.drawing).filter((d): d is string => d !== null && !!from?.drawings[d]))]
   return Object.fromEntries(
@@ -228,7 +247,7 @@ function copiesOf(
       const d = from!.drawings[of]!
       const number = freeNumber(into!, d.number, taken)
       taken.push(number)
-      const content = copied(desk.contents.of(desk.shot!, desk.plan!, from!, of))
+      const content = copied(scene.contents.of(scene, from!, of))
       const poses = Object.fromEntries(Object.entries(content.poses).filter(([s]) => into!.subjects[s]))
       return [
         of,
@@ -244,51 +263,62 @@ function copiesOf(
 }
 
 /** What several columns expose in a range, before and after: length and drawings, in words. */
-export function outcomeOf(desk: Desk, after: Shot): string {
-  const columns = selectedColumns(desk)
+export function outcomeOf(scene: Scene, focus: Focus, after: Shot): string {
+  const columns = selectedColumns(scene, focus)
   const total = (shot: Shot) =>
-    columns.map(c => summary(shownColumn(shot.plans[desk.plan!.id]!.columns[c.id]!, shot.length).runs))
-  const [a, b] = [total(desk.shot!), total(after)]
+    columns.map(c => summary(shownColumn(shot.plans[scene.plan.id]!.columns[c.id]!, shot.length).runs))
+  const [a, b] = [total(scene.shot), total(after)]
   const frames = (list: typeof a) => Math.max(...list.map(x => x.frames))
   const drawings = (list: typeof a) => list.reduce((sum, x) => sum + x.drawings, 0)
   const [fa, fb, da, db] = [frames(a), frames(b), drawings(a), drawings(b)]
   const over = fb - after.length
-  const many = (n: number, one: string) => `${n} ${one}${n === 1 ? '' : 's'}`
   return [
-    fa === fb ? `length stays ${many(fb, 'frame')}` : `${fa} → ${many(fb, 'frame')}`,
+    fa === fb ? `length stays ${plural(fb, 'frame')}` : `${fa} → ${plural(fb, 'frame')}`,
     da === db
-      ? `all ${many(db, 'drawing')} kept`
-      : `${da} → ${many(db, 'drawing')}${da > db ? ` (${da - db} no longer exposed)` : ''}`,
+      ? `all ${plural(db, 'drawing')} kept`
+      : `${da} → ${plural(db, 'drawing')}${da > db ? ` (${da - db} no longer exposed)` : ''}`,
     over > 0 ? `${over} beyond the end of the shot` : '',
   ]
     .filter(Boolean)
     .join(', ')
 }
 
+/** So many frames later and columns to the right. */
+export interface Way {
+  readonly frames: number
+  readonly columns: number
+}
+
+/** Carrying: where to, over what is there or between, and whether it stays where it was, too. */
+export interface Carrying extends Way {
+  readonly by: 'over' | 'push'
+  readonly copy?: boolean
+}
+
 /** The selected block taken (or with `copy` shown again) so many frames and columns away. None where it does not fit. */
-export function carry(desk: Desk, frames: number, columns: number, by: 'over' | 'push', copy = false): Draft[] {
-  const { first, last } = desk.range
-  const ids = desk.columns.map(c => c.id)
-  const moved = selectedColumns(desk).map(from => ({ from, to: desk.columns[ids.indexOf(from.id) + columns] }))
+export function carry(scene: Scene, focus: Focus, { frames, columns, by, copy }: Carrying): Draft[] {
+  const { first, last } = rangeOf(focus)
+  const ids = scene.columns.map(c => c.id)
+  const moved = selectedColumns(scene, focus).map(from => ({ from, to: scene.columns[ids.indexOf(from.id) + columns] }))
   const frame = first + frames
   if (
-    desk.selection?.drawing ||
+    focus.selection?.drawing ||
     (!frames && !columns) ||
     frame < 1 ||
     moved.some(m => !m.to || !isTimed(m.to) || !isTimed(m.from))
   )
     return []
   const made = moved.flatMap(({ from, to }) => {
-    const range = rangeIn(desk, from)
+    const range = rangeIn(scene, focus, from)
     if (!range || !to) return []
     const list = exposuresIn(from.runs, first, last)
     const copies =
-      from.stack === to.stack ? {} : { copies: copiesOf(desk, from.stack, list, desk.shot!.stacks[to.stack]) }
+      from.stack === to.stack ? {} : { copies: copiesOf(scene, from.stack, list, scene.shot.stacks[to.stack]) }
     const { plan: _plan, ...rest } = range
     return [{ ...rest, to: { column: to.id, at: spotAt(to.runs, frame), frame }, list, copies }]
   })
   if (!made.length) return []
-  const plan = desk.plan!.id
+  const plan = scene.plan.id
   if (copy)
     return made.map(({ to, list, copies }): Draft => ({
       name: 'range.paste',
@@ -303,45 +333,42 @@ export function carry(desk: Desk, frames: number, columns: number, by: 'over' | 
 }
 
 /** The selection after it was carried. */
-export function carried(desk: Desk, frames: number, columns: number): Selection {
-  const ids = desk.columns.map(c => c.id)
+export function carried(scene: Scene, focus: Focus, { frames, columns }: Way): Selection {
+  const ids = scene.columns.map(c => c.id)
   const at = (id: string) => ids[ids.indexOf(id) + columns]!
-  const { first, last } = desk.range
-  const selected = desk.selection?.columns ?? [desk.column!.id]
+  const { first, last } = rangeOf(focus)
+  const selected = focus.selection?.columns ?? [focus.column!.id]
   return {
-    column: at(desk.selection?.column ?? desk.column!.id),
+    column: at(focus.selection?.column ?? focus.column!.id),
     columns: selected.map(at),
     first: first + frames,
     last: last + frames,
   }
 }
 
-/** Goes along with what was carried. */
-export function selectAt(desk: Desk, to: Selection): void {
-  desk.selection = to
-  desk.columnId = to.column
-  desk.goTo(to.first)
-}
-
 /** All exposures of a drawing in the active column, selected. Null where there is none. */
-export function everyExposure(desk: Desk, drawing: string): Selection | null {
-  const column = desk.column!
+export function everyExposure(focus: Focus, drawing: string): Selection | null {
+  const column = focus.column!
   const all = exposedOn(column.runs, drawing)
   return all.length
     ? { column: column.id, columns: [column.id], first: all[0]!.first, last: all.at(-1)!.last, drawing }
     : null
 }
 
-/** One drawing replaced by another: in the selected passages, or everywhere in the selected columns. */
-export const replace = (desk: Desk, from: string, to: string | null, everywhere: boolean): Draft[] =>
-  selectedColumns(desk).flatMap((c): Draft[] =>
-    passagesOf(desk)
+/** One drawing replaced by another: in the selected passages, or wherever it is exposed in the selected columns. */
+export const replace = (
+  scene: Scene,
+  focus: Focus,
+  { from, to, everywhere }: { from: string; to: string | null; everywhere: boolean },
+): Draft[] =>
+  selectedColumns(scene, focus).flatMap((c): Draft[] =>
+    passagesOf(focus)
       .slice(0, everywhere ? 1 : undefined)
       .flatMap((passage): Draft[] => {
         const where = everywhere
           ? exposedOn(c.runs, from)
           : exposuresIn(c.runs, passage.first, passage.last).filter(x => x.drawing === from)
-        const range = where.length ? rangeIn(desk, c, passage) : null
+        const range = where.length ? rangeIn(scene, focus, c, passage) : null
         return range ? [{ name: 'range.replace', args: { ...range, from, to, everywhere } }] : []
       }),
   )

@@ -1,19 +1,39 @@
 import { listOf } from '#core/sheet'
 import type { Column } from '#core/document'
 import { partKey } from '#core/document'
-import type { Desk } from '~/desk/desk'
+import type { Focus, Scene } from '~/desk/scene'
 import { newId } from '~/sync/ids'
 import { copied } from '~/desk/copies'
-import type { Draft } from '~/sync/session'
+import type { Draft } from '#core/commands'
+
+const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ'
+
+/** A new empty column at the right, named by a letter. */
+export function newColumn(scene: Scene): { id: string; draft: Draft } {
+  const [id, stack] = [newId(), newId()]
+  const index = scene.columns.length
+  const flags = { background: false, locked: false, hidden: false }
+  const column = {
+    id,
+    name: LETTERS[index] ?? `Column ${index + 1}`,
+    stack,
+    ink: '#26302c',
+    step: 2,
+    ...flags,
+    runs: [],
+  }
+  const args = { plan: scene.plan.id, index, stack: { id: stack, subjects: {}, drawings: {} }, column }
+  return { id, draft: { name: 'column.add', args } }
+}
 
 /** A column like another, without its drawings. */
-export function emptyColumn(desk: Desk, column: Column): Draft {
+export function emptyColumn(scene: Scene, column: Column): Draft {
   const stack = newId()
   return {
     name: 'column.add',
     args: {
-      plan: desk.plan!.id,
-      index: desk.columns.findIndex(c => c.id === column.id) + 1,
+      plan: scene.plan.id,
+      index: scene.columns.findIndex(c => c.id === column.id) + 1,
       stack: { id: stack, subjects: {}, drawings: {} },
       column: { ...settings(column), id: newId(), name: `${column.name} 2`.slice(0, 80), stack, runs: [] },
     },
@@ -32,8 +52,8 @@ export function withoutLead({ lead: _lead, ...column }: Column): Omit<Column, 'l
 }
 
 /** The exposures of a column as they are written, and its repeats, with ids of their own. */
-export function exposuresOf(desk: Desk, column: string, drawing: (id: string) => string = id => id) {
-  const { runs, repeats } = desk.shot!.plans[desk.plan!.id]!.columns[column]!
+export function exposuresOf(scene: Scene, column: string, drawing: (id: string) => string = id => id) {
+  const { runs, repeats } = scene.shot.plans[scene.plan.id]!.columns[column]!
   const made = listOf(runs).map(
     run => [run.id, { ...run, id: newId(), drawing: run.drawing && drawing(run.drawing) }] as const,
   )
@@ -47,14 +67,14 @@ export function exposuresOf(desk: Desk, column: string, drawing: (id: string) =>
 }
 
 /** A column with copies of another's drawings, exposures and charts, so that a change to one leaves the other alone. */
-export function copyOfColumn(desk: Desk, column: Column): Draft {
-  const from = desk.shot!.stacks[column.stack]!
+export function copyOfColumn(scene: Scene, column: Column): Draft {
+  const from = scene.shot.stacks[column.stack]!
   const stack = newId()
   const subjects = new Map(Object.keys(from.subjects).map(id => [id, newId()]))
   const drawings = new Map(Object.keys(from.drawings).map(id => [id, newId()]))
   const mapped = <T>(record: Record<string, T>, ids: ReadonlyMap<string, string>): Record<string, T> =>
     Object.fromEntries(Object.entries(record).map(([id, v]) => [ids.get(id) ?? id, v]))
-  const charts = Object.values(desk.plan!.charts)
+  const charts = Object.values(scene.plan.charts)
     .filter(c => c.stack === column.stack)
     .map(({ along: _along, leads, change, ...c }) => ({
       ...c,
@@ -84,8 +104,8 @@ export function copyOfColumn(desk: Desk, column: Column): Draft {
   return {
     name: 'column.add',
     args: {
-      plan: desk.plan!.id,
-      index: desk.columns.findIndex(c => c.id === column.id) + 1,
+      plan: scene.plan.id,
+      index: scene.columns.findIndex(c => c.id === column.id) + 1,
       charts,
       stack: {
         id: stack,
@@ -114,7 +134,7 @@ export function copyOfColumn(desk: Desk, column: Column): Draft {
         id: newId(),
         name: `${column.name} 2`.slice(0, 80),
         stack,
-        ...exposuresOf(desk, column.id, d => drawings.get(d)!),
+        ...exposuresOf(scene, column.id, d => drawings.get(d)!),
       },
     },
   }
@@ -127,9 +147,9 @@ const FADED = 0.4
  * A new column lined up with another, in front of it: an empty drawing wherever that one changes. That one is locked and
  * faded, to draw over it.
  */
-export function lineUpDrafts(desk: Desk, lead: Column): { id: string; drafts: Draft[] } {
+export function lineUpDrafts(scene: Scene, lead: Column): { id: string; drafts: Draft[] } {
   const [id, stack] = [newId(), newId()]
-  const at = { plan: desk.plan!.id, column: id }
+  const at = { plan: scene.plan.id, column: id }
   return {
     id,
     drafts: [
@@ -137,7 +157,7 @@ export function lineUpDrafts(desk: Desk, lead: Column): { id: string; drafts: Dr
         name: 'column.add',
         args: {
           plan: at.plan,
-          index: desk.columns.findIndex(c => c.id === lead.id) + 1,
+          index: scene.columns.findIndex(c => c.id === lead.id) + 1,
           stack: { id: stack, subjects: {}, drawings: {} },
           column: {
             ...settings(lead),
@@ -157,9 +177,9 @@ export function lineUpDrafts(desk: Desk, lead: Column): { id: string; drafts: Dr
 }
 
 /** A column that follows no longer; the one it was lined up with can be changed again, and is seen in full. */
-export function releaseDrafts(desk: Desk, column: Column): Draft[] {
-  const plan = desk.plan!.id
-  const lead = desk.plan!.columns[column.lead!]
+export function releaseDrafts(scene: Scene, column: Column): Draft[] {
+  const plan = scene.plan.id
+  const lead = scene.plan.columns[column.lead!]
   return [
     { name: 'column.release', args: { plan, column: column.id } },
     ...(lead?.locked && lead.strength === FADED

@@ -1,5 +1,8 @@
-import type { Desk } from '~/desk/desk'
-import { COLUMN, MARGIN, NOTES, ROW, yOfFrame } from './layout'
+import type { Plan } from '#core/document'
+import type { Frames } from '#core/sheet'
+import type { Scene } from '~/desk/scene'
+import type { Rows } from './layout'
+import { COLUMN, MARGIN, NOTES } from './layout'
 import { bracketsIn } from './repeats'
 import { SANS, theme } from '~/ui/colours'
 
@@ -13,22 +16,22 @@ export function fitText(c: C, text: string, width: number): string {
 }
 
 /** Action notes beside the frames they are said of, each as far as there is room before the next. */
-export function drawNotes(c: C, desk: Desk, first: number, last: number): void {
+export function drawNotes(c: C, plan: Plan, rows: Rows, { first, last }: Frames): void {
   const t = theme()
-  const notes = Object.values(desk.plan!.notes ?? {}).sort((a, b) => a.frame - b.frame)
+  const notes = Object.values(plan.notes ?? {}).sort((a, b) => a.frame - b.frame)
   c.fillStyle = t.edge
-  c.fillRect(MARGIN, yOfFrame(first), 1, (last - first + 2) * ROW)
+  c.fillRect(MARGIN, rows.y(first), 1, (last - first + 2) * rows.px)
   c.textAlign = 'left'
   c.textBaseline = 'top'
   c.font = `400 11px ${SANS}`
   notes.forEach((note, i) => {
     const next = notes[i + 1]?.frame ?? Infinity
-    if (note.frame > last + 1 || Math.min(next, note.frame + Math.max(note.frames, 200 / ROW)) < first) return
-    const [top, bottom] = [yOfFrame(note.frame), yOfFrame(note.frame + note.frames)]
+    if (note.frame > last + 1 || Math.min(next, note.frame + Math.max(note.frames, 200 / rows.px)) < first) return
+    const [top, bottom] = [rows.y(note.frame), rows.y(note.frame + note.frames)]
     c.fillStyle = t.pencil
     c.fillRect(MARGIN + 4, top + 1, 2, Math.max(3, bottom - top - 2))
     c.fillStyle = t.graphite
-    const room = Math.max(1, Math.floor((yOfFrame(Math.min(next, note.frame + 400)) - top) / NOTE_LINE))
+    const room = Math.max(1, Math.floor((rows.y(Math.min(next, note.frame + 400)) - top) / NOTE_LINE))
     wrapped(c, note.text, NOTES - 14, Math.min(room, 6)).forEach((line, k) =>
       c.fillText(line, MARGIN + 10, top + 2 + k * NOTE_LINE),
     )
@@ -49,14 +52,19 @@ function wrapped(c: C, text: string, width: number, most: number): string[] {
 }
 
 /** Repeat brackets, signed as in music: a heavy and a fine line with two dots before and after the passage, and how often. */
-export function drawBrackets(c: C, desk: Desk, column: string, left: number, first: number, last: number): void {
+export function drawBrackets(
+  c: C,
+  scene: Scene,
+  column: string,
+  { rows, left, seen: { first, last } }: { rows: Rows; left: number; seen: Frames },
+): void {
   const t = theme()
-  for (const b of bracketsIn(desk, column)) {
-    const [top, bottom, end] = [yOfFrame(b.start), yOfFrame(b.start + b.frames), yOfFrame(b.start + b.frames + b.adds)]
-    if (end < yOfFrame(first) || top > yOfFrame(last + 1)) continue
+  for (const b of bracketsIn(scene, column)) {
+    const [top, bottom, end] = [rows.y(b.start), rows.y(b.start + b.frames), rows.y(b.start + b.frames + b.adds)]
+    if (end < rows.y(first) || top > rows.y(last + 1)) continue
     const [x, w] = [left + 4, COLUMN - 8]
     c.fillStyle = t.pencil
-    const inset = Math.min(4, b.frames * ROW * 0.2)
+    const inset = Math.min(4, b.frames * rows.px * 0.2)
     for (const [y, to] of [
       [top, 1],
       [bottom, -1],

@@ -1,249 +1,227 @@
-import type { State } from '#core/pass'
-import { runsAfter } from '#core/sheet'
 import type { Column } from '#core/document'
-import { feetFrames, perSecond, timecodeOf } from '#core/time'
-import type { Desk } from '~/desk/desk'
-import { COLUMN, HEAD, LEFT, MARGIN, ROOMY, ROW, yOfFrame } from './layout'
-import { passagesOf } from './arrange'
-import { drawBrackets, drawNotes, fitText } from './draw-sheet-marks'
+import type { Frames, Run } from '#core/sheet'
+import { runsAfter } from '#core/sheet'
+import { feetFrames, timecodeOf } from '#core/time'
+import type { Focus, Scene } from '~/desk/scene'
+import { thumbOf } from '~/desk/thumbs'
 import { MONO, SANS, theme } from '~/ui/colours'
-import { thumbOf } from '~/ui/paint/thumbs'
+import { passagesOf } from './arrange'
+import type { LedgerSight } from './draw-ledger'
+import { drawOver, LIGHTER, openLedger } from './draw-ledger'
+import { drawNumber } from './draw-numbers'
+import { drawBrackets, drawNotes, fitText } from './draw-sheet-marks'
+import type { Rows } from './layout'
+import { COLUMN, HEAD, MARGIN, ROOMY } from './layout'
+import type { Margin } from './sheet'
 
 type C = CanvasRenderingContext2D
 
-/** How strongly what a repeat adds is drawn. */
-export const LIGHTER = 0.42
-
-/** Rules of a ledger: fine at each frame, stronger every 8, strongest at each second. */
-function drawRules(c: C, desk: Desk, width: number, first: number, last: number): void {
-  const t = theme()
-  // By the second and every 8 frames; in feet by the foot (16 frames) and every 8.
-  const second = desk.margin === 'feet' ? 16 : Math.round(perSecond(desk.shown!.rate))
-  for (let f = first; f <= last + 1; f++) {
-    const y = Math.round(yOfFrame(f)) + 0.5
-    const [atSecond, atEight] = [(f - 1) % second === 0, (f - 1) % 8 === 0]
-    if (ROW < 6 && !atSecond && !atEight) continue
-    c.fillStyle = atSecond ? t.ledger : atEight ? t.edge : t.rule
-    c.fillRect(0, y - 0.5, width, 1)
-  }
+/** What a sheet is drawn from, besides the scene: its rows, where its columns begin, and how long it is, frames. */
+export interface SheetLook {
+  readonly rows: Rows
+  readonly left: number
+  readonly margin: Margin
+  readonly frames: number
+  readonly loop: Frames | null
+  /** Something is being tried out: the selection is dashed. */
+  readonly trying: boolean
 }
 
-/** What lies beyond the end of the shot is shaded, with the end itself as a double line. */
-export function drawOver(c: C, desk: Desk, width: number, last: number): void {
-  if (last <= desk.shown!.length) return
-  const t = theme()
-  const end = yOfFrame(desk.shown!.length + 1)
+interface SheetDrawing extends SheetLook {
+  readonly scene: Scene
+  readonly focus: Focus
+}
+
+/** The exposure sheet from a scroll offset on; scrolled sideways by `scrollX` px. */
+export function drawSheet(
+  c: C,
+  scene: Scene,
+  focus: Focus,
+  look: SheetLook,
+  sight: LedgerSight & { scrollX: number },
+): void {
+  const { rows, left, margin, frames } = look
+  const { width, scrollX } = sight
+  const ledger = { shot: scene.shot, rows, margin, frames }
+  const seen = openLedger(c, ledger, sight)
+  const sheet = { ...look, scene, focus }
   c.save()
-  c.fillStyle = t.board
-  c.globalAlpha = 0.42
-  c.fillRect(0, end, width, yOfFrame(last + 2) - end)
+  c.translate(-scrollX, 0)
+  drawColumns(c, sheet, seen, sight)
+  drawSelection(c, sheet)
   c.restore()
-  c.strokeStyle = t.graphite
+  c.fillStyle = theme().sheet
+  if (scrollX) c.fillRect(0, rows.y(seen.first), left, (seen.last - seen.first + 2) * rows.px)
+  if (left > MARGIN) drawNotes(c, scene.plan, rows, seen)
+  drawOver(c, ledger, width, seen.last)
+  drawMargin(c, sheet, seen)
+  c.restore()
+  drawHeads(c, sheet, width, scrollX)
+}
+
+function drawColumns(c: C, sheet: SheetDrawing, seen: Frames, at: { width: number; scrollX: number }): void {
+  const { scene, rows, left } = sheet
+  c.strokeStyle = theme().rule
   c.lineWidth = 1
-  for (const d of [0.5, 3.5]) {
+  for (let i = 0; i <= scene.columns.length; i++) {
     c.beginPath()
-    c.moveTo(0, Math.round(end) + d)
-    c.lineTo(width, Math.round(end) + d)
+    c.moveTo(left + i * COLUMN + 0.5, rows.y(seen.first))
+    c.lineTo(left + i * COLUMN + 0.5, rows.y(seen.last + 1))
     c.stroke()
   }
+  const first = Math.max(0, Math.floor((at.scrollX - left) / COLUMN))
+  const last = Math.min(scene.columns.length - 1, Math.ceil((at.scrollX + at.width - left) / COLUMN))
+  for (let i = first; i <= last; i++) drawColumn(c, sheet, i, seen)
 }
 
-function drawMargin(c: C, desk: Desk, first: number, last: number): void {
+function drawMargin(c: C, { scene, rows, margin, loop }: SheetDrawing, { first, last }: Frames): void {
   const t = theme()
   c.textAlign = 'right'
   c.textBaseline = 'middle'
-  const range = desk.loop
+  const range = loop
   if (range) {
     c.fillStyle = t.ledger
-    c.fillRect(1, yOfFrame(range.first), 3, (range.last - range.first + 1) * ROW)
+    c.fillRect(1, rows.y(range.first), 3, (range.last - range.first + 1) * rows.px)
   }
   // As many labels as there is room for, on the frames that matter.
-  const every = ROW >= 11 ? 1 : ROW >= 6 ? 2 : 8
+  const every = rows.px >= 11 ? 1 : rows.px >= 6 ? 2 : 8
   const label = (f: number) =>
-    desk.margin === 'frame'
-      ? String(f)
-      : desk.margin === 'feet'
-        ? feetFrames(f)
-        : timecodeOf(f, desk.shown!.rate).slice(-5)
-  c.font = `400 ${Math.min(11, Math.max(8.5, ROW * every - 2))}px ${MONO}`
+    margin === 'frame' ? String(f) : margin === 'feet' ? feetFrames(f) : timecodeOf(f, scene.shot.rate).slice(-5)
+  c.font = `400 ${Math.min(11, Math.max(8.5, rows.px * every - 2))}px ${MONO}`
   for (let f = first; f <= last; f++) {
     if ((f - 1) % every) continue
     c.fillStyle = f % 2 ? t.graphite : t.soft
     c.globalAlpha = f % 2 ? 1 : 0.75
-    c.fillText(label(f), MARGIN - (desk.margin === 'frame' ? 10 : 4), yOfFrame(f) + ROW / 2 + 0.5)
+    c.fillText(label(f), MARGIN - (margin === 'frame' ? 10 : 4), rows.y(f) + rows.px / 2 + 0.5)
   }
   c.globalAlpha = 1
 }
 
-/** A drawing's number where it is first shown, marked by what it is: key ringed, breakdown underlined, extreme underlined heavily. */
-function drawNumber(c: C, x: number, y: number, number: string, role: string, state: State): void {
-  const t = theme()
-  // In a roomy cell the number stands in its corner, over the picture.
-  const high = Math.min(ROW, 24)
-  const mid = y + high / 2
-  const core = role !== 'in-between'
-  if (ROW < 11) {
-    drawDense(c, x, y, number, role)
-    return
-  }
-  c.textAlign = 'center'
-  c.textBaseline = 'middle'
-  c.font = `${core ? 600 : 400} 11.5px ${MONO}`
-  const w = Math.max(16, c.measureText(number).width + 10)
-  c.fillStyle = t.sheet
-  c.fillRect(x - w / 2, y + 1, w, high - 2)
-  c.strokeStyle = t.graphite
-  c.lineWidth = 1.3
-  if (role === 'key') {
-    c.setLineDash(state === 'empty' ? [2, 2] : [])
-    c.beginPath()
-    c.ellipse(x, mid, w / 2 + 1, high / 2 - 0.5, 0, 0, Math.PI * 2)
-    c.stroke()
-    c.setLineDash([])
-  }
-  c.fillStyle = role === 'breakdown' ? t.pencil : state === 'own' ? t.graphite : t.soft
-  c.fillText(number, x, mid + 0.5)
-  if (role === 'breakdown' || role === 'extreme') {
-    c.strokeStyle = role === 'breakdown' ? t.pencil : t.graphite
-    c.lineWidth = role === 'breakdown' ? 1.2 : 2.6
-    c.setLineDash(state === 'empty' ? [2, 2] : [])
-    c.beginPath()
-    c.moveTo(x - w / 2 + 3, y + high - 1.5)
-    c.lineTo(x + w / 2 - 3, y + high - 1.5)
-    c.stroke()
-    c.setLineDash([])
-  }
-  if (!core) drawState(c, x + w / 2 + 3, mid, state)
-}
-
-/** A drawing in a dense sheet: a tick where it begins, the numbers of poses where there is room. */
-function drawDense(c: C, x: number, y: number, number: string, role: string): void {
-  const t = theme()
-  const core = role !== 'in-between'
-  c.strokeStyle = role === 'breakdown' ? t.pencil : core ? t.graphite : t.soft
-  c.lineWidth = core ? 1.8 : 1
-  c.beginPath()
-  c.moveTo(x - (core ? 9 : 5), y + 0.5)
-  c.lineTo(x + (core ? 9 : 5), y + 0.5)
-  c.stroke()
-  if (!core) return
-  c.font = `600 9px ${MONO}`
-  c.textAlign = 'left'
-  c.textBaseline = 'top'
-  c.fillStyle = role === 'breakdown' ? t.pencil : t.graphite
-  c.fillText(number, x + 8, y + 1)
-}
-
-/** An in-between's state beside its number: own is a filled dot, empty a hollow one, computed has none. */
-export function drawState(c: C, x: number, y: number, state: State): void {
-  if (state === 'computed') return
-  const t = theme()
-  c.beginPath()
-  c.arc(x, y, 2.3, 0, Math.PI * 2)
-  c.lineWidth = 1.1
-  c.strokeStyle = t.graphite
-  c.fillStyle = t.graphite
-  if (state === 'own') c.fill()
-  else c.stroke()
-}
-
 /** A picture of the drawing in a roomy cell, beside its number. */
-function drawRoomy(c: C, desk: Desk, column: Column, left: number, top: number, drawing: string): void {
+function drawRoomy(
+  c: C,
+  { scene, rows }: SheetDrawing,
+  column: Column,
+  at: { left: number; top: number; drawing: string },
+): void {
   const ratio = Math.min(2, window.devicePixelRatio || 1)
-  const [w, h] = [COLUMN - 4, ROW - 4]
+  const [w, h] = [COLUMN - 4, rows.px - 4]
   c.drawImage(
-    thumbOf(desk, desk.shown!.stacks[column.stack]!, drawing, column.ink, Math.round(w * ratio), Math.round(h * ratio)),
-    left + 2,
-    top + 2,
+    thumbOf(scene, {
+      stack: scene.shot.stacks[column.stack]!,
+      drawing: at.drawing,
+      ink: column.ink,
+      width: Math.round(w * ratio),
+      height: Math.round(h * ratio),
+    }),
+    at.left + 2,
+    at.top + 2,
     w,
     h,
   )
 }
 
-function drawColumn(c: C, desk: Desk, index: number, first: number, last: number): void {
-  const t = theme()
-  const column = desk.columns[index]!
-  const stack = desk.shown!.stacks[column.stack]!
-  const left = LEFT + index * COLUMN
-  const x = left + COLUMN / 2
+function drawColumn(c: C, sheet: SheetDrawing, index: number, seen: Frames): void {
+  const { scene, rows } = sheet
+  const column = scene.columns[index]!
+  const left = sheet.left + index * COLUMN
   const strength = column.hidden ? 0.4 : 1
-  for (const { run, start } of runsAfter(column.runs, first - 1)) {
-    if (start > last + 1) break
+  for (const { run, start } of runsAfter(column.runs, seen.first - 1)) {
+    if (start > seen.last + 1) break
     c.globalAlpha = run.again ? strength * LIGHTER : strength
-    const end = start + run.frames - 1
-    const [top, bottom] = [yOfFrame(start), yOfFrame(end + 1)]
-    if (run.drawing === null) {
-      c.font = `400 11.5px ${MONO}`
-      c.textAlign = 'center'
-      c.fillStyle = t.soft
-      c.fillText('X', x, top + ROW / 2 + 0.5)
-      continue
-    }
-    const drawing = stack.drawings[run.drawing]!
-    if (run.frames > 1) {
-      c.strokeStyle = t.soft
-      c.lineWidth = 1
-      c.beginPath()
-      c.moveTo(x, ROW < 11 ? top : top + ROW)
-      c.lineTo(x, bottom - Math.min(3.5, ROW / 4))
-      if (run.frames > 2 && ROW >= 11) {
-        c.moveTo(x - 4, bottom - 3.5)
-        c.lineTo(x + 4, bottom - 3.5)
-      }
-      c.stroke()
-    }
-    if (ROW >= ROOMY) drawRoomy(c, desk, column, left, top, drawing.id)
-    drawNumber(
-      c,
-      ROW >= ROOMY ? left + 15 : x,
-      top,
-      drawing.number,
-      drawing.role,
-      desk.contents.state(desk.shown!, desk.plan!, stack, run.drawing),
-    )
+    drawExposure(c, sheet, column, { run, start, left })
   }
   c.globalAlpha = strength
-  drawBrackets(c, desk, column.id, left, first, last)
-  const total = column.runs.frames
-  if (total && total < desk.shown!.length) {
-    // The last drawing stays: said by a dotted line down to the end of the shot.
-    c.strokeStyle = t.edge
-    c.setLineDash([1, 4])
-    c.beginPath()
-    c.moveTo(x, yOfFrame(total + 1))
-    c.lineTo(x, yOfFrame(desk.shown!.length + 1))
-    c.stroke()
-    c.setLineDash([])
-  }
+  drawBrackets(c, scene, column.id, { rows, left, seen })
+  drawStays(c, sheet, column.runs.frames, left + COLUMN / 2)
   c.globalAlpha = 1
 }
 
-function drawSelection(c: C, desk: Desk): void {
-  const s = desk.selection
-  const index = s ? desk.columns.findIndex(col => col.id === s.columns[0]) : -1
+function drawExposure(
+  c: C,
+  sheet: SheetDrawing,
+  column: Column,
+  { run, start, left }: { run: Run; start: number; left: number },
+): void {
+  const { scene, rows } = sheet
+  const t = theme()
+  const x = left + COLUMN / 2
+  const top = rows.y(start)
+  if (run.drawing === null) {
+    c.font = `400 11.5px ${MONO}`
+    c.textAlign = 'center'
+    c.fillStyle = t.soft
+    c.fillText('X', x, top + rows.px / 2 + 0.5)
+    return
+  }
+  const stack = scene.shot.stacks[column.stack]!
+  const { id, number, role } = stack.drawings[run.drawing]!
+  if (run.frames > 1) drawHold(c, rows, x, { top, bottom: rows.y(start + run.frames), frames: run.frames })
+  const roomy = rows.px >= ROOMY
+  if (roomy) drawRoomy(c, sheet, column, { left, top, drawing: id })
+  drawNumber(c, rows, {
+    x: roomy ? left + 15 : x,
+    y: top,
+    number,
+    role,
+    state: scene.contents.state(scene, stack, id),
+  })
+}
+
+/** The line that runs down while a drawing holds, and its end. */
+function drawHold(
+  c: C,
+  rows: Rows,
+  x: number,
+  { top, bottom, frames }: { top: number; bottom: number; frames: number },
+): void {
+  c.strokeStyle = theme().soft
+  c.lineWidth = 1
+  c.beginPath()
+  c.moveTo(x, rows.px < 11 ? top : top + rows.px)
+  c.lineTo(x, bottom - Math.min(3.5, rows.px / 4))
+  if (frames > 2 && rows.px >= 11) {
+    c.moveTo(x - 4, bottom - 3.5)
+    c.lineTo(x + 4, bottom - 3.5)
+  }
+  c.stroke()
+}
+
+/** The last drawing stays: said by a dotted line down to the end of the shot. */
+function drawStays(c: C, { scene, rows }: SheetDrawing, total: number, x: number): void {
+  const { length } = scene.shot
+  if (!total || total >= length) return
+  c.strokeStyle = theme().edge
+  c.setLineDash([1, 4])
+  c.beginPath()
+  c.moveTo(x, rows.y(total + 1))
+  c.lineTo(x, rows.y(length + 1))
+  c.stroke()
+  c.setLineDash([])
+}
+
+function drawSelection(c: C, { scene, focus, rows, left, trying }: SheetDrawing): void {
+  const s = focus.selection
+  const index = s ? scene.columns.findIndex(col => col.id === s.columns[0]) : -1
   if (!s || index < 0) return
   const t = theme()
   c.save()
   c.lineWidth = 1.5
-  for (const part of s.drawing ? passagesOf(desk) : [s]) {
-    const [x, y, w, h] = [
-      LEFT + index * COLUMN + 1.5,
-      yOfFrame(part.first) + 0.5,
-      s.columns.length * COLUMN - 3,
-      (part.last - part.first + 1) * ROW,
-    ]
+  for (const passage of s.drawing ? passagesOf(focus) : [s]) {
+    const [x, y] = [left + index * COLUMN + 1.5, rows.y(passage.first) + 0.5]
+    const [w, h] = [s.columns.length * COLUMN - 3, (passage.last - passage.first + 1) * rows.px]
     c.fillStyle = t.ledger
     c.globalAlpha = 0.13
     c.fillRect(x, y, w, h)
     c.globalAlpha = 1
-    c.strokeStyle = desk.preview ? t.signal : t.ledger
-    c.setLineDash(desk.preview ? [4, 3] : [])
+    c.strokeStyle = trying ? t.signal : t.ledger
+    c.setLineDash(trying ? [4, 3] : [])
     c.strokeRect(x, y, w, h)
   }
   c.restore()
 }
 
-function drawHead(c: C, desk: Desk, width: number, scrollX: number): void {
+function drawHeads(c: C, { scene, focus, left }: SheetDrawing, width: number, scrollX: number): void {
   const t = theme()
   c.fillStyle = t.sheet
   c.fillRect(0, 0, width, HEAD)
@@ -252,112 +230,52 @@ function drawHead(c: C, desk: Desk, width: number, scrollX: number): void {
   c.fillStyle = t.soft
   c.textAlign = 'right'
   c.fillText('frame', MARGIN - 8, HEAD - 10)
-  if (LEFT > MARGIN) {
+  if (left > MARGIN) {
     c.textAlign = 'left'
     c.fillText('action', MARGIN + 10, HEAD - 10)
   }
   c.save()
   c.beginPath()
-  c.rect(LEFT, 0, width - LEFT, HEAD)
+  c.rect(left, 0, width - left, HEAD)
   c.clip()
   c.translate(-scrollX, 0)
   c.textAlign = 'center'
-  desk.columns.forEach((col, i) => {
-    const x = LEFT + i * COLUMN
-    const active = col.id === desk.column?.id
-    if (active) {
-      c.fillStyle = t.ledger
-      c.fillRect(x + 1, 0, COLUMN - 1, 4)
-    }
-    c.font = `${active ? 700 : 500} 12px ${SANS}`
-    c.fillStyle = active ? t.graphite : t.soft
-    c.fillText(fitText(c, col.name, COLUMN - 8), x + COLUMN / 2, HEAD - 18)
-    if (col.link) {
-      // Linked columns carry the same small chain mark under their names.
-      c.strokeStyle = t.ledger
-      c.lineWidth = 1.4
-      for (const dx of [-3, 3]) {
-        c.beginPath()
-        c.ellipse(x + COLUMN - 10 + dx, HEAD - 9, 3.6, 2.4, 0, 0, Math.PI * 2)
-        c.stroke()
-      }
-    }
-    c.font = `400 10px ${SANS}`
-    c.fillStyle = t.soft
-    c.fillText(
-      col.locked
-        ? 'locked'
-        : col.hidden
-          ? 'hidden'
-          : col.guide
-            ? 'guide'
-            : col.lead
-              ? 'follows'
-              : col.background
-                ? 'behind'
-                : (['', 'ones', 'twos', 'threes', 'fours'][col.step] ?? `on ${col.step}s`),
-      x + COLUMN / 2,
-      HEAD - 6,
-    )
-  })
+  scene.columns.forEach((column, i) => drawHead(c, column, left + i * COLUMN, column.id === focus.column?.id))
   c.restore()
   c.fillStyle = t.graphite
   c.fillRect(0, HEAD - 1.5, width, 1.5)
 }
 
-/**
- * The ground that sheet and rail share: the paper and its rules, below the head. Saves the context, clipped and moved to the
- * rows; the caller restores it. Gives the first and the last frame in sight.
- */
-export function openLedger(
-  c: C,
-  desk: Desk,
-  width: number,
-  height: number,
-  scroll: number,
-): { first: number; last: number } {
-  c.fillStyle = theme().sheet
-  c.fillRect(0, 0, width, height)
-  const first = Math.max(1, Math.floor(scroll / ROW))
-  const last = Math.min(desk.rows, first + Math.ceil(height / ROW) + 1)
-  c.save()
-  c.beginPath()
-  c.rect(0, HEAD, width, height - HEAD)
-  c.clip()
-  c.translate(0, HEAD - scroll)
-  drawRules(c, desk, width, first, last)
-  const end = yOfFrame(desk.rows + 1)
-  if (end - scroll < height) {
-    c.fillStyle = theme().board
-    c.fillRect(0, end, width, height + scroll - end)
+function drawHead(c: C, column: Column, x: number, active: boolean): void {
+  const t = theme()
+  if (active) {
+    c.fillStyle = t.ledger
+    c.fillRect(x + 1, 0, COLUMN - 1, 4)
   }
-  return { first, last }
+  c.font = `${active ? 700 : 500} 12px ${SANS}`
+  c.fillStyle = active ? t.graphite : t.soft
+  c.fillText(fitText(c, column.name, COLUMN - 8), x + COLUMN / 2, HEAD - 18)
+  if (column.link) {
+    // Linked columns carry the same small chain mark under their names.
+    c.strokeStyle = t.ledger
+    c.lineWidth = 1.4
+    for (const dx of [-3, 3]) {
+      c.beginPath()
+      c.ellipse(x + COLUMN - 10 + dx, HEAD - 9, 3.6, 2.4, 0, 0, Math.PI * 2)
+      c.stroke()
+    }
+  }
+  c.font = `400 10px ${SANS}`
+  c.fillStyle = t.soft
+  c.fillText(headWord(column), x + COLUMN / 2, HEAD - 6)
 }
 
-/** The exposure sheet from a scroll offset on. */
-export function drawSheet(c: C, desk: Desk, width: number, height: number, scroll: number, scrollX: number): void {
-  const t = theme()
-  const { first, last } = openLedger(c, desk, width, height, scroll)
-  c.save()
-  c.translate(-scrollX, 0)
-  c.strokeStyle = t.rule
-  c.lineWidth = 1
-  for (let i = 0; i <= desk.columns.length; i++) {
-    c.beginPath()
-    c.moveTo(LEFT + i * COLUMN + 0.5, yOfFrame(first))
-    c.lineTo(LEFT + i * COLUMN + 0.5, yOfFrame(last + 1))
-    c.stroke()
-  }
-  const left = Math.max(0, Math.floor((scrollX - LEFT) / COLUMN))
-  const right = Math.min(desk.columns.length - 1, Math.ceil((scrollX + width - LEFT) / COLUMN))
-  for (let i = left; i <= right; i++) drawColumn(c, desk, i, first, last)
-  drawSelection(c, desk)
-  c.restore()
-  c.fillStyle = t.sheet
-  if (scrollX) c.fillRect(0, yOfFrame(first), LEFT, (last - first + 2) * ROW)
-  if (LEFT > MARGIN) drawNotes(c, desk, first, last)
-  drawOver(c, desk, width, last)
-  drawMargin(c, desk, first, last)
-  c.restore()
-  drawHead(c, desk, width, scrollX)
+/** What is most worth knowing of a column, under its name: what stops work on it, or else its step. */
+function headWord(column: Column): string {
+  if (column.locked) return 'locked'
+  if (column.hidden) return 'hidden'
+  if (column.guide) return 'guide'
+  if (column.lead) return 'follows'
+  if (column.background) return 'behind'
+  return ['', 'ones', 'twos', 'threes', 'fours'][column.step] ?? `on ${column.step}s`
 }

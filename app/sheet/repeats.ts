@@ -1,25 +1,24 @@
 import type { Bracket } from '#core/sheet'
 import { bracketsOf, shownAt } from '#core/sheet'
-import type { Column, Shot } from '#core/document'
-import type { Desk } from '~/desk/desk'
+import type { Column } from '#core/document'
+import type { Focus, Scene } from '~/desk/scene'
+import { rangeOf } from '~/desk/scene'
 import { newId } from '~/sync/ids'
-import type { Draft } from '~/sync/session'
+import type { Draft } from '#core/commands'
 import { selectedColumns } from './arrange'
 import { refOf } from '#core/commands'
 
 /** The brackets of a column as it is shown, with what is being tried out. */
-export const bracketsIn = (desk: Desk, column: string): Bracket[] => bracketsOfShot(desk.shown!, column)
-
-function bracketsOfShot(shot: Shot, id: string): Bracket[] {
-  const column = shot.plans[shot.planOrder[0]!]!.columns[id]
-  return column ? bracketsOf(column, shot.length) : []
+export function bracketsIn(scene: Scene, column: string): Bracket[] {
+  const written = scene.shot.plans[scene.plan.id]!.columns[column]
+  return written ? bracketsOf(written, scene.shot.length) : []
 }
 
 const reaches = (b: Bracket, frame: number): boolean => frame >= b.start && frame < b.start + b.frames + b.adds
 
 /** The bracket of the active column that the playhead is in, also in what it adds. */
-export const bracketHere = (desk: Desk): Bracket | null =>
-  (desk.column && bracketsOfShot(desk.shot!, desk.column.id).find(b => reaches(b, desk.workFrame))) ?? null
+export const bracketHere = (scene: Scene, focus: Focus): Bracket | null =>
+  (focus.column && bracketsIn(scene, focus.column.id).find(b => reaches(b, focus.workFrame))) ?? null
 
 export interface RepeatHow {
   readonly times: number | null
@@ -27,20 +26,20 @@ export interface RepeatHow {
 }
 
 /** Repeats over the selected frames, whole exposures; a bracket that the playhead is in is changed instead. */
-export function repeatOver(desk: Desk, draft: RepeatHow): Draft[] {
-  const plan = desk.plan!.id
-  const here = bracketHere(desk)
-  if (here && (!desk.selection || selectedColumns(desk).length === 1)) {
+export function repeatOver(scene: Scene, focus: Focus, how: RepeatHow): Draft[] {
+  const plan = scene.plan.id
+  const here = bracketHere(scene, focus)
+  if (here && (!focus.selection || selectedColumns(scene, focus).length === 1)) {
     const { repeat } = here
     return [
       {
         name: 'repeat.set',
         args: {
           plan,
-          column: desk.column!.id,
+          column: focus.column!.id,
           repeat: {
             ...repeat,
-            ...draft,
+            ...how,
             first: { run: repeat.first, at: here.from },
             last: { run: repeat.last, at: here.from + here.frames - 1 },
           },
@@ -48,14 +47,14 @@ export function repeatOver(desk: Desk, draft: RepeatHow): Draft[] {
       },
     ]
   }
-  const { first, last } = desk.range
-  return selectedColumns(desk).flatMap((column: Column): Draft[] => {
+  const { first, last } = rangeOf(focus)
+  return selectedColumns(scene, focus).flatMap((column: Column): Draft[] => {
     const [a, b] = [shownAt(column.runs, first), shownAt(column.runs, last)]
     return a && b
       ? [
           {
             name: 'repeat.set',
-            args: { plan, column: column.id, repeat: { id: newId(), ...draft, first: refOf(a), last: refOf(b) } },
+            args: { plan, column: column.id, repeat: { id: newId(), ...how, first: refOf(a), last: refOf(b) } },
           },
         ]
       : []
@@ -63,10 +62,10 @@ export function repeatOver(desk: Desk, draft: RepeatHow): Draft[] {
 }
 
 /** The repeat at the playhead taken away, or turned into plain exposures. */
-export function withoutRepeat(desk: Desk, how: 'remove' | 'write'): Draft[] {
-  const here = bracketHere(desk)
+export function withoutRepeat(scene: Scene, focus: Focus, how: 'remove' | 'write'): Draft[] {
+  const here = bracketHere(scene, focus)
   return here
-    ? [{ name: `repeat.${how}`, args: { plan: desk.plan!.id, column: desk.column!.id, repeat: here.repeat.id } }]
+    ? [{ name: `repeat.${how}`, args: { plan: scene.plan.id, column: focus.column!.id, repeat: here.repeat.id } }]
     : []
 }
 

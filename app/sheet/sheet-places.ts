@@ -1,6 +1,6 @@
-import type { Ref } from 'vue'
-import type { Desk } from '~/desk/desk'
-import { COLUMN, frameAtY, LEFT, MARGIN, yOfFrame } from './layout'
+import type { Selection } from '~/desk/scene'
+import type { Rows } from './layout'
+import { COLUMN, MARGIN } from './layout'
 
 /** Where a pointer is on the sheet: px from its left edge, and from the top of frame 1. */
 export interface SheetPoint {
@@ -8,30 +8,49 @@ export interface SheetPoint {
   readonly y: number
 }
 
+/** How a sheet lies under the pointer: its columns from left to right, scrolled sideways by `scrollX` px. */
+export interface SheetPlan {
+  readonly columns: readonly string[]
+  readonly rows: Rows
+  readonly left: number
+  readonly scrollX: number
+  /** Frames on the sheet, and those of the shot. */
+  readonly frames: number
+  readonly length: number
+  readonly selection: Selection | null
+}
+
+/** How near an edge is taken hold of, px. */
 const NEAR = 5
 
-/** What is where on the sheet of a desk that is scrolled sideways by `scrollX` px. */
-export function sheetPlaces(desk: Desk, scrollX: Readonly<Ref<number>>) {
-  const frameAt = (y: number): number => Math.max(1, Math.min(desk.rows, frameAtY(y)))
-  const indexAt = (x: number): number => Math.floor((x - LEFT + scrollX.value) / COLUMN)
-  const columnAt = (x: number): string | null =>
-    desk.columns[Math.max(0, Math.min(desk.columns.length - 1, indexAt(x)))]?.id ?? null
-  /** The columns from one to another, from left to right. */
-  function columnsBetween(a: string, b: string): string[] {
-    const [i, k] = [desk.columns.findIndex(c => c.id === a), desk.columns.findIndex(c => c.id === b)]
-    return desk.columns.slice(Math.min(i, k), Math.max(i, k) + 1).map(c => c.id)
-  }
-  const atEnd = ({ x, y }: SheetPoint): boolean => x < MARGIN && Math.abs(y - yOfFrame(desk.shot!.length + 1)) <= NEAR
-  /** On the edge of what is selected: there it is taken hold of. */
-  function onEdge({ x, y }: SheetPoint): boolean {
-    const s = desk.selection
-    const index = s ? desk.columns.findIndex(c => c.id === s.columns[0]) : -1
-    if (!s || s.drawing || index < 0 || x < LEFT) return false
-    const left = LEFT + index * COLUMN - scrollX.value
-    const [right, top, bottom] = [left + s.columns.length * COLUMN, yOfFrame(s.first), yOfFrame(s.last + 1)]
-    if (x < left || x >= right || y < top || y >= bottom) return false
-    const deep = Math.min(NEAR, (bottom - top) / 4)
-    return x - left < NEAR + 2 || right - x < NEAR + 2 || y - top < deep || bottom - y < deep
-  }
-  return { frameAt, indexAt, columnAt, columnsBetween, atEnd, onEdge }
+export const frameAt = (s: SheetPlan, y: number): number => Math.max(1, Math.min(s.frames, s.rows.frameAt(y)))
+
+/** The place of the column at a height, from 0; it may lie beyond the columns there are. */
+export const indexAt = (s: SheetPlan, x: number): number => Math.floor((x - s.left + s.scrollX) / COLUMN)
+
+/** The column at a place; the nearest where there is none. Null where there are no columns. */
+export const columnAt = (s: SheetPlan, x: number): string | null =>
+  s.columns[Math.max(0, Math.min(s.columns.length - 1, indexAt(s, x)))] ?? null
+
+/** The columns from one to another, from left to right. */
+export function columnsBetween(s: SheetPlan, a: string, b: string): string[] {
+  const [i, k] = [s.columns.indexOf(a), s.columns.indexOf(b)]
+  return s.columns.slice(Math.min(i, k), Math.max(i, k) + 1)
+}
+
+/** On the double line in the margin that ends the shot. */
+export const atEnd = (s: SheetPlan, { x, y }: SheetPoint): boolean =>
+  x < MARGIN && Math.abs(y - s.rows.y(s.length + 1)) <= NEAR
+
+/** On the edge of what is selected: there it is taken hold of. */
+export function onEdge(s: SheetPlan, { x, y }: SheetPoint): boolean {
+  const { selection } = s
+  const index = selection ? s.columns.indexOf(selection.columns[0]!) : -1
+  if (!selection || selection.drawing || index < 0 || x < s.left) return false
+  const left = s.left + index * COLUMN - s.scrollX
+  const right = left + selection.columns.length * COLUMN
+  const [top, bottom] = [s.rows.y(selection.first), s.rows.y(selection.last + 1)]
+  if (x < left || x >= right || y < top || y >= bottom) return false
+  const deep = Math.min(NEAR, (bottom - top) / 4)
+  return x - left < NEAR + 2 || right - x < NEAR + 2 || y - top < deep || bottom - y < deep
 }

@@ -1,36 +1,44 @@
 import { toast } from 'vue-sonner'
-import type { Desk, Preview } from '~/desk/desk'
-import type { Draft } from '~/sync/session'
+import type { Draft } from '#core/commands'
+import type { Preview } from '~/desk/desk'
+import { useDesk } from '~/desk/desk'
 import { outcomeOf } from './arrange'
-import type { RangeChange } from '~/desk/wishes'
-import { overRange } from '~/desk/wishes'
+import type { RangeChange } from './range'
+import { overRange } from './range'
 
-/** Shows what changes of the selected frames give; asked a second time, they are taken. */
-export function tryOver(d: Desk, name: string, drafts: readonly Draft[], tried: Preview | null = null): void {
-  d.drop()
+/** Shows what changes of the selected frames give; asked a second time (`tried` is what was shown then), they are taken. */
+export function tryOver(name: string, drafts: readonly Draft[], tried: Preview | null = null): void {
+  const desk = useDesk()
+  desk.drop()
   if (!drafts.length) {
     toast(`${name}: there is nothing here to do that with.`)
     return
   }
   if (tried?.asked === name) {
-    d.run(...tried.drafts)
+    desk.run(...tried.drafts)
     return
   }
-  const why = d.tryOut(drafts)
+  const why = desk.tryOut(drafts)
+  const { preview, stored } = desk
   if (why) toast(why)
-  else d.preview = { ...d.preview!, asked: name, words: `${name}: ${outcomeOf(d, d.preview!.shot)}.` }
+  else if (preview && stored)
+    desk.preview = {
+      ...preview,
+      asked: name,
+      words: `${name}: ${outcomeOf(stored.scene, stored.focus, preview.shot)}.`,
+    }
 }
 
 /** Shows what an exposure over the range gives; asked a second time, it is taken. */
-export function tryRange(d: Desk, draft: RangeChange, tried: Preview | null = null): void {
-  d.drop()
-  tryOver(d, rangeName(draft), overRange(d, draft), tried)
+export function tryRange(change: RangeChange, tried: Preview | null = null): void {
+  const desk = useDesk()
+  desk.drop()
+  tryOver(rangeName(change), overRange(desk.scene!, desk.focus!, change), tried)
 }
 
 export const STEP_NAMES = ['', 'Ones', 'Twos', 'Threes', 'Fours', 'Fives', 'Sixes', 'Sevens', 'Eights']
-export const rangeName = (w: RangeChange): string =>
-  w.kind === 'expose'
-    ? `${STEP_NAMES[w.step]} by ${w.by === 'push' ? 'push' : 'thinning'}`
-    : w.kind === 'hold'
-      ? 'Hold'
-      : 'Blank'
+
+export function rangeName(change: RangeChange): string {
+  if (change.kind === 'expose') return `${STEP_NAMES[change.step]} by ${change.by === 'push' ? 'push' : 'thinning'}`
+  return change.kind === 'hold' ? 'Hold' : 'Blank'
+}

@@ -1,46 +1,56 @@
-import type { Ref } from 'vue'
-import { carried, carry, selectAt } from './arrange'
-import type { SheetPoint } from './sheet-places'
-import { sheetPlaces } from './sheet-places'
-import type { Desk } from '~/desk/desk'
+import { useDesk } from '~/desk/desk'
+import { carried, carry } from './arrange'
+import { useSelecting } from './selecting'
+import type { SheetPlan, SheetPoint } from './sheet-places'
+import { frameAt, indexAt } from './sheet-places'
 
-/** Carrying what is selected on the sheet to another place: shown on the way, done where it is let go. Alt puts it between what is there, Ctrl leaves it where it was, too. */
-export function useCarry(desk: Desk, scrollX: Ref<number>) {
-  const { frameAt, indexAt } = sheetPlaces(desk, scrollX)
+/** The pointer carries nothing until it has gone so far, px. */
+const STILL = 5
+
+/**
+ * Carrying what is selected on the sheet to another place: shown on the way, done where it is let go. Alt puts it between
+ * what is there, Ctrl leaves it where it was, too.
+ */
+export function useCarry(plan: () => SheetPlan) {
+  const desk = useDesk()
+  const { selectAt } = useSelecting()
   let from: SheetPoint = { x: 0, y: 0 }
   let moved = false
-  let by: { frames: number; columns: number } | null = null
+  let way: { frames: number; columns: number } | null = null
 
   function begin(p: SheetPoint): void {
     from = p
     moved = false
-    by = null
+    way = null
   }
 
   function move(p: SheetPoint, e: PointerEvent): void {
-    if (!moved && Math.hypot(p.x - from.x, p.y - from.y) < 5) return
+    if (!moved && Math.hypot(p.x - from.x, p.y - from.y) < STILL) return
     moved = true
-    const { first } = desk.selection!
-    const frames = Math.max(1 - first, frameAt(p.y) - frameAt(from.y))
-    const columns = indexAt(p.x) - indexAt(from.x)
-    const [push, copy] = [e.altKey, e.ctrlKey || e.metaKey]
+    const [sheet, { first }] = [plan(), desk.selection!]
+    const frames = Math.max(1 - first, frameAt(sheet, p.y) - frameAt(sheet, from.y))
+    const columns = indexAt(sheet, p.x) - indexAt(sheet, from.x)
     desk.drop()
-    by = null
-    const drafts = carry(desk, frames, columns, push ? 'push' : 'over', copy)
+    way = null
+    const how = { frames, columns, by: e.altKey ? ('push' as const) : ('over' as const), copy: e.ctrlKey || e.metaKey }
+    const drafts = carry(desk.scene!, desk.focus!, how)
     if (!drafts.length) return
-    const to = columns ? `${desk.columns[indexAt(p.x)]?.name ?? ''}, ` : ''
-    const words = `${copy ? 'Copied' : 'Moved'} to ${to}frame ${first + frames}, ${push ? 'between' : 'over'} what is there. Alt: between; Ctrl: leave it here, too.`
-    if (!desk.tryOut(drafts, words)) by = { frames, columns }
+    const to = columns ? `${desk.columns[indexAt(sheet, p.x)]?.name ?? ''}, ` : ''
+    const place = how.by === 'push' ? 'between' : 'over'
+    const words = `${how.copy ? 'Copied' : 'Moved'} to ${to}frame ${first + frames}, ${place} what is there. Alt: between; Ctrl: leave it here, too.`
+    if (!desk.tryOut(drafts, words)) way = { frames, columns }
   }
 
   function end(): void {
     if (!moved) {
+      const sheet = plan()
       desk.selection = null
-      desk.columnId = desk.columns[indexAt(from.x)]!.id
-      desk.goTo(frameAt(from.y))
-    } else if (by) {
-      const to = carried(desk, by.frames, by.columns)
-      if (desk.take()) selectAt(desk, to)
+      desk.columnId = sheet.columns[indexAt(sheet, from.x)]!
+      desk.goTo(frameAt(sheet, from.y))
+    } else if (way) {
+      const { scene, focus } = desk.stored!
+      const to = carried(scene, focus, way)
+      if (desk.take()) selectAt(to)
     }
   }
 

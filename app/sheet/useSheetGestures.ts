@@ -2,10 +2,12 @@ import type { Ref } from 'vue'
 import { shallowRef } from 'vue'
 import { toast } from 'vue-sonner'
 import { MAX_FRAMES } from '#core/time'
-import { LEFT, MARGIN, ROW } from './layout'
-import type { SheetPoint } from './sheet-places'
-import { sheetPlaces } from './sheet-places'
-import type { Desk } from '~/desk/desk'
+import { useDesk } from '~/desk/desk'
+import { usePlayer } from '~/desk/player'
+import { MARGIN } from './layout'
+import { useSheet } from './sheet'
+import type { SheetPlan, SheetPoint } from './sheet-places'
+import { atEnd, columnAt, columnsBetween, frameAt, indexAt, onEdge } from './sheet-places'
 import { useCarry } from './useCarry'
 
 type Gesture =
@@ -20,101 +22,70 @@ type Gesture =
 const STRIP = 8
 
 /**
- * What the pointer does on the sheet. In the margin: scrubbing, the play range along its left edge, the end of the shot by its
- * double line. In the columns: selecting frames, and carrying what is selected by its edge (Alt puts it between, Ctrl leaves it where it was,
- * too). `note` is asked for a note over the frames that were dragged over in the column of notes.
+ * What the pointer does on the sheet, scrolled sideways by `scrollX` px. In the margin: scrubbing, the play range along its
+ * left edge, the end of the shot by its double line. In the column of notes: writing one over the frames that are dragged
+ * over. In the columns: selecting frames, and carrying what is selected by its edge.
  */
-export function useSheetGestures(
-  desk: Desk,
-  scrollX: Ref<number>,
-  note: (at: { frame: number; frames: number }) => void,
-) {
+export function useSheetGestures(scrollX: Readonly<Ref<number>>) {
+  const [desk, sheet, player] = [useDesk(), useSheet(), usePlayer()]
   const gesture = shallowRef<Gesture | null>(null)
-  let moved = false
 
-  const { frameAt, indexAt, columnAt, columnsBetween, atEnd, onEdge } = sheetPlaces(desk, scrollX)
-  const carrying = useCarry(desk, scrollX)
+  const plan = (): SheetPlan => ({
+    columns: desk.columns.map(c => c.id),
+    rows: sheet.rows,
+    left: sheet.left,
+    scrollX: scrollX.value,
+    frames: desk.rows,
+    length: desk.shot!.length,
+    selection: desk.selection,
+  })
+  const carrying = useCarry(plan)
+  const selecting = useSelectGesture(plan)
+  const ending = useEndGesture()
 
   function down(p: SheetPoint, e: PointerEvent): void {
-    const f = frameAt(p.y)
-    moved = false
     desk.drop()
-    if (p.x < LEFT) {
-      if (p.x >= MARGIN) gesture.value = { kind: 'note', anchor: f }
-      else if (atEnd(p)) gesture.value = { kind: 'end', y: p.y }
-      else if (p.x < STRIP) gesture.value = { kind: 'loop', anchor: f }
-      else {
-        gesture.value = { kind: 'scrub' }
-        desk.playing = false
-        desk.goTo(f)
-      }
-      return
-    }
-    const column = desk.columns[indexAt(p.x)]
-    if (!column) return
-    if (e.shiftKey && desk.column) {
-      const from = desk.selection?.column ?? desk.column.id
-      const anchor = desk.selection
-        ? f > desk.selection.first
-          ? desk.selection.first
-          : desk.selection.last
-        : desk.frame
-      gesture.value = { kind: 'select', column: from, anchor }
-      desk.selection = {
-        column: from,
-        columns: columnsBetween(from, column.id),
-        first: Math.min(anchor, f),
-        last: Math.max(anchor, f),
-      }
-      desk.goTo(f)
-      return
-    }
-    if (onEdge(p)) {
+    const s = plan()
+    if (p.x < s.left) gesture.value = downInMargin(s, p)
+    else if (!desk.columns[indexAt(s, p.x)]) return
+    else if (!e.shiftKey && onEdge(s, p)) {
       gesture.value = { kind: 'carry' }
       carrying.begin(p)
-      return
-    }
-    gesture.value = { kind: 'select', column: column.id, anchor: f }
-    desk.selection = null
-    desk.columnId = column.id
-    desk.goTo(f)
+    } else gesture.value = selecting.begin(p, { more: e.shiftKey })
+  }
+
+  function downInMargin(s: SheetPlan, p: SheetPoint): Gesture {
+    const frame = frameAt(s, p.y)
+    if (p.x >= MARGIN) return { kind: 'note', anchor: frame }
+    if (atEnd(s, p)) return { kind: 'end', y: p.y }
+    if (p.x < STRIP) return { kind: 'loop', anchor: frame }
+    desk.playing = false
+    desk.goTo(frame)
+    return { kind: 'scrub' }
   }
 
   function move(p: SheetPoint, e: PointerEvent): void {
     const g = gesture.value
     if (!g) return
-    const f = frameAt(p.y)
+    const f = frameAt(plan(), p.y)
     if (g.kind === 'scrub') desk.goTo(f)
-    else if (g.kind === 'loop') desk.loop = { first: Math.min(g.anchor, f), last: Math.max(g.anchor, f) }
-    else if (g.kind === 'end') moveEnd(p.y - g.y)
-    else if (g.kind === 'select') {
-      const columns = columnsBetween(g.column, columnAt(p.x) ?? g.column)
-      if (f !== g.anchor || columns.length > 1 || desk.selection)
-        desk.selection = { column: g.column, columns, first: Math.min(g.anchor, f), last: Math.max(g.anchor, f) }
-      desk.goTo(f)
-    } else if (g.kind === 'carry') carrying.move(p, e)
-  }
-
-  function moveEnd(dy: number): void {
-    const length = Math.max(1, Math.min(MAX_FRAMES, desk.shot!.length + Math.round(dy / ROW)))
-    moved = length !== desk.shot!.length
-    if (moved)
-      desk.tryOut(
-        { name: 'shot.set', args: { length } },
-        `The shot ends after frame ${length}${length < desk.shot!.length ? '; what is exposed beyond is kept' : ''}.`,
-      )
-    else desk.drop()
+    else if (g.kind === 'loop') player.loop = { first: Math.min(g.anchor, f), last: Math.max(g.anchor, f) }
+    else if (g.kind === 'end') ending.move(p.y - g.y)
+    else if (g.kind === 'select') selecting.move(g, p)
+    else if (g.kind === 'carry') carrying.move(p, e)
   }
 
   function up(p: SheetPoint): void {
     const g = gesture.value
     gesture.value = null
     if (!g) return
-    if (g.kind === 'note')
-      note({ frame: Math.min(g.anchor, frameAt(p.y)), frames: Math.abs(frameAt(p.y) - g.anchor) + 1 })
-    if (g.kind === 'end' && moved) desk.take()
-    if (g.kind === 'loop' && desk.loop)
-      toast(`Plays frames ${desk.loop.first} to ${desk.loop.last}. L plays the whole shot again.`)
+    if (g.kind === 'note') {
+      const f = frameAt(plan(), p.y)
+      sheet.noting = { frame: Math.min(g.anchor, f), frames: Math.abs(f - g.anchor) + 1 }
+    }
+    if (g.kind === 'end') ending.end()
+    if (g.kind === 'loop' && player.loop)
+      toast(`Plays frames ${player.loop.first} to ${player.loop.last}. L plays the whole shot again.`)
     if (g.kind === 'carry') carrying.end()
   }
 
@@ -126,12 +97,74 @@ export function useSheetGestures(
   /** How the pointer looks over a place. */
   function cursorAt(p: SheetPoint): string {
     if (gesture.value?.kind === 'carry') return 'grabbing'
-    if (atEnd(p)) return 'row-resize'
+    const s = plan()
+    if (atEnd(s, p)) return 'row-resize'
     if (p.x < STRIP) return 'ns-resize'
     if (p.x < MARGIN) return 'default'
-    if (p.x < LEFT) return 'text'
-    return onEdge(p) ? 'grab' : 'cell'
+    if (p.x < s.left) return 'text'
+    return onEdge(s, p) ? 'grab' : 'cell'
   }
 
-  return { gesture, down, move, up, cancel, cursorAt, columnAt }
+  return { gesture, down, move, up, cancel, cursorAt, columnAt: (x: number) => columnAt(plan(), x) }
+}
+
+/** Selecting frames by dragging over them; with `more` from where the selection, or the playhead, is. */
+function useSelectGesture(plan: () => SheetPlan) {
+  const desk = useDesk()
+
+  function begin(p: SheetPoint, { more }: { more: boolean }): Extract<Gesture, { kind: 'select' }> {
+    const s = plan()
+    const f = frameAt(s, p.y)
+    const column = s.columns[indexAt(s, p.x)]!
+    const now = desk.selection
+    if (!more || !desk.column) {
+      desk.selection = null
+      desk.columnId = column
+      desk.goTo(f)
+      return { kind: 'select', column, anchor: f }
+    }
+    const from = now?.column ?? desk.column.id
+    const anchor = now ? (f > now.first ? now.first : now.last) : desk.frame
+    desk.selection = {
+      column: from,
+      columns: columnsBetween(s, from, column),
+      first: Math.min(anchor, f),
+      last: Math.max(anchor, f),
+    }
+    desk.goTo(f)
+    return { kind: 'select', column: from, anchor }
+  }
+
+  function move({ column, anchor }: Extract<Gesture, { kind: 'select' }>, p: SheetPoint): void {
+    const s = plan()
+    const f = frameAt(s, p.y)
+    const columns = columnsBetween(s, column, columnAt(s, p.x) ?? column)
+    if (f !== anchor || columns.length > 1 || desk.selection)
+      desk.selection = { column, columns, first: Math.min(anchor, f), last: Math.max(anchor, f) }
+    desk.goTo(f)
+  }
+
+  return { begin, move }
+}
+
+/** Dragging the end of the shot. */
+function useEndGesture() {
+  const [desk, sheet] = [useDesk(), useSheet()]
+  let moved = false
+
+  function move(dy: number): void {
+    const { length: now } = desk.shot!
+    const length = Math.max(1, Math.min(MAX_FRAMES, now + Math.round(dy / sheet.rowHeight)))
+    moved = length !== now
+    if (!moved) return desk.drop()
+    const kept = length < now ? '; what is exposed beyond is kept' : ''
+    desk.tryOut({ name: 'shot.set', args: { length } }, `The shot ends after frame ${length}${kept}.`)
+  }
+
+  function end(): void {
+    if (moved) desk.take()
+    moved = false
+  }
+
+  return { move, end }
 }

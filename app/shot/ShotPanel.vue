@@ -3,12 +3,14 @@ import { computed, ref } from 'vue'
 import { toast } from 'vue-sonner'
 import { framesAtRate, keepSeconds, listOf } from '#core/sheet'
 import { feetOfLength, MAX_FRAMES, parseLength, parseRate, rateLabel, typedFrame } from '#core/time'
-import { exposedEnd } from '~/actions'
-import type { Draft } from '~/sync/session'
-import SidePanel from '~/ui/SidePanel.vue'
+import { exposedEnd } from '~/desk/scene'
+import type { Draft } from '#core/commands'
+import SidePanel from '~/desk/SidePanel.vue'
 import { useDesk } from '~/desk/desk'
+import { usePlayer } from '~/desk/player'
 
 const desk = useDesk()
+const player = usePlayer()
 const shot = computed(() => desk.shot!)
 const goText = ref('')
 const goFault = ref('')
@@ -23,7 +25,7 @@ function setLength(e: Event): void {
   lengthFault.value = typeof length === 'string' ? length : ''
   if (typeof length === 'number' && length !== shot.value.length) desk.run({ name: 'shot.set', args: { length } })
 }
-const end = computed(() => exposedEnd(desk))
+const end = computed(() => exposedEnd(desk.columns))
 
 const RATES = ['8', '10', '12', '15', '23.976', '24', '25', '29.97', '30', '48', '50', '59.94', '60']
 const rateText = ref(rateLabel(shot.value.rate))
@@ -73,12 +75,14 @@ const draft = (seconds: boolean): Draft => {
   }
 }
 function take(seconds: boolean): void {
-  if (desk.run(draft(seconds))) desk.trialRate = null
+  if (desk.run(draft(seconds))) player.trialRate = null
 }
 function tryRate(): void {
-  if (wanted.value) desk.trialRate = changes.value ? wanted.value : null
-  if (desk.trialRate)
-    toast(`Playback tries ${rateLabel(desk.trialRate)} frames a second. The shot keeps ${rateLabel(shot.value.rate)}.`)
+  if (wanted.value) player.trialRate = changes.value ? wanted.value : null
+  if (player.trialRate)
+    toast(
+      `Playback tries ${rateLabel(player.trialRate)} frames a second. The shot keeps ${rateLabel(shot.value.rate)}.`,
+    )
 }
 </script>
 
@@ -236,14 +240,14 @@ function tryRate(): void {
       The shot runs at this rate.
     </p>
     <p
-      v-if="desk.trialRate"
+      v-if="player.trialRate"
       class="mt-2 flex items-center gap-2"
     >
-      <span class="flex-1">Playback tries {{ rateLabel(desk.trialRate) }}.</span
+      <span class="flex-1">Playback tries {{ rateLabel(player.trialRate) }}.</span
       ><button
         type="button"
         class="push-button"
-        @click="desk.trialRate = null"
+        @click="player.trialRate = null"
       >
         Back to {{ rateLabel(shot.rate) }}
       </button>

@@ -11,7 +11,7 @@ export interface Waiting {
 }
 
 /** One undo step of this browser profile. */
-export interface Step {
+export interface UndoStep {
   readonly seq?: number
   readonly shot: string
   readonly id: string
@@ -23,7 +23,7 @@ export interface Step {
 
 interface Schema extends DBSchema {
   outbox: { key: number; value: Waiting; indexes: { shot: string } }
-  history: { key: number; value: Step; indexes: { shot: string } }
+  history: { key: number; value: UndoStep; indexes: { shot: string } }
   strokes: { key: string; value: { hash: string; stroke: Stroke } }
   settings: { key: string; value: unknown }
   images: { key: string; value: { hash: string; bytes: Blob } }
@@ -59,11 +59,11 @@ export const browserStore = {
     for (const w of await tx.store.index('shot').getAll(shot)) if (ids.has(w.command.id)) void tx.store.delete(w.seq!)
     await tx.done
   },
-  async steps(shot: string): Promise<Required<Step>[]> {
-    return (await (await db()).getAllFromIndex('history', 'shot', shot)) as Required<Step>[]
+  async undoSteps(shot: string): Promise<Required<UndoStep>[]> {
+    return (await (await db()).getAllFromIndex('history', 'shot', shot)) as Required<UndoStep>[]
   },
   /** Adds a step behind the done ones; what was undone can not be done again after it. */
-  async addStep(step: Step): Promise<void> {
+  async addUndoStep(step: UndoStep): Promise<void> {
     const tx = (await db()).transaction('history', 'readwrite')
     const all = await tx.store.index('shot').getAll(step.shot)
     for (const old of all.filter(s => s.state === 'undone')) void tx.store.delete(old.seq!)
@@ -71,16 +71,19 @@ export const browserStore = {
     void tx.store.add(step)
     await tx.done
   },
-  async putStep(step: Step): Promise<void> {
+  async putUndoStep(step: UndoStep): Promise<void> {
     await (await db()).put('history', step)
   },
-  async dropSteps(seqs: readonly number[]): Promise<void> {
+  async dropUndoSteps(seqs: readonly number[]): Promise<void> {
     const tx = (await db()).transaction('history', 'readwrite')
     for (const seq of seqs) void tx.store.delete(seq)
     await tx.done
   },
   async keepImage(hash: string, bytes: Blob): Promise<void> {
     await (await db()).put('images', { hash, bytes })
+  },
+  async keptImage(hash: string): Promise<Blob | undefined> {
+    return (await (await db()).get('images', hash))?.bytes
   },
   async keptImages(): Promise<{ hash: string; bytes: Blob }[]> {
     return (await db()).getAll('images')

@@ -1,17 +1,19 @@
-import type { Shot } from '#core/document'
-import type { Applied, ArgsOf, Command, CommandName } from '#core/commands'
-import { imageHashes, openShot, SCHEMA, strokeHashes } from '#core/document'
+import type { Applied, Command, Draft } from '#core/commands'
 import { applyCommand, changesBack, revertCommand } from '#core/commands'
+import type { Shot } from '#core/document'
+import { imageHashes, openShot, SCHEMA, strokeHashes } from '#core/document'
 import type { Stroke } from '#core/stroke'
-import { strokeText, tidy } from '#core/stroke'
-import { hasBitmap, putBitmap } from './bitmaps'
-import { browserStore, type Step } from './browser-store'
+import type { UndoStep } from './browser-store'
+import { browserStore } from './browser-store'
 import { newId } from './ids'
 import type { Lost } from './pending'
 import { Pending } from './pending'
+import { Pictures } from './pictures'
 import type { JournalEntry } from './server'
 import { server, ServerAway, ServerRefusal } from './server'
-import { Wanted } from './wanted'
+import { Strokes } from './strokes'
+import { UndoSteps } from './undo-steps'
+import { Writes } from './writes'
 
 /** The command that does one draft, or several as one. */
 const commandOf = (id: string, drafts: readonly Draft[]): Command =>
@@ -28,12 +30,17 @@ export interface Told {
   readonly message: string
   readonly detail?: string
 }
-/** A draft for one command: its name and arguments. */
-export type Draft = { [N in CommandName]: { readonly name: N; readonly args: ArgsOf<N> } }[CommandName]
+type WindowMessage = { kind: 'steps' } | { kind: 'refused'; ids: string[] }
 
 export interface SessionListener {
-  /** The shot, the undo steps or the state of saving are other ones now. */
-  changed: () => void
+  /** The shot is another one now. */
+  shotChanged: () => void
+  /** The undo steps are other ones now. */
+  stepsChanged: () => void
+  /** The state of saving is another one now. */
+  savingChanged: () => void
+  /** Strokes or pictures that were asked for have come. */
+  arrived: () => void
   /** Something a person must know. */
   tell: (told: Told) => void
 }
@@ -41,32 +48,16 @@ export interface SessionListener {
 const BATCH = 100
 const RETRY_MS = [500, 1000, 2000, 3000]
 
-async function sha256(content: string | ArrayBuffer): Promise<string> {
-  const digest = await crypto.subtle.digest(
-    'SHA-256',
-    typeof content === 'string' ? new TextEncoder().encode(content) : content,
-  )
-  return Array.from(new Uint8Array(digest), b => b.toString(16).padStart(2, '0')).join('')
-}
-
 /**
  * One open shot: applies commands at once, keeps them in the browser, sends them in order, takes in what other windows do,
  * and holds the undo steps of this browser profile.
  */
 export class ShotSession {
   saving: Saving = { state: 'saved', kept: 0 }
-  steps: readonly Step[] = []
-  private writes: Promise<unknown> = Promise.resolve()
-  private strokes = new Map<string, Stroke>()
-  private readonly wanted = new Wanted(
-    async hashes => {
-      const { strokes } = await server.findStrokes(hashes)
-      for (const [hash, stroke] of Object.entries(strokes)) this.strokes.set(hash, stroke)
-    },
-    () => this.listener.changed(),
-  )
-
-  private readonly imagesAsked = new Set<string>()
+  readonly strokes: Strokes
+  readonly pictures: Pictures
+  private readonly writes: Writes
+  private readonly steps: UndoSteps
   private events: EventSource | null = null
   private readonly channel: BroadcastChannel
   private retry: ReturnType<typeof setTimeout> | null = null
@@ -81,11 +72,25 @@ export class ShotSession {
     private pending: Pending,
     private readonly listener: SessionListener,
   ) {
+    this.strokes = new Strokes(() => listener.arrived())
+    this.pictures = new Pictures(() => listener.arrived())
+    this.writes = new Writes(error =>
+      listener.tell({
+        message: 'This browser could not keep a change.',
+        detail: `${error.message}. Leave the window open until all is saved.`,
+      }),
+    )
     this.channel = new BroadcastChannel(`fintro-${id}`)
-    this.channel.onmessage = ({ data }: MessageEvent<{ kind: 'steps' } | { kind: 'refused'; ids: string[] }>) => {
-      if (data.kind === 'steps') void this.readSteps()
+    this.channel.onmessage = ({ data }: MessageEvent<WindowMessage>) => {
+      if (data.kind === 'steps') void this.steps.read()
       else this.forget(new Set(data.ids))
     }
+    this.steps = new UndoSteps(
+      id,
+      this.writes,
+      () => this.tellWindows({ kind: 'steps' }),
+      () => listener.stepsChanged(),
+    )
   }
 
   /** Opens a shot with what this browser still has to send for it. Throws ServerRefusal or ServerAway. */
@@ -94,27 +99,16 @@ export class ShotSession {
     const opened = openShot(stored.document)
     if (!opened.ok) throw new ServerRefusal(400, opened.code, opened.message)
     const session = new ShotSession(id, stored.production, new Pending(opened.shot, stored.revision), listener)
-    for (const { hash, stroke } of await browserStore.keptStrokes()) session.strokes.set(hash, stroke)
-    for (const { hash, bytes } of await browserStore.keptImages()) await session.showImage(hash, bytes)
-    await session.readSteps()
+    await session.strokes.takeUpKept()
+    await session.steps.read()
     await session.takeUpWaiting()
-    void session.fetchImages()
     session.listen()
     void session.send()
     return session
   }
 
-  /** The stroke is at hand; it is not asked for. */
-  has = (hash: string): boolean => this.strokes.has(hash)
-
   get shot(): Shot {
     return this.pending.shot
-  }
-  /** A stroke, if it is at hand; it is asked for where it is not, and `changed` tells when it has come. */
-  strokeBy = (hash: string): Stroke | undefined => {
-    const stroke = this.strokes.get(hash)
-    if (!stroke) this.wanted.want(hash)
-    return stroke
   }
 
   /** What a command would give, without doing it. */
@@ -137,68 +131,28 @@ export class ShotSession {
     if (out.shot === before) return out
     this.pending.add(command)
     const changes = changesBack(before, this.shot)
-    if (changes.length) this.note({ shot: this.id, id: command.id, label: out.label, state: 'done', changes })
+    this.listener.shotChanged()
+    if (changes.length) this.steps.add(command.id, out.label, changes)
     this.keep([command])
-    void this.fetchImages()
     return out
   }
 
-  /** Keeps a picture in the browser until the server has it, and gives the hash that names it. */
-  async addImage(bytes: Blob): Promise<string> {
-    const hash = await sha256(await bytes.arrayBuffer())
-    await this.showImage(hash, bytes)
-    await browserStore.keepImage(hash, bytes)
-    return hash
-  }
-
-  private async showImage(hash: string, bytes: Blob): Promise<void> {
-    if (!hasBitmap(hash)) putBitmap(hash, await createImageBitmap(bytes))
-  }
-
-  /** Fetches the pictures that the shot names and that are not at hand. */
-  async fetchImages(): Promise<void> {
-    const missing = imageHashes(this.shot).filter(h => !hasBitmap(h) && !this.imagesAsked.has(h))
-    for (const hash of missing) this.imagesAsked.add(hash)
-    await Promise.all(
-      missing.map(async hash => {
-        try {
-          await this.showImage(hash, await server.image(hash))
-          this.listener.changed()
-        } catch {
-          // It is asked for again when the shot changes next; until then a frame stands for it.
-          this.imagesAsked.delete(hash)
-        }
-      }),
-    )
-  }
-
-  /** Keeps a stroke in the browser until the server has it, and gives the hash that names it. */
-  async addStroke(stroke: Stroke): Promise<string> {
-    const tidied = tidy(stroke)
-    const hash = await sha256(strokeText(tidied))
-    this.strokes.set(hash, tidied)
-    await browserStore.keepStroke(hash, tidied)
-    return hash
-  }
-
   get undoLabel(): string | null {
-    return this.steps.filter(s => s.state === 'done').at(-1)?.label ?? null
+    return this.steps.done?.label ?? null
   }
   get redoLabel(): string | null {
-    return this.steps.find(s => s.state === 'undone')?.label ?? null
+    return this.steps.undone?.label ?? null
   }
 
   undo(): void {
-    const step = this.steps.filter(s => s.state === 'done').at(-1)
-    if (step) this.revert(step, 'Undo', 'undone')
+    if (this.steps.done) this.revert(this.steps.done, 'Undo', 'undone')
   }
 
   redo(): void {
-    const step = this.steps.find(s => s.state === 'undone')
-    if (step) this.revert(step, 'Redo', 'done')
+    if (this.steps.undone) this.revert(this.steps.undone, 'Redo', 'done')
   }
 
-  private revert(step: Step, what: 'Undo' | 'Redo', state: Step['state']): void {
+  private revert(step: UndoStep, what: 'Undo' | 'Redo', state: UndoStep['state']): void {
     const before = this.shot
     const command = revertCommand(newId(), step.id, `${what}: ${step.label}`, step.changes)
     const out = this.pending.add(command)
@@ -207,13 +161,11 @@ export class ShotSession {
         message: `“${step.label}” can not be ${state === 'undone' ? 'taken back' : 'done again'}: ${out.refusal.message}`,
         detail: 'It was left as it is and taken off the list.',
       })
-      this.setSteps(this.steps.filter(s => s !== step))
-      this.write(() => (step.seq === undefined ? Promise.resolve() : browserStore.dropSteps([step.seq])), true)
+      this.steps.remove([step])
       return
     }
-    const changed: Step = { ...step, state, changes: changesBack(before, out.shot) }
-    this.setSteps(this.steps.map(s => (s === step ? changed : s)))
-    this.write(() => this.putStep(changed), true)
+    this.listener.shotChanged()
+    this.steps.turn(step, state, changesBack(before, out.shot))
     this.keep([command])
   }
 
@@ -221,44 +173,12 @@ export class ShotSession {
     this.closed = true
     this.events?.close()
     this.channel.close()
+    this.pictures.close()
     if (this.retry) clearTimeout(this.retry)
   }
 
-  // — undo steps, mirrored in the browser's store —
-
-  private setSteps(steps: readonly Step[]): void {
-    this.steps = steps
-    this.listener.changed()
-  }
-
-  private note(step: Step): void {
-    this.setSteps([...this.steps.filter(s => s.state === 'done'), step])
-    this.write(() => browserStore.addStep(step), true)
-  }
-
-  /** A step gets its place in the store when it is added; until the list is read again it is found by its id. */
-  private async putStep(step: Step): Promise<void> {
-    const seq = step.seq ?? (await browserStore.steps(this.id)).find(s => s.id === step.id)?.seq
-    if (seq !== undefined) await browserStore.putStep({ ...step, seq })
-  }
-
-  private async readSteps(): Promise<void> {
-    this.setSteps(await browserStore.steps(this.id))
-  }
-
-  /** Writes to the browser's store one after the other; tells other windows where their list of steps is old. */
-  private write(work: () => Promise<void>, steps = false): void {
-    this.writes = this.writes
-      .then(work)
-      .then(() => {
-        if (steps && !this.closed) this.channel.postMessage({ kind: 'steps' })
-      })
-      .catch((error: Error) =>
-        this.listener.tell({
-          message: 'This browser could not keep a change.',
-          detail: `${error.message}. Leave the window open until all is saved.`,
-        }),
-      )
+  private tellWindows(message: WindowMessage): void {
+    if (!this.closed) this.channel.postMessage(message)
   }
 
   // — the outbox —
@@ -275,8 +195,8 @@ export class ShotSession {
 
   private keep(commands: readonly Command[]): void {
     this.setSaving(this.saving.state === 'away' ? 'away' : 'saving')
-    this.write(() => browserStore.addWaiting(this.id, commands))
-    this.writes = this.writes.then(() => void this.send())
+    this.writes.add(() => browserStore.addWaiting(this.id, commands))
+    this.writes.then(() => void this.send())
   }
 
   private setSaving(state: Saving['state']): void {
@@ -284,7 +204,7 @@ export class ShotSession {
       state: state === 'saving' && !this.pending.count && !this.sending ? 'saved' : state,
       kept: this.pending.count,
     }
-    this.listener.changed()
+    this.listener.savingChanged()
   }
 
   /** Sends what waits, oldest first. One window at a time owns the outbox of a shot. */
@@ -327,7 +247,7 @@ export class ShotSession {
     await this.takeIn([...missed, ...own])
     if (refused.length) {
       this.refused(refused)
-      this.channel.postMessage({ kind: 'refused', ids: refused.map(l => l.command.id) })
+      this.tellWindows({ kind: 'refused', ids: refused.map(l => l.command.id) })
     }
     this.setSaving('saving')
   }
@@ -392,8 +312,7 @@ export class ShotSession {
     const lost = this.pending.receive(entries)
     if (lost === false) return this.startOver()
     if (lost.length) this.refused(lost)
-    void this.fetchImages()
-    this.listener.changed()
+    this.listener.shotChanged()
   }
 
   /** The journal does not lead here: read the stored shot again and do what waits on top of it. */
@@ -403,15 +322,14 @@ export class ShotSession {
     if (!opened.ok) throw new ServerRefusal(400, opened.code, opened.message)
     this.pending = new Pending(opened.shot, stored.revision)
     for (const { command } of await browserStore.waiting(this.id)) this.pending.add(command)
-    this.listener.changed()
+    this.listener.shotChanged()
   }
 
   /** All strokes of the shot, for what needs them at once. */
-  async allStrokes(): Promise<Record<string, Stroke>> {
-    const hashes = strokeHashes(this.shot)
-    await this.wanted.fetch(hashes.filter(h => !this.strokes.has(h)))
-    return Object.fromEntries(hashes.flatMap(h => (this.strokes.has(h) ? [[h, this.strokes.get(h)!]] : [])))
-  }
+  allStrokes = (): Promise<Record<string, Stroke>> => this.strokes.all(strokeHashes(this.shot))
+
+  /** All pictures of the shot, decoded, for what needs them at once. */
+  allPictures = () => this.pictures.all(imageHashes(this.shot))
 
   private refused(lost: readonly Lost[]): void {
     const ids = new Set(lost.map(l => l.command.id))
@@ -421,13 +339,13 @@ export class ShotSession {
       ...new Set(
         fresh.map(
           ({ command, refusal }) =>
-            `“${this.steps.find(s => s.id === command.id)?.label ?? command.name}” could not be kept: ${refusal.message}`,
+            `“${this.steps.labelOf(command.id) ?? command.name}” could not be kept: ${refusal.message}`,
         ),
       ),
     ]
     for (const id of ids) this.toldLost.add(id)
     this.forget(ids)
-    this.write(() => browserStore.dropWaiting(this.id, ids))
+    this.writes.add(() => browserStore.dropWaiting(this.id, ids))
     if (names.length)
       this.listener.tell({
         message: names.join(' '),
@@ -438,12 +356,7 @@ export class ShotSession {
   /** Takes commands that will not be kept out of the shot and the undo steps. */
   private forget(ids: ReadonlySet<string>): void {
     this.pending.drop(ids)
-    const gone = this.steps.filter(s => ids.has(s.id))
-    if (gone.length) {
-      this.setSteps(this.steps.filter(s => !ids.has(s.id)))
-      const seqs = gone.flatMap(s => (s.seq === undefined ? [] : [s.seq]))
-      this.write(() => browserStore.dropSteps(seqs), true)
-    }
-    this.listener.changed()
+    this.steps.remove(this.steps.of(ids))
+    this.listener.shotChanged()
   }
 }

@@ -10,15 +10,19 @@ import type { Point, Track } from '#core/travel'
 import { lieOf, lieWords, marksHull, pointName, travelPerFrame } from '#core/travel'
 import { runAt, runBefore } from '#core/sheet'
 import { useDesk } from '~/desk/desk'
+import { useTools } from '~/desk/tools'
+import { useTravel } from './store'
 
 const desk = useDesk()
+const tools = useTools()
+const travel = useTravel()
 const box = ref<HTMLElement | null>(null)
 const { width } = useElementSize(box)
 const HIGH = 74
 const selected = ref(0)
 const inHeights = ref(false)
 
-const track = computed<Track | null>(() => desk.tracks[Math.min(selected.value, desk.tracks.length - 1)] ?? null)
+const track = computed<Track | null>(() => travel.tracks[Math.min(selected.value, travel.tracks.length - 1)] ?? null)
 const frames = computed(() => Math.max(desk.shown?.length ?? 1, desk.column?.runs.frames ?? 1))
 const unit = computed(() => (inHeights.value && track.value?.height ? 1 / track.value.height : 1))
 const words = (px: number) => (inHeights.value ? `${(px * unit.value).toFixed(2)} heights` : `${Math.round(px)} px`)
@@ -37,16 +41,16 @@ interface Bar {
 const bars = computed<Bar[]>(() => {
   const t = track.value
   if (!t) return []
-  if (desk.plotOf === 'drawing') {
+  if (travel.plotOf === 'drawing') {
     return t.dots.map((d, i) => ({
       key: `${d.run}@${d.start}`,
       from: d.start,
       frames: d.frames,
-      value: t.steps[i] ?? 0,
+      value: t.gaps[i] ?? 0,
       change: t.changes[i] ?? null,
       widest: i === t.widest,
       held: false,
-      title: `Drawing ${d.drawing.number}: ${words(t.steps[i] ?? 0)}${t.changes[i] ? `, ${t.changes[i]! > 0 ? '+' : '−'}${words(Math.abs(t.changes[i]!))}` : ''}`,
+      title: `Drawing ${d.drawing.number}: ${words(t.gaps[i] ?? 0)}${t.changes[i] ? `, ${t.changes[i]! > 0 ? '+' : '−'}${words(Math.abs(t.changes[i]!))}` : ''}`,
     }))
   }
   const widest = t.dots[t.widest]?.start
@@ -67,7 +71,7 @@ const ticks = computed(() => y.value.ticks(2).filter(v => v > 0))
 /** The change of travel from drawing to drawing, as a line about the middle. */
 const changeLine = computed(() => {
   const t = track.value
-  if (!t || desk.plotOf !== 'drawing') return ''
+  if (!t || travel.plotOf !== 'drawing') return ''
   const most = Math.max(1, ...t.changes.map(c => Math.abs(c ?? 0)))
   const at = scaleLinear([-most, most], [HIGH - 6, 14])
   return t.dots
@@ -86,7 +90,7 @@ const lie = computed(() => {
   const before = here && runBefore(runs!, here)
   if (!here?.run.drawing || !before?.run.drawing || before.run.drawing === here.run.drawing) return null
   const outline = (drawing: string) => {
-    const pose = desk.contents.of(desk.shown!, desk.plan!, desk.stack!, drawing).poses[point!.subject]
+    const pose = desk.scene!.contents.of(desk.scene!, desk.stack!, drawing).poses[point!.subject]
     return pose
       ? marksHull(
           figureMarks(
@@ -103,7 +107,7 @@ const lie = computed(() => {
 const widestWords = computed(() => {
   const t = track.value
   return t && t.widest > 0
-    ? `widest ${words(t.steps[t.widest]!)}, ${t.dots[t.widest - 1]!.drawing.number}–${t.dots[t.widest]!.drawing.number}`
+    ? `widest ${words(t.gaps[t.widest]!)}, ${t.dots[t.widest - 1]!.drawing.number}–${t.dots[t.widest]!.drawing.number}`
     : 'nothing moves'
 })
 const name = (p: Point) => (desk.stack ? pointName(desk.stack, p) : '')
@@ -118,13 +122,13 @@ const name = (p: Point) => (desk.stack ? pointName(desk.stack, p) : '')
       <h2 class="font-semibold">Travel</h2>
       <template v-if="track">
         <select
-          v-if="desk.points.length > 1"
+          v-if="travel.points.length > 1"
           v-model.number="selected"
           class="field h-6 max-w-[190px] py-0"
           aria-label="Point that is plotted"
         >
           <option
-            v-for="(p, i) in desk.points"
+            v-for="(p, i) in travel.points"
             :key="p.subject + p.part"
             :value="i"
           >
@@ -142,13 +146,13 @@ const name = (p: Point) => (desk.stack ? pointName(desk.stack, p) : '')
             :key="k"
             type="button"
             role="radio"
-            :aria-checked="desk.plotOf === k"
+            :aria-checked="travel.plotOf === k"
             class="h-[22px] px-2"
-            :class="[desk.plotOf === k ? 'bg-bottle text-on-bottle' : 'bg-sheet', i ? 'rounded-r' : 'rounded-l']"
+            :class="[travel.plotOf === k ? 'bg-bottle text-on-bottle' : 'bg-sheet', i ? 'rounded-r' : 'rounded-l']"
             :title="
               k === 'frame' ? 'What moves on each frame' : 'What moves from drawing to drawing, and how that changes'
             "
-            @click="desk.plotOf = k"
+            @click="travel.plotOf = k"
           >
             per {{ k }}
           </button>
@@ -180,7 +184,7 @@ const name = (p: Point) => (desk.stack ? pointName(desk.stack, p) : '')
         class="rounded p-0.5 hover:bg-wash"
         aria-label="Close the travel plot"
         title="Close the travel plot (Z)"
-        @click="desk.plot = false"
+        @click="travel.plot = false"
       >
         <X :size="14" />
       </button>
@@ -275,7 +279,7 @@ const name = (p: Point) => (desk.stack ? pointName(desk.stack, p) : '')
             type="button"
             class="push-button ml-1"
             title="Follow points (Shift P)"
-            @click="desk.tool = 'path'"
+            @click="tools.tool = 'path'"
           >
             Choose points
           </button>

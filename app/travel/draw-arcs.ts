@@ -2,17 +2,13 @@ import type { Vec } from '#core/motion'
 import type { Held } from '#core/pass'
 import type { Track } from '#core/travel'
 import { wayThrough } from '#core/travel'
-import type { Desk } from '~/desk/desk'
+import type { Focus, Scene } from '~/desk/scene'
+import { passesHere } from '~/desk/scene'
 import { passHere } from '~/chart/spans'
 import { MONO, SANS, theme } from '~/ui/colours'
+import type { View } from '~/ui/paint/view'
 
 type C = CanvasRenderingContext2D
-/** How the picture lies on the canvas. */
-export interface View {
-  readonly scale: number
-  readonly x: number
-  readonly y: number
-}
 
 /** Arcs lie on the paper, which is light by night too. */
 const LINE = '#3a5f4b'
@@ -26,59 +22,68 @@ const onCanvas = (v: View, p: Vec): [number, number] => [v.x + p.x * v.scale, v.
  * The way of each followed point: a dot for each drawing (larger for poses, ringed where it is held longer than a step),
  * the widest gap marked with its length. Around the playhead the line is the path itself, elsewhere it joins the dots.
  */
-export function drawArcs(c: C, desk: Desk, v: View): void {
-  for (const track of desk.tracks) drawTrack(c, desk, v, track)
+export function drawArcs(c: C, scene: Scene, focus: Focus, tracks: readonly Track[], v: View): void {
+  for (const track of tracks) {
+    c.save()
+    drawJoined(c, v, track)
+    drawPath(c, scene, focus, v, track)
+    drawDots(c, focus, v, track)
+    drawWidest(c, v, track)
+    c.restore()
+  }
 }
 
-function drawTrack(c: C, desk: Desk, v: View, track: Track): void {
-  const { dots, steps, widest } = track
-  c.save()
+function drawJoined(c: C, v: View, { dots, gaps }: Track): void {
   c.strokeStyle = LINE
   c.lineWidth = 1.2
   c.beginPath()
   dots.forEach((d, i) => {
     const [x, y] = onCanvas(v, d.at)
-    if (steps[i] === null) c.moveTo(x, y)
+    if (gaps[i] === null) c.moveTo(x, y)
     else c.lineTo(x, y)
   })
   c.globalAlpha = 0.35
   c.stroke()
   c.globalAlpha = 1
-  drawPath(c, desk, v, track)
-  const step = desk.column?.step ?? 2
-  const now = desk.place?.run.id
+}
+
+function drawDots(c: C, focus: Focus, v: View, { dots }: Track): void {
+  const step = focus.column?.step ?? 2
+  const now = focus.place?.run.id
   for (const d of dots) {
     const [x, y] = onCanvas(v, d.at)
-    const core = d.drawing.role !== 'in-between'
+    const pose = d.drawing.role !== 'in-between'
     const tint = d.run === now ? NOW : d.drawing.role === 'breakdown' || d.drawing.fixed ? BLUE : DOT
     c.beginPath()
-    c.arc(x, y, core ? 3.4 : 2.3, 0, Math.PI * 2)
+    c.arc(x, y, pose ? 3.4 : 2.3, 0, Math.PI * 2)
     c.fillStyle = tint
     c.fill()
     if (d.frames <= step) continue
     c.beginPath()
-    c.arc(x, y, core ? 5.8 : 4.6, 0, Math.PI * 2)
+    c.arc(x, y, pose ? 5.8 : 4.6, 0, Math.PI * 2)
     c.lineWidth = 1
     c.strokeStyle = tint
     c.stroke()
   }
-  if (widest > 0) {
-    const [a, b] = [onCanvas(v, dots[widest - 1]!.at), onCanvas(v, dots[widest]!.at)]
-    const [x, y] = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2]
-    const length = Math.hypot(b[0] - a[0], b[1] - a[1]) || 1
-    const [nx, ny] = [-(b[1] - a[1]) / length, (b[0] - a[0]) / length]
-    c.strokeStyle = DOT
-    c.lineWidth = 2
-    c.beginPath()
-    for (const off of [-2, 2]) {
-      const [ox, oy] = [(off * (b[0] - a[0])) / length, (off * (b[1] - a[1])) / length]
-      c.moveTo(x + ox - nx * 5, y + oy - ny * 5)
-      c.lineTo(x + ox + nx * 5, y + oy + ny * 5)
-    }
-    c.stroke()
-    label(c, `widest ${Math.round(steps[widest]!)} px`, x + nx * 12 + 4, y + ny * 12)
+}
+
+/** The widest gap: two strokes across its middle, and its length. */
+function drawWidest(c: C, v: View, { dots, gaps, widest }: Track): void {
+  if (widest <= 0) return
+  const [a, b] = [onCanvas(v, dots[widest - 1]!.at), onCanvas(v, dots[widest]!.at)]
+  const [x, y] = [(a[0] + b[0]) / 2, (a[1] + b[1]) / 2]
+  const length = Math.hypot(b[0] - a[0], b[1] - a[1]) || 1
+  const [nx, ny] = [-(b[1] - a[1]) / length, (b[0] - a[0]) / length]
+  c.strokeStyle = DOT
+  c.lineWidth = 2
+  c.beginPath()
+  for (const off of [-2, 2]) {
+    const [ox, oy] = [(off * (b[0] - a[0])) / length, (off * (b[1] - a[1])) / length]
+    c.moveTo(x + ox - nx * 5, y + oy - ny * 5)
+    c.lineTo(x + ox + nx * 5, y + oy + ny * 5)
   }
-  c.restore()
+  c.stroke()
+  label(c, `widest ${Math.round(gaps[widest]!)} px`, x + nx * 12 + 4, y + ny * 12)
 }
 
 function label(c: C, words: string, x: number, y: number): void {
@@ -95,13 +100,11 @@ function label(c: C, words: string, x: number, y: number): void {
 const SAMPLES = 20
 
 /** The path itself, of the passes beside the playhead: where a drawing would be at every place of its span. */
-function drawPath(c: C, desk: Desk, v: View, track: Track): void {
-  const here = passHere(desk)
-  const i = desk.passes.findIndex(p => p.from.run.id === here?.from.run.id)
-  for (const pass of desk.passes.slice(Math.max(0, i - 1), i + 2)) {
-    const way = pass.chart?.ticks.length
-      ? wayThrough(desk.contents, desk.shown!, desk.plan!, desk.stack!, pass.chart, track.point)
-      : null
+function drawPath(c: C, scene: Scene, focus: Focus, v: View, track: Track): void {
+  const here = passHere(scene, focus)
+  const i = passesHere(scene, focus).findIndex(p => p.from.run.id === here?.from.run.id)
+  for (const pass of passesHere(scene, focus).slice(Math.max(0, i - 1), i + 2)) {
+    const way = pass.chart?.ticks.length ? wayThrough(scene, focus.stack!, pass.chart, track.point) : null
     if (!way) continue
     const places = pass.chart!.ticks.map(t => t.u)
     const [low, high] = [Math.min(0, ...places), Math.max(1, ...places)]

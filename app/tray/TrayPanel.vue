@@ -9,13 +9,15 @@ import { spotAt } from '#core/commands'
 import { perSecond } from '#core/time'
 import { everyExposure } from '~/sheet/arrange'
 import { copied } from '~/desk/copies'
-import { drawThumb } from '~/ui/paint/thumbs'
+import { drawThumb } from '~/desk/thumbs'
 import { newId } from '~/sync/ids'
-import type { Draft } from '~/sync/session'
-import SidePanel from '~/ui/SidePanel.vue'
+import type { Draft } from '#core/commands'
+import SidePanel from '~/desk/SidePanel.vue'
 import { useDesk } from '~/desk/desk'
+import { useExchange } from '~/exchange/store'
 
 const desk = useDesk()
+const exchange = useExchange()
 /** How often each drawing is exposed, and where first, in all columns that expose the stack. */
 const exposed = computed(() => {
   const out = new Map<string, { times: number; first: number }>()
@@ -37,7 +39,7 @@ const drawings = computed(() =>
   ),
 )
 const spares = computed(() => drawings.value.filter(d => !exposed.value.has(d.id)))
-const state = (d: Drawing) => desk.contents.state(desk.shown!, desk.plan!, desk.stack!, d.id)
+const state = (d: Drawing) => desk.scene!.contents.state(desk.scene!, desk.stack!, d.id)
 const told = (d: Drawing) => {
   const n = exposed.value.get(d.id)?.times ?? 0
   return `${d.role}, ${{ empty: 'empty', computed: 'worked out', own: 'made by hand' }[state(d)]}, ${n ? `exposed ${n === 1 ? 'once' : `${n} times`}` : 'a spare'}`
@@ -46,15 +48,10 @@ const told = (d: Drawing) => {
 const SIZE = [72, 52] as const
 function thumbnail(el: Element | null | { $el?: Element }, d: Drawing): void {
   if (!(el instanceof HTMLCanvasElement)) return
-  drawThumb(
-    el.getContext('2d')!,
-    el.width,
-    el.height,
-    desk,
-    desk.stack!,
-    desk.contents.of(desk.shown!, desk.plan!, desk.stack!, d.id),
-    desk.column!.ink,
-  )
+  const { width, height } = el
+  const stack = desk.stack!
+  const content = desk.scene!.contents.of(desk.scene!, stack, d.id)
+  drawThumb(el.getContext('2d')!, desk.scene!, { stack, content, ink: desk.column!.ink, width, height })
 }
 
 function expose(d: Drawing): void {
@@ -76,10 +73,10 @@ function goTo(d: Drawing): void {
 }
 /** All exposures of a drawing are selected in the sheet. */
 function selectAll(d: Drawing): void {
-  desk.selection = everyExposure(desk, d.id)
+  desk.selection = everyExposure(desk.focus!, d.id)
 }
 function duplicate(d: Drawing): void {
-  const content = desk.contents.of(desk.shot!, desk.plan!, desk.stack!, d.id)
+  const content = desk.scene!.contents.of(desk.scene!, desk.stack!, d.id)
   const copy = {
     id: newId(),
     number: freeNumber(desk.stack!, d.number),
@@ -159,7 +156,7 @@ onScopeDispose(() => timer && clearInterval(timer))
       type="button"
       class="push-button mt-2"
       :disabled="!desk.column"
-      @click="desk.bringing = []"
+      @click="exchange.importing = []"
     >
       <FileImage :size="13" />Bring drawings in …
     </button>

@@ -20,6 +20,9 @@ export interface Command<N extends CommandName = CommandName> {
   readonly args: ArgsOf<N>
 }
 
+/** A change on its way from a gesture to a command: the name and arguments of a command that has no id yet. */
+export type Draft = { [N in CommandName]: { readonly name: N; readonly args: ArgsOf<N> } }[CommandName]
+
 export type Applied =
   { readonly ok: true; readonly shot: Shot; readonly label: string } | { readonly ok: false; readonly refusal: Refusal }
 

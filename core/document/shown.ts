@@ -36,3 +36,12 @@ function shownRecord(record: Plan['columns'], length: number): Plan['columns'] {
   recordsShown.set(record, { length, columns })
   return columns
 }
+
+const inOrder = new WeakMap<Plan, readonly Column[]>()
+
+/** The columns of a plan from left to right; the same list for the same plan. */
+export function columnsOf(plan: Plan): readonly Column[] {
+  const known = inOrder.get(plan) ?? plan.order.map(id => plan.columns[id]!)
+  inOrder.set(plan, known)
+  return known
+}

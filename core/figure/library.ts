@@ -534,7 +534,7 @@ export const library: readonly Figure[] = [
 ]
 
 /**
- * A figure of one bone for what is oneBoneFigure as a whole: a picture, a part drawn once. Its place is its middle; pulling the
+ * A figure of one bone for what is placed as a whole: a picture, a part drawn once. Its place is its middle; pulling the
  * handle `height` px above it turns and sizes it.
  */
 export const oneBoneFigure = (id: string, name: string, height: number): Figure => ({

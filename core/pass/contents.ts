@@ -36,6 +36,13 @@ export class Contents {
   /** The passes of a column. */
   passes = (at: Moment, column: Column): Pass[] => this.in(at.plan).passes.of(at, column)
 
+  /** The first pass of a column through a chart. */
+  firstThrough(at: Moment, column: Column, chart: string): Pass | null {
+    const cache = this.in(at.plan).passes
+    const passes = cache.of(at, column)
+    return passes[cache.firstThrough(passes, chart)] ?? null
+  }
+
   /** The chart of a plan that a drawing is an in-between of. */
   chartOf = (plan: Plan, drawing: string): Chart | null => this.in(plan).passes.chartOf(plan, drawing)
 

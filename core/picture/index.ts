@@ -1,3 +1,4 @@
 export * from './layers'
 export * from './marks'
+export * from './room'
 export * from './tones'

@@ -4,10 +4,13 @@ import type { Sequelize } from 'sequelize'
 import type { Shot } from '../../core/document'
 import { openShot } from '../../core/document'
 import { eachRun } from '#core/sheet'
-import { HEAD, MARGIN, COLUMN, NOTES, ROW, xOfU, yOfFrame } from '../../app/sheet/layout'
+import { HEAD, MARGIN, COLUMN, NOTES, rowsOf, USUAL_ROW } from '../../app/sheet/layout'
+import { xOfU } from '../../app/rail/layout'
 import { loadDemo } from '../support/demo'
 import type { FintroServer } from '../support/server'
 import { newTestId, serve } from '../support/server'
+
+const { px: ROW, y: yOfFrame } = rowsOf(USUAL_ROW)
 
 /** The middle of a column of the demo's sheet, which shows its notes; px from the left of the sheet. */
 export const columnX = (column: number): number => MARGIN + NOTES + column * COLUMN + COLUMN / 2

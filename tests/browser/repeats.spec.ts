@@ -1,7 +1,10 @@
 import type { Shot } from '../../core/document'
-import { COLUMN, HEAD, MARGIN, ROW, xOfU, yOfFrame } from '../../app/sheet/layout'
+import { COLUMN, HEAD, MARGIN, rowsOf, USUAL_ROW } from '../../app/sheet/layout'
+import { xOfU } from '../../app/rail/layout'
 import type { Desk } from './fixtures'
 import { columnX, expect, test } from './fixtures'
+
+const { px: ROW, y: yOfFrame } = rowsOf(USUAL_ROW)
 
 const START =
   '1*6 7*2 9*2 11*2 13*4 17*2 19*2 21*1 22*1 23*1 24*1 25*1 26*1 27*2 29*2 31*6 37*2 39*2 41*2 43*2 45*2 47*2 49*13'

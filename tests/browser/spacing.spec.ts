@@ -2,7 +2,7 @@ import { layBones } from '#core/figure'
 import { sceneOf } from '#core/pass'
 import { trackOf } from '../../core/travel'
 import type { Shot } from '../../core/document'
-import { uOfX, xOfU } from '../../app/sheet/layout'
+import { uOfX, xOfU } from '../../app/rail/layout'
 import { Desk, expect, test } from './fixtures'
 
 const START =

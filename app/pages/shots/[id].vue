@@ -1,79 +1,68 @@
 <script setup lang="ts">
-import { onBeforeUnmount, onMounted, ref } from 'vue'
-import { deskActions } from '~/actions'
-import { ServerAway } from '~/sync/server'
-import { newId } from '~/sync/ids'
-import AddPose from '~/poses/AddPose.vue'
+import { useWindowSize } from '@vueuse/core'
+import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
+import { actions } from '~/actions'
+import ChartPanel from '~/chart/ChartPanel.vue'
+import { useCharts } from '~/chart/store'
 import CommandSearch from '~/desk/CommandSearch.vue'
-import DrawingBar from '~/picture/DrawingBar.vue'
-import ExportDialog from '~/exchange/ExportDialog.vue'
-import GhostRow from '~/ghosts/GhostRow.vue'
-import ImportDialog from '~/exchange/ImportDialog.vue'
-import PartsPanel from '~/figures/PartsPanel.vue'
-import PictureView from '~/picture/PictureView.vue'
-import PinPanel from '~/figures/PinPanel.vue'
-import PoseRow from '~/poses/PoseRow.vue'
-import PosesPanel from '~/poses/PosesPanel.vue'
-import RangeBar from '~/sheet/RangeBar.vue'
-import RangeMore from '~/sheet/RangeMore.vue'
-import ReshapePanel from '~/light-table/ReshapePanel.vue'
-import SheetView from '~/sheet/SheetView.vue'
-import ShortcutSheet from '~/desk/ShortcutSheet.vue'
-import ShotPanel from '~/shot/ShotPanel.vue'
-import TopBar from '~/desk/TopBar.vue'
-import TravelPlot from '~/travel/TravelPlot.vue'
-import TrayPanel from '~/tray/TrayPanel.vue'
 import { useDesk } from '~/desk/desk'
-import { useFlip } from '~/picture/useFlip'
+import { useDialogs } from '~/desk/dialogs'
+import { overhangOf } from '~/desk/scene'
+import ShortcutSheet from '~/desk/ShortcutSheet.vue'
+import TopBar from '~/desk/TopBar.vue'
 import { useKeys } from '~/desk/useKeys'
 import { usePlayback } from '~/desk/usePlayback'
-import { useTheme } from '~/ui/useTheme'
+import ExportDialog from '~/exchange/ExportDialog.vue'
+import ImportDialog from '~/exchange/ImportDialog.vue'
+import { useExchange } from '~/exchange/store'
+import PinPanel from '~/figures/PinPanel.vue'
+import { useFigures } from '~/figures/store'
+import GhostRow from '~/ghosts/GhostRow.vue'
+import SheetGhosts from '~/ghosts/SheetGhosts.vue'
+import { useGhosts } from '~/ghosts/store'
+import { panels } from '~/panels'
+import DrawingBar from '~/picture/DrawingBar.vue'
+import PictureView from '~/picture/PictureView.vue'
+import { useFlip } from '~/picture/useFlip'
+import AddPose from '~/poses/AddPose.vue'
+import PoseRow from '~/poses/PoseRow.vue'
+import { usePoses } from '~/poses/store'
+import { RAIL } from '~/rail/layout'
+import RailView from '~/rail/RailView.vue'
+import { resetRooms, selections } from '~/rooms'
+import { newColumn } from '~/sheet/columns'
+import RangeBar from '~/sheet/RangeBar.vue'
+import RangeMore from '~/sheet/RangeMore.vue'
+import { useSheet } from '~/sheet/sheet'
+import SheetView from '~/sheet/SheetView.vue'
+import { ServerAway } from '~/sync/server'
+import { useTravel } from '~/travel/store'
+import TravelPlot from '~/travel/TravelPlot.vue'
+import { useSide } from '~/ui/side'
 
 const route = useRoute()
-const desk = useDesk()
+const [desk, dialogs, side] = [useDesk(), useDialogs(), useSide()]
+const [charts, exchange, figures, ghosts, poses, sheet, travel] = [
+  useCharts(),
+  useExchange(),
+  useFigures(),
+  useGhosts(),
+  usePoses(),
+  useSheet(),
+  useTravel(),
+]
 const failed = ref('')
 const ready = ref(false)
-const dialog = ref<'search' | 'shortcuts' | 'hand-off' | null>(null)
-const adding = ref(false)
-const more = ref(false)
-const typing = ref(false)
-const noting = ref<{ frame: number; frames: number } | null>(null)
-const { toggle } = usePlayback(desk)
-const { toggle: theme } = useTheme()
-useFlip(desk)
-const actions = deskActions({
-  play: toggle,
-  search: () => {
-    dialog.value = 'search'
-  },
-  shortcuts: () => {
-    dialog.value = 'shortcuts'
-  },
-  addPose: () => {
-    adding.value = true
-  },
-  handOff: () => {
-    dialog.value = 'hand-off'
-  },
-  theme,
-  type: () => {
-    typing.value = true
-  },
-  note: () => {
-    desk.notes = true
-    noting.value = { frame: desk.frame, frames: 1 }
-  },
-  more: () => {
-    more.value = true
-  },
-})
-useKeys(desk, actions)
+usePlayback()
+useFlip()
+useKeys(actions, selections())
 useHead({ title: () => (desk.shot ? `${desk.shot.name} · Fintro` : 'Fintro') })
 
 async function load(): Promise<void> {
   failed.value = ''
   try {
     await desk.open(String(route.params.id))
+    sheet.notes = Object.keys(desk.plan?.notes ?? {}).length > 0
     ready.value = true
   } catch (error) {
     failed.value =
@@ -83,31 +72,22 @@ async function load(): Promise<void> {
   }
 }
 onMounted(load)
-onBeforeUnmount(() => desk.close())
+onBeforeUnmount(() => {
+  desk.close()
+  resetRooms()
+})
+
+/** On a narrow window the rail folds away first, px. */
+const NARROW = 1160
+const { width: windowWidth } = useWindowSize()
+const railWidth = computed(() => (windowWidth.value >= NARROW ? RAIL : 0))
+const overhang = computed(() => (desk.shown ? overhangOf(desk.shown, desk.columns) : 0))
+const panel = computed(() => (side.open ? panels[side.open] : null))
+const panelKey = computed(() => `${side.open} ${panel.value?.ofColumn ? desk.column?.id : ''}`)
 
 function addColumn(): void {
-  const [column, stack] = [newId(), newId()]
-  const name = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ'[desk.columns.length] ?? `Column ${desk.columns.length + 1}`
-  desk.run({
-    name: 'column.add',
-    args: {
-      plan: desk.plan!.id,
-      index: desk.columns.length,
-      stack: { id: stack, subjects: {}, drawings: {} },
-      column: {
-        id: column,
-        name,
-        stack,
-        ink: '#26302c',
-        step: 2,
-        background: false,
-        locked: false,
-        hidden: false,
-        runs: [],
-      },
-    },
-  })
-  desk.columnId = column
+  const { id, draft } = newColumn(desk.scene!)
+  if (desk.run(draft)) desk.columnId = id
 }
 </script>
 
@@ -116,10 +96,7 @@ function addColumn(): void {
     <template v-if="ready && desk.shot">
       <TopBar
         :production="desk.session?.production ?? ''"
-        @play="toggle"
-        @search="dialog = 'search'"
-        @shortcuts="dialog = 'shortcuts'"
-        @hand-off="dialog = 'hand-off'"
+        @export="exchange.exporting = true"
       />
       <main class="relative flex min-h-0 flex-1">
         <section
@@ -127,83 +104,91 @@ function addColumn(): void {
           aria-label="Sheet and rail"
         >
           <SheetView
-            :typing="typing"
-            :noting="noting"
-            @note="noting = $event"
+            :beside="railWidth"
             @add-column="addColumn"
-            @typed="typing = false"
-            @type="typing = true"
-          />
+            @files="exchange.importing = $event"
+          >
+            <template #over="{ scroll }"><SheetGhosts :scroll="scroll" /></template>
+            <template #beside="{ scroll, viewHeight }">
+              <RailView
+                :scroll="scroll"
+                :view-height="viewHeight"
+              />
+            </template>
+            <template #panels="{ left }">
+              <ChartPanel
+                v-if="charts.panel"
+                :key="charts.panel.run"
+                :left="left"
+                @close="charts.panel = null"
+              />
+            </template>
+          </SheetView>
           <div
-            v-if="desk.overhang > 0"
+            v-if="overhang > 0"
             class="flex items-center gap-2 border-t border-edge bg-panel px-2.5 py-1.5"
           >
             <span
-              ><strong>{{ desk.overhang }} frame{{ desk.overhang === 1 ? '' : 's' }}</strong> overhang the end of the
-              shot.</span
+              ><strong>{{ overhang }} frame{{ overhang === 1 ? '' : 's' }}</strong> overhang the end of the shot.</span
             >
             <button
               type="button"
               class="push-button"
               title="Make the shot as long as what is exposed (F)"
-              @click="desk.run({ name: 'shot.set', args: { length: desk.shot.length + desk.overhang } })"
+              @click="desk.run({ name: 'shot.set', args: { length: desk.shot.length + overhang } })"
             >
-              Make it {{ desk.shot.length + desk.overhang }} long
+              Make it {{ desk.shot.length + overhang }} long
             </button>
           </div>
-          <RangeBar @more="more = true" />
+          <RangeBar @more="sheet.more = true" />
         </section>
         <section
           class="relative flex min-h-0 min-w-0 flex-1 flex-col"
           aria-label="Picture"
         >
-          <PartsPanel
-            v-if="desk.side === 'parts'"
-            :key="desk.column?.id"
+          <component
+            :is="panel.component"
+            v-if="panel?.place === 'beside'"
+            :key="panelKey"
           />
-          <ReshapePanel v-if="desk.side === 'reshape'" />
-          <PictureView />
-          <GhostRow v-if="desk.ghostRow" />
+          <PictureView @files="exchange.importing = $event" />
+          <GhostRow v-if="ghosts.rowOpen" />
           <DrawingBar />
-          <PoseRow @add="adding = true" />
-          <TravelPlot v-if="desk.plot" />
+          <PoseRow @add="poses.adding = true" />
+          <TravelPlot v-if="travel.plot" />
         </section>
-        <TrayPanel
-          v-if="desk.side === 'tray'"
-          :key="desk.column?.id"
+        <component
+          :is="panel.component"
+          v-if="panel?.place === 'over'"
+          :key="panelKey"
         />
-        <PosesPanel
-          v-if="desk.side === 'poses'"
-          :key="desk.column?.id"
-        />
-        <ShotPanel v-if="desk.side === 'shot'" />
         <RangeMore
-          v-if="more"
-          @close="more = false"
+          v-if="sheet.more"
+          @close="sheet.more = false"
         />
         <PinPanel
-          v-if="desk.pinPanel"
-          @close="desk.pinPanel = false"
+          v-if="figures.pinning"
+          @close="figures.pinning = false"
         />
         <AddPose
-          v-if="adding"
-          @close="adding = false"
+          v-if="poses.adding"
+          @close="poses.adding = false"
         />
       </main>
-      <ImportDialog v-if="desk.bringing" />
+      <ImportDialog v-if="exchange.importing" />
       <ShortcutSheet
-        v-if="dialog === 'shortcuts'"
+        v-if="dialogs.open === 'shortcuts'"
         :actions="actions"
-        @close="dialog = null"
+        @close="dialogs.open = null"
       />
       <CommandSearch
-        v-if="dialog === 'search'"
+        v-if="dialogs.open === 'search'"
         :actions="actions"
-        @close="dialog = null"
+        @close="dialogs.open = null"
       />
       <ExportDialog
-        v-if="dialog === 'hand-off'"
-        @close="dialog = null"
+        v-if="exchange.exporting"
+        @close="exchange.exporting = false"
       />
     </template>
     <main

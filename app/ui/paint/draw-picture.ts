@@ -1,6 +1,5 @@
-import type { Layer, Mark, Palette } from '#core/picture'
-import { bitmapCount, bitmapOf } from '~/sync/bitmaps'
-import type { Room } from './kept-image'
+import type { Layer, Mark, Palette, PictureRoom } from '#core/picture'
+import { bitmaps } from '~/sync/bitmaps'
 import { KeptImage } from './kept-image'
 
 type C = CanvasRenderingContext2D
@@ -14,7 +13,7 @@ function trace(c: C, points: readonly number[], closed: boolean): void {
 
 /** A picture, or a faint frame where it is not at hand yet. */
 function drawImage(c: C, m: Extract<Mark, { kind: 'image' }>): void {
-  const bitmap = bitmapOf(m.file)
+  const bitmap = bitmaps.of(m.file)
   c.save()
   c.transform(...(m.at as [number, number, number, number, number, number]))
   if (bitmap) c.drawImage(bitmap, -m.width / 2, -m.height / 2, m.width, m.height)
@@ -82,10 +81,17 @@ export interface GhostLook {
   readonly full: boolean
 }
 
+/** What a ghost is drawn in, and its rank counted from the playhead. */
+export interface GhostTint {
+  readonly rank: number
+  readonly tint: string
+  readonly full: boolean
+}
+
 /** Order in time without colour: before is dashed (shorter and lighter farther away), after is whole, pinned is dotted. */
-export function ghostLook(side: 'before' | 'after' | 'pinned', step: number, tint: string, full: boolean): GhostLook {
-  const weight = Math.max(0.45, 1.1 - step * 0.12)
-  const dash = side === 'before' ? [Math.max(5, 16 - step * 2), 8] : side === 'pinned' ? [1, 8] : []
+export function ghostLook(side: GhostLook['side'], { rank, tint, full }: GhostTint): GhostLook {
+  const weight = Math.max(0.45, 1.1 - rank * 0.12)
+  const dash = side === 'before' ? [Math.max(5, 16 - rank * 2), 8] : side === 'pinned' ? [1, 8] : []
   return { side, tint, dash, weight: side === 'pinned' ? 1.1 : weight, full }
 }
 
@@ -147,11 +153,11 @@ const images = new Map<readonly Mark[], Map<string, KeptImage>>()
  * Draws a ghost, one of many strokes from an image that is kept for as long as nothing about it changes: moving the playhead
  * costs an image then, not its strokes. `room` is what can be seen of it, px of the picture.
  */
-export function drawKeptGhost(c: C, marks: readonly Mark[], own: GhostLook, room: Room): void {
+export function drawKeptGhost(c: C, marks: readonly Mark[], own: GhostLook, room: PictureRoom): void {
   if (marks.length <= MANY) return drawGhost(c, marks, own)
-  const look = ghostLook(own.side, 2, own.tint, own.full)
+  const look = ghostLook(own.side, { rank: 2, tint: own.tint, full: own.full })
   const known = images.get(marks) ?? new Map<string, KeptImage>()
-  const key = `${look.side} ${look.tint} ${look.full} ${bitmapCount()}`
+  const key = `${look.side} ${look.tint} ${look.full} ${bitmaps.count}`
   const kept = known.get(key) ?? new KeptImage()
   known.set(key, kept)
   // The one used last is kept longest.

@@ -1,12 +1,6 @@
-type C = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D
+import type { PictureRoom } from '#core/picture'
 
-/** A part of the picture, px of it. */
-export interface Room {
-  readonly x: number
-  readonly y: number
-  readonly width: number
-  readonly height: number
-}
+type C = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D
 
 /**
  * What is drawn in a part of the picture, kept as an image of the px that it covers on the canvas, for as long as the canvas
@@ -18,7 +12,7 @@ export class KeptImage {
   private at = { x: 0, y: 0 }
 
   /** `paint` draws it in px of the picture. */
-  draw(c: C, room: Room, paint: (c: OffscreenCanvasRenderingContext2D) => void): void {
+  draw(c: C, room: PictureRoom, paint: (c: OffscreenCanvasRenderingContext2D) => void): void {
     const t = c.getTransform()
     const key = [t.a, t.b, t.c, t.d, t.e, t.f, c.canvas.width, c.canvas.height].join(' ')
     if (key !== this.key) this.make(c, t, room, paint)
@@ -30,7 +24,7 @@ export class KeptImage {
     c.restore()
   }
 
-  private make(c: C, t: DOMMatrix, room: Room, paint: (c: OffscreenCanvasRenderingContext2D) => void): void {
+  private make(c: C, t: DOMMatrix, room: PictureRoom, paint: (c: OffscreenCanvasRenderingContext2D) => void): void {
     // The box of the room's corners on the canvas; turned pictures have one as well.
     const corners = [
       [room.x, room.y],

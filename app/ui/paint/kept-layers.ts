@@ -1,7 +1,6 @@
-import type { Layer, Mark } from '#core/picture'
-import { bitmapCount } from '~/sync/bitmaps'
+import type { Layer, Mark, PictureRoom } from '#core/picture'
+import { bitmaps } from '~/sync/bitmaps'
 import { drawLayers } from './draw-picture'
-import type { Room } from './kept-image'
 import { KeptImage } from './kept-image'
 
 /**
@@ -16,9 +15,9 @@ export class KeptLayers {
 
   constructor(private readonly few: number) {}
 
-  draw(c: CanvasRenderingContext2D, layers: readonly Layer[], room: Room): void {
+  draw(c: CanvasRenderingContext2D, layers: readonly Layer[], room: PictureRoom): void {
     if (!layers.length) return
-    const key = [bitmapCount(), ...layers.map(l => `${l.palette.ink}${l.palette.paper}${l.strength}`)].join(' ')
+    const key = [bitmaps.count, ...layers.map(l => `${l.palette.ink}${l.palette.paper}${l.strength}`)].join(' ')
     const same =
       this.key === key && this.marks.length === layers.length && layers.every((l, i) => l.marks === this.marks[i])
     if (!same) {

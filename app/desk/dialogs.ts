@@ -1,0 +1,11 @@
+import { defineStore } from 'pinia'
+import { ref } from 'vue'
+
+/** Which dialog of the desk is open. */
+export const useDialogs = defineStore('dialogs', () => {
+  const open = ref<'search' | 'shortcuts' | null>(null)
+  function reset(): void {
+    open.value = null
+  }
+  return { open, reset }
+})

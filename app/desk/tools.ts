@@ -1,0 +1,15 @@
+import { defineStore, skipHydrate } from 'pinia'
+import { useLocalStorage } from '@vueuse/core'
+
+export const TOOLS = ['pose', 'pencil', 'eraser', 'select', 'joints', 'path', 'scale'] as const
+export type Tool = (typeof TOOLS)[number]
+
+/** Names that browsers may still remember. */
+const FORMER: Readonly<Record<string, Tool>> = { rubber: 'eraser', choose: 'select' }
+
+/** The tool in hand on the picture, remembered in this browser. */
+export const useTools = defineStore('tools', () => {
+  const tool = useLocalStorage<Tool>('fintro-tool', 'pose')
+  if (!TOOLS.includes(tool.value)) tool.value = FORMER[tool.value] ?? 'pose'
+  return { tool: skipHydrate(tool) }
+})

@@ -1,0 +1,64 @@
+import type { Action } from '~/desk/action'
+import { useTools } from '~/desk/tools'
+import { useSide } from '~/ui/side'
+import { useFigures } from './store'
+import { mirrorHere, sidedHere, swapHere } from './subjects'
+
+/** Posing and making figures, and what belongs to them. */
+export const figureActions: readonly Action[] = [
+  {
+    id: 'tool-pose',
+    name: 'Pose the figure',
+    group: 'Draw',
+    keys: ['p'],
+    do: () => {
+      useTools().tool = 'pose'
+    },
+  },
+  {
+    id: 'tool-joints',
+    name: 'Make a figure from joints',
+    group: 'Draw',
+    keys: [],
+    can: d => !!d.column,
+    do: () => {
+      useTools().tool = 'joints'
+    },
+  },
+  {
+    id: 'swap-sides',
+    name: 'Swap left and right of the figures on this drawing',
+    group: 'Poses',
+    keys: ['Alt+KeyS'],
+    can: d => !!d.drawing && sidedHere(d.scene!, d.focus!).length > 0,
+    do: d => d.run(...swapHere(d.scene!, d.focus!)),
+  },
+  {
+    id: 'mirror-figures',
+    name: 'Mirror the figures on this drawing where they stand',
+    group: 'Poses',
+    keys: ['Alt+KeyM'],
+    can: d => !!d.drawing && mirrorHere(d.scene!, d.focus!).length > 0,
+    do: d => d.run(...mirrorHere(d.scene!, d.focus!)),
+  },
+  {
+    id: 'side-parts',
+    name: 'Figures and named parts of this column …',
+    group: 'Draw',
+    keys: ['Alt+KeyP'],
+    can: d => !!d.column,
+    do: () => {
+      useSide().toggle('parts')
+    },
+  },
+  {
+    id: 'pin',
+    name: 'Pin a part to its place …',
+    group: 'Poses',
+    keys: ['Shift+I'],
+    can: d => !!d.drawing,
+    do: () => {
+      useFigures().pinning = true
+    },
+  },
+]

@@ -1,0 +1,52 @@
+import { defineStore, skipHydrate } from 'pinia'
+import { useLocalStorage } from '@vueuse/core'
+import { computed, ref, shallowRef } from 'vue'
+import { useDesk } from '~/desk/desk'
+import type { GhostPair, GhostSettings } from './ghosts'
+import { GHOSTS, ghostsHere, settingsOf } from './ghosts'
+
+/** Which ghosts are seen. */
+export const useGhosts = defineStore('ghosts', () => {
+  const desk = useDesk()
+  const on = useLocalStorage('fintro-ghosts', true)
+  /** Which neighbours, how strongly and in what tints. */
+  const rule = useLocalStorage<GhostSettings>('fintro-ghost-rule', { ...GHOSTS }, { mergeDefaults: true })
+  rule.value = settingsOf(rule.value)
+  /** Drawings that are always seen as ghosts, by stack. */
+  const pinned = useLocalStorage<Record<string, string[]>>('fintro-ghost-pins', {})
+  const rowOpen = ref(false)
+  /** Off while a key is held. */
+  const hidden = ref(false)
+  const pair = shallowRef<GhostPair | null>(null)
+
+  /** The ghosts of the frame that is worked on; none while it plays. */
+  const here = computed(() =>
+    on.value && !desk.playing && desk.scene && desk.focus
+      ? ghostsHere(desk.scene, desk.focus, { rule: rule.value, pinned: pinned.value, pair: pair.value })
+      : [],
+  )
+
+  /** Pins a drawing as a ghost of its stack, or takes it off. */
+  function togglePinned(stack: string, drawing: string): void {
+    const now = pinned.value[stack] ?? []
+    const next = now.includes(drawing) ? now.filter(d => d !== drawing) : [...now, drawing].slice(-6)
+    pinned.value = { ...pinned.value, [stack]: next }
+  }
+
+  function reset(): void {
+    pair.value = null
+    hidden.value = false
+  }
+
+  return {
+    on: skipHydrate(on),
+    rule: skipHydrate(rule),
+    pinned: skipHydrate(pinned),
+    rowOpen,
+    hidden,
+    pair,
+    here,
+    togglePinned,
+    reset,
+  }
+})

@@ -1,0 +1,116 @@
+import { shallowRef } from 'vue'
+import { plural } from '#core/basic'
+import type { Draft } from '#core/commands'
+import type { StrokeRef } from '#core/document'
+import type { Vec } from '#core/motion'
+import { after, inverseOf, SAME } from '#core/motion'
+import { placingOf } from '#core/picture'
+import type { Placing } from '#core/stroke'
+import { asDrawn, erased, touches } from '#core/stroke'
+import { useDesk } from '~/desk/desk'
+import { contentHere } from '~/desk/scene'
+import { newId } from '~/sync/ids'
+import { usePaintCounts } from '~/ui/paint/counts'
+import { useLightTable } from './store'
+
+/** A stroke that can be erased, and where it lies. */
+interface Erasable {
+  readonly ref: StrokeRef
+  readonly placing: Placing
+}
+
+/** Erasing: whole strokes, or what the eraser goes over. */
+export class EraserTool {
+  /** Where the eraser is. */
+  readonly at = shallowRef<Vec | null>(null)
+  /** The way it has gone while it is pressed down. */
+  readonly way = shallowRef<Vec[]>([])
+  private readonly desk = useDesk()
+  private readonly table = useLightTable()
+  private readonly counts = usePaintCounts()
+  private touched: Set<string> | null = null
+  private radius = 0
+
+  begin(p: Vec, scale: number): void {
+    this.desk.playing = false
+    this.touched = new Set()
+    this.way.value = []
+    this.move(p, scale)
+  }
+
+  move(p: Vec, scale: number): void {
+    this.at.value = p
+    const { touched } = this
+    const { drawing, stack } = this.desk
+    if (!touched || !drawing) return
+    const { eraser } = this.table
+    this.radius = eraser.size / scale
+    const last = this.way.value.at(-1)
+    this.way.value = [...this.way.value, p]
+    const points = last ? [{ x: (p.x + last.x) / 2, y: (p.y + last.y) / 2 }, p] : [p]
+    for (const { ref, placing } of this.erasable()) {
+      const stroke = this.desk.scene!.strokeBy(ref.hash)
+      if (stroke && points.some(q => touches(stroke, q, this.radius, placing))) touched.add(ref.id)
+    }
+    if (touched.size && !eraser.parts && drawing.own && !this.sharedPart()) {
+      const args = { stack: stack!.id, drawing: drawing.id, strokes: [...touched] }
+      this.desk.tryOut({ name: 'stroke.remove', args }, `Rub out ${plural(touched.size, 'stroke')}`)
+    } else this.counts.moves += 1
+  }
+
+  async end(): Promise<void> {
+    const [ids, gone] = [this.touched ?? new Set<string>(), this.way.value]
+    this.touched = null
+    if (this.desk.preview) this.desk.take()
+    else if (ids.size) this.desk.run(...(await this.draftsFor(ids, gone)))
+    this.way.value = []
+  }
+
+  cancel(): void {
+    this.touched = null
+    this.way.value = []
+  }
+
+  busy = (): boolean => this.touched !== null
+
+  /** The part that is worked on, where it is drawn once: the eraser then works on the part itself. */
+  private sharedPart() {
+    const { scene, focus, stack } = this.desk
+    const part = this.table.part ? stack?.subjects[this.table.part] : undefined
+    const pose = part && contentHere(scene!, focus!)?.poses[part.id]
+    if (part?.kind !== 'part' || !part.strokes || !pose) return null
+    return { part, strokes: part.strokes, at: placingOf(part.figure, pose) }
+  }
+
+  private erasable(): Erasable[] {
+    const shared = this.sharedPart()
+    if (shared) return shared.strokes.map(ref => ({ ref, placing: { ...ref, at: after(shared.at, ref.at ?? SAME) } }))
+    const { seen } = this.table
+    const strokes = contentHere(this.desk.scene!, this.desk.focus!)?.strokes ?? []
+    return strokes.filter(s => seen?.(s.part ?? null) ?? true).map(ref => ({ ref, placing: ref }))
+  }
+
+  /** What the eraser does on its way to the strokes that it touched. */
+  private async draftsFor(ids: ReadonlySet<string>, gone: readonly Vec[]): Promise<Draft[]> {
+    const [stack, drawing, shared] = [this.desk.stack!.id, this.desk.drawing!.id, this.sharedPart()]
+    const strokes: Record<string, StrokeRef[]> = {}
+    for (const { ref, placing } of this.erasable().filter(x => ids.has(x.ref.id))) {
+      const stroke = this.desk.scene!.strokeBy(ref.hash)!
+      const pieces = this.table.eraser.parts ? erased(asDrawn(stroke, placing), gone, this.radius) : []
+      // A flat shape goes as a whole; a line that the eraser's edge only brushed stays.
+      if (!pieces && !stroke.fill) continue
+      const rest = { ...(ref.part ? { part: ref.part } : {}), ...(shared ? { at: inverseOf(shared.at) } : {}) }
+      strokes[ref.id] = await Promise.all(
+        (pieces ?? []).map(async piece => ({
+          id: newId(),
+          hash: await this.desk.session!.strokes.add(piece),
+          ...rest,
+        })),
+      )
+    }
+    if (!Object.keys(strokes).length) return []
+    if (!shared) return [{ name: 'stroke.replace', args: { stack, drawing, strokes } }]
+    const left = shared.strokes.flatMap(s => strokes[s.id] ?? [s])
+    return [{ name: 'subject.set', args: { stack, subject: shared.part.id, strokes: left } }]
+  }
+}

@@ -1,0 +1,149 @@
+import { shallowRef } from 'vue'
+import { toast } from 'vue-sonner'
+import type { Draft } from '#core/commands'
+import type { Vec } from '#core/motion'
+import { contentMarks, roomAround } from '#core/picture'
+import type { Stroke } from '#core/stroke'
+import { ellipseIn, onEighths, smoothed, straightLine } from '#core/stroke'
+import { useDesk } from '~/desk/desk'
+import { fixOf } from '~/desk/drafts'
+import { contentHere } from '~/desk/scene'
+import { isHeld, nextExposure } from '~/desk/steps'
+import { newPose } from '~/poses/new-pose'
+import { newId } from '~/sync/ids'
+import { usePaintCounts } from '~/ui/paint/counts'
+import { fillAt } from './fill-shape'
+import { strokeOnShared } from './parts'
+import { useLightTable } from './store'
+
+interface Drawn {
+  readonly from: Vec
+  points: number[]
+  readonly pen: boolean
+}
+
+/** How the picture lies under the pencil: the point at a pointer event, and how much larger than fitted it is seen. */
+export interface PencilSight {
+  readonly pointOf: (e: PointerEvent) => Vec
+  readonly zoom: () => number
+}
+
+/** Drawing: by hand, straight lines, ellipses, and flat shapes. */
+export class PencilTool {
+  /** Strokes that are drawn and not in the document yet. */
+  readonly wet = shallowRef<Stroke[]>([])
+  private readonly desk = useDesk()
+  private readonly table = useLightTable()
+  private readonly counts = usePaintCounts()
+  private drawing: Drawn | null = null
+
+  constructor(private readonly sight: PencilSight) {}
+
+  begin(e: PointerEvent, p: Vec): void {
+    this.desk.playing = false
+    if (this.table.mode === 'fill') return void this.fill(p)
+    this.drawing = { from: p, points: [p.x, p.y, pressureOf(e)], pen: e.pointerType === 'pen' }
+    this.wet.value = [...this.wet.value, this.strokeNow(this.drawing)]
+  }
+
+  move(e: PointerEvent, p: Vec): void {
+    const d = this.drawing!
+    const { mode } = this.table
+    if (mode === 'line') d.points = straightLine(d.from, e.shiftKey ? onEighths(d.from, p) : p)
+    else if (mode === 'ellipse') d.points = ellipseIn(d.from, e.shiftKey ? squareTo(d.from, p) : p)
+    else {
+      const all = e.getCoalescedEvents?.() ?? []
+      for (const each of all.length ? all : [e]) {
+        const q = this.sight.pointOf(each)
+        d.points.push(q.x, q.y, pressureOf(each))
+      }
+    }
+    this.wet.value = [...this.wet.value.slice(0, -1), this.strokeNow(d)]
+    this.counts.moves += 1
+  }
+
+  async end(): Promise<void> {
+    const d = this.drawing!
+    this.drawing = null
+    const stroke = this.strokeNow(d)
+    const { mode, pencil } = this.table
+    const points = mode === 'free' ? smoothed(stroke.points, pencil.smooth) : stroke.points
+    await this.put({ ...stroke, points })
+    this.wet.value = this.wet.value.slice(1)
+  }
+
+  cancel(): void {
+    if (this.drawing) this.wet.value = this.wet.value.slice(0, -1)
+    this.drawing = null
+  }
+
+  busy = (): boolean => this.drawing !== null
+
+  private strokeNow(d: Drawn): Stroke {
+    const { pencil, asSeen, mode } = this.table
+    // As wide as it is seen when the picture is fitted, however it is zoomed now.
+    const px = asSeen ? pencil.width / this.sight.zoom() : pencil.width
+    return {
+      schema: 1,
+      colour: pencil.colour,
+      width: Math.max(0.5, Math.round(px * 100) / 100),
+      pressure: d.pen || mode !== 'free',
+      points: d.points,
+    }
+  }
+
+  private async fill(p: Vec): Promise<void> {
+    const { scene, focus, stack } = this.desk
+    const { seen, pencil } = this.table
+    const content = contentHere(scene!, focus!)
+    const marks = content ? contentMarks(stack!, content, scene!.strokeBy, seen ?? undefined) : []
+    const shape = fillAt(marks, p, roomAround(scene!.shot.picture), pencil.colour)
+    if (typeof shape === 'string') toast(shape)
+    else await this.put(shape, { under: true })
+  }
+
+  /** The stroke on the drawing it belongs on. Which one is decided when the pen is lifted, before anything moves the playhead. */
+  private async put(stroke: Stroke, { under }: { under?: true } = {}): Promise<void> {
+    const { drawing, column } = this.desk
+    const [session, stack] = [this.desk.session!, this.desk.stack!]
+    const { part, drawThrough } = this.table
+    const shared = part && stack.subjects[part]
+    if (shared && shared.kind === 'part' && shared.strokes) {
+      const hash = await session.strokes.add(stroke)
+      const draft = strokeOnShared(this.desk.scene!, this.desk.focus!, shared.id, hash)
+      if (draft) this.desk.run(draft)
+      return
+    }
+    const { id, made } = this.target()
+    const hash = await session.strokes.add(stroke)
+    const ref = { id: newId(), hash, ...(part ? { part } : {}) }
+    const fix = drawing && !made ? fixOf(this.desk.scene!, this.desk.focus!, drawing) : {}
+    const args = { stack: stack.id, drawing: id, strokes: [ref], ...(under ? { under } : {}), ...fix }
+    this.desk.run(...(made ? [made] : []), { name: 'stroke.add', args })
+    if (drawThrough && this.desk.column?.id === column!.id) this.goOn()
+  }
+
+  private goOn(): void {
+    const next = nextExposure(this.desk.focus!)
+    if (next) this.desk.goTo(next.start)
+  }
+
+  /** The drawing that a stroke goes on: the shown one, a new one on a blank, and on a held frame what was chosen. */
+  private target(): { id: string; made: Draft | null } {
+    const { scene, focus, drawing, column } = this.desk
+    const { onHeld } = this.table
+    if (drawing && (onHeld === 'held' || !isHeld(focus!) || column?.lead !== undefined))
+      return { id: drawing.id, made: null }
+    const id = newId()
+    const from = drawing && onHeld === 'copy' ? { copyOf: drawing.id } : 'blank'
+    return { id, made: newPose(scene!, focus!, { from, where: 'playhead', role: 'key', id }) }
+  }
+}
+
+const pressureOf = (e: PointerEvent): number => e.pressure || 0.5
+
+/** The corner that makes a square (or a circle) with another one. */
+function squareTo(a: Vec, b: Vec): Vec {
+  const side = Math.max(Math.abs(b.x - a.x), Math.abs(b.y - a.y))
+  return { x: a.x + side * (Math.sign(b.x - a.x) || 1), y: a.y + side * (Math.sign(b.y - a.y) || 1) }
+}

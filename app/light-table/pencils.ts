@@ -1,0 +1,32 @@
+import { useLocalStorage } from '@vueuse/core'
+import { computed } from 'vue'
+
+/** A pencil of the box: what it is for, its colour, its width (px of the picture) and how much of the hand's tremor it takes out. */
+export interface PencilKind {
+  id: string
+  name: string
+  colour: string
+  width: number
+  smooth: number
+}
+
+/** Blue for roughs, brown for construction, graphite for tie-downs: common practice is a colour that is easily told from the line. */
+export const PENCILS: readonly PencilKind[] = [
+  { id: 'tie-down', name: 'Tie-down', colour: '#26302c', width: 6, smooth: 0.3 },
+  { id: 'rough', name: 'Rough', colour: '#1f5aa8', width: 4, smooth: 0.1 },
+  { id: 'construction', name: 'Construction', colour: '#8a5a2b', width: 3, smooth: 0.2 },
+]
+
+/** The box of pencils, remembered in this browser, and the one in hand. */
+export function usePencils() {
+  const pencils = useLocalStorage<PencilKind[]>(
+    'fintro-pencils',
+    PENCILS.map(p => ({ ...p })),
+  )
+  const pencilId = useLocalStorage('fintro-pencil-now', 'tie-down')
+  const pencil = computed(() => pencils.value.find(p => p.id === pencilId.value) ?? pencils.value[0] ?? PENCILS[0]!)
+  const setPencil = (change: Partial<PencilKind>): void => {
+    pencils.value = pencils.value.map(p => (p.id === pencil.value.id ? { ...p, ...change } : p))
+  }
+  return { pencils, pencilId, pencil, setPencil }
+}

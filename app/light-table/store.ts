@@ -1,0 +1,61 @@
+import { defineStore, skipHydrate } from 'pinia'
+import { useLocalStorage } from '@vueuse/core'
+import { ref, shallowRef, watch } from 'vue'
+import { useDesk } from '~/desk/desk'
+import { useTools } from '~/desk/tools'
+import type { ArtClip, SelectedArt } from './art'
+import { usePencils } from './pencils'
+import { useSeenParts } from './useSeenParts'
+
+export type DrawMode = 'free' | 'line' | 'ellipse' | 'fill'
+
+/** What the hand works with on the light table: pencils, the eraser, what is selected of a drawing, which parts are seen. */
+export const useLightTable = defineStore('light-table', () => {
+  const [desk, tools] = [useDesk(), useTools()]
+  const { pencils, pencilId, pencil, setPencil } = usePencils()
+  const mode = ref<DrawMode>('free')
+  /** Widths are px of the screen at the size that fits, so that lines look as wide however the picture is zoomed. */
+  const asSeen = useLocalStorage('fintro-width-as-seen', false)
+  const eraser = useLocalStorage<{ parts: boolean; size: number }>('fintro-rub', { parts: true, size: 9 })
+  /** What the pen does on a held frame: draws on the held drawing, or begins a new one here. */
+  const onHeld = useLocalStorage<'held' | 'blank' | 'copy'>('fintro-on-held', 'held')
+  /** After each stroke the playhead goes to the next drawing. */
+  const drawThrough = ref(false)
+
+  /** What is selected on the drawing under the playhead. */
+  const selected = shallowRef<SelectedArt | null>(null)
+  const lasso = useLocalStorage('fintro-lasso', true)
+  const keepWidth = useLocalStorage('fintro-keep-width', false)
+  const clip = shallowRef<ArtClip | null>(null)
+  /** What is selected belongs to one drawing: on another one nothing is. */
+  watch(
+    () => [desk.drawing?.id, tools.tool],
+    () => {
+      if (tools.tool !== 'select' || selected.value?.drawing !== desk.drawing?.id) selected.value = null
+    },
+    { flush: 'sync' },
+  )
+
+  function reset(): void {
+    selected.value = null
+    drawThrough.value = false
+  }
+
+  return {
+    pencils: skipHydrate(pencils),
+    pencilId: skipHydrate(pencilId),
+    pencil,
+    setPencil,
+    mode,
+    asSeen: skipHydrate(asSeen),
+    eraser: skipHydrate(eraser),
+    onHeld: skipHydrate(onHeld),
+    drawThrough,
+    selected,
+    lasso: skipHydrate(lasso),
+    keepWidth: skipHydrate(keepWidth),
+    clip,
+    reset,
+    ...useSeenParts(),
+  }
+})

@@ -1,0 +1,41 @@
+import { describe, expect, it } from 'vitest'
+import { charted, drawn, emptyShot, exposures, posedShot, STACK } from '#core/commands/fixture.test-helper'
+import { after, deskOn } from '~/desk/scene.test-helper'
+import { lastPose, newPose } from './new-pose'
+
+describe('a new pose', () => {
+  it('in an empty column stands on the frame it was asked for', () =>
+    expect(
+      exposures(after(emptyShot(), newPose(...deskOn(emptyShot(), 5), { from: 'blank', where: 'playhead' }))),
+    ).toBe('X*4 5*2'))
+  it('is numbered by its frame, with a letter where the number is taken', () => {
+    const shot = posedShot()
+    expect(exposures(after(shot, newPose(...deskOn(shot, 13), { from: 'blank', where: 'playhead' })))).toBe(
+      '1*12 13a*2 13*12 25*6',
+    )
+    expect(exposures(after(shot, newPose(...deskOn(shot), { from: 'blank', where: { afterLast: 8 } })))).toBe(
+      '1*12 13*12 25*8 33*2',
+    )
+  })
+  it('copies what a drawing shows, computed ones too', () => {
+    const shot = charted(posedShot(), '1', '13', ['9'])
+    const desk = deskOn(shot, 20)
+    const copy = after(
+      shot,
+      newPose(...desk, { from: { copyOf: 'd9' }, where: 'playhead', role: 'breakdown', id: 'copy' }),
+    )
+    expect(drawn(copy).copy).toMatchObject({
+      role: 'breakdown',
+      own: true,
+      content: desk[0].contents.of(desk[0], shot.stacks[STACK]!, 'd9'),
+    })
+  })
+  it('looks for the last pose up to a frame', () => {
+    const desk = deskOn(posedShot())
+    expect([lastPose(desk[1])!.number, lastPose(desk[1], 14)!.number, lastPose(deskOn(emptyShot())[1])]).toEqual([
+      '25',
+      '13',
+      null,
+    ])
+  })
+})

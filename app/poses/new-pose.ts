@@ -1,0 +1,56 @@
+import { spotAt } from '#core/commands'
+import type { Drawing, PoseRole } from '#core/document'
+import { emptyContent, freeNumber } from '#core/document'
+import { isPose } from '#core/pass'
+import { eachRun, lastRun } from '#core/sheet'
+import { copied } from '~/desk/copies'
+import { planAndColumn } from '~/desk/drafts'
+import type { Focus, Scene } from '~/desk/scene'
+import { newId } from '~/sync/ids'
+import type { Draft } from '#core/commands'
+
+/** Where a new pose goes: under the playhead, or a number of frames after the beginning of the last exposure. */
+export type PoseWhere = 'playhead' | { readonly afterLast: number }
+/** What a new pose begins with: nothing, or the content of a drawing. */
+export type PoseFrom = 'blank' | { readonly copyOf: string }
+
+/** The pose exposed last before a frame (or at it); the last of the column when there is none. */
+export function lastPose(focus: Focus, frame = Infinity): Drawing | null {
+  let found: Drawing | null = null
+  for (const { run, start } of eachRun(focus.column!.runs)) {
+    const d = run.drawing ? focus.stack!.drawings[run.drawing] : undefined
+    if (d && isPose(d) && (start <= frame || !found)) found = d
+  }
+  return found
+}
+
+/** The frame a new pose would come to stand on. */
+export function poseFrame(focus: Focus, where: PoseWhere): number {
+  const last = lastRun(focus.column!.runs)
+  return where === 'playhead' ? focus.frame : last ? last.start + where.afterLast : 1
+}
+
+/** What a new pose begins with, where it comes, and (a new key where nothing is said) what it is and which id it has. */
+export interface NewPose {
+  readonly from: PoseFrom
+  readonly where: PoseWhere
+  readonly role?: PoseRole
+  readonly id?: string
+}
+
+/** A new pose in the active column, numbered by the frame it falls on. */
+export function newPose(scene: Scene, focus: Focus, { from, where, role = 'key', id = newId() }: NewPose): Draft {
+  const stack = focus.stack!
+  const source = from === 'blank' ? undefined : stack.drawings[from.copyOf]
+  const content = source ? copied(scene.contents.of(scene, stack, source.id)) : emptyContent
+  const number = freeNumber(stack, String(poseFrame(focus, where)))
+  const drawing = { id, number, role, content }
+  return { name: 'pose.add', args: { ...planAndColumn(scene, focus), drawing, where: placeFor(focus, where) } }
+}
+
+/** How the command names where a new pose comes. Behind a repeat at the end of the column, the frame is told as it is seen. */
+function placeFor(focus: Focus, where: PoseWhere) {
+  const { runs } = focus.column!
+  if (where === 'playhead') return spotAt(runs, focus.frame) ?? { onFrame: focus.frame }
+  return lastRun(runs)?.run.again ? spotAt(runs, poseFrame(focus, where))! : where
+}

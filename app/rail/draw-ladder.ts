@@ -1,0 +1,98 @@
+import type { Drawing, Stack } from '#core/document'
+import type { Section, Stretch } from '#core/pass'
+import { onScale } from '#core/pass'
+import type { Rows } from '~/sheet/layout'
+import { MONO, theme } from '~/ui/colours'
+import { LADDER } from './layout'
+
+type C = CanvasRenderingContext2D
+
+/** Labels nearer than this to each other, or to a pose, are left out, px. */
+const [APART, FROM_POSE] = [9, 10]
+
+/** The chart as an in-betweener knows it: a ladder with a tick for each in-between, poses at its ends. */
+export function drawLadder(c: C, stack: Stack, rows: Rows, stretch: Stretch): void {
+  const { sections } = stretch
+  if (!sections.some(s => s.pass.members.length)) return
+  const [first, last] = [sections[0]!.pass, sections.at(-1)!.pass]
+  // As tall as the in-betweens and their arrival, not as the hold before them.
+  const from = first.members[0]?.start ?? first.to.start
+  const [top, bottom] = [rows.y(Math.max(stretch.start, from - 1)) + rows.px / 2, rows.y(stretch.end) + rows.px / 2]
+  const y = (s: number) => top + Math.max(-0.04, Math.min(1.04, s)) * (bottom - top)
+  drawFrame(c, top, bottom)
+  c.textBaseline = 'middle'
+  drawEnd(c, stack.drawings[first.from.drawing]!, top)
+  drawEnd(c, stack.drawings[last.to.drawing]!, bottom)
+  c.font = `400 9.5px ${MONO}`
+  c.textAlign = 'left'
+  let lastLabel = top + 3
+  const breaks = sections.filter(s => s.to < 1).map(s => y(s.to))
+  const free = (at: number): boolean =>
+    at - lastLabel >= APART && bottom - at >= FROM_POSE && breaks.every(b => Math.abs(b - at) >= FROM_POSE)
+  for (const section of sections) {
+    for (const m of section.pass.members) {
+      const at = y(onScale(section, m.u))
+      drawTick(c, at)
+      if (!free(at)) continue
+      c.fillStyle = theme().soft
+      c.fillText(stack.drawings[m.drawing]!.number, LADDER + 15, at)
+      lastLabel = at
+    }
+    if (section.to >= 1) continue
+    lastLabel = y(section.to)
+    drawBreakdown(c, stack, section, lastLabel)
+  }
+}
+
+function drawFrame(c: C, top: number, bottom: number): void {
+  c.strokeStyle = theme().graphite
+  c.lineWidth = 1.4
+  c.beginPath()
+  c.moveTo(LADDER + 12, top)
+  c.lineTo(LADDER, top)
+  c.lineTo(LADDER, bottom)
+  c.lineTo(LADDER + 12, bottom)
+  c.stroke()
+}
+
+function drawTick(c: C, at: number): void {
+  c.beginPath()
+  c.moveTo(LADDER, at)
+  c.lineTo(LADDER + 8, at)
+  c.stroke()
+}
+
+/** The breakdown that ends a section: a longer tick in blue, its number underlined. */
+function drawBreakdown(c: C, stack: Stack, section: Section, at: number): void {
+  const t = theme()
+  c.save()
+  c.strokeStyle = t.pencil
+  c.lineWidth = 2
+  c.beginPath()
+  c.moveTo(LADDER, at)
+  c.lineTo(LADDER + 13, at)
+  c.stroke()
+  c.fillStyle = t.pencil
+  c.font = `600 9.5px ${MONO}`
+  const { number } = stack.drawings[section.pass.to.drawing]!
+  c.fillText(number, LADDER + 16, at)
+  c.fillRect(LADDER + 16, at + 5, c.measureText(number).width, 1.4)
+  c.restore()
+}
+
+/** The number of a pose at an end of the ladder: a key ringed, an extreme bold. */
+function drawEnd(c: C, drawing: Drawing, at: number): void {
+  const t = theme()
+  c.font = `600 9.5px ${MONO}`
+  c.textAlign = 'left'
+  c.fillStyle = drawing.role === 'breakdown' ? t.pencil : t.graphite
+  c.fillText(drawing.number, LADDER + 17, at)
+  const w = c.measureText(drawing.number).width
+  if (drawing.role === 'breakdown') c.fillRect(LADDER + 17, at + 5, w, 1.4)
+  if (drawing.role !== 'key') return
+  c.beginPath()
+  c.ellipse(LADDER + 17 + w / 2, at, w / 2 + 4.5, 6.8, 0, 0, Math.PI * 2)
+  c.lineWidth = 1.1
+  c.strokeStyle = t.graphite
+  c.stroke()
+}

@@ -1,0 +1,48 @@
+import { useCharts } from './chart/store'
+import { useDesk } from './desk/desk'
+import { useDialogs } from './desk/dialogs'
+import { usePlayer } from './desk/player'
+import { useExchange } from './exchange/store'
+import { useFigures } from './figures/store'
+import { useGhosts } from './ghosts/store'
+import { useLightTable } from './light-table/store'
+import { usePicture } from './picture/store'
+import { usePoses } from './poses/store'
+import { useRail } from './rail/store'
+import { useSheet } from './sheet/sheet'
+import { useSide } from './ui/side'
+
+/** The rooms' stores that forget what belongs to the shot that was open. */
+const stores = [
+  useSheet,
+  useRail,
+  useCharts,
+  usePoses,
+  useGhosts,
+  useFigures,
+  useLightTable,
+  usePicture,
+  useExchange,
+  usePlayer,
+  useDialogs,
+  useSide,
+]
+
+export function resetRooms(): void {
+  for (const use of stores) use().reset()
+}
+
+/** What Escape lets go of, in this order: true where there was something. */
+export function selections(): (() => boolean)[] {
+  const [desk, table, rail] = [useDesk(), useLightTable(), useRail()]
+  return [
+    () => letGo(!!table.selected, () => (table.selected = null)),
+    () => letGo(rail.picked.size > 0, () => (rail.picked = new Set())),
+    () => letGo(!!desk.selection, () => (desk.selection = null)),
+  ]
+}
+
+function letGo(has: boolean, clear: () => void): boolean {
+  if (has) clear()
+  return has
+}

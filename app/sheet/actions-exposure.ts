@@ -1,0 +1,339 @@
+import { toast } from 'vue-sonner'
+import { plural } from '#core/basic'
+import { refOf } from '#core/commands'
+import type { Action } from '~/desk/action'
+import { hasExposure } from '~/desk/action'
+import type { Desk } from '~/desk/desk'
+import { planAndColumn } from '~/desk/drafts'
+import { back, copyRange, cutRange, holdTo, paste, putIn, reverse, snapToStep, spreadEvenly, takeOut } from './arrange'
+import type { RepeatHow } from './repeats'
+import { bracketHere, repeatOver, repeatWords, withoutRepeat } from './repeats'
+import { useSheet } from './sheet'
+import { STEP_NAMES, tryOver, tryRange } from './trying'
+
+function moreFrames(d: Desk, delta: number): void {
+  if (!d.place) return
+  d.run({ name: 'run.push', args: { ...planAndColumn(d.scene!, d.focus!), run: refOf(d.place), delta } })
+}
+
+/** Twice over the selected frames; in a repeat once more. */
+function moreTimes(d: Desk): RepeatHow {
+  const now = bracketHere(d.scene!, d.focus!)?.repeat
+  return { times: now?.times ? now.times + 1 : 2, back: now?.back ?? false }
+}
+
+const stepActions = (step: number): Action[] => [
+  {
+    id: `push-${step}`,
+    name: `${STEP_NAMES[step]} by push: every drawing kept, the length changes`,
+    group: 'Exposure',
+    keys: [`Digit${step}`],
+    can: hasExposure,
+    do: (_d, tried) => tryRange({ kind: 'expose', step, by: 'push' }, tried),
+  },
+  {
+    id: `thin-${step}`,
+    name: `${STEP_NAMES[step]} by thinning: the length stays, fewer drawings`,
+    group: 'Exposure',
+    keys: [`Shift+Digit${step}`],
+    can: hasExposure,
+    do: (_d, tried) => tryRange({ kind: 'expose', step, by: 'thin' }, tried),
+  },
+]
+
+/** What can be done with the selected exposures. */
+export const exposureActions: readonly Action[] = [
+  ...[1, 2, 3, 4, 5, 6, 7, 8].flatMap(stepActions),
+  {
+    id: 'hold',
+    name: 'Hold the first drawing over the chosen frames',
+    group: 'Exposure',
+    keys: ['h'],
+    can: hasExposure,
+    do: (d, tried) => tryRange({ kind: 'hold' }, tried),
+  },
+  {
+    id: 'clear',
+    name: 'Clear the chosen exposures to a blank',
+    group: 'Exposure',
+    keys: ['Backspace'],
+    can: hasExposure,
+    do: (d, tried) => tryRange({ kind: 'clear' }, tried),
+  },
+  {
+    id: 'hold-next',
+    name: 'Hold to the next pose',
+    group: 'Exposure',
+    keys: ['Alt+KeyH'],
+    can: hasExposure,
+    do: (d, tried) => tryOver('Hold to the next pose', holdTo(d.scene!, d.focus!, 'next'), tried),
+  },
+  {
+    id: 'hold-end',
+    name: 'Hold to the end of the shot',
+    group: 'Exposure',
+    keys: [],
+    can: hasExposure,
+    do: (d, tried) => tryOver('Hold to the end', holdTo(d.scene!, d.focus!, 'end'), tried),
+  },
+  {
+    id: 'reverse',
+    name: 'Reverse the chosen exposures',
+    group: 'Exposure',
+    keys: [],
+    can: hasExposure,
+    do: (d, tried) => tryOver('Reverse', reverse(d.scene!, d.focus!), tried),
+  },
+  {
+    id: 'reverse-copies',
+    name: 'Reverse the chosen exposures, with copies to alter',
+    group: 'Exposure',
+    keys: [],
+    can: hasExposure,
+    do: (d, tried) => tryOver('Reverse with copies', reverse(d.scene!, d.focus!, { copies: true }), tried),
+  },
+  {
+    id: 'back',
+    name: 'There and back, the ends once',
+    group: 'Exposure',
+    keys: [],
+    can: hasExposure,
+    do: (d, tried) => tryOver('There and back', back(d.scene!, d.focus!), tried),
+  },
+  {
+    id: 'back-copies',
+    name: 'There and back, with copies to alter',
+    group: 'Exposure',
+    keys: [],
+    can: hasExposure,
+    do: (d, tried) => tryOver('There and back with copies', back(d.scene!, d.focus!, { copies: true }), tried),
+  },
+  {
+    id: 'spread',
+    name: 'Spread the drawings evenly over the chosen frames',
+    group: 'Exposure',
+    keys: [],
+    can: hasExposure,
+    do: (d, tried) => tryOver('Spread evenly', spreadEvenly(d.scene!, d.focus!), tried),
+  },
+  {
+    id: 'snap',
+    name: 'Move poses to frames that the step allows',
+    group: 'Exposure',
+    keys: [],
+    can: hasExposure,
+    do: (d, tried) => {
+      const { drafts, moved } = snapToStep(d.scene!, d.focus!)
+      if (!drafts.length) toast('Every pose is on its step.')
+      else tryOver(`Poses to the step (${moved.slice(0, 4).join(', ')}${moved.length > 4 ? ' …' : ''})`, drafts, tried)
+    },
+  },
+  {
+    id: 'repeat',
+    name: 'Repeat bracket: show the chosen frames twice; in a repeat once more',
+    group: 'Exposure',
+    keys: ['Shift+B'],
+    can: hasExposure,
+    do: d => d.run(...repeatOver(d.scene!, d.focus!, moreTimes(d))),
+  },
+  {
+    id: 'repeat-end',
+    name: 'Repeat bracket: the chosen frames again and again, to the end of the shot',
+    group: 'Exposure',
+    keys: ['Alt+KeyB'],
+    can: hasExposure,
+    do: d =>
+      d.run(
+        ...repeatOver(d.scene!, d.focus!, { times: null, back: bracketHere(d.scene!, d.focus!)?.repeat.back ?? false }),
+      ),
+  },
+  {
+    id: 'repeat-back',
+    name: 'Repeat bracket: there and back, or forward only',
+    group: 'Exposure',
+    keys: [],
+    can: d => !!bracketHere(d.scene!, d.focus!),
+    do: d => {
+      const { times, back } = bracketHere(d.scene!, d.focus!)!.repeat
+      d.run(...repeatOver(d.scene!, d.focus!, { times: back && times === 1 ? 2 : times, back: !back }))
+    },
+  },
+  {
+    id: 'repeat-write',
+    name: 'Turn the repeat here into plain exposures',
+    group: 'Exposure',
+    keys: ['Shift+X'],
+    can: d => !!bracketHere(d.scene!, d.focus!),
+    do: d => {
+      const words = repeatWords(bracketHere(d.scene!, d.focus!)!.repeat)
+      if (d.run(...withoutRepeat(d.scene!, d.focus!, 'write'))) toast(`The repeat (${words}) is plain exposures now.`)
+    },
+  },
+  {
+    id: 'repeat-remove',
+    name: 'Take the repeat here away',
+    group: 'Exposure',
+    keys: [],
+    can: d => !!bracketHere(d.scene!, d.focus!),
+    do: d => d.run(...withoutRepeat(d.scene!, d.focus!, 'remove')),
+  },
+  {
+    id: 'give',
+    name: 'Reduce this exposure to nothing; the one before takes its frames, the drawing stays in the tray',
+    group: 'Exposure',
+    keys: ['Shift+Backspace'],
+    can: hasExposure,
+    do: (d, tried) =>
+      tryOver(
+        'Reduced to nothing',
+        [{ name: 'run.give', args: { ...planAndColumn(d.scene!, d.focus!), run: refOf(d.place!), to: 'before' } }],
+        tried,
+      ),
+  },
+  {
+    id: 'note',
+    name: 'Write an action note here …',
+    group: 'Exposure',
+    keys: ['Shift+M'],
+    do: d => {
+      useSheet().notes = true
+      useSheet().noting = { frame: d.frame, frames: 1 }
+    },
+  },
+  {
+    id: 'notes',
+    name: 'Action notes in the sheet on or off',
+    group: 'Look',
+    keys: [],
+    do: () => {
+      useSheet().notes = !useSheet().notes
+    },
+  },
+  {
+    id: 'put-in',
+    name: 'Put one frame in here',
+    group: 'Exposure',
+    keys: ['Insert'],
+    repeats: true,
+    can: hasExposure,
+    do: d => d.run(...putIn(d.scene!, d.focus!, 1, 'selected')),
+  },
+  {
+    id: 'put-in-all',
+    name: 'Put one frame in here, in all columns',
+    group: 'Exposure',
+    keys: ['Alt+Insert'],
+    can: hasExposure,
+    do: d => d.run(...putIn(d.scene!, d.focus!, 1, 'all')),
+  },
+  {
+    id: 'take-out',
+    name: 'Take the chosen frames out; what follows moves up',
+    group: 'Exposure',
+    keys: ['Shift+Delete'],
+    can: hasExposure,
+    do: (d, tried) => tryOver('Take frames out', takeOut(d.scene!, d.focus!, 'selected'), tried),
+  },
+  {
+    id: 'take-out-all',
+    name: 'Take the chosen frames out in all columns',
+    group: 'Exposure',
+    keys: ['Alt+Delete'],
+    can: hasExposure,
+    do: (d, tried) => tryOver('Take frames out of all columns', takeOut(d.scene!, d.focus!, 'all'), tried),
+  },
+  {
+    id: 'copy',
+    name: 'Copy the chosen exposures',
+    group: 'Exposure',
+    keys: ['$mod+KeyC'],
+    can: hasExposure,
+    do: d => {
+      useSheet().clip = copyRange(d.scene!, d.focus!)
+      const { frames, columns } = useSheet().clip!
+      toast(`Copied ${plural(frames, 'frame')} of ${plural(columns.length, 'column')}.`)
+    },
+  },
+  {
+    id: 'cut',
+    name: 'Cut the chosen exposures; a blank stays',
+    group: 'Exposure',
+    keys: ['$mod+KeyX'],
+    can: hasExposure,
+    do: d => {
+      useSheet().clip = copyRange(d.scene!, d.focus!)
+      d.run(...cutRange(d.scene!, d.focus!))
+    },
+  },
+  {
+    id: 'paste',
+    name: 'Paste over what is exposed here',
+    group: 'Exposure',
+    keys: ['$mod+KeyV'],
+    can: () => !!useSheet().clip,
+    do: d => d.run(...paste(d.scene!, d.focus!, useSheet().clip!, { by: 'over' })),
+  },
+  {
+    id: 'paste-push',
+    name: 'Paste between; what follows moves',
+    group: 'Exposure',
+    keys: ['$mod+Alt+KeyV'],
+    can: () => !!useSheet().clip,
+    do: d => d.run(...paste(d.scene!, d.focus!, useSheet().clip!, { by: 'push' })),
+  },
+  {
+    id: 'paste-copies',
+    name: 'Paste between, as new copies of the drawings',
+    group: 'Exposure',
+    keys: [],
+    can: () => !!useSheet().clip,
+    do: d => d.run(...paste(d.scene!, d.focus!, useSheet().clip!, { by: 'push', copies: true })),
+  },
+  {
+    id: 'type',
+    name: 'Type the number of a drawing to expose from here on …',
+    group: 'Exposure',
+    keys: ['Shift+Enter'],
+    can: d => !!d.column,
+    do: () => {
+      useSheet().typing = true
+    },
+  },
+  {
+    id: 'more',
+    name: 'More to do with the chosen frames …',
+    group: 'Exposure',
+    keys: ['Shift+O'],
+    can: hasExposure,
+    do: () => {
+      useSheet().more = true
+    },
+  },
+  {
+    id: 'frame-more',
+    name: 'One frame more of this drawing',
+    group: 'Exposure',
+    keys: ['Equal', 'Shift+Equal', 'NumpadAdd'],
+    repeats: true,
+    can: hasExposure,
+    do: d => moreFrames(d, 1),
+  },
+  {
+    id: 'frame-less',
+    name: 'One frame less of this drawing',
+    group: 'Exposure',
+    keys: ['Minus', 'NumpadSubtract'],
+    repeats: true,
+    can: d => (d.place?.run.frames ?? 0) > 1,
+    do: d => moreFrames(d, -1),
+  },
+  {
+    id: 'take',
+    name: 'Take what is shown',
+    group: 'Exposure',
+    keys: ['Enter'],
+    do: (d, tried) => {
+      if (tried) d.run(...tried.drafts)
+    },
+  },
+]

@@ -1,0 +1,86 @@
+import type { State } from '#core/pass'
+import { MONO, theme } from '~/ui/colours'
+import type { Rows } from './layout'
+
+type C = CanvasRenderingContext2D
+
+/** A drawing's number where it is first shown: the middle of its cell and the top of its row, px. */
+export interface SheetNumber {
+  readonly x: number
+  readonly y: number
+  readonly number: string
+  readonly role: string
+  readonly state: State
+}
+
+/** A drawing's number where it is first shown, marked by what it is: key ringed, breakdown underlined, extreme underlined heavily. */
+export function drawNumber(c: C, rows: Rows, { x, y, number, role, state }: SheetNumber): void {
+  const t = theme()
+  // In a roomy cell the number stands in its corner, over the picture.
+  const high = Math.min(rows.px, 24)
+  const mid = y + high / 2
+  const core = role !== 'in-between'
+  if (rows.px < 11) {
+    drawDense(c, { x, y, number, role })
+    return
+  }
+  c.textAlign = 'center'
+  c.textBaseline = 'middle'
+  c.font = `${core ? 600 : 400} 11.5px ${MONO}`
+  const w = Math.max(16, c.measureText(number).width + 10)
+  c.fillStyle = t.sheet
+  c.fillRect(x - w / 2, y + 1, w, high - 2)
+  c.strokeStyle = t.graphite
+  c.lineWidth = 1.3
+  if (role === 'key') {
+    c.setLineDash(state === 'empty' ? [2, 2] : [])
+    c.beginPath()
+    c.ellipse(x, mid, w / 2 + 1, high / 2 - 0.5, 0, 0, Math.PI * 2)
+    c.stroke()
+    c.setLineDash([])
+  }
+  c.fillStyle = role === 'breakdown' ? t.pencil : state === 'own' ? t.graphite : t.soft
+  c.fillText(number, x, mid + 0.5)
+  if (role === 'breakdown' || role === 'extreme') {
+    c.strokeStyle = role === 'breakdown' ? t.pencil : t.graphite
+    c.lineWidth = role === 'breakdown' ? 1.2 : 2.6
+    c.setLineDash(state === 'empty' ? [2, 2] : [])
+    c.beginPath()
+    c.moveTo(x - w / 2 + 3, y + high - 1.5)
+    c.lineTo(x + w / 2 - 3, y + high - 1.5)
+    c.stroke()
+    c.setLineDash([])
+  }
+  if (!core) drawState(c, x + w / 2 + 3, mid, state)
+}
+
+/** A drawing in a dense sheet: a tick where it begins, the numbers of poses where there is room. */
+function drawDense(c: C, { x, y, number, role }: Omit<SheetNumber, 'state'>): void {
+  const t = theme()
+  const core = role !== 'in-between'
+  c.strokeStyle = role === 'breakdown' ? t.pencil : core ? t.graphite : t.soft
+  c.lineWidth = core ? 1.8 : 1
+  c.beginPath()
+  c.moveTo(x - (core ? 9 : 5), y + 0.5)
+  c.lineTo(x + (core ? 9 : 5), y + 0.5)
+  c.stroke()
+  if (!core) return
+  c.font = `600 9px ${MONO}`
+  c.textAlign = 'left'
+  c.textBaseline = 'top'
+  c.fillStyle = role === 'breakdown' ? t.pencil : t.graphite
+  c.fillText(number, x + 8, y + 1)
+}
+
+/** An in-between's state beside its number: own is a filled dot, empty a hollow one, computed has none. */
+export function drawState(c: C, x: number, y: number, state: State): void {
+  if (state === 'computed') return
+  const t = theme()
+  c.beginPath()
+  c.arc(x, y, 2.3, 0, Math.PI * 2)
+  c.lineWidth = 1.1
+  c.strokeStyle = t.graphite
+  c.fillStyle = t.graphite
+  if (state === 'own') c.fill()
+  else c.stroke()
+}

@@ -1,0 +1,59 @@
+import { plural } from '#core/basic'
+import { onStep } from '#core/commands'
+import { eachRun, summary } from '#core/sheet'
+import { perSecond } from '#core/time'
+import type { Focus, Scene } from '~/desk/scene'
+import { rangeOf } from '~/desk/scene'
+import type { Draft } from '#core/commands'
+import { overColumns, passagesOf, selectedColumns } from './arrange'
+
+export type RangeChange = { kind: 'expose'; step: number; by: 'push' | 'thin' } | { kind: 'hold' } | { kind: 'clear' }
+
+/** A change of exposure over the range that is selected, for every selected column. None in empty columns. */
+export function overRange(scene: Scene, focus: Focus, change: RangeChange): Draft[] {
+  return overColumns(scene, focus, (_column, args) => {
+    if (change.kind === 'expose') return { name: 'range.expose', args: { ...args, step: change.step, by: change.by } }
+    return change.kind === 'hold' ? { name: 'range.hold', args } : { name: 'range.clear', args }
+  })
+}
+
+/** What a range is, in words: "Keeper, frames 13–28: 6 drawings, on twos, one hold of 4". */
+export function rangeWords(scene: Scene, focus: Focus): string {
+  const { first, last } = rangeOf(focus)
+  const columns = selectedColumns(scene, focus)
+  const selected = focus.selection?.drawing && focus.stack?.drawings[focus.selection.drawing]
+  if (selected) {
+    const parts = passagesOf(focus)
+    return `Drawing ${selected.number} of ${focus.column!.name}, exposed ${parts.length === 1 ? 'once' : `${parts.length} times`}: ${plural(
+      parts.reduce((sum, p) => sum + p.last - p.first + 1, 0),
+      'frame',
+    )}.`
+  }
+  const frames = first === last ? `frame ${first}` : `frames ${first}–${last}`
+  if (columns.length > 1) {
+    const drawings = columns.reduce((sum, c) => sum + summary(c.runs, first, last).drawings, 0)
+    return `${columns.length} columns, ${frames}: ${plural(last - first + 1, 'frame')}, ${plural(drawings, 'drawing')}${aSecond(scene, drawings, last - first + 1)}`
+  }
+  const [column] = columns
+  if (!column?.runs.count) return 'Nothing is exposed in this column yet.'
+  const { drawings } = summary(column.runs, first, last)
+  const lengths = [...eachRun(column.runs)]
+    .filter(({ run, start }) => run.drawing !== null && start <= last && start + run.frames > first)
+    .map(({ run, start }) => Math.min(last, start + run.frames - 1) - Math.max(first, start) + 1)
+  return `${column.name}, ${frames}: ${plural(last - first + 1, 'frame')}, ${plural(drawings, 'drawing')}${exposedAs(lengths)}${aSecond(scene, drawings, last - first + 1)}`
+}
+
+/** How many different drawings a second there are, where there are several. */
+const aSecond = (scene: Scene, drawings: number, frames: number): string =>
+  drawings > 1 ? `, ${((drawings * perSecond(scene.shot.rate)) / frames).toFixed(1)} a second` : ''
+
+/** The usual exposure of some lengths, and the holds among them. */
+function exposedAs(lengths: readonly number[]): string {
+  if (lengths.length < 2) return ''
+  const counts = new Map<number, number>()
+  for (const n of lengths) counts.set(n, (counts.get(n) ?? 0) + 1)
+  const [usual, times] = [...counts].sort((a, b) => b[1] - a[1] || a[0] - b[0])[0]!
+  if (times < 2) return `, longest ${Math.max(...lengths)}`
+  const holds = lengths.filter(n => n > Math.max(3, usual))
+  return `, ${times === lengths.length ? '' : 'mostly '}${onStep(usual)}${holds.length === 1 ? `, one hold of ${holds[0]}` : holds.length ? `, ${holds.length} holds up to ${Math.max(...holds)}` : ''}`
+}

@@ -1,0 +1,63 @@
+import type { Action } from '~/desk/action'
+import { usePlayer } from '~/desk/player'
+import { exposedEnd, overhangOf } from '~/desk/scene'
+import { useSide } from '~/ui/side'
+
+/** The play range, and how long the shot is. */
+export const shotActions: readonly Action[] = [
+  {
+    id: 'loop',
+    name: 'Loop over the chosen frames, or over the whole shot',
+    group: 'Look',
+    keys: ['l'],
+    do: d => {
+      usePlayer().loop =
+        d.selection && d.selection.last > d.selection.first
+          ? { first: d.selection.first, last: d.selection.last }
+          : null
+    },
+  },
+  {
+    id: 'trim',
+    name: 'Trim the shot to what is exposed',
+    group: 'Shot',
+    keys: [],
+    can: d => exposedEnd(d.columns) > 0 && exposedEnd(d.columns) !== d.shot!.length,
+    do: d => d.run({ name: 'shot.set', args: { length: exposedEnd(d.columns) } }),
+  },
+  {
+    id: 'in',
+    name: 'Play range begins here',
+    group: 'Shot',
+    keys: ['Shift+BracketLeft'],
+    do: d => {
+      usePlayer().loop = { first: d.frame, last: Math.max(d.frame, usePlayer().range.last) }
+    },
+  },
+  {
+    id: 'out',
+    name: 'Play range ends here',
+    group: 'Shot',
+    keys: ['Shift+BracketRight'],
+    do: d => {
+      usePlayer().loop = { first: Math.min(d.frame, usePlayer().range.first), last: d.frame }
+    },
+  },
+  {
+    id: 'side-shot',
+    name: 'Length, rate and going to a frame …',
+    group: 'Shot',
+    keys: ['Shift+L'],
+    do: () => {
+      useSide().toggle('shot')
+    },
+  },
+  {
+    id: 'fit',
+    name: 'Make the shot as long as what is exposed',
+    group: 'Shot',
+    keys: ['f'],
+    can: d => overhangOf(d.shown!, d.columns) > 0,
+    do: d => d.run({ name: 'shot.set', args: { length: d.shot!.length + overhangOf(d.shown!, d.columns) } }),
+  },
+]

@@ -1,0 +1,16 @@
+import type { Action } from '~/desk/action'
+import { useSide } from '~/ui/side'
+
+/** Opening the tray. */
+export const trayActions: readonly Action[] = [
+  {
+    id: 'side-tray',
+    name: 'The tray: all drawings of the column …',
+    group: 'Shot',
+    keys: ['Shift+K'],
+    can: d => !!d.column,
+    do: () => {
+      useSide().toggle('tray')
+    },
+  },
+]
