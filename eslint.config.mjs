@@ -1,6 +1,13 @@
 import withNuxt from './.nuxt/eslint.config.mjs'
+import { plainCalls } from './lint/plain-calls.mjs'
+import { arrows } from './lint/rooms.mjs'
 
 const coreMayImport = ['zod', 'perfect-freehand', 'svgpath', 'd3-color', 'd3-polygon', 'simplify-js', 'fast-xml-parser']
+
+/** Calls in which a bare true is a value that is kept or compared, not a switch. */
+const valueCalls = ['ref', 'shallowRef', 'useLocalStorage', 'set', 'String', 'expect', 'toBe', 'toEqual', 'literal']
+/** Calls of the platform and of packages, which cannot be given other arguments. */
+const packageCalls = ['push', 'simplify', 'readRawBody', 'getUint32', 'setUint32', 'setNoDelay']
 
 export default withNuxt(
   { ignores: ['.output/**', '.data/**', '.cache/**', 'test-results/**'] },
@@ -10,6 +17,22 @@ export default withNuxt(
       'vue/html-self-closing': 'off',
       'no-console': ['error', { allow: ['warn', 'error'] }],
       '@typescript-eslint/no-dynamic-delete': 'off',
+    },
+  },
+  {
+    plugins: { house: { rules: { arrows, 'plain-calls': plainCalls } } },
+    rules: {
+      'house/plain-calls': ['error', [...valueCalls, ...packageCalls]],
+      'max-lines': ['error', { max: 400, skipBlankLines: false, skipComments: false }],
+    },
+  },
+  {
+    // A test may stand on anything it checks against, and may be one long list of cases.
+    files: ['app/**', 'core/**', 'server/**', 'demo/**', 'scripts/**', 'bench/**'],
+    ignores: ['**/*.test.ts', '**/*.test-helper.ts'],
+    rules: {
+      'house/arrows': 'error',
+      'max-lines-per-function': ['error', { max: 60, skipBlankLines: false, skipComments: false }],
     },
   },
   {

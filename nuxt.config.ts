@@ -65,7 +65,7 @@ export default defineNuxtConfig({
     },
   },
   routeRules: {
-    // Routes of the API answer data; server/utils/api.ts gives them their own headers.
+    // Routes of the API answer data; server/http/api.ts gives them their own headers.
     '/api/**': { security: { enabled: false } },
     '/_nuxt/**': { headers: { 'cross-origin-embedder-policy': 'credentialless' } },
   },

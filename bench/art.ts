@@ -1,5 +1,5 @@
 import type { Browser, Page } from '@playwright/test'
-import type { Sequelize } from 'sequelize'
+import { QueryTypes, type Sequelize } from 'sequelize'
 import type { Shot } from '../core/document'
 import type { Command } from '../core/commands'
 import { makeShot, openShot, SCHEMA } from '../core/document'
@@ -7,8 +7,8 @@ import { applyCommand, changesBack, revertCommand } from '../core/commands'
 import type { Stroke } from '#core/stroke'
 import { rate } from '#core/time'
 import { Planner } from '../demo/planner'
-import { keepShot } from '../server/services/shots'
-import { keepStrokes } from '../server/services/strokes'
+import { keepShot } from '../server/shots/shots'
+import { keepStrokes } from '../server/media/strokes'
 import { newTestId, serve } from '../tests/support/server'
 import type { Row } from './row'
 
@@ -171,6 +171,25 @@ export async function openArt(browser: Browser, server: string, db: Sequelize, q
   }
 }
 
+const TABLES = ['journal', 'shot_pieces', 'strokes', 'shot_strokes', 'shots']
+
+/** Bytes of what belongs to shots, packed. */
+async function sizeOf(db: Sequelize): Promise<number> {
+  for (const table of TABLES) await db.query(`VACUUM FULL ${table}`)
+  const names = TABLES.map(t => `'${t}'`).join(', ')
+  const [row] = await db.query<{ bytes: string }>(
+    `SELECT sum(pg_total_relation_size(oid))::bigint AS bytes FROM pg_class WHERE relname IN (${names})`,
+    { type: QueryTypes.SELECT },
+  )
+  return Number(row!.bytes)
+}
+
+const postTo = (url: string) => async (path: string, body: unknown) => {
+  const headers = { 'content-type': 'application/json' }
+  const answer = await fetch(`${url}${path}`, { method: 'POST', headers, body: JSON.stringify(body) })
+  return (await answer.json()) as { hashes: string[]; revision: number; outcomes: { status: string }[] }
+}
+
 /** Bytes that the database grows by for a stroke point: 300 strokes drawn one by one, every tenth undone and done again. */
 export async function artSize(quick: boolean): Promise<Row> {
   const { server, db, stop } = await serve()
@@ -178,23 +197,8 @@ export async function artSize(quick: boolean): Promise<Row> {
     const id = newTestId()
     const made = drawnShot(id, 1, 0, 0)
     await keepShot(db, made.shot, 'Trials')
-    const size = async (): Promise<number> => {
-      for (const table of ['journal', 'shot_pieces', 'strokes', 'shot_strokes', 'shots'])
-        await db.query(`VACUUM FULL ${table}`)
-      const [[{ bytes }]] = (await db.query(
-        "SELECT sum(pg_total_relation_size(oid))::bigint AS bytes FROM pg_class WHERE relname IN ('journal', 'shot_pieces', 'strokes', 'shot_strokes', 'shots')",
-      )) as unknown as [[{ bytes: string }]]
-      return Number(bytes)
-    }
-    const before = await size()
-    const post = async (path: string, body: unknown) =>
-      (await (
-        await fetch(`${server.url}${path}`, {
-          method: 'POST',
-          headers: { 'content-type': 'application/json' },
-          body: JSON.stringify(body),
-        })
-      ).json()) as { hashes: string[]; revision: number; outcomes: { status: string }[] }
+    const before = await sizeOf(db)
+    const post = postTo(server.url)
     let shot = made.shot
     let base = 0
     const send = async (command: Command): Promise<void> => {
@@ -226,7 +230,7 @@ export async function artSize(quick: boolean): Promise<Row> {
       await send(revertCommand(newTestId(), command.id, 'Undo: Draw on 1', changes))
       await send(revertCommand(newTestId(), command.id, 'Redo: Draw on 1', changesBack(drawn, shot)))
     }
-    const grown = (await size()) - before
+    const grown = (await sizeOf(db)) - before
     const { document } = (await (await fetch(`${server.url}/api/shots/${id}`)).json()) as { document: unknown }
     const opened = openShot(document)
     if (!opened.ok || opened.shot.stacks['ink-stack']!.drawings['ink-1']!.content.strokes.length !== count)

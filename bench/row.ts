@@ -12,3 +12,6 @@ export const within = (r: Row): boolean => (r.better === 'lower' ? r.value <= r.
 
 export const median = (xs: readonly number[]): number =>
   [...xs].sort((a, b) => a - b)[Math.floor(xs.length / 2)] ?? Number.NaN
+
+/** A share of display frames, in words. */
+export const percent = (share: number): string => `${(share * 100).toFixed(1)} % of display frames`

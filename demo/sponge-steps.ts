@@ -144,6 +144,29 @@ export function spongeSteps(): { shot: Shot; strokes: Stroke[] } {
     pose: null,
   })
   for (const [frame, role, pose] of POSES) p.pose('sponge', frame, role, { poses: { sponge: pose }, strokes: [] })
+  chartFalls(p)
+  const settle: Recipe = { family: 'settle', swings: 5, damping: 0.16 }
+  p.chart('sponge', 65, 79, 13, 1, settle)
+  const last = p.plan.columns.sponge!.runs.chunks.at(-1)!.runs.at(-1)!
+  p.do('run.push', { plan: p.plan.id, column: 'sponge', run: { run: last.id, at: 79 }, delta: 17 })
+  p.do('pin.set', {
+    plan: p.plan.id,
+    pin: {
+      id: 'on-the-floor',
+      stack: 'sponge-stack',
+      subject: 'sponge',
+      part: 'place',
+      drawings: ['sponge-65', 'sponge-79'],
+      to: { kind: 'point', at: vec(1394, 1000) },
+    },
+  })
+  // A step of the stair is 18 cm high.
+  p.do('shot.scale', { scale: { metres: 0.18, px: 160 } })
+  return { shot: p.shot, strokes: p.strokes }
+}
+
+/** The charts from pose to pose, up to the last settle. */
+function chartFalls(p: Planner): void {
   // It loosens on twos, faster and faster; falls and hops are on ones.
   p.chart('sponge', 1, 21, 5, 2, { family: 'fall' })
   p.chart('sponge', 21, 25, 3, 1, { family: 'fall' })
@@ -166,24 +189,6 @@ export function spongeSteps(): { shot: Shot; strokes: Stroke[] } {
       })),
     })
   }
-  const settle: Recipe = { family: 'settle', swings: 5, damping: 0.16 }
-  p.chart('sponge', 65, 79, 13, 1, settle)
-  const last = p.plan.columns.sponge!.runs.chunks.at(-1)!.runs.at(-1)!
-  p.do('run.push', { plan: p.plan.id, column: 'sponge', run: { run: last.id, at: 79 }, delta: 17 })
-  p.do('pin.set', {
-    plan: p.plan.id,
-    pin: {
-      id: 'on-the-floor',
-      stack: 'sponge-stack',
-      subject: 'sponge',
-      part: 'place',
-      drawings: ['sponge-65', 'sponge-79'],
-      to: { kind: 'point', at: vec(1394, 1000) },
-    },
-  })
-  // A step of the stair is 18 cm high.
-  p.do('shot.scale', { scale: { metres: 0.18, px: 160 } })
-  return { shot: p.shot, strokes: p.strokes }
 }
 
 function drawStair(p: Planner, column: string): void {

@@ -2,8 +2,8 @@ import { demoShots, PRODUCTION } from '../demo'
 import { connect, databaseUrl } from '../server/db/connection'
 import { migrate } from '../server/db/migrate'
 import { models } from '../server/db/models'
-import { keepShot } from '../server/services/shots'
-import { keepStrokes } from '../server/services/strokes'
+import { keepShot } from '../server/shots/shots'
+import { keepStrokes } from '../server/media/strokes'
 
 /** Brings the database up to date and loads the demo: once, or with --fresh anew. A person's own shots are never touched. */
 const fresh = process.argv.includes('--fresh')

@@ -1,33 +1,19 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import type { Recipe } from '#core/chart'
-import {
-  alike,
-  BEYOND,
-  offered,
-  placeName,
-  recipeName,
-  sameSpacing,
-  slowOf,
-  spread,
-  typedPlaces,
-  usualFavour,
-} from '#core/chart'
+import { alike, BEYOND, offered, placeName, recipeName, sameSpacing, slowOf, spread, typedPlaces } from '#core/chart'
 import type { Pass } from '#core/pass'
-import { fitsRecipe, passFrames, timesOf } from '#core/pass'
-import { againstGravity, fallFrames, jumpHeight, metresOf, swingFrames } from '#core/travel'
+import { fitsRecipe, timesOf } from '#core/pass'
 import { throwAt } from './spans'
 import { asKept, fill, mostIn, space } from './fill'
 import { toast } from 'vue-sonner'
+import ChartGravity from './ChartGravity.vue'
+import { knobsOf, turned, type Knob } from './knobs'
 import MiniChart from './MiniChart.vue'
 import { useDesk } from '~/desk/desk'
-import { useCharts } from './store'
-import { useTools } from '~/desk/tools'
 
 const { pass } = defineProps<{ pass: Pass }>()
 const desk = useDesk()
-const charts = useCharts()
-const tools = useTools()
 const count = computed(() => pass.chart?.ticks.length ?? 0)
 const step = computed(() => pass.chart?.step ?? desk.column?.step ?? 2)
 const most = computed(() => pass.to.start - pass.from.start - 1)
@@ -120,133 +106,10 @@ function type(e: Event): void {
   desk.run({ name: 'chart.ticks', args: { plan: desk.plan!.id, charts: [{ chart: pass.chart.id, places }] } })
 }
 
-/** What the family that is taken was given, each with what changing it makes. */
-interface Knob {
-  name: string
-  text: string
-  unit: string
-  value: number
-  least: number
-  most: number
-  step: number
-  set: (v: number) => Recipe
-}
-const knobs = computed((): Knob[] => {
-  const r = taken.value
-  if (!r) return []
-  const percent = (name: string, value: number, least: number, top: number, set: (v: number) => Recipe): Knob => ({
-    name,
-    text: String(Math.round(value * 1000) / 10),
-    unit: '%',
-    value: value * 100,
-    least,
-    most: top,
-    step: 1,
-    set: v => set(v / 100),
-  })
-  const whole = (
-    name: string,
-    value: number,
-    least: number,
-    top: number,
-    set: (v: number) => Recipe,
-    unit = '',
-  ): Knob => ({ name, text: String(value), unit, value, least, most: top, step: 1, set })
-  switch (r.family) {
-    case 'halves':
-    case 'thirds':
-      return [
-        whole('Depth', r.depth ?? count.value, 1, Math.max(1, count.value), v => ({
-          ...r,
-          depth: v >= count.value ? undefined : v,
-        })),
-      ]
-    case 'favours':
-      return [
-        percent('Favour within', r.f ?? usualFavour(count.value), 1, 50, v => ({ ...r, f: v })),
-        whole('Drawings there', r.m ?? 1, 1, 12, v => ({ ...r, m: v })),
-      ]
-    case 'settle':
-      return [
-        whole('Half swings', r.swings, 1, 12, v => ({ ...r, swings: v })),
-        percent('Damping', r.damping, 2, 90, v => ({ ...r, damping: v })),
-      ]
-    case 'wind-up':
-      return [percent('Back by', r.back, 1, 50, v => ({ ...r, back: v }))]
-    case 'moving-hold':
-      return [
-        percent('Drift', r.drift, 1, 40, v => ({ ...r, drift: v })),
-        whole('Drawings', r.last, 1, 24, v => ({ ...r, last: v })),
-      ]
-    case 'curve':
-      return r.handles.map((h, i): Knob => ({
-        name: ['Leave: time', 'place', 'Arrive: time', 'place'][i]!,
-        text: h.toFixed(2),
-        unit: '',
-        value: h,
-        least: i % 2 ? -2 : 0,
-        most: i % 2 ? 3 : 1,
-        step: 0.05,
-        set: v => ({ ...r, handles: r.handles.map((x, k) => (k === i ? v : x)) as typeof r.handles }),
-      }))
-    default:
-      return []
-  }
-})
+const knobs = computed(() => (taken.value ? knobsOf(taken.value, count.value) : []))
 function turnKnob(k: Knob, e: Event): void {
   const v = Number((e.target as HTMLInputElement).value.replace(',', '.'))
-  if (Number.isFinite(v)) select(k.set(Math.max(k.least, Math.min(k.most, k.step >= 1 && !k.unit ? Math.round(v) : v))))
-}
-
-/** What gravity says of this pass, where the shot has a scale. */
-const gravity = computed(() => {
-  const { scale, rate } = desk.shot!
-  const poses = [pass.from.drawing, pass.to.drawing].map(
-    d => Object.values(desk.scene!.contents.of(desk.scene!, desk.stack!, d).poses)[0],
-  )
-  const subject = Object.values(desk.stack!.subjects)[0]
-  if (!scale || !poses[0] || !poses[1] || !subject) return null
-  const height = poses[1].place.y - poses[0].place.y
-  const hangs = subject.figure.bones.find(b => b.hangs) ?? subject.figure.bones[0]!
-  const length = hangs.length * poses[0].size
-  const now = passFrames(pass)
-  const m = (px: number) => `${metresOf(scale, Math.abs(px)).toFixed(2)} m`
-  const fall = fallFrames(scale, rate, height)
-  const swing = swingFrames(scale, rate, length)
-  return {
-    now,
-    fall:
-      Math.abs(height) > 1
-        ? {
-            words: `${height > 0 ? 'Falls' : 'Rises'} ${m(height)}: ${againstGravity(fall, now)}.`,
-            frames: Math.max(1, Math.round(fall)),
-          }
-        : null,
-    swing: {
-      words: `${hangs.name}, ${m(length)} long, swings over in ${againstGravity(swing, now)}.`,
-      frames: Math.max(1, Math.round(swing)),
-    },
-    jump: `A jump of ${now} frames is ${jumpHeight(rate, now).toFixed(2)} m high.`,
-  }
-})
-function takeFrames(frames: number): void {
-  const delta = frames - gravity.value!.now
-  if (delta)
-    desk.run({
-      name: 'pose.move',
-      args: {
-        plan: desk.plan!.id,
-        column: desk.column!.id,
-        run: { run: pass.to.run.id, at: pass.to.start },
-        delta,
-        recut: true,
-        push: true,
-      },
-    })
-}
-function setScale(): void {
-  tools.tool = 'scale'
-  charts.panel = null
+  if (Number.isFinite(v)) select(turned(k, v))
 }
 </script>
 
@@ -461,49 +324,9 @@ function setScale(): void {
       </button>
     </div>
   </div>
-  <div
+  <ChartGravity
     v-if="count"
-    class="mt-3 border-t border-edge pt-2"
-  >
-    <template v-if="gravity">
-      <p
-        v-if="gravity.fall"
-        class="flex items-center gap-2"
-      >
-        <span class="flex-1">{{ gravity.fall.words }}</span><button
-          v-if="gravity.fall.frames !== gravity.now"
-          type="button"
-          class="push-button shrink-0"
-          title="Stretches the passage; what follows moves"
-          @click="takeFrames(gravity.fall.frames)"
-        >
-          Take {{ gravity.fall.frames }}
-        </button>
-      </p>
-      <p class="mt-1 flex items-center gap-2">
-        <span class="flex-1">{{ gravity.swing.words }}</span><button
-          v-if="gravity.swing.frames !== gravity.now && slowOf(taken!) === 'both'"
-          type="button"
-          class="push-button shrink-0"
-          @click="takeFrames(gravity.swing.frames)"
-        >
-          Take {{ gravity.swing.frames }}
-        </button>
-      </p>
-      <p class="mt-1 text-soft">{{ gravity.jump }}</p>
-    </template>
-    <p
-      v-else
-      class="flex items-center gap-2 text-soft"
-    >
-      <span class="flex-1">With a scale, gravity tells how long a fall or a swing takes.</span
-      ><button
-        type="button"
-        class="push-button shrink-0"
-        @click="setScale"
-      >
-        Set a scale
-      </button>
-    </p>
-  </div>
+    :pass
+    :swings="slowOf(taken!) === 'both'"
+  />
 </template>

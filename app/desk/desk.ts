@@ -1,4 +1,5 @@
 import { defineStore } from 'pinia'
+import type { ShallowRef } from 'vue'
 import { computed, markRaw, ref, shallowRef, watch } from 'vue'
 import { toast } from 'vue-sonner'
 import type { Shot } from '#core/document'
@@ -38,14 +39,28 @@ const TOLD_MS = 9000
 export const useDesk = defineStore('desk', () => {
   const session = shallowRef<ShotSession | null>(null)
   const shot = shallowRef<Shot | null>(null)
+  const preview = shallowRef<Preview | null>(null)
+  const contents = shallowRef(markRaw(new Contents()))
+  const playhead = usePlayhead()
+  const seen = useSights({ session, shot, preview, contents, ...playhead })
+  const { open, close } = useOpening({ session, shot, preview, contents, ...playhead })
+
+  function goTo(f: number): void {
+    const to = Math.max(1, Math.min(Math.round(f), seen.rows.value))
+    if (to !== playhead.frame.value) playhead.frame.value = to
+  }
+
+  const { planId: _, ...shownAt } = playhead
+  return { session, shot, preview, ...shownAt, ...seen, ...useDrafts({ session, preview }), open, close, goTo }
+})
+
+/** Where one is: the column, the frame, what is selected, and whether it plays. */
+function usePlayhead() {
   const planId = ref('')
   const columnId = ref('')
   const frame = ref(1)
   const selection = shallowRef<Selection | null>(null)
   const playing = ref(false)
-  const preview = shallowRef<Preview | null>(null)
-  const contents = shallowRef(markRaw(new Contents()))
-
   /** The frame that is worked on: while it plays, the one it was started from, so that only the picture runs. */
   const workFrame = ref(1)
   watch(
@@ -55,38 +70,52 @@ export const useDesk = defineStore('desk', () => {
     },
     { flush: 'sync' },
   )
+  return { planId, columnId, frame, selection, playing, workFrame }
+}
 
+type Playhead = ReturnType<typeof usePlayhead>
+
+interface Sighted extends Playhead {
+  readonly session: ShallowRef<ShotSession | null>
+  readonly shot: ShallowRef<Shot | null>
+  readonly preview: ShallowRef<Preview | null>
+  readonly contents: ShallowRef<Contents>
+}
+
+/** The scene and the focus as they are shown, and as they are stored. */
+function useSights({ session, shot, preview, contents, ...at }: Sighted) {
   const strokeBy = (hash: string) => session.value?.strokes.by(hash)
-  const sceneOn = (s: Shot): Scene => withColumns(sceneOf(s, planId.value, contents.value), strokeBy)
+  const sceneOn = (s: Shot): Scene => withColumns(sceneOf(s, at.planId.value, contents.value), strokeBy)
   const whereabouts = computed(() => ({
-    column: columnId.value,
-    workFrame: workFrame.value,
-    selection: selection.value,
+    column: at.columnId.value,
+    workFrame: at.workFrame.value,
+    selection: at.selection.value,
   }))
+  const focusOn = (s: Scene): Focus => withPlayhead(focusIn(s, whereabouts.value), () => at.frame.value)
   const storedScene = computed(() => (shot.value ? sceneOn(shot.value) : null))
-  const focusOn = (s: Scene): Focus => withPlayhead(focusIn(s, whereabouts.value), () => frame.value)
   const stored = computed<Sight | null>(() =>
     storedScene.value ? { scene: storedScene.value, focus: focusOn(storedScene.value) } : null,
   )
   const scene = computed(() => (preview.value ? sceneOn(preview.value.shot) : storedScene.value))
   const focus = computed(() => (scene.value ? focusOn(scene.value) : null))
-  /** Frames on the sheet: the shot and what overhangs it, with room to go on. */
-  const rows = computed(() => Math.max(scene.value?.shot.length ?? 0, longest(scene.value?.columns ?? [])) + MORE_ROWS)
-
-  const { open, close } = useOpening({ session, shot, preview, contents, opened, closed })
-
-  function opened(s: Shot): void {
-    planId.value = s.planOrder[0]!
-    const plan = s.plans[planId.value]!
-    frame.value = 1
-    columnId.value = plan.order.find(c => !plan.columns[c]!.background) ?? plan.order[0] ?? ''
+  return {
+    scene,
+    focus,
+    stored,
+    /** Frames on the sheet: the shot and what overhangs it, with room to go on. */
+    rows: computed(() => Math.max(scene.value?.shot.length ?? 0, longest(scene.value?.columns ?? [])) + MORE_ROWS),
+    shown: computed(() => scene.value?.shot ?? null),
+    plan: computed(() => scene.value?.plan ?? null),
+    columns: computed(() => scene.value?.columns ?? []),
+    column: computed(() => focus.value?.column ?? null),
+    stack: computed(() => focus.value?.stack ?? null),
+    place: computed(() => focus.value?.place ?? null),
+    drawing: computed(() => focus.value?.drawing ?? null),
   }
+}
 
-  function closed(): void {
-    selection.value = null
-    playing.value = false
-  }
-
+/** What is done with a change on its way: done at once, tried out, then taken or dropped. */
+function useDrafts({ session, preview }: Pick<Sighted, 'session' | 'preview'>) {
   const drop = (): void => {
     preview.value = null
   }
@@ -110,52 +139,11 @@ export const useDesk = defineStore('desk', () => {
   /** Ends a preview by doing it. */
   const take = (): boolean => (preview.value ? run(...preview.value.drafts) : false)
 
-  function goTo(f: number): void {
-    const to = Math.max(1, Math.min(Math.round(f), rows.value))
-    if (to !== frame.value) frame.value = to
-  }
-
-  return {
-    session,
-    shot,
-    shown: computed(() => scene.value?.shot ?? null),
-    scene,
-    focus,
-    stored,
-    plan: computed(() => scene.value?.plan ?? null),
-    columns: computed(() => scene.value?.columns ?? []),
-    column: computed(() => focus.value?.column ?? null),
-    stack: computed(() => focus.value?.stack ?? null),
-    place: computed(() => focus.value?.place ?? null),
-    drawing: computed(() => focus.value?.drawing ?? null),
-    columnId,
-    frame,
-    workFrame,
-    selection,
-    playing,
-    preview,
-    rows,
-    open,
-    close,
-    run,
-    tryOut,
-    take,
-    drop,
-    goTo,
-  }
-})
-
-interface Opening {
-  readonly session: { value: ShotSession | null }
-  readonly shot: { value: Shot | null }
-  readonly preview: { value: Preview | null }
-  readonly contents: { value: Contents }
-  readonly opened: (shot: Shot) => void
-  readonly closed: () => void
+  return { run, tryOut, take, drop }
 }
 
 /** Opening a shot, hearing of it, and closing it. */
-function useOpening({ session, shot, preview, contents, opened, closed }: Opening) {
+function useOpening({ session, shot, preview, contents, ...at }: Sighted) {
   const history = useHistory()
   const counts = usePaintCounts()
 
@@ -173,6 +161,14 @@ function useOpening({ session, shot, preview, contents, opened, closed }: Openin
     if (session.value) history.saving = session.value.saving
   }
 
+  /** The first frame of the first column that is no background. */
+  function begin(s: Shot): void {
+    at.planId.value = s.planOrder[0]!
+    const plan = s.plans[at.planId.value]!
+    at.frame.value = 1
+    at.columnId.value = plan.order.find(c => !plan.columns[c]!.background) ?? plan.order[0] ?? ''
+  }
+
   async function open(id: string): Promise<void> {
     contents.value = markRaw(new Contents())
     session.value = markRaw(
@@ -187,7 +183,7 @@ function useOpening({ session, shot, preview, contents, opened, closed }: Openin
     shotChanged()
     stepsChanged()
     savingChanged()
-    opened(session.value.shot)
+    begin(session.value.shot)
   }
 
   function close(): void {
@@ -195,7 +191,8 @@ function useOpening({ session, shot, preview, contents, opened, closed }: Openin
     session.value = null
     shot.value = null
     preview.value = null
-    closed()
+    at.selection.value = null
+    at.playing.value = false
   }
 
   return { open, close }

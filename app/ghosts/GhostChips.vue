@@ -2,12 +2,10 @@
 import { computed } from 'vue'
 import { MOST_GHOSTS } from '#core/ghost'
 import { ghostLook } from '~/ui/paint/draw-picture'
-import { useDesk } from '~/desk/desk'
 import { useGhosts } from './store'
 
 /** The ghosts of one side, each as a piece of the line it is drawn with; a drag up or down, the wheel or the arrows change its strength. */
 const { side } = defineProps<{ side: 'before' | 'after' }>()
-const desk = useDesk()
 const ghosts = useGhosts()
 const all = computed(() => ghosts.rule[side])
 /** The nearest stands beside the middle: before counts from right to left. */

@@ -76,10 +76,11 @@ export async function drawRecorded(
   on: Element,
   stroke: RecordedStroke,
   box: { x: number; y: number; width: number; height: number },
-  quick = false,
+  { quick = false }: { quick?: boolean } = {},
 ): Promise<void> {
   const at = (s: Sample): Vec => ({ x: box.x + s.x * box.width, y: box.y + s.y * box.height })
-  const send = (type: string, s: Sample, down: boolean): void => {
+  const send = (type: string, s: Sample): void => {
+    const down = type !== 'pointerup'
     const { x, y } = at(s)
     on.dispatchEvent(
       new PointerEvent(type, {
@@ -98,11 +99,11 @@ export async function drawRecorded(
     )
   }
   const samples = RECORDED[stroke]
-  send('pointerdown', samples[0]!, true)
+  send('pointerdown', samples[0]!)
   const began = performance.now()
   for (const s of samples.slice(1)) {
     if (!quick) while (performance.now() - began < s.at) await new Promise(done => requestAnimationFrame(done))
-    send('pointermove', s, true)
+    send('pointermove', s)
   }
-  send('pointerup', samples.at(-1)!, false)
+  send('pointerup', samples.at(-1)!)
 }

@@ -1,9 +1,7 @@
 <script setup lang="ts">
 import { Eraser, LassoSelect, Pencil, PersonStanding, Ruler, Spline, Waypoints } from '@lucide/vue'
-import { useDesk } from '~/desk/desk'
 import { useTools } from '~/desk/tools'
 
-const desk = useDesk()
 const hand = useTools()
 const tools = [
   { id: 'pose', name: 'Pose the figure (P)', icon: PersonStanding },

@@ -9,57 +9,20 @@ export interface Try {
   readonly out: readonly number[]
 }
 
+/** More tries than this are not kept: the oldest goes. */
+const MOST_TRIES = 12
+
 /** The act-out timer of one shot: tries of tapped beats, kept in this browser. */
 export function useActOut(shot: string) {
-  const tries = useLocalStorage<Try[]>(`fintro-beats-${shot}`, [])
-  const running = ref(false)
-  const now = ref(0)
-  const beats = ref<number[]>([])
-  const click = useLocalStorage('fintro-click', false)
-  let began = 0
-  let asked = 0
-  let clicked = 0
-  let sound: AudioContext | null = null
+  const kept = useTries(shot)
+  return { ...kept, ...useTapping(beats => kept.add(beats)) }
+}
 
-  function tick(): void {
-    if (!running.value) return
-    now.value = (performance.now() - began) / 1000
-    if (click.value && Math.floor(now.value) > clicked) {
-      clicked = Math.floor(now.value)
-      sounded()
-    }
-    asked = requestAnimationFrame(tick)
-  }
-  /** A short click, once a second. */
-  function sounded(): void {
-    sound ??= new AudioContext()
-    const [tone, volume] = [sound.createOscillator(), sound.createGain()]
-    tone.frequency.value = 1400
-    volume.gain.setValueAtTime(0.12, sound.currentTime)
-    volume.gain.exponentialRampToValueAtTime(0.001, sound.currentTime + 0.04)
-    tone.connect(volume).connect(sound.destination)
-    tone.start()
-    tone.stop(sound.currentTime + 0.05)
-  }
-  /** The first tap starts and is the first beat; each further one is a beat. */
-  function tap(): void {
-    if (!running.value) {
-      began = performance.now()
-      beats.value = [0]
-      now.value = 0
-      clicked = 0
-      running.value = true
-      asked = requestAnimationFrame(tick)
-      return
-    }
-    beats.value = [...beats.value, (performance.now() - began) / 1000]
-  }
-  function stop(): void {
-    cancelAnimationFrame(asked)
-    if (running.value && beats.value.length > 1)
-      tries.value = [...tries.value, { beats: beats.value, out: [] }].slice(-12)
-    running.value = false
-    beats.value = []
+/** The tries that are kept, newest last, and what is changed about them. */
+function useTries(shot: string) {
+  const tries = useLocalStorage<Try[]>(`fintro-beats-${shot}`, [])
+  const add = (beats: Beats): void => {
+    tries.value = [...tries.value, { beats, out: [] }].slice(-MOST_TRIES)
   }
   const change = (i: number, t: Try): void => {
     tries.value = tries.value.map((x, k) => (k === i ? t : x))
@@ -85,9 +48,62 @@ export function useActOut(shot: string) {
     const same = all.filter(b => b.length === all.at(-1)?.length)
     return same.length ? { of: same.length, beats: averaged(same)! } : null
   })
-  onScopeDispose(() => {
+  return { tries, add, drop, move, strike, kept, mean }
+}
+
+/** The clock that runs while beats are tapped; what was tapped is handed to `made` when it stops. */
+function useTapping(made: (beats: Beats) => void) {
+  const running = ref(false)
+  const now = ref(0)
+  const beats = ref<number[]>([])
+  const click = useLocalStorage('fintro-click', false)
+  const sounded = useClick()
+  let [began, asked, clicked] = [0, 0, 0]
+
+  function tick(): void {
+    if (!running.value) return
+    now.value = (performance.now() - began) / 1000
+    if (click.value && Math.floor(now.value) > clicked) {
+      clicked = Math.floor(now.value)
+      sounded()
+    }
+    asked = requestAnimationFrame(tick)
+  }
+  /** The first tap starts and is the first beat; each further one is a beat. */
+  function tap(): void {
+    if (running.value) {
+      beats.value = [...beats.value, (performance.now() - began) / 1000]
+      return
+    }
+    began = performance.now()
+    beats.value = [0]
+    now.value = 0
+    clicked = 0
+    running.value = true
+    asked = requestAnimationFrame(tick)
+  }
+  function stop(): void {
     cancelAnimationFrame(asked)
-    void sound?.close()
-  })
-  return { tries, running, now, beats, click, tap, stop, drop, move, strike, kept, mean }
+    if (running.value && beats.value.length > 1) made(beats.value)
+    running.value = false
+    beats.value = []
+  }
+  onScopeDispose(() => cancelAnimationFrame(asked))
+  return { running, now, beats, click, tap, stop }
+}
+
+/** A short click. */
+function useClick(): () => void {
+  let sound: AudioContext | null = null
+  onScopeDispose(() => void sound?.close())
+  return () => {
+    sound ??= new AudioContext()
+    const [tone, volume] = [sound.createOscillator(), sound.createGain()]
+    tone.frequency.value = 1400
+    volume.gain.setValueAtTime(0.12, sound.currentTime)
+    volume.gain.exponentialRampToValueAtTime(0.001, sound.currentTime + 0.04)
+    tone.connect(volume).connect(sound.destination)
+    tone.start()
+    tone.stop(sound.currentTime + 0.05)
+  }
 }

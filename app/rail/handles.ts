@@ -51,111 +51,86 @@ export function familyHandles(pass: Pass): FamilyHandle[] {
   if (!n) return []
   const r = asKept(pass, pass.chart!.recipe)
   switch (r.family) {
-    case 'curve': {
-      const [x1, y1, x2, y2] = r.handles
-      return [
-        {
-          id: 'leave',
-          t: x1,
-          u: y1,
-          name: 'how it leaves',
-          pull: (t, u) => ({ ...r, handles: [clamp(t, 0, 1), clamp(u, -0.5, 1.5), x2, y2] }),
-        },
-        {
-          id: 'arrive',
-          t: x2,
-          u: y2,
-          name: 'how it arrives',
-          pull: (t, u) => ({ ...r, handles: [x1, y1, clamp(t, 0, 1), clamp(u, -0.5, 1.5)] }),
-        },
-      ]
-    }
+    case 'curve':
+      return curveHandles(r)
     case 'favours': {
-      const f = r.f ?? usualFavour(n)
-      const set = (v: number): Recipe => ({ ...r, f: clamp(v, 0.01, 0.5) })
-      return [
-        ...(r.slow === 'second'
-          ? []
-          : [
-              {
-                id: 'first',
-                t: 0,
-                u: f,
-                name: 'the favour at the first pose',
-                pull: (_t: number, u: number) => set(u),
-              },
-            ]),
-        ...(r.slow === 'first'
-          ? []
-          : [
-              {
-                id: 'second',
-                t: 1,
-                u: 1 - f,
-                name: 'the favour at the second pose',
-                pull: (_t: number, u: number) => set(1 - u),
-              },
-            ]),
-      ]
+      const names = ['the favour at the first pose', 'the favour at the second pose'] as const
+      return endHandles(r.slow, r.f ?? usualFavour(n), names, v => ({ ...r, f: clamp(v, 0.01, 0.5) }))
     }
     case 'moving-hold': {
-      const set = (v: number): Recipe => ({ ...r, drift: clamp(v, 0.01, 0.4) })
-      return [
-        ...(r.slow === 'second'
-          ? []
-          : [
-              {
-                id: 'first',
-                t: 0,
-                u: r.drift,
-                name: 'the drift off the first pose',
-                pull: (_t: number, u: number) => set(u),
-              },
-            ]),
-        ...(r.slow === 'first'
-          ? []
-          : [
-              {
-                id: 'second',
-                t: 1,
-                u: 1 - r.drift,
-                name: 'the drift into the second pose',
-                pull: (_t: number, u: number) => set(1 - u),
-              },
-            ]),
-      ]
+      const names = ['the drift off the first pose', 'the drift into the second pose'] as const
+      return endHandles(r.slow, r.drift, names, v => ({ ...r, drift: clamp(v, 0.01, 0.4) }))
     }
-    case 'settle': {
-      const f = easingOf(r)!
-      const at = 1 / r.swings
-      const t = r.turned ? 1 - at : at
-      return [
-        {
-          id: 'swing',
-          t,
-          u: f(t),
-          name: 'down: fewer swings, sideways: damping',
-          pull: (to, u) => {
-            const swings = Math.round(clamp(1 / Math.max(0.05, r.turned ? 1 - to : to), 1, 12))
-            return { ...r, swings, damping: dampingFor(r.turned ? 1 - u : u, swings) }
-          },
-        },
-      ]
-    }
-    case 'wind-up': {
-      const s = lowest(easingOf(r)!, r.turned ?? false)
-      return [
-        {
-          id: 'back',
-          t: s.t,
-          u: s.u,
-          name: 'how far back it goes first',
-          pull: (_t, u) => ({ ...r, back: clamp(r.turned ? u - 1 : -u, 0.01, 0.5) }),
-        },
-      ]
-    }
+    case 'settle':
+      return [swingHandle(r)]
+    case 'wind-up':
+      return [backHandle(r)]
     default:
       return []
+  }
+}
+
+type Of<F extends Recipe['family']> = Extract<Recipe, { family: F }>
+
+/** The two handles of a curve. */
+function curveHandles(r: Of<'curve'>): FamilyHandle[] {
+  const [x1, y1, x2, y2] = r.handles
+  const to = (t: number, u: number) => [clamp(t, 0, 1), clamp(u, -0.5, 1.5)] as const
+  return [
+    {
+      id: 'leave',
+      t: x1,
+      u: y1,
+      name: 'how it leaves',
+      pull: (t, u) => ({ ...r, handles: [...to(t, u), x2, y2] }),
+    },
+    {
+      id: 'arrive',
+      t: x2,
+      u: y2,
+      name: 'how it arrives',
+      pull: (t, u) => ({ ...r, handles: [x1, y1, ...to(t, u)] }),
+    },
+  ]
+}
+
+/** One handle at each pose that is eased, `share` of the way from it. */
+function endHandles(
+  slow: Of<'favours'>['slow'],
+  share: number,
+  names: readonly [first: string, second: string],
+  set: (share: number) => Recipe,
+): FamilyHandle[] {
+  const first: FamilyHandle = { id: 'first', t: 0, u: share, name: names[0], pull: (_t, u) => set(u) }
+  const second: FamilyHandle = { id: 'second', t: 1, u: 1 - share, name: names[1], pull: (_t, u) => set(1 - u) }
+  return [...(slow === 'second' ? [] : [first]), ...(slow === 'first' ? [] : [second])]
+}
+
+/** The first overshoot of a settle. */
+function swingHandle(r: Of<'settle'>): FamilyHandle {
+  const at = 1 / r.swings
+  const t = r.turned ? 1 - at : at
+  return {
+    id: 'swing',
+    t,
+    u: easingOf(r)!(t),
+    name: 'down: fewer swings, sideways: damping',
+    pull: (to, u) => {
+      const swings = Math.round(clamp(1 / Math.max(0.05, r.turned ? 1 - to : to), 1, 12))
+      return { ...r, swings, damping: dampingFor(r.turned ? 1 - u : u, swings) }
+    },
+  }
+}
+
+/** The farthest point of a wind-up. */
+function backHandle(r: Of<'wind-up'>): FamilyHandle {
+  const s = lowest(easingOf(r)!, r.turned ?? false)
+  return {
+    id: 'back',
+    t: s.t,
+    u: s.u,
+    name: 'how far back it goes first',
+    pull: (_t, u) => ({ ...r, back: clamp(r.turned ? u - 1 : -u, 0.01, 0.5) }),
   }
 }
 

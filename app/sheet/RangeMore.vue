@@ -135,7 +135,8 @@ function take(name: string, make: () => Draft[]): void {
   else if (!drafts.length) tryOver(name, [])
 }
 // — repeat brackets —
-const bracket = computed(() => bracketHere(desk.scene!, desk.focus!)?.repeat ?? null)
+/** The repeat that is there, not one that is only tried out: else the panel would jump under the pointer. */
+const bracket = computed(() => (desk.stored ? bracketHere(desk.stored.scene, desk.stored.focus)?.repeat : null) ?? null)
 const rounds = ref(bracket.value?.times ?? 3)
 const thereAndBack = ref(bracket.value?.back ?? false)
 const bracketOf = (times: number | null) => () =>

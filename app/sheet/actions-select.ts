@@ -24,7 +24,7 @@ export const selectActions: readonly Action[] = [
     group: 'Exposure',
     keys: ['Shift+ArrowDown'],
     repeats: true,
-    do: d => useSelecting().extend(1),
+    do: () => useSelecting().extend(1),
   },
   {
     id: 'select-less',
@@ -32,7 +32,7 @@ export const selectActions: readonly Action[] = [
     group: 'Exposure',
     keys: ['Shift+ArrowUp'],
     repeats: true,
-    do: d => useSelecting().extend(-1),
+    do: () => useSelecting().extend(-1),
   },
   {
     id: 'select-column',
@@ -119,7 +119,7 @@ export const selectActions: readonly Action[] = [
     group: 'Exposure',
     keys: ['Shift+ArrowRight'],
     can: d => !!d.column,
-    do: d => useSelecting().widen(1),
+    do: () => useSelecting().widen(1),
   },
   {
     id: 'select-narrower',
@@ -127,6 +127,6 @@ export const selectActions: readonly Action[] = [
     group: 'Exposure',
     keys: ['Shift+ArrowLeft'],
     can: d => !!d.column,
-    do: d => useSelecting().widen(-1),
+    do: () => useSelecting().widen(-1),
   },
 ]

@@ -1,7 +1,7 @@
 import { listOf } from '#core/sheet'
-import type { Column } from '#core/document'
+import type { Chart, Column, Drawing } from '#core/document'
 import { partKey } from '#core/document'
-import type { Focus, Scene } from '~/desk/scene'
+import type { Scene } from '~/desk/scene'
 import { newId } from '~/sync/ids'
 import { copied } from '~/desk/copies'
 import type { Draft } from '#core/commands'
@@ -66,67 +66,38 @@ export function exposuresOf(scene: Scene, column: string, drawing: (id: string) 
   }
 }
 
+/** What the subjects and the drawings of a column are called in its copy. */
+interface NewIds {
+  readonly subjects: ReadonlyMap<string, string>
+  readonly drawings: ReadonlyMap<string, string>
+}
+
+const mapped = <T>(record: Readonly<Record<string, T>>, ids: ReadonlyMap<string, string>): Record<string, T> =>
+  Object.fromEntries(Object.entries(record).map(([id, v]) => [ids.get(id) ?? id, v]))
+
 /** A column with copies of another's drawings, exposures and charts, so that a change to one leaves the other alone. */
 export function copyOfColumn(scene: Scene, column: Column): Draft {
   const from = scene.shot.stacks[column.stack]!
   const stack = newId()
-  const subjects = new Map(Object.keys(from.subjects).map(id => [id, newId()]))
-  const drawings = new Map(Object.keys(from.drawings).map(id => [id, newId()]))
-  const mapped = <T>(record: Record<string, T>, ids: ReadonlyMap<string, string>): Record<string, T> =>
-    Object.fromEntries(Object.entries(record).map(([id, v]) => [ids.get(id) ?? id, v]))
-  const charts = Object.values(scene.plan.charts)
-    .filter(c => c.stack === column.stack)
-    .map(({ along: _along, leads, change, ...c }) => ({
-      ...c,
-      id: newId(),
-      stack,
-      from: drawings.get(c.from)!,
-      to: drawings.get(c.to)!,
-      ticks: c.ticks.map(t => ({ ...t, drawing: drawings.get(t.drawing)! })),
-      ...(leads
-        ? {
-            leads: Object.fromEntries(
-              Object.entries(leads).map(([key, share]) => {
-                const [subject, part] = key.split('/') as [string, string]
-                return [partKey(subjects.get(subject) ?? subject, part), share]
-              }),
-            ),
-          }
-        : {}),
-      ...(change
-        ? {
-            change: Object.fromEntries(
-              Object.entries(change).map(([s, d]) => [subjects.get(s) ?? s, drawings.get(d) ?? d]),
-            ),
-          }
-        : {}),
-    }))
+  const ids: NewIds = {
+    subjects: new Map(Object.keys(from.subjects).map(id => [id, newId()])),
+    drawings: new Map(Object.keys(from.drawings).map(id => [id, newId()])),
+  }
   return {
     name: 'column.add',
     args: {
       plan: scene.plan.id,
       index: scene.columns.findIndex(c => c.id === column.id) + 1,
-      charts,
+      charts: Object.values(scene.plan.charts)
+        .filter(c => c.stack === column.stack)
+        .map(c => ({ ...copyOfChart(c, ids), stack })),
       stack: {
         id: stack,
         subjects: Object.fromEntries(
-          Object.values(from.subjects).map(s => [subjects.get(s.id)!, { ...s, id: subjects.get(s.id)! }]),
+          Object.values(from.subjects).map(s => [ids.subjects.get(s.id)!, { ...s, id: ids.subjects.get(s.id)! }]),
         ),
         drawings: Object.fromEntries(
-          Object.values(from.drawings).map(({ fixed, ...d }) => [
-            drawings.get(d.id)!,
-            {
-              ...d,
-              id: drawings.get(d.id)!,
-              ...(fixed ? { fixed: mapped(fixed, subjects) } : {}),
-              content: {
-                strokes: copied(d.content).strokes.map(s =>
-                  s.part ? { ...s, part: subjects.get(s.part) ?? s.part } : s,
-                ),
-                poses: mapped(d.content.poses, subjects),
-              },
-            },
-          ]),
+          Object.values(from.drawings).map(d => [ids.drawings.get(d.id)!, copyOfDrawing(d, ids)]),
         ),
       },
       column: {
@@ -134,8 +105,43 @@ export function copyOfColumn(scene: Scene, column: Column): Draft {
         id: newId(),
         name: `${column.name} 2`.slice(0, 80),
         stack,
-        ...exposuresOf(scene, column.id, d => drawings.get(d)!),
+        ...exposuresOf(scene, column.id, d => ids.drawings.get(d)!),
       },
+    },
+  }
+}
+
+/** A chart between the copies of its drawings; it swings along with none. */
+function copyOfChart({ along: _along, leads, change, ...chart }: Chart, { subjects, drawings }: NewIds) {
+  const leadOf = ([key, share]: [string, number]) => {
+    const [subject, part] = key.split('/') as [string, string]
+    return [partKey(subjects.get(subject) ?? subject, part), share]
+  }
+  return {
+    ...chart,
+    id: newId(),
+    from: drawings.get(chart.from)!,
+    to: drawings.get(chart.to)!,
+    ticks: chart.ticks.map(t => ({ ...t, drawing: drawings.get(t.drawing)! })),
+    ...(leads ? { leads: Object.fromEntries(Object.entries(leads).map(leadOf)) } : {}),
+    ...(change
+      ? {
+          change: Object.fromEntries(
+            Object.entries(change).map(([s, d]) => [subjects.get(s) ?? s, drawings.get(d) ?? d]),
+          ),
+        }
+      : {}),
+  }
+}
+
+function copyOfDrawing({ fixed, ...drawing }: Drawing, { subjects, drawings }: NewIds) {
+  return {
+    ...drawing,
+    id: drawings.get(drawing.id)!,
+    ...(fixed ? { fixed: mapped(fixed, subjects) } : {}),
+    content: {
+      strokes: copied(drawing.content).strokes.map(s => (s.part ? { ...s, part: subjects.get(s.part) ?? s.part } : s)),
+      poses: mapped(drawing.content.poses, subjects),
     },
   }
 }

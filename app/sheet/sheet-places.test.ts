@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { COLUMN, leftOf, MARGIN, rowsOf } from './layout'
 import type { SheetPlan } from './sheet-places'
-import { atEnd, columnAt, columnsBetween, frameAt, indexAt, onEdge } from './sheet-places'
+import { atEnd, columnAt, columnsBetween, cursorOver, frameAt, indexAt, inMargin, onEdge } from './sheet-places'
 
 const plan: SheetPlan = {
   columns: ['a', 'b', 'c'],
@@ -37,5 +37,17 @@ describe('places on the sheet', () => {
     expect(onEdge(plan, { x: x(1), y: y(8) })).toBe(false)
     expect(onEdge(plan, { x: x(0), y: y(8) })).toBe(false)
     expect(onEdge({ ...plan, selection: { ...plan.selection!, drawing: 'd1' } }, { x: x(1, 3), y: y(8) })).toBe(false)
+  })
+  it('say what begins in the margin and in the notes', () => {
+    expect(inMargin(plan, { x: 20, y: y(9) })).toEqual({ kind: 'scrub' })
+    expect(inMargin(plan, { x: 3, y: y(9) })).toEqual({ kind: 'loop', anchor: 9 })
+    expect(inMargin(plan, { x: MARGIN + 5, y: y(9) })).toEqual({ kind: 'note', anchor: 9 })
+    expect(inMargin(plan, { x: 20, y: y(49, 3) })).toEqual({ kind: 'end', y: y(49, 3) })
+  })
+  it('show by the pointer what can be done there', () => {
+    const at = (px: number, frame: number, dy?: number) => cursorOver(plan, { x: px, y: y(frame, dy) })
+    expect([at(20, 49, 3), at(3, 9), at(20, 9)]).toEqual(['row-resize', 'ns-resize', 'default'])
+    expect([at(x(1, 3), 8), at(x(1), 8)]).toEqual(['grab', 'cell'])
+    expect(cursorOver({ ...plan, left: MARGIN + 90 }, { x: MARGIN + 40, y: y(9) })).toBe('text')
   })
 })

@@ -54,3 +54,30 @@ export function onEdge(s: SheetPlan, { x, y }: SheetPoint): boolean {
   const deep = Math.min(NEAR, (bottom - top) / 4)
   return x - left < NEAR + 2 || right - x < NEAR + 2 || y - top < deep || bottom - y < deep
 }
+
+/** Width of the strip at the left edge in which the play range is drawn by dragging, px. */
+const STRIP = 8
+
+/** What the pointer can begin in the margin and the notes: frames and px of the sheet. */
+export type MarginGesture =
+  | { readonly kind: 'scrub' }
+  | { readonly kind: 'end'; readonly y: number }
+  | { readonly kind: 'loop'; readonly anchor: number }
+  | { readonly kind: 'note'; readonly anchor: number }
+
+/** What begins where the pointer goes down left of the columns. */
+export function inMargin(s: SheetPlan, p: SheetPoint): MarginGesture {
+  const anchor = frameAt(s, p.y)
+  if (p.x >= MARGIN) return { kind: 'note', anchor }
+  if (atEnd(s, p)) return { kind: 'end', y: p.y }
+  return p.x < STRIP ? { kind: 'loop', anchor } : { kind: 'scrub' }
+}
+
+/** How the pointer looks over a place. */
+export function cursorOver(s: SheetPlan, p: SheetPoint): string {
+  if (atEnd(s, p)) return 'row-resize'
+  if (p.x < STRIP) return 'ns-resize'
+  if (p.x < MARGIN) return 'default'
+  if (p.x < s.left) return 'text'
+  return onEdge(s, p) ? 'grab' : 'cell'
+}

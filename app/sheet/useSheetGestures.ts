@@ -4,22 +4,15 @@ import { toast } from 'vue-sonner'
 import { MAX_FRAMES } from '#core/time'
 import { useDesk } from '~/desk/desk'
 import { usePlayer } from '~/desk/player'
-import { MARGIN } from './layout'
 import { useSheet } from './sheet'
-import type { SheetPlan, SheetPoint } from './sheet-places'
-import { atEnd, columnAt, columnsBetween, frameAt, indexAt, onEdge } from './sheet-places'
+import type { MarginGesture, SheetPlan, SheetPoint } from './sheet-places'
+import { columnAt, columnsBetween, cursorOver, frameAt, indexAt, inMargin, onEdge } from './sheet-places'
 import { useCarry } from './useCarry'
 
 type Gesture =
-  | { readonly kind: 'scrub' }
-  | { readonly kind: 'end'; readonly y: number }
-  | { readonly kind: 'loop'; readonly anchor: number }
-  | { readonly kind: 'note'; readonly anchor: number }
+  | MarginGesture
   | { readonly kind: 'select'; readonly column: string; readonly anchor: number }
   | { readonly kind: 'carry' }
-
-/** Width of the strip at the left edge in which the play range is drawn by dragging, px. */
-const STRIP = 8
 
 /**
  * What the pointer does on the sheet, scrolled sideways by `scrollX` px. In the margin: scrubbing, the play range along its
@@ -30,15 +23,7 @@ export function useSheetGestures(scrollX: Readonly<Ref<number>>) {
   const [desk, sheet, player] = [useDesk(), useSheet(), usePlayer()]
   const gesture = shallowRef<Gesture | null>(null)
 
-  const plan = (): SheetPlan => ({
-    columns: desk.columns.map(c => c.id),
-    rows: sheet.rows,
-    left: sheet.left,
-    scrollX: scrollX.value,
-    frames: desk.rows,
-    length: desk.shot!.length,
-    selection: desk.selection,
-  })
+  const plan = useSheetPlan(scrollX)
   const carrying = useCarry(plan)
   const selecting = useSelectGesture(plan)
   const ending = useEndGesture()
@@ -55,13 +40,12 @@ export function useSheetGestures(scrollX: Readonly<Ref<number>>) {
   }
 
   function downInMargin(s: SheetPlan, p: SheetPoint): Gesture {
-    const frame = frameAt(s, p.y)
-    if (p.x >= MARGIN) return { kind: 'note', anchor: frame }
-    if (atEnd(s, p)) return { kind: 'end', y: p.y }
-    if (p.x < STRIP) return { kind: 'loop', anchor: frame }
-    desk.playing = false
-    desk.goTo(frame)
-    return { kind: 'scrub' }
+    const begun = inMargin(s, p)
+    if (begun.kind === 'scrub') {
+      desk.playing = false
+      desk.goTo(frameAt(s, p.y))
+    }
+    return begun
   }
 
   function move(p: SheetPoint, e: PointerEvent): void {
@@ -94,18 +78,23 @@ export function useSheetGestures(scrollX: Readonly<Ref<number>>) {
     desk.drop()
   }
 
-  /** How the pointer looks over a place. */
-  function cursorAt(p: SheetPoint): string {
-    if (gesture.value?.kind === 'carry') return 'grabbing'
-    const s = plan()
-    if (atEnd(s, p)) return 'row-resize'
-    if (p.x < STRIP) return 'ns-resize'
-    if (p.x < MARGIN) return 'default'
-    if (p.x < s.left) return 'text'
-    return onEdge(s, p) ? 'grab' : 'cell'
-  }
+  const cursorAt = (p: SheetPoint): string => (gesture.value?.kind === 'carry' ? 'grabbing' : cursorOver(plan(), p))
 
   return { gesture, down, move, up, cancel, cursorAt, columnAt: (x: number) => columnAt(plan(), x) }
+}
+
+/** How the sheet lies under the pointer now. */
+function useSheetPlan(scrollX: Readonly<Ref<number>>): () => SheetPlan {
+  const [desk, sheet] = [useDesk(), useSheet()]
+  return () => ({
+    columns: desk.columns.map(c => c.id),
+    rows: sheet.rows,
+    left: sheet.left,
+    scrollX: scrollX.value,
+    frames: desk.rows,
+    length: desk.shot!.length,
+    selection: desk.selection,
+  })
 }
 
 /** Selecting frames by dragging over them; with `more` from where the selection, or the playhead, is. */

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { fixedSchema } from '../figure'
-import { idSchema } from '../document/basic'
+import { idSchema } from '../basic'
 import { command } from './kind'
 import { keptSpacingSchema, numberSchema, pinSchema, shotSchema } from '../document/document'
 import { chartOf, drawingOf, planOf, stackOf, withDrawings, withPlan, without } from './parts'

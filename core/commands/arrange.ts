@@ -22,7 +22,8 @@ import {
   thereAndBack,
   withStay,
 } from '../sheet'
-import { frames, idSchema } from '../document/basic'
+import { idSchema } from '../basic'
+import { framesSchema as frames } from '../time'
 import { command } from './kind'
 import type { Column, Drawing, Shot } from '../document/document'
 import { contentSchema, numberSchema, roleSchema, runSchema } from '../document/document'

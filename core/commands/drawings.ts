@@ -1,7 +1,8 @@
 import { z } from 'zod'
 import type { Runs } from '../sheet'
 import { eachRun, findRun, giveAway, insertRun, lastRun, withStay } from '../sheet'
-import { frames, idSchema } from '../document/basic'
+import { idSchema } from '../basic'
+import { framesSchema as frames } from '../time'
 import { command } from './kind'
 import type { Content, Drawing, Shot, Stack, StrokeRef } from '../document/document'
 import {

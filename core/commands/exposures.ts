@@ -20,7 +20,8 @@ import {
   trade,
   withStay,
 } from '../sheet'
-import { frames, idSchema } from '../document/basic'
+import { idSchema } from '../basic'
+import { framesSchema as frames } from '../time'
 import { command } from './kind'
 import type { Column, Shot } from '../document/document'
 import type { Making } from './parts'

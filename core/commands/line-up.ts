@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { idSchema } from '../document/basic'
+import { idSchema } from '../basic'
 import { command } from './kind'
 import type { Shot } from '../document/document'
 import { columnOf, openColumn, withColumn, withPlan } from './parts'

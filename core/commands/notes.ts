@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { idSchema } from '../document/basic'
+import { idSchema } from '../basic'
 import { command } from './kind'
 import { noteSchema } from '../document/document'
 import { planOf, withPlan, without } from './parts'

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import type { NewId, Place, Repeat, Runs } from '../sheet'
 import { findRun, keptRepeats, lastRun } from '../sheet'
-import { idSchema } from '../document/basic'
+import { idSchema } from '../basic'
 import type { Chart, Column, Drawing, Plan, Shot, Stack } from '../document/document'
 import { linedUp } from './lined-up'
 import { refuse } from './refusal'

@@ -22,7 +22,7 @@ import {
 /** 1*8 9*2 11*2 13*12 25*6, in a shot of 48 frames. */
 const made = charted(posedShot(), '1', '13', ['9', '11'])
 const shot = () => made
-const repeat = (s: Shot, a: string, b: string, times: number | null, back = false, id = 'rp1') => ({
+const repeat = (s: Shot, a: string, b: string, times: number | null, { back = false, id = 'rp1' } = {}) => ({
   ...where,
   repeat: { id, first: runOn(s, a), last: runOn(s, b), times, back },
 })
@@ -63,13 +63,15 @@ describe('repeat brackets', () => {
   })
   it('do not nest, are not shown once, and do not last for ever', () => {
     const s = done(shot(), 'repeat.set', repeat(shot(), '9', '11', 2))
-    expect(refusal(s, 'repeat.set', repeat(s, '1', '9', 2, false, 'rp2'))).toMatchObject({
+    expect(refusal(s, 'repeat.set', repeat(s, '1', '9', 2, { id: 'rp2' }))).toMatchObject({
       code: 'invalid',
       message: expect.stringMatching(/do not lie in one another/),
     })
-    expect(refusal(s, 'repeat.set', repeat(s, '13', '25', 1, false, 'rp2'))).toMatchObject({ code: 'invalid' })
-    expect(refusal(s, 'repeat.set', repeat(s, '13', '13', 2, true, 'rp2'))).toMatchObject({ code: 'invalid' })
-    expect(refusal(s, 'repeat.set', repeat(s, '13', '25', 900, false, 'rp2'))).toMatchObject({
+    expect(refusal(s, 'repeat.set', repeat(s, '13', '25', 1, { id: 'rp2' }))).toMatchObject({ code: 'invalid' })
+    expect(refusal(s, 'repeat.set', repeat(s, '13', '13', 2, { back: true, id: 'rp2' }))).toMatchObject({
+      code: 'invalid',
+    })
+    expect(refusal(s, 'repeat.set', repeat(s, '13', '25', 900, { id: 'rp2' }))).toMatchObject({
       message: expect.stringMatching(/it can show 14400/),
     })
     expect(refusal(s, 'repeat.remove', { ...where, repeat: 'none' })).toMatchObject({ code: 'gone' })

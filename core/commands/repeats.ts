@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { bracketsOf, plainRuns } from '../sheet'
 import { MAX_FRAMES } from '../time'
-import { idSchema } from '../document/basic'
+import { idSchema } from '../basic'
 import { command } from './kind'
 import type { Column } from '../document/document'
 import { repeatSchema } from '../document/document'

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { idSchema } from '../document/basic'
+import { idSchema } from '../basic'
 import { applyChanges, changeSchema } from './change'
 import { command } from './kind'
 import { columnSchema, planSchema, type Shot } from '../document/document'

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { spread } from '../chart'
+import { fallFrames } from '../travel'
 import type { Shot } from '../document'
 import type { ArgsOf, Change, Command, CommandName } from '../commands'
 import { equal, firstLost, openShot, SCHEMA, storeShot } from '../document'
@@ -318,4 +319,23 @@ it('a column that comes and goes keeps its exposures through undo', () => {
     JSON.parse(JSON.stringify(revertCommand('revert-0009', 'x', 'Undo', changesBack(two, gone)))) as Command,
   )
   expect(back.ok && stored(back.shot)).toEqual(stored(two))
+})
+
+it('drawings are numbered by one command, no two alike', () => {
+  const shot = posedShot()
+  const named = done(shot, 'drawing.renumber', { stack: STACK, numbers: { d13: '2', d25: '3' } })
+  expect([drawn(named).d13!.number, drawn(named).d25!.number]).toEqual(['2', '3'])
+  expect(refusal(shot, 'drawing.renumber', { stack: STACK, numbers: { d13: '1' } })).toMatchObject({
+    message: 'There would be two drawings 1.',
+  })
+})
+
+it('the scale and kept spacings come and go', () => {
+  const shot = posedShot()
+  const scaled = done(done(shot, 'shot.scale', { scale: { metres: 1.7, px: 500 } }), 'spacing.keep', {
+    spacing: { id: 'kept', name: 'Heavy lift', recipe: { family: 'free' }, places: [0.1, 0.4] },
+  })
+  expect(fallFrames(scaled.scale!, scaled.rate, 500)).toBeCloseTo(Math.sqrt((2 * 1.7) / 9.80665) * 24, 9)
+  expect(done(done(scaled, 'shot.scale', { scale: null }), 'spacing.forget', { spacing: 'kept' })).toEqual(shot)
+  expect(refusal(shot, 'spacing.forget', { spacing: 'kept' })).toMatchObject({ code: 'gone' })
 })

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { evenTimes, spread } from '../chart'
 import { chainEnd, layBones, person } from '../figure'
-import { distance, fallFrames0, vec } from './spans.test-helper'
+import { distance, vec } from '../motion'
 import { Contents, changeGap, fitsRecipe, pinnedPoint, sceneOf, timesOf } from '../pass'
 import { sticking } from '../travel'
 import type { Shot } from '../document'
@@ -251,11 +251,11 @@ describe('time and place are two things', () => {
     // Twelve frames on threes; three frames more leave the steps as they are, twelve more double them.
     const shot = charted(posedShot(), '1', '13', ['4', '7', '10'], { family: 'halves', slow: 'first' }, 3)
     expect(exposures(shot)).toBe('1*3 4*3 7*3 10*3 13*12 25*6')
-    const stretched = (delta: number, push: boolean) =>
+    const stretched = (delta: number, { push }: { push: boolean }) =>
       exposures(done(shot, 'pose.move', { ...where, run: runOn(shot, '13'), delta, recut: true, push }))
-    expect(stretched(3, true)).toBe('1*6 4*3 7*3 10*3 13*12 25*6')
-    expect(stretched(12, true)).toBe('1*6 4*6 7*6 10*6 13*12 25*6')
-    expect(stretched(3, false)).toBe('1*6 4*3 7*3 10*3 13*9 25*6')
+    expect(stretched(3, { push: true })).toBe('1*6 4*3 7*3 10*3 13*12 25*6')
+    expect(stretched(12, { push: true })).toBe('1*6 4*6 7*6 10*6 13*12 25*6')
+    expect(stretched(3, { push: false })).toBe('1*6 4*3 7*3 10*3 13*9 25*6')
   })
   it('a block of drawings is moved in time by its neighbours', () => {
     const shot = long()
@@ -386,23 +386,4 @@ it('two drawings in a row that look the same are found', () => {
   const stuck = sticking(sceneOf(shot), columnIn(shot))
   expect([...stuck]).toEqual([runOn(shot, '9').run])
   expect(sticking(sceneOf(long()), columnIn(long())).size).toBe(0)
-})
-
-it('drawings are numbered by one command, no two alike', () => {
-  const shot = long()
-  const named = done(shot, 'drawing.renumber', { stack: STACK, numbers: { d12: '2', d13: '3' } })
-  expect([drawn(named).d12!.number, drawn(named).d13!.number]).toEqual(['2', '3'])
-  expect(refusal(shot, 'drawing.renumber', { stack: STACK, numbers: { d12: '1' } })).toMatchObject({
-    message: 'There would be two drawings 1.',
-  })
-})
-
-it('the scale and kept spacings come and go', () => {
-  const shot = posedShot()
-  const scaled = done(done(shot, 'shot.scale', { scale: { metres: 1.7, px: 500 } }), 'spacing.keep', {
-    spacing: { id: 'kept', name: 'Heavy lift', recipe: { family: 'free' }, places: [0.1, 0.4] },
-  })
-  expect(fallFrames0(scaled)).toBeCloseTo(Math.sqrt((2 * 1.7) / 9.80665) * 24, 9)
-  expect(done(done(scaled, 'shot.scale', { scale: null }), 'spacing.forget', { spacing: 'kept' })).toEqual(shot)
-  expect(refusal(shot, 'spacing.forget', { spacing: 'kept' })).toMatchObject({ code: 'gone' })
 })

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { figureSchema, mapPose } from '../figure'
 import { placedBy } from '../stroke'
-import { idSchema, label } from '../document/basic'
+import { idSchema, label } from '../basic'
 import { command } from './kind'
 import type { Drawing, Shot, StrokeRef } from '../document/document'
 import { affineSchema, contentSchema, strokeRefSchema } from '../document/document'
@@ -68,7 +68,7 @@ export const mapStrokes = command(
     const changed = Object.entries(drawings).map(([drawing, { strokes, subjects, at, fix }]) => {
       const own = ownDrawing(drawingOf(shot, id, drawing), fix)
       const ids = named(own, strokes)
-      const moved = eachStroke(own, ref => [ids.has(ref.id) ? { ...ref, ...placedBy(at, ref, keepWidth) } : ref])
+      const moved = eachStroke(own, ref => [ids.has(ref.id) ? { ...ref, ...placedBy(at, ref, { keepWidth }) } : ref])
       const poses = { ...own.content.poses }
       for (const s of subjects)
         poses[s] = mapPose(at, poses[s] ?? refuse('gone', `A figure is not on drawing ${own.number} any more.`))

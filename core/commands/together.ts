@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { label } from '../document/basic'
+import { label } from '../basic'
 import { argsOf, command, type CommandKind } from './kind'
 import { refuse } from './refusal'
 

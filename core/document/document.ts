@@ -4,7 +4,8 @@ import { figureSchema, fixedSchema, poseSchema, vecSchema } from '../figure'
 import { MOST_LEAD } from '../motion'
 import type { Runs } from '../sheet'
 import { listOf, runsOf } from '../sheet'
-import { colour, finite, frames, hashSchema, idSchema, label } from './basic'
+import { colour, finite, hashSchema, idSchema, label } from '../basic'
+import { framesSchema as frames } from '../time'
 
 /** The number of this form of the document and of the commands. */
 export const SCHEMA = 4

@@ -1,4 +1,3 @@
-export * from './basic'
 export * from './document'
 export { equal } from './equal'
 export * from './make'

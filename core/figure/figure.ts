@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import type { Vec } from '../motion'
 import { nearestTurn, polar } from '../motion'
-import { finite, idSchema, label } from '../document/basic'
+import { finite, idSchema, label } from '../basic'
 
 export const vecSchema = z.object({ x: finite, y: finite })
 

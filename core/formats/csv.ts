@@ -1,6 +1,6 @@
 import type { Exposure } from '../sheet'
 import { eachRun } from '../sheet'
-import type { Plan, Shot } from '../document/document'
+import type { Column, Plan, Shot } from '../document/document'
 
 /** A field as RFC 4180 has it: quoted where it holds a comma, a quote or a line break. */
 const field = (text: string): string => (/[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text)
@@ -61,19 +61,8 @@ export function readSheetRows(rows: readonly (readonly string[])[], shot: Shot, 
       ok: false,
       misfits: [{ row: MAX_ROWS + 2, column: '', message: `A sheet has at most ${MAX_ROWS} frames.` }],
     }
-  const misfits: Misfit[] = []
   const names = head.slice(1).map(n => n.trim())
-  const columns = names.map((name, i) => {
-    const found = plan.order.map(id => plan.columns[id]!).filter(c => c.name === name)
-    if (found.length !== 1)
-      misfits.push({
-        row: 1,
-        column: name || String(i + 2),
-        message: found.length ? `There are ${found.length} columns of this name.` : 'There is no column of this name.',
-      })
-    if (names.indexOf(name) !== i) misfits.push({ row: 1, column: name, message: 'This column comes twice.' })
-    return found[0] ?? null
-  })
+  const { columns, misfits } = columnsNamed(names, plan)
   const out = columns.map((c): SheetColumn => ({ column: c?.id ?? '', exposures: [] }))
   const numbers = columns.map(
     c => new Map(c ? Object.values(shot.stacks[c.stack]!.drawings).map(d => [d.number, d.id]) : []),
@@ -103,4 +92,21 @@ export function readSheetRows(rows: readonly (readonly string[])[], shot: Shot, 
   return misfits.length
     ? { ok: false, misfits: misfits.slice(0, MAX_MISFITS) }
     : { ok: true, columns: out, frames: body.length }
+}
+
+/** The columns of a plan by the names in the first row, with what is wrong with them; null where a name fits none. */
+function columnsNamed(names: readonly string[], plan: Plan): { columns: (Column | null)[]; misfits: Misfit[] } {
+  const misfits: Misfit[] = []
+  const wrong = (column: string, message: string): void => void misfits.push({ row: 1, column, message })
+  const columns = names.map((name, i) => {
+    const found = plan.order.map(id => plan.columns[id]!).filter(c => c.name === name)
+    if (found.length !== 1)
+      wrong(
+        name || String(i + 2),
+        found.length ? `There are ${found.length} columns of this name.` : 'There is no column of this name.',
+      )
+    if (names.indexOf(name) !== i) wrong(name, 'This column comes twice.')
+    return found[0] ?? null
+  })
+  return { columns, misfits }
 }

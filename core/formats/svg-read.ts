@@ -1,17 +1,17 @@
 import { color as parseColour } from 'd3-color'
-import { XMLParser } from 'fast-xml-parser'
-import svgpath from 'svgpath'
 import type { Affine, Vec } from '../motion'
-import { after, growth, mapped, SAME } from '../motion'
+import { after, growth, SAME } from '../motion'
 import type { Stroke } from '../stroke'
-import { ellipseIn, inside, MAX_POINTS, oneRing } from '../stroke'
+import { inside, MAX_POINTS, oneRing } from '../stroke'
+import type { Line, Reading } from './svg-lines'
+import { leave, linesOf } from './svg-lines'
+import type { Node } from './svg-nodes'
+import { numberOf, nodesIn, pxOf, refusal, TooMuch } from './svg-nodes'
 
-/** More text, deeper nesting, more elements or points than this are not read. */
-const [MOST_TEXT, MOST_DEPTH, MOST_ELEMENTS, MOST_ALL_POINTS] = [8_000_000, 200, 20_000, 400_000]
+/** More elements than this are not read. */
+const MOST_ELEMENTS = 20_000
 /** Farther from the origin than this nothing is taken, px. */
 const FAR = 5e4
-/** How long the straight pieces are that curves are cut into, px. */
-const PIECE = 3
 
 /** What was read of an SVG: its size in px, its strokes in that space, from back to front, and what did not enter, in words. */
 export interface SvgRead {
@@ -25,11 +25,6 @@ export interface SvgRead {
 }
 export type SvgOutcome = SvgRead | { readonly ok: false; readonly message: string }
 
-interface Node {
-  readonly name: string
-  readonly attributes: Readonly<Record<string, string>>
-  readonly children: readonly Node[]
-}
 interface Style {
   readonly fill: string
   readonly stroke: string
@@ -79,7 +74,7 @@ export function readSvg(text: string): SvgOutcome {
   if (fault) return { ok: false, message: fault }
   let root: Node | undefined
   try {
-    root = nodesOf(parser.parse(text) as Raw[]).find(n => n.name === 'svg')
+    root = nodesIn(text).find(n => n.name === 'svg')
   } catch {
     return { ok: false, message: 'It is no whole XML: its beginning and its end do not fit.' }
   }
@@ -96,49 +91,6 @@ export function readSvg(text: string): SvgOutcome {
   const left = [...reading.left].map(([what, n]) => (n > 1 ? `${what} (${n})` : what))
   return { ok: true, width: size.width, height: size.height, strokes: reading.strokes, left, more: reading.more }
 }
-
-class TooMuch extends Error {}
-
-/** What forbids reading a text at all. */
-function refusal(text: string): string | null {
-  if (text.length > MOST_TEXT) return `It is larger than ${MOST_TEXT / 1e6} million letters.`
-  if (/<!DOCTYPE|<!ENTITY/i.test(text)) return 'It declares entities or a document type, which are not read.'
-  let depth = 0
-  for (const [tag] of text.matchAll(/<\/?[A-Za-z][^<>]*>/g)) {
-    if (tag.startsWith('</')) depth -= 1
-    else if (!tag.endsWith('/>') && ++depth > MOST_DEPTH) return `It is nested more than ${MOST_DEPTH} deep.`
-  }
-  return null
-}
-
-type Raw = Record<string, unknown>
-const parser = new XMLParser({
-  preserveOrder: true,
-  ignoreAttributes: false,
-  attributeNamePrefix: '',
-  parseAttributeValue: false,
-  parseTagValue: false,
-  processEntities: false,
-  removeNSPrefix: true,
-  trimValues: true,
-})
-
-const nodesOf = (raw: readonly Raw[]): Node[] =>
-  raw.flatMap((entry): Node[] => {
-    const name = Object.keys(entry).find(k => k !== ':@' && k !== '#text' && !k.startsWith('?'))
-    if (!name) return []
-    const attributes = Object.fromEntries(
-      Object.entries((entry[':@'] ?? {}) as Record<string, unknown>).map(([k, v]) => [k, String(v)]),
-    )
-    return [{ name: name.toLowerCase(), attributes, children: nodesOf(entry[name] as Raw[]) }]
-  })
-
-const numberOf = (text: string | undefined): number | null => {
-  const n = text === undefined ? Number.NaN : Number.parseFloat(text)
-  return Number.isFinite(n) && Math.abs(n) <= 1e9 ? n : null
-}
-const pxOf = (text: string | undefined): number | null =>
-  text === undefined || text.trim().endsWith('%') ? null : numberOf(text)
 
 function sizeOf(root: Node): { width: number; height: number; map: Affine } | null {
   const box = (root.attributes.viewBox ?? '')
@@ -158,16 +110,6 @@ function sizeOf(root: Node): { width: number; height: number; map: Affine } | nu
     : SAME
   return { width, height, map }
 }
-
-interface Reading {
-  strokes: Stroke[]
-  left: Map<string, number>
-  more: boolean
-  elements: number
-  points: number
-}
-
-const leave = (r: Reading, what: string): void => void r.left.set(what, (r.left.get(what) ?? 0) + 1)
 
 function walk(node: Node, map: Affine, inherited: Style, r: Reading): void {
   if (++r.elements > MOST_ELEMENTS) throw new TooMuch(`It has more than ${MOST_ELEMENTS} elements.`)
@@ -243,116 +185,6 @@ export function transformOf(text: string): Affine {
     if (one) out = after(out, one)
   }
   return out
-}
-
-interface Line {
-  readonly points: Vec[]
-  readonly closed: boolean
-}
-
-/** The lines of a basic shape or a path, where they lie; null where it cannot be read. */
-function linesOf({ name, attributes: a }: Node, map: Affine, r: Reading): Line[] | null {
-  const n = (key: string): number => pxOf(a[key]) ?? 0
-  const at = (points: Vec[], closed: boolean): Line[] => [{ points: points.map(p => mapped(map, p)), closed }]
-  if (name === 'line')
-    return at(
-      [
-        { x: n('x1'), y: n('y1') },
-        { x: n('x2'), y: n('y2') },
-      ],
-      false,
-    )
-  if (name === 'rect') {
-    const [x, y, w, h] = [n('x'), n('y'), n('width'), n('height')]
-    return w > 0 && h > 0
-      ? at(
-          [
-            { x, y },
-            { x: x + w, y },
-            { x: x + w, y: y + h },
-            { x, y: y + h },
-          ],
-          true,
-        )
-      : null
-  }
-  if (name === 'circle' || name === 'ellipse') {
-    const [rx, ry] = name === 'circle' ? [n('r'), n('r')] : [n('rx'), n('ry')]
-    const ring = ellipseIn({ x: n('cx') - rx, y: n('cy') - ry }, { x: n('cx') + rx, y: n('cy') + ry })
-    return rx > 0 && ry > 0 ? at(pairs(ring.filter((_, i) => i % 3 < 2)), true) : null
-  }
-  if (name === 'polyline' || name === 'polygon')
-    return at(
-      pairs(
-        (a.points ?? '')
-          .trim()
-          .split(/[\s,]+/)
-          .slice(0, MOST_ALL_POINTS)
-          .map(t => numberOf(t) ?? 0),
-      ),
-      name === 'polygon',
-    )
-  if (name === 'path') {
-    const lines = pathLines(a.d ?? '', map, r)
-    if (!lines) leave(r, 'a path that cannot be read')
-    return lines
-  }
-  leave(r, `an element “${name.slice(0, 20)}”`)
-  return null
-}
-
-const pairs = (list: readonly number[]): Vec[] =>
-  Array.from({ length: Math.floor(list.length / 2) }, (_, i) => ({ x: list[i * 2]!, y: list[i * 2 + 1]! }))
-
-/** The subpaths of path data, curves cut into short straight pieces. Null where the data is faulty. */
-function pathLines(d: string, map: Affine, r: Reading): Line[] | null {
-  const path = svgpath(d)
-  if ((path as unknown as { err: string }).err) return null
-  const lines: { points: Vec[]; closed: boolean }[] = []
-  const add = (p: Vec): void => {
-    if (++r.points > MOST_ALL_POINTS) throw new TooMuch(`It has more than ${MOST_ALL_POINTS} points.`)
-    lines.at(-1)!.points.push(p)
-  }
-  path
-    .abs()
-    .unarc()
-    .unshort()
-    .matrix([...map])
-    .iterate((segment, _i, x, y) => {
-      const [command, ...v] = segment as [string, ...number[]]
-      const from = { x, y }
-      if (command === 'M') {
-        lines.push({ points: [], closed: false })
-        add({ x: v[0]!, y: v[1]! })
-      } else if (command === 'Z') lines.at(-1)!.closed = true
-      else if (command === 'L') add({ x: v[0]!, y: v[1]! })
-      else if (command === 'H') add({ x: v[0]!, y })
-      else if (command === 'V') add({ x, y: v[0]! })
-      else if (command === 'C') curve(from, { x: v[0]!, y: v[1]! }, { x: v[2]!, y: v[3]! }, { x: v[4]!, y: v[5]! }, add)
-      else if (command === 'Q') {
-        const [q, to] = [
-          { x: v[0]!, y: v[1]! },
-          { x: v[2]!, y: v[3]! },
-        ]
-        curve(from, third(from, q), third(to, q), to, add)
-      }
-    })
-  return lines
-}
-
-/** Two thirds of the way from an end of a quadratic curve to its control point: the cubic one's. */
-const third = (end: Vec, q: Vec): Vec => ({ x: end.x + ((q.x - end.x) * 2) / 3, y: end.y + ((q.y - end.y) * 2) / 3 })
-
-function curve(a: Vec, b: Vec, c: Vec, d: Vec, add: (p: Vec) => void): void {
-  const length = Math.hypot(b.x - a.x, b.y - a.y) + Math.hypot(c.x - b.x, c.y - b.y) + Math.hypot(d.x - c.x, d.y - c.y)
-  const n = Math.max(2, Math.min(200, Math.ceil(length / PIECE) || 2))
-  for (let i = 1; i <= n; i++) {
-    const [t, s] = [i / n, 1 - i / n]
-    add({
-      x: s ** 3 * a.x + 3 * s * s * t * b.x + 3 * s * t * t * c.x + t ** 3 * d.x,
-      y: s ** 3 * a.y + 3 * s * s * t * b.y + 3 * s * t * t * c.y + t ** 3 * d.y,
-    })
-  }
 }
 
 /** Lines as strokes: flat shapes where they are filled, pencil strokes where they are drawn. */

@@ -2,7 +2,7 @@ import type { Layer, Mark, Palette } from '../picture'
 
 const n = (x: number): string => String(Math.round(x * 10) / 10)
 
-function path(points: readonly number[], closed: boolean): string {
+function path(points: readonly number[], { closed }: { closed: boolean }): string {
   let d = ''
   for (let i = 0; i < points.length; i += 2) d += `${i ? 'L' : 'M'}${n(points[i]!)} ${n(points[i + 1]!)}`
   return closed ? `${d}Z` : d
@@ -18,9 +18,9 @@ function element(m: Mark, p: Palette, imageUrl: ImageUrl): string {
       ? `<image href="${url}" x="${n(-m.width / 2)}" y="${n(-m.height / 2)}" width="${m.width}" height="${m.height}" transform="matrix(${m.at.map(k => Math.round(k * 1e5) / 1e5).join(' ')})"/>`
       : ''
   }
-  if (m.kind === 'stroke') return `<path d="${path(m.outline, true)}" fill="${m.colour}"/>`
+  if (m.kind === 'stroke') return `<path d="${path(m.outline, { closed: true })}" fill="${m.colour}"/>`
   const line = `stroke="${p[m.ink]}" stroke-width="${n(m.width)}" fill="${m.fill ? p[m.fill] : 'none'}"`
-  if (m.kind === 'line') return `<path d="${path(m.points, m.closed)}" ${line}/>`
+  if (m.kind === 'line') return `<path d="${path(m.points, m)}" ${line}/>`
   return `<ellipse cx="${n(m.at.x)}" cy="${n(m.at.y)}" rx="${n(m.rx)}" ry="${n(m.ry)}" transform="rotate(${n((m.turn * 180) / Math.PI)} ${n(m.at.x)} ${n(m.at.y)})" ${line}/>`
 }
 

@@ -6,7 +6,7 @@ import { ghostsOf } from '.'
 
 /** Poses have capital letters. */
 const isPose = (d: string) => d === d.toUpperCase()
-const rule = (by: GhostRule['by'], before: number, after: number, span = false): GhostRule => ({
+const rule = (by: GhostRule['by'], before: number, after: number, { span = false } = {}): GhostRule => ({
   by,
   span,
   before: Array.from({ length: before }, (_, i) => 1 - i / 10),
@@ -45,8 +45,8 @@ describe('ghosts', () => {
     expect(told(text, frame, rule(by, before, after))).toBe(out)
   })
   it('of the span: the two core drawings around', () => {
-    expect(told('A*4 b*2 c*2 D*4 e*2', 7, rule('frame', 0, 0, true))).toBe('A<1 D>1')
-    expect(told('A*4 b*2 c*2 D*4 e F', 9, rule('frame', 0, 0, true))).toBe('A<1 F>1')
+    expect(told('A*4 b*2 c*2 D*4 e*2', 7, rule('frame', 0, 0, { span: true }))).toBe('A<1 D>1')
+    expect(told('A*4 b*2 c*2 D*4 e F', 9, rule('frame', 0, 0, { span: true }))).toBe('A<1 F>1')
   })
   it('pinned ones are always there, but not on themselves', () => {
     expect(told('A*4 b*2 c*2 D*4', 6, rule('drawing', 1, 0), ['D', 'A'])).toBe('A D')

@@ -54,7 +54,8 @@ describe('the display list', () => {
   })
   it('of a frame holds every column that is shown, without the background where it is not wanted', () => {
     let shot = charted(posedShot(), '1', '13', ['9', '11'])
-    const layers = (frame: number, background = true) => layersAt(sceneOf(shot), frame, () => undefined, { background })
+    const layers = (frame: number, { background = true } = {}) =>
+      layersAt(sceneOf(shot), frame, () => undefined, { background })
     expect(layers(9).map(l => l.drawing)).toEqual(['d9'])
     expect(layers(400).map(l => l.drawing)).toEqual(['d25'])
     shot = done(shot, 'range.clear', {
@@ -65,10 +66,10 @@ describe('the display list', () => {
     })
     expect(layers(9)).toEqual([])
     shot = done(shot, 'column.set', { ...where, background: true })
-    expect([layers(1).length, layers(1, false).length]).toEqual([1, 0])
+    expect([layers(1).length, layers(1, { background: false }).length]).toEqual([1, 0])
     const guide = done(shot, 'column.set', { ...where, background: false, guide: true, strength: 0.4 })
-    const seen = (references: boolean) => layersAt(sceneOf(guide), 1, () => undefined, { references })
-    expect([seen(true).map(l => l.strength), seen(false)]).toEqual([[0.4], []])
+    const seen = (shown: { references: boolean }) => layersAt(sceneOf(guide), 1, () => undefined, shown)
+    expect([seen({ references: true }).map(l => l.strength), seen({ references: false })]).toEqual([[0.4], []])
     const faded = done(guide, 'drawing.set', { stack: STACK, drawing: 'd1', strength: 0.5 })
     expect(layersAt(sceneOf(faded), 1, () => undefined, { references: true })[0]!.strength).toBeCloseTo(0.2)
     shot = done(shot, 'column.set', { ...where, hidden: true })

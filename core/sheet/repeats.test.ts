@@ -24,7 +24,7 @@ import {
 } from '.'
 import { ids, row, text } from './rows.test-helper'
 
-const repeat = (first: number, last: number, times: number | null, back = false): Repeat => ({
+const repeat = (first: number, last: number, times: number | null, { back = false } = {}): Repeat => ({
   id: `b${first}`,
   first: `r${first}`,
   last: `r${last}`,
@@ -77,14 +77,16 @@ describe('repeat brackets', () => {
   })
 
   it('go there and back as a loop of 2n − 2 (common practice of cycles)', () => {
-    expect(seen(row('1 2 3 4'), [repeat(0, 3, 1, true)])).toBe('1*1 2*1 3*1 4*1 3*1 2*1')
-    expect(shownRuns({ runs: row('1 2 3 4'), repeats: [repeat(0, 3, 5, true)] }, 99).count).toBe(5 * (2 * 4 - 2))
+    expect(seen(row('1 2 3 4'), [repeat(0, 3, 1, { back: true })])).toBe('1*1 2*1 3*1 4*1 3*1 2*1')
+    expect(shownRuns({ runs: row('1 2 3 4'), repeats: [repeat(0, 3, 5, { back: true })] }, 99).count).toBe(
+      5 * (2 * 4 - 2),
+    )
   })
 
   it('fill the shot to its end, the last time cut', () => {
     expect(seen(row('X*2 1*3 2*2'), [repeat(1, 2, null)], 14)).toBe('X*2 1*3 2*2 1*3 2*2 1*2')
     expect(seen(row('X*2 1*3 2*2'), [repeat(1, 2, null)], 5)).toBe('X*2 1*3 2*2')
-    expect(seen(row('1*2 2 3*2'), [repeat(0, 2, null, true)], 13)).toBe('1*2 2*1 3*2 2*1 1*2 2*1 3*2 2*1 1*1')
+    expect(seen(row('1*2 2 3*2'), [repeat(0, 2, null, { back: true })], 13)).toBe('1*2 2*1 3*2 2*1 1*2 2*1 3*2 2*1 1*1')
   })
 
   it('cycles of 20 and 8 frames meet again after 40', () => {
@@ -125,7 +127,7 @@ describe('repeat brackets', () => {
         return at.flatMap((first, i) =>
           i % 2 || at[i + 1] === undefined
             ? []
-            : [repeat(first, at[i + 1]!, i + 2 < at.length - 1 ? (times ?? 2) : times, back)],
+            : [repeat(first, at[i + 1]!, i + 2 < at.length - 1 ? (times ?? 2) : times, { back })],
         )
       })
   const column = written.chain(list =>

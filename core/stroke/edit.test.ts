@@ -93,9 +93,12 @@ describe('a stroke that was moved', () => {
   })
   it('its line grows with it, or keeps its width', () => {
     const double = affineOf({ about: vec(0, 0), move: vec(0, 0), turn: 0, scale: vec(2, 2) })
-    expect(asDrawn(stroke([0, 0, 1]), placedBy(double, {}, false)).width).toBeCloseTo(12)
-    expect(asDrawn(stroke([0, 0, 1]), placedBy(double, {}, true)).width).toBeCloseTo(6)
-    expect(asDrawn(stroke([0, 0, 1]), placedBy(double, placedBy(double, {}, true), false)).width).toBeCloseTo(12)
+    expect(asDrawn(stroke([0, 0, 1]), placedBy(double, {}, { keepWidth: false })).width).toBeCloseTo(12)
+    expect(asDrawn(stroke([0, 0, 1]), placedBy(double, {}, { keepWidth: true })).width).toBeCloseTo(6)
+    expect(
+      asDrawn(stroke([0, 0, 1]), placedBy(double, placedBy(double, {}, { keepWidth: true }), { keepWidth: false }))
+        .width,
+    ).toBeCloseTo(12)
   })
   it('is touched where it is seen', () => {
     const at = affineOf({ about: vec(0, 0), move: vec(100, 0), turn: 0, scale: vec(2, 2) })

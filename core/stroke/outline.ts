@@ -66,7 +66,7 @@ export function asDrawn(s: Stroke, placing: Placing): Stroke {
 }
 
 /** How a stroke lies after a map of the picture: its line grows with it, or keeps its width. */
-export function placedBy(m: Affine, placing: Placing, keepWidth: boolean): Required<Placing> {
+export function placedBy(m: Affine, placing: Placing, { keepWidth }: { keepWidth: boolean }): Required<Placing> {
   const at = placing.at ? after(m, placing.at) : m
   return { at, width: Math.min(100, Math.max(0.01, (placing.width ?? 1) / (keepWidth ? growth(m) : 1))) }
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { colour } from '../document/basic'
+import { colour } from '../basic'
 
 /** At most this many points in one stroke. */
 export const MAX_POINTS = 20_000

@@ -1,9 +1,10 @@
+import { api, bodyBytes } from '../http/api'
 import { getQuery } from 'h3'
 import { z } from 'zod'
 import { database } from '../db/connection'
-import { MAX_ARCHIVE_BYTES, readArchive } from '../services/archive'
-import { parsed } from '../services/problem'
-import { shotIdSchema } from '../services/shots'
+import { MAX_ARCHIVE_BYTES, readArchive } from '../shots/archive'
+import { parsed } from '../http/problem'
+import { shotIdSchema } from '#core/basic'
 
 const query = z.object({ id: shotIdSchema })
 

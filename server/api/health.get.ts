@@ -1,3 +1,4 @@
+import { api } from '../http/api'
 import { database } from '../db/connection'
 
 export default api(async () => {

@@ -1,6 +1,6 @@
 import { closeDatabase, database } from '../db/connection'
 import { migrate } from '../db/migrate'
-import { stopListening } from '../services/events'
+import { stopListening } from '../live/events'
 
 /** Brings the database up to date before the first answer, and lets it go when the server ends. */
 export default defineNitroPlugin(nitro => {

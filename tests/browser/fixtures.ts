@@ -125,7 +125,12 @@ export class Desk {
     }
   }
 
-  async drag(from: { x: number; y: number }, to: { x: number; y: number }, steps = 8, release = true): Promise<void> {
+  async drag(
+    from: { x: number; y: number },
+    to: { x: number; y: number },
+    steps = 8,
+    { release = true } = {},
+  ): Promise<void> {
     await this.page.mouse.move(from.x, from.y)
     await this.page.mouse.down()
     await this.page.mouse.move(to.x, to.y, { steps })

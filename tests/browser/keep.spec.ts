@@ -170,7 +170,7 @@ test('a new shot from nothing: two poses, in-betweens, play', async ({ page, run
 
 test('images go out as a numbered sequence, with and without the background', async ({ desk, page }) => {
   await desk.saved()
-  const take = async (background: boolean) => {
+  const take = async ({ background }: { background: boolean }) => {
     await page.keyboard.press('Shift+H')
     const dialog = page.getByRole('dialog', { name: 'Hand off' })
     await dialog.getByLabel('From frame').fill('13')
@@ -183,7 +183,7 @@ test('images go out as a numbered sequence, with and without the background', as
     await page.keyboard.press('Escape')
     return unzipSync(new Uint8Array(await readFile(await download.path())))
   }
-  const whole = await take(true)
+  const whole = await take({ background: true })
   expect(Object.keys(whole)).toEqual([
     '020-Lantern-lift.0013.png',
     '020-Lantern-lift.0014.png',
@@ -192,7 +192,7 @@ test('images go out as a numbered sequence, with and without the background', as
   // Read back by pngjs (ISO/IEC 15948).
   const first = PNG.sync.read(Buffer.from(whole['020-Lantern-lift.0013.png']!))
   expect([first.width, first.height, first.data[3]]).toEqual([1920, 1080, 255])
-  const bare = PNG.sync.read(Buffer.from((await take(false))['020-Lantern-lift.0013.png']!))
+  const bare = PNG.sync.read(Buffer.from((await take({ background: false }))['020-Lantern-lift.0013.png']!))
   expect(bare.data[3]).toBe(0)
   const inked = (png: PNG) => png.data.filter((v, i) => i % 4 === 3 && v > 0).length
   expect(inked(bare)).toBeGreaterThan(5000)

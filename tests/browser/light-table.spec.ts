@@ -11,9 +11,11 @@ async function pen(desk: Desk, stroke: RecordedStroke, x: number, y: number, siz
   await desk.page.evaluate(
     async ([name, box]) => {
       const draw = (
-        window as unknown as { fintroPen: (on: Element, stroke: string, box: object, quick: boolean) => Promise<void> }
+        window as unknown as {
+          fintroPen: (on: Element, stroke: string, box: object, how: { quick: boolean }) => Promise<void>
+        }
       ).fintroPen
-      await draw(document.querySelector('[data-part=picture]')!, name as string, box as object, true)
+      await draw(document.querySelector('[data-part=picture]')!, name as string, box as object, { quick: true })
     },
     [stroke, { x: a.x, y: a.y, width: b.x - a.x, height: b.y - a.y }] as const,
   )
@@ -55,7 +57,7 @@ test('three poses drawn with the simulated pen, a head copied across, a figure o
 
   // The head of 1 is copied to 9, in place.
   await desk.goTo(1)
-  await page.getByRole('button', { name: /^Select and move/ }).click()
+  await page.getByRole('button', { name: /^Choose and move/ }).click()
   const [a, b] = [await desk.picturePoint(270, 170), await desk.picturePoint(500, 400)]
   await page.getByRole('button', { name: 'Choose by a box' }).click()
   await desk.drag(a, b)
@@ -76,7 +78,7 @@ test('three poses drawn with the simulated pen, a head copied across, a figure o
   // All that is on 1 to 17 is moved, growing along them.
   await key(desk, 'Home')
   await key(desk, 'Shift+End')
-  await page.getByRole('button', { name: /^Select and move/ }).click()
+  await page.getByRole('button', { name: /^Choose and move/ }).click()
   await page.getByRole('button', { name: 'Numbers …' }).click()
   const panel = page.getByRole('dialog', { name: 'By numbers' })
   await panel.getByRole('radio', { name: /drawings of the selected frames \(3\)/ }).check()

@@ -32,7 +32,7 @@ test.describe('posing', () => {
     const before = await desk.look()
     const hand = wrist(shot, '13')
     const from = await desk.picturePoint(hand.x, hand.y)
-    await desk.drag(from, { x: from.x + 30, y: from.y - 60 }, 8, false)
+    await desk.drag(from, { x: from.x + 30, y: from.y - 60 }, 8, { release: false })
     expect((await desk.shot()).stacks['keeper-stack']).toEqual(shot.stacks['keeper-stack'])
     await page.mouse.up()
     const after = await desk.shot()
@@ -105,7 +105,7 @@ test.describe('the rail', () => {
   test('Escape during a drag leaves everything as it was', async ({ desk, page }) => {
     const before = await desk.shot()
     const from = await desk.railPoint(0.5, 11)
-    await desk.drag(from, { x: from.x - 30, y: from.y }, 8, false)
+    await desk.drag(from, { x: from.x - 30, y: from.y }, 8, { release: false })
     await page.keyboard.press('Escape')
     await page.mouse.up()
     expect(await desk.shot()).toEqual(before)

@@ -113,7 +113,7 @@ test.describe('the rail', () => {
   })
   test('stretches a passage by the ring of its pose, cut to whole steps', async ({ desk, page }) => {
     const ring = await desk.railPoint(0, 13, -3)
-    await desk.drag(ring, { x: ring.x, y: ring.y + 4 * 15 }, 10, false)
+    await desk.drag(ring, { x: ring.x, y: ring.y + 4 * 15 }, 10, { release: false })
     await page.keyboard.down('Shift')
     await page.mouse.move(ring.x, ring.y + 6 * 15 + 1, { steps: 3 })
     await page.mouse.up()

@@ -3,14 +3,16 @@ import { chartOrder, spacingSpan } from '../../bench/charts'
 import { median, within } from '../../bench/row'
 import { sheetEdit } from '../../bench/sheet-edit'
 
+const QUICK = true
+
 it('the bench of sheet edits measures both columns and gives their ratio (smoke form, no time asserted)', () => {
-  const row = sheetEdit(true)
+  const row = sheetEdit(QUICK)
   const [short, long] = Object.values(row.parts).map(Number.parseFloat) as [number, number]
   expect(short).toBeGreaterThan(0)
   expect(Math.abs(row.value - long / short)).toBeLessThan(0.05 * row.value + 0.02)
 })
 it('the benches of charts measure what they divide', () => {
-  for (const row of [...chartOrder(true).slice(0, 1), spacingSpan(true)]) {
+  for (const row of [...chartOrder(QUICK).slice(0, 1), spacingSpan(QUICK)]) {
     expect(row.value).toBeGreaterThan(0)
     expect(Object.values(row.parts).every(p => Number.parseFloat(p) > 0)).toBe(true)
   }

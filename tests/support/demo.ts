@@ -1,7 +1,7 @@
 import type { Sequelize } from 'sequelize'
 import { demoShots, PRODUCTION } from '../../demo'
-import { keepShot } from '../../server/services/shots'
-import { keepStrokes } from '../../server/services/strokes'
+import { keepShot } from '../../server/shots/shots'
+import { keepStrokes } from '../../server/media/strokes'
 import { renamed, openShot } from '../../core/document'
 
 /** Loads the demo's first shot under an id. */

@@ -4,7 +4,7 @@ import { KeptImage } from './kept-image'
 
 type C = CanvasRenderingContext2D
 
-function trace(c: C, points: readonly number[], closed: boolean): void {
+function trace(c: C, points: readonly number[], { closed }: { closed: boolean }): void {
   c.beginPath()
   c.moveTo(points[0]!, points[1]!)
   for (let i = 2; i < points.length; i += 2) c.lineTo(points[i]!, points[i + 1]!)
@@ -29,12 +29,12 @@ function drawMark(c: C, m: Mark, p: Palette): void {
   if (m.kind === 'image') return drawImage(c, m)
   if (m.kind === 'stroke') {
     if (m.outline.length < 6) return
-    trace(c, m.outline, true)
+    trace(c, m.outline, { closed: true })
     c.fillStyle = m.colour
     c.fill()
     return
   }
-  if (m.kind === 'line') trace(c, m.points, m.closed)
+  if (m.kind === 'line') trace(c, m.points, m)
   else {
     c.beginPath()
     c.ellipse(m.at.x, m.at.y, m.rx, m.ry, m.turn, 0, Math.PI * 2)
@@ -116,7 +116,7 @@ export function drawGhost(c: C | OffscreenCanvasRenderingContext2D, marks: reado
     } else {
       const points = m.kind === 'stroke' ? m.outline : m.points
       if (points.length < 4) continue
-      trace(on, points, m.kind === 'stroke' || m.closed)
+      trace(on, points, { closed: m.kind === 'stroke' || m.closed })
     }
     if (look.full && (m.kind !== 'line' || m.closed)) {
       const alpha = on.globalAlpha

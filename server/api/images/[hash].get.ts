@@ -1,8 +1,9 @@
+import { api } from '../../http/api'
 import { getRouterParam, setResponseHeaders } from 'h3'
-import { hashSchema } from '#core/document'
+import { hashSchema } from '#core/basic'
 import { database } from '../../db/connection'
-import { findImage } from '../../services/images'
-import { parsed } from '../../services/problem'
+import { findImage } from '../../media/images'
+import { parsed } from '../../http/problem'
 
 /** A picture by its hash: the same bytes for ever. */
 export default api(async event => {

@@ -1,4 +1,5 @@
+import { api } from '../../http/api'
 import { database } from '../../db/connection'
-import { listShots } from '../../services/shots'
+import { listShots } from '../../shots/shots'
 
 export default api(async () => ({ productions: await listShots(database()) }))

@@ -1,8 +1,9 @@
+import { api, bodyJson } from '../../http/api'
 import { z } from 'zod'
-import { hashSchema } from '#core/document'
+import { hashSchema } from '#core/basic'
 import { database } from '../../db/connection'
-import { parsed } from '../../services/problem'
-import { findStrokes } from '../../services/strokes'
+import { parsed } from '../../http/problem'
+import { findStrokes } from '../../media/strokes'
 
 const body = z.object({ hashes: z.array(hashSchema).min(1).max(5000) })
 

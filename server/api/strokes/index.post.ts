@@ -1,8 +1,9 @@
+import { api, bodyJson } from '../../http/api'
 import { z } from 'zod'
 import { strokeSchema } from '#core/stroke'
 import { database } from '../../db/connection'
-import { parsed } from '../../services/problem'
-import { keepStrokes } from '../../services/strokes'
+import { parsed } from '../../http/problem'
+import { keepStrokes } from '../../media/strokes'
 
 const MAX_BYTES = 32 * 1024 * 1024
 const body = z.object({ strokes: z.array(strokeSchema).min(1).max(500) })

@@ -1,6 +1,7 @@
+import { api, shotId } from '../../../http/api'
 import { setResponseHeader } from 'h3'
 import { database } from '../../../db/connection'
-import { writeArchive } from '../../../services/archive'
+import { writeArchive } from '../../../shots/archive'
 
 export default api(async event => {
   const { name, bytes } = await writeArchive(database(), shotId(event))

@@ -1,6 +1,7 @@
+import { api, bodyJson, shotId } from '../../../http/api'
 import { database } from '../../../db/connection'
-import { commit, commitSchema, MAX_COMMIT_BYTES } from '../../../services/commit'
-import { parsed } from '../../../services/problem'
+import { commit, commitSchema, MAX_COMMIT_BYTES } from '../../../shots/commit'
+import { parsed } from '../../../http/problem'
 import type { Command } from '#core/commands'
 
 export default api(async event => {

@@ -1,8 +1,9 @@
+import { api, shotId } from '../../../http/api'
 import { createEventStream } from 'h3'
 import { database } from '../../../db/connection'
 import { models } from '../../../db/models'
-import { onRevision } from '../../../services/events'
-import { requireShot } from '../../../services/shots'
+import { onRevision } from '../../../live/events'
+import { requireShot } from '../../../shots/shots'
 
 const PING_MS = 15_000
 

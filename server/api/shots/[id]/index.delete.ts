@@ -1,7 +1,8 @@
+import { api, shotId } from '../../../http/api'
 import { database } from '../../../db/connection'
-import { putAway } from '../../../services/shots'
+import { putAway } from '../../../shots/shots'
 
 export default api(async event => {
-  await putAway(database(), shotId(event), true)
+  await putAway(database(), shotId(event))
   return { ok: true }
 })

@@ -1,4 +1,5 @@
+import { api, shotId } from '../../../http/api'
 import { database } from '../../../db/connection'
-import { readShot } from '../../../services/shots'
+import { readShot } from '../../../shots/shots'
 
 export default api(async event => readShot(database(), shotId(event)))

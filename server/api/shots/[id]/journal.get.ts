@@ -1,9 +1,10 @@
+import { api, shotId } from '../../../http/api'
 import { getQuery } from 'h3'
 import { z } from 'zod'
 import { database } from '../../../db/connection'
-import { entriesAfter } from '../../../services/commit'
-import { parsed } from '../../../services/problem'
-import { requireShot } from '../../../services/shots'
+import { entriesAfter } from '../../../shots/commit'
+import { parsed } from '../../../http/problem'
+import { requireShot } from '../../../shots/shots'
 
 const query = z.object({ after: z.coerce.number().int().min(0) })
 

@@ -1,6 +1,7 @@
+import { api, shotId } from '../../../http/api'
 import { setResponseHeader } from 'h3'
 import { database } from '../../../db/connection'
-import { poster } from '../../../services/poster'
+import { poster } from '../../../shots/poster'
 
 export default api(async event => {
   const svg = await poster(database(), shotId(event))

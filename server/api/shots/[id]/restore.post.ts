@@ -1,7 +1,8 @@
+import { api, shotId } from '../../../http/api'
 import { database } from '../../../db/connection'
-import { putAway } from '../../../services/shots'
+import { takeBack } from '../../../shots/shots'
 
 export default api(async event => {
-  await putAway(database(), shotId(event), false)
+  await takeBack(database(), shotId(event))
   return { ok: true }
 })

@@ -4,10 +4,10 @@ import { z } from 'zod'
 import type { Shot } from '#core/document'
 import { imageHashes, openShot, renamed, SCHEMA, storeShot, strokeHashes } from '#core/document'
 import { strokeSchema, strokeText } from '#core/stroke'
-import { findImage, hashOfBytes, keepImage } from './images'
-import { Problem } from './problem'
+import { findImage, hashOfBytes, keepImage } from '../media/images'
+import { Problem } from '../http/problem'
 import { keepShot, opened, readShot } from './shots'
-import { findStrokes, hashOf, keepStrokes } from './strokes'
+import { findStrokes, hashOf, keepStrokes } from '../media/strokes'
 
 /** The largest archive that is read, packed or unpacked. */
 export const MAX_ARCHIVE_BYTES = 512 * 1024 * 1024

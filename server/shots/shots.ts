@@ -1,25 +1,12 @@
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import { z } from 'zod'
+import { colour, label, shotIdSchema } from '#core/basic'
 import { pictureSchema, rateSchema } from '#core/document/document'
 import type { Shot, StoredShot } from '#core/document'
-import {
-  assemble,
-  colour,
-  frames,
-  imageHashes,
-  label,
-  makeShot,
-  openShot,
-  piecesOf,
-  strokeHashes,
-} from '#core/document'
-import { rate } from '#core/time'
+import { assemble, imageHashes, makeShot, openShot, piecesOf, strokeHashes } from '#core/document'
+import { framesSchema, rate } from '#core/time'
 import { models } from '../db/models'
-import { Problem } from './problem'
-
-export const shotIdSchema = z
-  .string()
-  .regex(/^[A-Za-z0-9_-]{8,36}$/, 'A shot id has 8 to 36 letters, digits, “-” or “_”.')
+import { Problem } from '../http/problem'
 
 export const newShotSchema = z.object({
   id: shotIdSchema,
@@ -28,7 +15,7 @@ export const newShotSchema = z.object({
   picture: pictureSchema,
   rate: rateSchema,
   paper: colour,
-  length: frames,
+  length: framesSchema,
 })
 
 export interface ShotInList {
@@ -165,7 +152,12 @@ export function opened(document: StoredShot): Shot {
 }
 
 /** Puts a shot away (it can be taken back), or takes it back. */
-export async function putAway(db: Sequelize, id: string, away: boolean): Promise<void> {
-  const [count] = await models(db).ShotRow.update({ deletedAt: away ? new Date() : null }, { where: { id } })
+export const putAway = (db: Sequelize, id: string): Promise<void> => setPutAway(db, id, new Date())
+
+/** Takes a shot that was put away back into the list. */
+export const takeBack = (db: Sequelize, id: string): Promise<void> => setPutAway(db, id, null)
+
+async function setPutAway(db: Sequelize, id: string, deletedAt: Date | null): Promise<void> {
+  const [count] = await models(db).ShotRow.update({ deletedAt }, { where: { id } })
   if (!count) throw new Problem(404, 'no-shot', 'There is no such shot.')
 }

@@ -4,10 +4,10 @@ import type { Shot } from '#core/document'
 import type { Command, Refusal } from '#core/commands'
 import { changedPieces, SCHEMA } from '#core/document'
 import { applyCommand, commandSchema } from '#core/commands'
-import { Problem } from './problem'
+import { Problem } from '../http/problem'
 import { models } from '../db/models'
 import { prepared } from '../db/prepared'
-import { announce } from './events'
+import { announce } from '../live/events'
 import { noShot, opened, readShot } from './shots'
 
 /** PostgreSQL's code of a broken uniqueness. */

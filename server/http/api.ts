@@ -8,8 +8,8 @@ import {
   setResponseHeaders,
   setResponseStatus,
 } from 'h3'
-import { parsed, Problem } from '../services/problem'
-import { shotIdSchema } from '../services/shots'
+import { shotIdSchema } from '#core/basic'
+import { parsed, Problem } from './problem'
 
 /** The one place where a refusal or a fault becomes a problem document; what was not foreseen becomes a plain sentence. */
 export const api = <T>(handler: (event: H3Event) => Promise<T>) =>

@@ -4,9 +4,9 @@ import { sceneOf } from '#core/pass'
 import { layersAt } from '#core/picture'
 import { imageHashes, strokeHashes } from '#core/document'
 import { eachRun } from '#core/sheet'
-import { findImage } from './images'
+import { findImage } from '../media/images'
 import { opened, readShot } from './shots'
-import { findStrokes } from './strokes'
+import { findStrokes } from '../media/strokes'
 
 /** One frame of a shot as SVG, for the list: the first frame of the key that is longest seen. */
 export async function poster(db: Sequelize, id: string): Promise<string> {
