@@ -8,6 +8,9 @@ import { newTestId, serve } from '../tests/support/server'
 import type { Row } from './row'
 import { ThinClient } from './thin-client'
 
+/** Marrow's column, the one that the loose end follows: a command there changes both. */
+const COLUMN = 'keeper'
+
 /** Single-row INSERT transactions a second, by one connection of the same driver. */
 async function inserts(url: string, seconds: number): Promise<number> {
   const client = new pg.Client({ connectionString: url })
@@ -32,8 +35,7 @@ async function commits(
   from: number,
   seconds: number,
 ): Promise<{ rate: number; revision: number }> {
-  // A column that no other is lined up with: a command changes one column.
-  const runs = listOf(shot.plans[shot.planOrder[0]!]!.columns.rope!.runs)
+  const runs = listOf(shot.plans[shot.planOrder[0]!]!.columns[COLUMN]!.runs)
   const end = performance.now() + seconds * 1000
   let base = from
   while (performance.now() < end) {
@@ -44,7 +46,7 @@ async function commits(
       name: 'run.push',
       args: {
         plan: shot.planOrder[0]!,
-        column: 'rope',
+        column: COLUMN,
         run: { run: runs[i]!.id, at: 0 },
         delta: Math.floor(base / runs.length) % 2 ? -1 : 1,
       },
@@ -77,11 +79,11 @@ export async function serverCommit(quick: boolean): Promise<Row> {
     if (!opened.ok) throw new Error(opened.message)
     // Both are warmed up until their code is compiled; then short rounds take turns, so that a busy moment meets both.
     const seconds = quick ? 0.5 : 1.5
-    let { revision } = await commits(client, id, opened.shot, 0, quick ? 1 : 5)
+    let { revision } = await commits(client, id, opened.shot, 0, quick ? 1 : 15)
     await inserts(server.databaseUrl, quick ? 0.5 : 2)
     const ours: number[] = []
     const plain: number[] = []
-    for (let i = 0; i < (quick ? 1 : 7); i++) {
+    for (let i = 0; i < (quick ? 1 : 15); i++) {
       plain.push(await inserts(server.databaseUrl, seconds))
       const done = await commits(client, id, opened.shot, revision, seconds)
       ours.push(done.rate)

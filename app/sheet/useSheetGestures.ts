@@ -63,10 +63,7 @@ export function useSheetGestures(scrollX: Readonly<Ref<number>>) {
     const g = gesture.value
     gesture.value = null
     if (!g) return
-    if (g.kind === 'note') {
-      const f = frameAt(plan(), p.y)
-      sheet.noting = { frame: Math.min(g.anchor, f), frames: Math.abs(f - g.anchor) + 1 }
-    }
+    if (g.kind === 'note') sheet.noting = framesOver(g.anchor, frameAt(plan(), p.y))
     if (g.kind === 'end') ending.end()
     if (g.kind === 'loop' && player.loop)
       toast(`Plays frames ${player.loop.first} to ${player.loop.last}. L plays the whole shot again.`)
@@ -82,6 +79,8 @@ export function useSheetGestures(scrollX: Readonly<Ref<number>>) {
 
   return { gesture, down, move, up, cancel, cursorAt, columnAt: (x: number) => columnAt(plan(), x) }
 }
+
+const framesOver = (a: number, b: number) => ({ frame: Math.min(a, b), frames: Math.abs(b - a) + 1 })
 
 /** How the sheet lies under the pointer now. */
 function useSheetPlan(scrollX: Readonly<Ref<number>>): () => SheetPlan {

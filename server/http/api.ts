@@ -21,11 +21,25 @@ export const api = <T>(handler: (event: H3Event) => Promise<T>) =>
         'cross-origin-resource-policy': 'same-origin',
         'content-security-policy': "default-src 'none'; style-src 'unsafe-inline'",
       })
-      return await handler(event)
+      answer(event, await handler(event))
     } catch (error) {
-      return answerProblem(event, asProblem(error))
+      answerProblem(event, asProblem(error))
     }
   })
+
+/**
+ * Sends what a route gives: bytes and text as they are, everything else as JSON. What streams has sent itself. At once and
+ * not by the general way out, which waits for a turn of the event loop and asks hooks that are there for pages.
+ */
+function answer(event: H3Event, given: unknown): void {
+  const { res } = event.node
+  if (event.handled || given === undefined) return
+  if (typeof given === 'string' || given instanceof Uint8Array) res.end(given)
+  else {
+    if (!res.hasHeader('content-type')) res.setHeader('content-type', 'application/json')
+    res.end(JSON.stringify(given))
+  }
+}
 
 function asProblem(error: unknown): Problem {
   if (error instanceof Problem) return error
@@ -40,10 +54,10 @@ function asProblem(error: unknown): Problem {
   return new Problem(500, 'fault', 'Something went wrong in the server. What you did is kept in the browser.')
 }
 
-export function answerProblem(event: H3Event, problem: Problem) {
+export function answerProblem(event: H3Event, problem: Problem): void {
   setResponseStatus(event, problem.status)
   setResponseHeader(event, 'content-type', 'application/problem+json')
-  return problem.body
+  answer(event, problem.body)
 }
 
 /** The shot named by the route. */

@@ -198,27 +198,48 @@ async function keptHashes(db: Sequelize, commands: readonly Command[], transacti
   return new Set(rows.map(r => r.hash))
 }
 
+/** How a write is put: what it has besides, and how many pieces a single command changes (null where it is not that simple). */
+interface Form {
+  readonly gone: boolean
+  readonly named: boolean
+  readonly pieces: number | null
+}
+
+/** Up to this many pieces are written by plain values. */
+const FEW = 6
+
 /**
  * With named strokes and deleted pieces only where there are any, and with plain values for the usual single command that
- * changes a single piece: each form is planned once for each connection.
+ * changes a few pieces (a column and those that follow it): each form is planned once for each connection. Lists cost half
+ * as much again as plain values do.
  */
-const writeStatement = (gone: boolean, named: boolean, single: boolean): { name: string; text: string } => ({
-  name: `fintro-commit${gone ? '-gone' : ''}${named ? '-named' : ''}${single ? '-single' : ''}`,
-  text: `
+function writeStatement({ gone, named, pieces }: Form): { name: string; text: string } {
+  const plain = pieces !== null
+  const next = 9 + (plain ? 2 * pieces : 2)
+  const rows = Array.from(
+    { length: pieces ?? 0 },
+    (_, i) => `SELECT id, $${9 + 2 * i}::text, $${10 + 2 * i}::text FROM made`,
+  )
+  return {
+    name: `fintro-commit${gone ? '-gone' : ''}${named ? '-named' : ''}${plain ? `-${pieces}` : ''}`,
+    text: `
     WITH made AS (
       UPDATE shots SET name = $2, schema = $3, revision = $4, updated_at = now() WHERE id = $1 AND revision = $5 AND deleted_at IS NULL RETURNING id
     ), kept AS (
       INSERT INTO journal (shot_id, revision, command_id, schema, command)
-      ${single ? 'SELECT id, $6::integer, $7::text, $3, $8::text FROM made' : 'SELECT made.id, x.r, x.i, $3, x.c FROM made, unnest($6::integer[], $7::text[], $8::text[]) AS x (r, i, c)'}
+      ${plain ? 'SELECT id, $6::integer, $7::text, $3, $8::text FROM made' : 'SELECT made.id, x.r, x.i, $3, x.c FROM made, unnest($6::integer[], $7::text[], $8::text[]) AS x (r, i, c)'}
     ), put AS (
       INSERT INTO shot_pieces (shot_id, path, body)
-      ${single ? 'SELECT id, $9::text, $10::text FROM made' : 'SELECT made.id, x.p, x.b FROM made, unnest($9::text[], $10::text[]) AS x (p, b)'}
+      ${plain ? rows.join(' UNION ALL ') : 'SELECT made.id, x.p, x.b FROM made, unnest($9::text[], $10::text[]) AS x (p, b)'}
       ON CONFLICT (shot_id, path) DO UPDATE SET body = excluded.body
     )${
-      gone ? ', gone AS (DELETE FROM shot_pieces USING made WHERE shot_id = made.id AND path = ANY($11::text[]))' : ''
-    }${named ? `, named AS (INSERT INTO shot_strokes (shot_id, hash) SELECT made.id, unnest($${gone ? 12 : 11}::text[]) FROM made ON CONFLICT DO NOTHING)` : ''}
+      gone
+        ? `, gone AS (DELETE FROM shot_pieces USING made WHERE shot_id = made.id AND path = ANY($${next}::text[]))`
+        : ''
+    }${named ? `, named AS (INSERT INTO shot_strokes (shot_id, hash) SELECT made.id, unnest($${gone ? next + 1 : next}::text[]) FROM made ON CONFLICT DO NOTHING)` : ''}
     SELECT id FROM made`,
-})
+  }
+}
 
 /**
  * The journal, the pieces of the document that changed, and the strokes they name. Writes nothing, and gives false, where the row is not at revision `from` any more.
@@ -232,24 +253,26 @@ async function write(
   applied: readonly Command[],
   transaction?: Transaction,
 ): Promise<boolean> {
-  const journal = [applied.map((_, i) => from + i + 1), applied.map(c => c.id), applied.map(textOf)]
   const { put, gone } = changedPieces(before, after)
-  const pieces = [Object.keys(put), Object.values(put).map(value => JSON.stringify(value))]
+  const paths = Object.keys(put)
+  const bodies = paths.map(path => JSON.stringify(put[path]))
   const named = [...new Set(applied.flatMap(hashesIn))]
-  const single = applied.length === 1 && pieces[0]!.length === 1
-  const lists: unknown[] = [...journal, ...pieces]
+  const single = applied.length === 1 && paths.length > 0 && paths.length <= FEW
+  const form: Form = { gone: gone.length > 0, named: named.length > 0, pieces: single ? paths.length : null }
   const values = [
     shotId,
     after.name,
     SCHEMA,
     from + applied.length,
     from,
-    ...(single ? lists.map(l => (l as unknown[])[0]) : lists),
+    ...(single
+      ? [from + 1, applied[0]!.id, textOf(applied[0]!), ...paths.flatMap((path, i) => [path, bodies[i]])]
+      : [applied.map((_, i) => from + i + 1), applied.map(c => c.id), applied.map(textOf), paths, bodies]),
     ...(gone.length ? [gone] : []),
     ...(named.length ? [named] : []),
   ]
   const files = [...new Set(applied.flatMap(filesIn))]
-  const rows = await prepared(db, { ...writeStatement(gone.length > 0, named.length > 0, single), values }, transaction)
+  const rows = await prepared(db, { ...writeStatement(form), values }, transaction)
   // Rare, and always within the transaction of the long way: pictures are told by a statement of their own.
   if (rows > 0 && files.length)
     await models(db).ShotImage.bulkCreate(
