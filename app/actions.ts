@@ -4,7 +4,7 @@ import { deskActions } from './desk/actions'
 import { exchangeActions } from './exchange/actions'
 import { figureActions } from './figures/actions'
 import { ghostActions } from './ghosts/actions'
-import { artActions, penActions } from './light-table/actions'
+import { lightTableActions } from './light-table/actions'
 import { pictureActions } from './picture/actions'
 import { poseActions } from './poses/actions'
 import { railActions } from './rail/actions'
@@ -19,15 +19,14 @@ const rooms: readonly (readonly Action[])[] = [
   deskActions,
   ghostActions,
   pictureActions,
+  lightTableActions,
   poseActions,
   railActions,
   chartActions,
-  artActions,
   selectActions,
   exposureActions,
   shotActions,
   trayActions,
-  penActions,
   figureActions,
   travelActions,
   exchangeActions,
@@ -36,9 +35,15 @@ const rooms: readonly (readonly Action[])[] = [
 /** Everything the desk can do by key or by name. */
 export const actions: readonly Action[] = placed(rooms.flat())
 
-/** Those that stand behind another one put there. */
+/** Those that stand behind another one put there, also one behind the other. */
 function placed(all: readonly Action[]): Action[] {
   const out = all.filter(a => !a.after)
-  for (const a of all) if (a.after) out.splice(out.findIndex(x => x.id === a.after) + 1, 0, a)
+  let left = all.filter(a => a.after)
+  while (left.length) {
+    const ready = left.filter(a => out.some(x => x.id === a.after))
+    if (!ready.length) throw new Error(`Nothing to stand behind: ${left.map(a => a.id).join(', ')}`)
+    for (const a of ready) out.splice(out.findIndex(x => x.id === a.after) + 1, 0, a)
+    left = left.filter(a => !ready.includes(a))
+  }
   return out
 }

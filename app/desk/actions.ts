@@ -78,6 +78,7 @@ export const deskActions: readonly Action[] = [
   { id: 'column-before', name: 'Column before', group: 'Look', keys: ['PageUp'], do: d => nextColumn(d, -1) },
   {
     id: 'undo',
+    after: 'fit',
     name: 'Undo',
     group: 'Shot',
     keys: ['$mod+KeyZ'],
@@ -87,6 +88,7 @@ export const deskActions: readonly Action[] = [
   },
   {
     id: 'redo',
+    after: 'undo',
     name: 'Redo',
     group: 'Shot',
     keys: ['$mod+Shift+KeyZ', '$mod+KeyY'],
@@ -94,9 +96,10 @@ export const deskActions: readonly Action[] = [
     can: () => !!useHistory().redoLabel,
     do: d => d.session?.redo(),
   },
-  { id: 'theme', name: 'Day or night colours', group: 'Shot', keys: [], do: toggleTheme },
+  { id: 'theme', after: 'hand-off', name: 'Day or night colours', group: 'Shot', keys: [], do: toggleTheme },
   {
     id: 'search',
+    after: 'theme',
     name: 'Find a command by name …',
     group: 'Shot',
     keys: ['Slash'],
@@ -106,6 +109,7 @@ export const deskActions: readonly Action[] = [
   },
   {
     id: 'shortcuts',
+    after: 'search',
     name: 'All shortcuts',
     group: 'Shot',
     keys: ['Shift+Slash', '?'],

@@ -5,6 +5,7 @@ import { useExchange } from './store'
 export const exchangeActions: readonly Action[] = [
   {
     id: 'bring-in',
+    after: 'tool-joints',
     name: 'Bring drawings in: PNG, JPEG, WebP or SVG …',
     group: 'Draw',
     keys: ['Alt+KeyI'],

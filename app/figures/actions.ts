@@ -8,6 +8,7 @@ import { mirrorHere, sidedHere, swapHere } from './subjects'
 export const figureActions: readonly Action[] = [
   {
     id: 'tool-pose',
+    after: 'art-down',
     name: 'Pose the figure',
     group: 'Draw',
     keys: ['p'],

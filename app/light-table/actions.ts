@@ -17,8 +17,8 @@ const HELD = {
 }
 const NEXT_HELD = { held: 'blank', blank: 'copy', copy: 'held' } as const
 
-/** Pencil and eraser, and where strokes go. */
-export const penActions: readonly Action[] = [
+/** Where strokes go. */
+const drawingOn: readonly Action[] = [
   {
     id: 'on-held',
     name: 'On a held frame: draw on the held drawing, begin a blank one, begin a copy',
@@ -65,6 +65,10 @@ export const penActions: readonly Action[] = [
       )
     },
   },
+]
+
+/** Pencil, eraser and the selecting tool. */
+const penTools: readonly Action[] = [
   {
     id: 'tool-pencil',
     name: 'Pencil',
@@ -94,6 +98,7 @@ export const penActions: readonly Action[] = [
   },
   {
     id: 'side-reshape',
+    after: 'side-parts',
     name: 'Move, turn and scale drawings by numbers …',
     group: 'Draw',
     keys: [],
@@ -240,3 +245,6 @@ const list: readonly Action[] = [
 
 /** What can be done with what is selected of a drawing. Keys that the sheet has, too, mean this while the selecting tool is in hand. */
 export const artActions: readonly Action[] = list.map(a => ({ ...a, first: true }))
+
+/** Everything of the light table, in the order of lists. */
+export const lightTableActions: readonly Action[] = [...drawingOn, ...artActions, ...penTools]

@@ -109,6 +109,7 @@ export const pictureActions: readonly Action[] = [
   },
   {
     id: 'tool-scale',
+    after: 'tool-path',
     name: 'Set the scale along something of known height',
     group: 'Draw',
     keys: [],

@@ -72,6 +72,7 @@ export const poseActions: readonly Action[] = [
   role('extreme', 'x'),
   {
     id: 'delete',
+    after: 'later',
     name: 'Delete the drawing and its exposures',
     group: 'Poses',
     keys: ['Delete'],
@@ -80,6 +81,7 @@ export const poseActions: readonly Action[] = [
   },
   {
     id: 'side-poses',
+    after: 'delete',
     name: 'Spread the poses in time, or act them out …',
     group: 'Poses',
     keys: ['Shift+G'],

@@ -49,6 +49,7 @@ function moveDrawing(d: Desk, by: number): void {
 export const railActions: readonly Action[] = [
   {
     id: 'earlier',
+    after: 'break-parts',
     name: 'Move the drawing one frame earlier',
     group: 'Poses',
     keys: ['Alt+ArrowUp'],
@@ -58,6 +59,7 @@ export const railActions: readonly Action[] = [
   },
   {
     id: 'later',
+    after: 'earlier',
     name: 'Move the drawing one frame later',
     group: 'Poses',
     keys: ['Alt+ArrowDown'],

@@ -7,6 +7,7 @@ import { useSide } from '~/ui/side'
 export const shotActions: readonly Action[] = [
   {
     id: 'loop',
+    after: 'turn-right',
     name: 'Loop over the chosen frames, or over the whole shot',
     group: 'Look',
     keys: ['l'],

@@ -5,6 +5,7 @@ import { useSide } from '~/ui/side'
 export const trayActions: readonly Action[] = [
   {
     id: 'side-tray',
+    after: 'side-shot',
     name: 'The tray: all drawings of the column …',
     group: 'Shot',
     keys: ['Shift+K'],
