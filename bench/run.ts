@@ -1,6 +1,7 @@
 import { artSize } from './art'
 import { inBrowser, ofArt } from './browser'
 import { chartOrder, spacingSpan } from './charts'
+import { commitGrowth } from './growth'
 import type { Row } from './row'
 import { within } from './row'
 import { serverCommit } from './server-commit'
@@ -37,3 +38,4 @@ if (wants('desk.follow', 'rail.follow', 'play.on-time', 'sheet.open', 'sheet.scr
   for (const row of await inBrowser(quick)) print(row)
 if (wants('art.size')) print(await artSize(quick))
 if (wants('pen.follow', 'ghosts.cost', 'shot.open.art')) for (const row of await ofArt(quick, wants)) print(row)
+if (wants('commit.growth')) print(await commitGrowth(quick))
