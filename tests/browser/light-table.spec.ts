@@ -81,7 +81,7 @@ test('three poses drawn with the simulated pen, a head copied across, a figure o
   await page.getByRole('button', { name: /^Choose and move/ }).click()
   await page.getByRole('button', { name: 'Numbers …' }).click()
   const panel = page.getByRole('dialog', { name: 'By numbers' })
-  await panel.getByRole('radio', { name: /drawings of the selected frames \(3\)/ }).check()
+  await panel.getByRole('radio', { name: /drawings of the chosen frames \(3\)/ }).check()
   await panel.getByLabel('How it runs along the drawings').selectOption('grow')
   await panel.getByLabel('Down, px').fill('90')
   await expect(panel.getByText('1 33% 9 67% 17 100%')).toBeVisible()
