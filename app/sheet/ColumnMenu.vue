@@ -3,7 +3,7 @@ import { computed, onMounted, ref } from 'vue'
 import { onClickOutside } from '@vueuse/core'
 import { ArrowLeft, ArrowRight, Trash2 } from '@lucide/vue'
 import { INKS } from '#core/document'
-import { copyOfColumn, emptyColumn, exposuresOf, lineUpDrafts, releaseDrafts, withoutLead } from './columns'
+import { copyOfColumn, emptyColumn, exposuresOf, lineUpDrafts, releaseDrafts, withoutLeader } from './columns'
 import { newId } from '~/sync/ids'
 import { useDesk } from '~/desk/desk'
 import { useTools } from '~/desk/tools'
@@ -53,7 +53,7 @@ function duplicate(how: 'copies' | 'same' | 'empty'): void {
         args: {
           plan: desk.plan!.id,
           index,
-          column: { ...withoutLead(c), id, name: `${c.name} 2`.slice(0, 80), ...exposuresOf(desk.scene!, c.id) },
+          column: { ...withoutLeader(c), id, name: `${c.name} 2`.slice(0, 80), ...exposuresOf(desk.scene!, c.id) },
         },
       })
   if (done) {

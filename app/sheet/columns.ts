@@ -47,7 +47,7 @@ function settings(column: Column) {
 }
 
 /** A column that is lined up with none. */
-export function withoutLead({ lead: _lead, ...column }: Column): Omit<Column, 'lead'> {
+export function withoutLeader({ lead: _lead, ...column }: Column): Omit<Column, 'lead'> {
   return column
 }
 
@@ -153,7 +153,7 @@ const FADED = 0.4
  * A new column lined up with another, in front of it: an empty drawing wherever that one changes. That one is locked and
  * faded, to draw over it.
  */
-export function lineUpDrafts(scene: Scene, lead: Column): { id: string; drafts: Draft[] } {
+export function lineUpDrafts(scene: Scene, leader: Column): { id: string; drafts: Draft[] } {
   const [id, stack] = [newId(), newId()]
   const at = { plan: scene.plan.id, column: id }
   return {
@@ -163,12 +163,12 @@ export function lineUpDrafts(scene: Scene, lead: Column): { id: string; drafts: 
         name: 'column.add',
         args: {
           plan: at.plan,
-          index: scene.columns.findIndex(c => c.id === lead.id) + 1,
+          index: scene.columns.findIndex(c => c.id === leader.id) + 1,
           stack: { id: stack, subjects: {}, drawings: {} },
           column: {
-            ...settings(lead),
+            ...settings(leader),
             id,
-            name: `${lead.name}, loose`.slice(0, 80),
+            name: `${leader.name}, loose`.slice(0, 80),
             stack,
             locked: false,
             strength: 1,
@@ -176,8 +176,8 @@ export function lineUpDrafts(scene: Scene, lead: Column): { id: string; drafts: 
           },
         },
       },
-      { name: 'column.lead', args: { ...at, lead: lead.id } },
-      { name: 'column.set', args: { ...at, column: lead.id, locked: true, strength: FADED } },
+      { name: 'column.lead', args: { ...at, lead: leader.id } },
+      { name: 'column.set', args: { ...at, column: leader.id, locked: true, strength: FADED } },
     ],
   }
 }
@@ -185,11 +185,11 @@ export function lineUpDrafts(scene: Scene, lead: Column): { id: string; drafts: 
 /** A column that follows no longer; the one it was lined up with can be changed again, and is seen in full. */
 export function releaseDrafts(scene: Scene, column: Column): Draft[] {
   const plan = scene.plan.id
-  const lead = scene.plan.columns[column.lead!]
+  const leader = scene.plan.columns[column.lead!]
   return [
     { name: 'column.release', args: { plan, column: column.id } },
-    ...(lead?.locked && lead.strength === FADED
-      ? [{ name: 'column.set' as const, args: { plan, column: lead.id, locked: false, strength: 1 } }]
+    ...(leader?.locked && leader.strength === FADED
+      ? [{ name: 'column.set' as const, args: { plan, column: leader.id, locked: false, strength: 1 } }]
       : []),
   ]
 }

@@ -12,17 +12,17 @@ export const leadColumn = command(
   'column.lead',
   z.object({ plan: idSchema, column: idSchema, lead: idSchema }),
   ({ plan, column, lead }, shot) => `Line ${nameOf(shot, plan, column)} up with ${nameOf(shot, plan, lead)}`,
-  (shot, { plan, column: id, lead: leadId }) => {
+  (shot, { plan, column: id, lead: leaderId }) => {
     const column = openColumn(shot, plan, id)
-    const lead = columnOf(shot, plan, leadId)
-    if (lead.id === id || lead.stack === column.stack)
+    const leader = columnOf(shot, plan, leaderId)
+    if (leader.id === id || leader.stack === column.stack)
       refuse('invalid', 'A column is lined up with one that shows other drawings.')
-    if (lead.lead !== undefined)
-      refuse('invalid', `${lead.name} is lined up itself with ${nameOf(shot, plan, lead.lead)}; take that column.`)
+    if (leader.lead !== undefined)
+      refuse('invalid', `${leader.name} is lined up itself with ${nameOf(shot, plan, leader.lead)}; take that column.`)
     if (Object.values(shot.plans[plan]!.columns).some(c => c.lead === id))
       refuse('invalid', `Other columns are lined up with ${column.name}.`)
     const { link: _link, ...unlinked } = column
-    return withColumn(shot, plan, { ...unlinked, lead: leadId })
+    return withColumn(shot, plan, { ...unlinked, lead: leaderId })
   },
 )
 

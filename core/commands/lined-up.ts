@@ -11,15 +11,15 @@ export interface LinedUp {
 }
 
 /**
- * A column that changes drawings wherever its leading column does. Exposures carry the leading ones' ids, so that a drawing
- * stays with its exposure however that is re-timed. Where the leading column has an exposure that this one does not know, a
+ * A column that changes drawings wherever its leader does. Exposures carry the leader's ids, so that a drawing
+ * stays with its exposure however that is re-timed. Where the leader has an exposure that this one does not know, a
  * drawing takes its place that this one shows first in those frames and that found no other; else an empty one, named by its
  * frame. Blanks lead to blanks, repeats to repeats. Drawings that lose their place stay in the tray.
  */
-export function linedUp(column: Column, lead: Column, stack: Stack): LinedUp {
+export function linedUp(column: Column, leader: Column, stack: Stack): LinedUp {
   const old = [...eachRun(column.runs)]
   const own = new Map(old.map(({ run }) => [run.id, run.drawing]))
-  const wanted = listOf(lead.runs)
+  const wanted = listOf(leader.runs)
   const ids = new Set(wanted.map(r => r.id))
   const used = new Set(wanted.map(r => own.get(r.id) ?? null))
   const free = old.filter(({ run }) => !ids.has(run.id) && run.drawing !== null && !used.has(run.drawing))
@@ -50,5 +50,5 @@ export function linedUp(column: Column, lead: Column, stack: Stack): LinedUp {
     return { id, drawing: id, frames }
   })
   const { repeats: _repeats, ...bare } = column
-  return { column: { ...bare, runs: runsOf(runs), ...(lead.repeats ? { repeats: lead.repeats } : {}) }, drawings }
+  return { column: { ...bare, runs: runsOf(runs), ...(leader.repeats ? { repeats: leader.repeats } : {}) }, drawings }
 }

@@ -59,8 +59,8 @@ export const withPlan = (shot: Shot, plan: Plan): Shot => ({ ...shot, plans: { .
  */
 export function withColumn(shot: Shot, plan: string, column: Column): Shot {
   const p = planOf(shot, plan)
-  const lead = column.lead === undefined ? undefined : p.columns[column.lead]
-  if (lead) return following(shot, plan, column, lead)
+  const leader = column.lead === undefined ? undefined : p.columns[column.lead]
+  if (leader) return following(shot, plan, column, leader)
   const before = p.columns[column.id]
   const kept =
     column.repeats && before?.repeats === column.repeats
@@ -73,8 +73,8 @@ export function withColumn(shot: Shot, plan: string, column: Column): Shot {
     .reduce((s, c) => following(s, plan, c, kept), out)
 }
 
-function following(shot: Shot, plan: string, column: Column, lead: Column): Shot {
-  const made = linedUp(column, lead, stackOf(shot, column.stack))
+function following(shot: Shot, plan: string, column: Column, leader: Column): Shot {
+  const made = linedUp(column, leader, stackOf(shot, column.stack))
   const drawn = made.drawings.length ? withDrawings(shot, column.stack, made.drawings) : shot
   const p = planOf(drawn, plan)
   return withPlan(drawn, { ...p, columns: { ...p.columns, [column.id]: made.column } })
