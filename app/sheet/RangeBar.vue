@@ -74,8 +74,9 @@ function flipBy(to: 'push' | 'thin'): void {
       aria-live="polite"
     >
       <template v-if="desk.preview"
-        ><span class="text-signal">{{ desk.preview.words }}</span>
-        <span
+        ><span class="text-signal">{{ desk.preview.words }}</span
+        >{{ ' '
+        }}<span
           v-if="desk.preview.asked"
           class="text-soft"
           >Enter or a click takes it, Esc leaves it.</span
