@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { plural } from '#core/basic'
 import { computed } from 'vue'
 import { MOST_LEAD } from '#core/motion'
 import type { Pass } from '#core/pass'
@@ -59,7 +60,7 @@ function setLead(p: Part, e: Event): void {
 const framesIn = (share: number) => Math.round(share * frames.value * 2) / 2
 const told = (share: number) => {
   const n = framesIn(share)
-  return n === 0 ? 'with the rest' : `${Math.abs(n)} frame${Math.abs(n) === 1 ? '' : 's'} ${n > 0 ? 'ahead' : 'behind'}`
+  return n === 0 ? 'with the rest' : `${plural(Math.abs(n), 'frame')} ${n > 0 ? 'ahead' : 'behind'}`
 }
 const after = (subject: string) => pass.chart!.ticks[changeGap(pass.chart!, subject)]?.drawing ?? pass.chart!.to
 function change(subject: string, e: Event): void {

@@ -16,14 +16,13 @@ export interface Gravity {
   readonly jump: string
 }
 
-/** What gravity says of a pass of the first subject of a column; null where the shot has no scale or nothing is posed. */
+/** What gravity says of a pass of the first subject that stands on both its poses; null where there is none, or no scale. */
 export function gravityOf(scene: Scene, stack: Stack, pass: Pass): Gravity | null {
   const { scale, rate } = scene.shot
-  const [first, second] = [pass.from, pass.to].map(
-    end => Object.values(scene.contents.of(scene, stack, end.drawing).poses)[0],
-  )
-  const subject = Object.values(stack.subjects)[0]
-  if (!scale || !first || !second || !subject) return null
+  const [from, to] = [pass.from, pass.to].map(end => scene.contents.of(scene, stack, end.drawing).poses)
+  const subject = Object.values(stack.subjects).find(s => from![s.id] && to![s.id])
+  if (!scale || !subject) return null
+  const [first, second] = [from![subject.id]!, to![subject.id]!]
   const height = second.place.y - first.place.y
   const hangs = subject.figure.bones.find(b => b.hangs) ?? subject.figure.bones[0]!
   const length = hangs.length * first.size

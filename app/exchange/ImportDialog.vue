@@ -170,7 +170,7 @@ onScopeDispose(stop)
       class="mt-3 grid grid-cols-2 gap-5"
     >
       <section>
-        <h3 class="font-semibold">{{ good.length }} good file{{ good.length === 1 ? '' : 's' }}, in this order</h3>
+        <h3 class="font-semibold">{{ plural(good.length, 'good file') }}, in this order</h3>
         <ul
           class="mt-1 max-h-56 overflow-y-auto rounded border border-edge bg-sheet px-2 py-1"
           style="scrollbar-width: thin"

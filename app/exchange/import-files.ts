@@ -1,3 +1,4 @@
+import { plural } from '#core/basic'
 import { readSvg } from '#core/formats/svg-read'
 import { oneBoneFigure, restPose } from '#core/figure'
 import type { Content, Subject } from '#core/document'
@@ -97,7 +98,7 @@ async function readVector(file: File): Promise<Brought | Refused> {
       strokes,
       width,
       height,
-      told: `${strokes.length} stroke${strokes.length === 1 ? '' : 's'}${left}`,
+      told: `${plural(strokes.length, 'stroke')}${left}`,
     }
   return out.more
     ? asPicture(file, width, height, left)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { plural } from '#core/basic'
 import { computed, ref } from 'vue'
 import { Eye, EyeOff, Focus, Trash2 } from '@lucide/vue'
 import { figureHeight } from '#core/travel'
@@ -27,7 +28,7 @@ const used = (s: Subject): number =>
   Object.values(desk.stack!.drawings).filter(d => d.content.poses[s.id] || d.content.strokes.some(x => x.part === s.id))
     .length
 const told = (s: Subject): string =>
-  `${s.kind === 'part' && s.strokes ? 'part, drawn once' : KIND[s.kind]}, on ${used(s)} drawing${used(s) === 1 ? '' : 's'}`
+  `${s.kind === 'part' && s.strokes ? 'part, drawn once' : KIND[s.kind]}, on ${plural(used(s), 'drawing')}`
 
 function rename(s: Subject, e: Event): void {
   const input = e.target as HTMLInputElement
@@ -220,7 +221,7 @@ const copyTo = (some: boolean): void => {
         v-if="selectedStrokes.length"
         class="mt-1.5 flex flex-wrap items-center gap-1"
       >
-        {{ selectedStrokes.length }} chosen stroke{{ selectedStrokes.length === 1 ? '' : 's' }}:<button
+        {{ plural(selectedStrokes.length, 'chosen stroke') }}:<button
           v-for="s in parts"
           :key="s.id"
           type="button"
@@ -358,9 +359,7 @@ const copyTo = (some: boolean): void => {
         </button>
       </div>
       <div class="mt-1.5 flex flex-wrap items-center gap-1.5">
-        <span class="text-soft"
-          >Copy to the {{ targets.length }} other drawing{{ targets.length === 1 ? '' : 's' }} of the chosen
-          frames:</span
+        <span class="text-soft">Copy to the {{ plural(targets.length, 'other drawing') }} of the chosen frames:</span
         ><button
           type="button"
           class="push-button"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { plural } from '#core/basic'
 import { computed } from 'vue'
 import { MOST_GHOSTS } from '#core/ghost'
 import { ghostLook } from '~/ui/paint/draw-picture'
@@ -78,8 +79,8 @@ function key(e: KeyboardEvent, step: number, strength: number): void {
       aria-valuemin="0"
       aria-valuemax="100"
       :aria-valuenow="Math.round(g.strength * 100)"
-      :aria-label="`${g.step} ${unit}${g.step > 1 ? 's' : ''} ${side}`"
-      :title="`${g.step} ${unit}${g.step > 1 ? 's' : ''} ${side}: ${Math.round(g.strength * 100)} % (drag up or down)`"
+      :aria-label="`${plural(g.step, unit)} ${side}`"
+      :title="`${plural(g.step, unit)} ${side}: ${Math.round(g.strength * 100)} % (drag up or down)`"
       class="flex h-7 w-6 cursor-ns-resize touch-none flex-col items-center justify-center rounded hover:bg-wash"
       @pointerdown="down($event, g.step, g.strength)"
       @pointermove="move"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { plural } from '#core/basic'
 import { computed, onMounted, ref } from 'vue'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { EllipsisVertical, Moon, Plus, Sun, Upload } from '@lucide/vue'
@@ -207,7 +208,7 @@ function read(e: Event): void {
       >
         <h2 class="border-b border-edge pb-1 text-[15px] font-semibold">
           {{ p.name }}
-          <span class="font-normal text-soft">{{ p.shots.length }} shot{{ p.shots.length === 1 ? '' : 's' }}</span>
+          <span class="font-normal text-soft">{{ plural(p.shots.length, 'shot') }}</span>
         </h2>
         <ul class="mt-4 grid grid-cols-[repeat(auto-fill,minmax(220px,1fr))] gap-5">
           <li

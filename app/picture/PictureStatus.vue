@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { plural } from '#core/basic'
 import { computed } from 'vue'
 import { eachRun } from '#core/sheet'
 import { isHeld } from '~/desk/steps'
@@ -67,8 +68,7 @@ const again = computed(() => !!desk.place?.run.again)
       <span
         v-if="state || pen"
         class="block text-[11.5px] text-soft"
-        >{{ state
-        }}<template v-if="elsewhere">, exposed {{ elsewhere }} time{{ elsewhere === 1 ? '' : 's' }} elsewhere</template
+        >{{ state }}<template v-if="elsewhere">, exposed {{ plural(elsewhere, 'time') }} elsewhere</template
         ><template v-if="pen"
           >{{ state ? ' · ' : ''
           }}<button

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { plural } from '#core/basic'
 import { computed, ref, watch } from 'vue'
 import { useElementSize } from '@vueuse/core'
 import { Plus } from '@lucide/vue'
@@ -87,7 +88,7 @@ const counts = computed(() => {
   const core = ds.filter(isPose).length
   const exposed = new Set([...eachRun(desk.column!.runs)].map(r => r.run.drawing).filter(Boolean)).size
   const seconds = Math.max(1, desk.column!.runs.frames) / perSecond(desk.shown!.rate)
-  return `${core} pose${core === 1 ? '' : 's'} · ${ds.length - core} in-between${ds.length - core === 1 ? '' : 's'} · ${(exposed / seconds).toFixed(1)} drawings a second`
+  return `${plural(core, 'pose')} · ${plural(ds.length - core, 'in-between')} · ${(exposed / seconds).toFixed(1)} drawings a second`
 })
 const spares = computed(() => {
   const exposed = new Set([...eachRun(desk.column!.runs)].map(r => r.run.drawing))

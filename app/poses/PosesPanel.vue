@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { plural } from '#core/basic'
 import { computed, ref, watch } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
 import { Trash2 } from '@lucide/vue'
@@ -122,7 +123,7 @@ const meanBeats = computed(() => act.mean.value?.beats.map(b => b.seconds) ?? []
 function useBeats(beats: readonly number[]): void {
   const list = framesForBeats(beats)
   if (list.length > poses.value.length) {
-    fault.value = `${list.length} beats for ${poses.value.length} pose${poses.value.length === 1 ? '' : 's'}: strike some out, or add poses.`
+    fault.value = `${list.length} beats for ${plural(poses.value.length, 'pose')}: strike some out, or add poses.`
     return
   }
   typed.value = list.join(' ')
@@ -137,8 +138,7 @@ function useLength(beats: readonly number[]): void {
 <template>
   <SidePanel title="Poses in time">
     <p class="text-soft">
-      {{ poses.length }} pose{{ poses.length === 1 ? '' : 's' }} of {{ desk.column?.name
-      }}{{ desk.selection ? ', of the chosen frames' : '' }}:
+      {{ plural(poses.length, 'pose') }} of {{ desk.column?.name }}{{ desk.selection ? ', of the chosen frames' : '' }}:
       <span class="font-mono text-graphite">{{ now.join(' ') || 'none' }}</span>
     </p>
     <form

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { plural } from '#core/basic'
 import { computed, onMounted, ref } from 'vue'
 import { onClickOutside } from '@vueuse/core'
 import { ArrowLeft, ArrowRight, Trash2 } from '@lucide/vue'
@@ -286,7 +287,7 @@ onMounted(() => panel.value?.querySelector('input')?.focus())
       :title="desk.columns.length < 2 ? 'A shot keeps at least one column.' : ''"
       @click="remove"
     >
-      <Trash2 :size="14" />Delete the column and its {{ drawings }} drawing{{ drawings === 1 ? '' : 's' }}
+      <Trash2 :size="14" />Delete the column and its {{ plural(drawings, 'drawing') }}
     </button>
   </div>
 </template>

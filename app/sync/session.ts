@@ -196,7 +196,7 @@ export class ShotSession {
   private keep(commands: readonly Command[]): void {
     this.setSaving(this.saving.state === 'away' ? 'away' : 'saving')
     this.writes.add(() => browserStore.addWaiting(this.id, commands))
-    this.writes.then(() => void this.send())
+    this.writes.after(() => void this.send())
   }
 
   private setSaving(state: Saving['state']): void {

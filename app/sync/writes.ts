@@ -10,7 +10,7 @@ export class Writes {
   }
 
   /** Calls when everything that was added up to now is written. */
-  then(call: () => void): void {
+  after(call: () => void): void {
     this.last = this.last.then(call)
   }
 }

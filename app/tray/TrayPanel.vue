@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { plural } from '#core/basic'
 import { computed, onScopeDispose, ref } from 'vue'
 import { Copy, FileImage, Play, Square } from '@lucide/vue'
 import { isPose } from '#core/pass'
@@ -148,9 +149,8 @@ onScopeDispose(() => timer && clearInterval(timer))
 <template>
   <SidePanel :title="`Tray of ${desk.column?.name ?? ''}`">
     <p class="text-soft">
-      {{ drawings.length }} drawing{{ drawings.length === 1 ? '' : 's' }}, {{ spares.length }} of them spare. A click
-      goes to a drawing, or exposes a spare from the playhead on; a double click chooses all its exposures. Drag one
-      into the sheet.
+      {{ plural(drawings.length, 'drawing') }}, {{ spares.length }} of them spare. A click goes to a drawing, or exposes
+      a spare from the playhead on; a double click chooses all its exposures. Drag one into the sheet.
     </p>
     <button
       type="button"
@@ -313,7 +313,7 @@ onScopeDispose(() => timer && clearInterval(timer))
       :disabled="!numbers.length"
       @click="renumber"
     >
-      Number {{ numbers.length }} drawing{{ numbers.length === 1 ? '' : 's' }}
+      Number {{ plural(numbers.length, 'drawing') }}
     </button>
   </SidePanel>
 </template>

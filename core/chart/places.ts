@@ -1,3 +1,4 @@
+import { plural } from '../basic'
 /** The plain fraction that a place is close to ("1/8", "2/3"), or the place in percent. */
 export function placeName(u: number): string {
   for (const d of [2, 3, 4, 6, 8, 9, 12, 16, 27, 32, 64, 128]) {
@@ -35,7 +36,7 @@ export function typedPlaces(text: string, count: number, beyond: number): Typed 
   if (places.length !== count)
     return {
       ok: false,
-      message: `${places.length} place${places.length === 1 ? '' : 's'} for ${count} in-between${count === 1 ? '' : 's'}.`,
+      message: `${plural(places.length, 'place')} for ${plural(count, 'in-between')}.`,
     }
   const far = places.find(u => u < -beyond || u > 1 + beyond)
   return far === undefined

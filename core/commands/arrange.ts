@@ -22,7 +22,7 @@ import {
   thereAndBack,
   withStay,
 } from '../sheet'
-import { idSchema } from '../basic'
+import { idSchema, plural } from '../basic'
 import { framesSchema as frames } from '../time'
 import { command } from './kind'
 import type { Column, Drawing, Shot } from '../document/document'
@@ -234,8 +234,7 @@ export const pasteFrames = command(
     by: z.enum(['over', 'push']),
     copies: copiesSchema,
   }),
-  ({ by, exposures }) =>
-    `Paste ${exposures.length} exposure${exposures.length === 1 ? '' : 's'}${by === 'push' ? ', what follows moves' : ''}`,
+  ({ by, exposures }) => `Paste ${plural(exposures.length, 'exposure')}${by === 'push' ? ', what follows moves' : ''}`,
   (shot, { plan, column: id, at, frame, exposures, by, copies }, { newId }) => {
     const column = openColumn(shot, plan, id)
     if (!at && column.runs.count) refuse('changed', 'The column has exposures now.')

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { recipeSchema } from '../chart'
 import type { Run } from '../sheet'
 import { runsFrom, splice } from '../sheet'
-import { finite, idSchema } from '../basic'
+import { finite, idSchema, plural } from '../basic'
 import { command } from './kind'
 import type { Chart, Drawing, Shot } from '../document/document'
 import { chartSchema, emptyContent, numberSchema } from '../document/document'
@@ -37,8 +37,7 @@ export const fillChart = command(
     recipe: recipeSchema,
     step: chartSchema.shape.step,
   }),
-  ({ ticks }) =>
-    ticks.length ? `Chart ${ticks.length} in-between${ticks.length === 1 ? '' : 's'}` : 'Take the in-betweens out',
+  ({ ticks }) => (ticks.length ? `Chart ${plural(ticks.length, 'in-between')}` : 'Take the in-betweens out'),
   (shot, { plan, column: columnId, chart: id, from, to, ticks, recipe, step }, { newId }) => {
     const column = openColumn(shot, plan, columnId)
     const { drawings } = stackOf(shot, column.stack)

@@ -20,7 +20,7 @@ import {
   trade,
   withStay,
 } from '../sheet'
-import { idSchema } from '../basic'
+import { idSchema, plural } from '../basic'
 import { framesSchema as frames } from '../time'
 import { command } from './kind'
 import type { Column, Shot } from '../document/document'
@@ -40,7 +40,7 @@ const oneRun = z.object({ ...where, run: runRefSchema, delta })
 /** The frames of a range, by the exposures its ends are in, and how many frames it is taken to be. */
 export const range = { ...where, first: spotSchema, last: spotSchema, frames }
 
-export const count = (n: number): string => `${Math.abs(n)} frame${Math.abs(n) === 1 ? '' : 's'}`
+export const count = (n: number): string => `${plural(Math.abs(n), 'frame')}`
 const STEPS = ['', 'ones', 'twos', 'threes', 'fours', 'fives', 'sixes', 'sevens', 'eights']
 /** "on twos", as the trade says it. */
 export const onStep = (n: number): string => `on ${STEPS[n] ?? `a step of ${n}`}`

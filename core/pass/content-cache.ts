@@ -2,7 +2,7 @@ import type { Content, Drawing, Stack } from '../document/document'
 import { emptyContent } from '../document/document'
 import type { Ends } from './between'
 import { between } from './between'
-import type { EndsCache } from './ends-cache'
+import type { ChartEnds } from './chart-ends'
 import type { PassCache } from './pass-cache'
 import { same } from './same'
 import type { Moment } from './scene'
@@ -16,7 +16,7 @@ export class ContentCache {
 
   constructor(
     private readonly passes: PassCache,
-    private readonly ends: EndsCache,
+    private readonly ends: ChartEnds,
   ) {}
 
   /** What is on a drawing, pins aside: its own content, or what its chart gives. */

@@ -2,7 +2,7 @@ import { travel } from '../figure'
 import type { Chart, Column, Content, Plan, Stack } from '../document/document'
 import type { Ends } from './between'
 import { ContentCache } from './content-cache'
-import { EndsCache } from './ends-cache'
+import { ChartEnds } from './chart-ends'
 import { PassCache } from './pass-cache'
 import type { Pass } from './passes'
 import { PinCache } from './pin-cache'
@@ -15,7 +15,7 @@ export type State = 'empty' | 'computed' | 'own'
 /** What is worked out from one plan, each kind by a cache that knows all it depends on. */
 class PlanContents {
   readonly passes = new PassCache()
-  readonly ends = new EndsCache(this.passes)
+  readonly ends = new ChartEnds(this.passes)
   readonly contents = new ContentCache(this.passes, this.ends)
   readonly pins = new PinCache(this.passes, this.contents)
 }

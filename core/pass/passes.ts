@@ -68,8 +68,15 @@ function passThrough(
   to: PoseExposure,
   between: readonly PoseExposure[],
 ): Pass {
-  const tried = charts.map(c => readThrough(c, from, to, between))
-  const best = tried.sort((a, b) => b.members.length - a.members.length || Number(a.backward) - Number(b.backward))[0]
+  const tried = charts.map(c => ({ id: c.id, pass: readThrough(c, from, to, between) }))
+  // The id decides last, so that every window takes the same one, in whatever order it came to know them.
+  tried.sort(
+    (a, b) =>
+      b.pass.members.length - a.pass.members.length ||
+      Number(a.pass.backward) - Number(b.pass.backward) ||
+      (a.id < b.id ? -1 : 1),
+  )
+  const best = tried[0]?.pass
   return best ?? { chart: null, backward: false, from, to, members: [], loose: between }
 }
 

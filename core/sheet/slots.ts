@@ -1,3 +1,4 @@
+import { plural } from '../basic'
 import { onStepFrame } from './arrange'
 
 /** Frames that poses are to begin on, or a sentence that says why they cannot. */
@@ -21,8 +22,7 @@ export function typedFrames(text: string, poses: number, from: number, last: num
     const n = Number(m[2])
     frames.push(m[1] ? (frames.at(-1) ?? from) + n : n)
   }
-  if (frames.length > poses)
-    return { ok: false, message: `${frames.length} frames for ${poses} pose${poses === 1 ? '' : 's'}.` }
+  if (frames.length > poses) return { ok: false, message: `${frames.length} frames for ${plural(poses, 'pose')}.` }
   const down = frames.findIndex((f, i) => i > 0 && f <= frames[i - 1]!)
   if (down > 0) return { ok: false, message: `${frames[down]} does not come after ${frames[down - 1]}.` }
   const out = frames.find(f => f < 1 || f > last)

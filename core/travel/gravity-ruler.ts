@@ -1,3 +1,4 @@
+import { plural } from '../basic'
 import { fallSeconds, jumpMetres, swingSeconds } from '../motion'
 import type { Rate } from '../time'
 
@@ -25,5 +26,5 @@ export const jumpHeight = (rate: Rate, frames: number): number => jumpMetres((fr
 export function againstGravity(natural: number, now: number): string {
   const n = Math.max(1, Math.round(natural))
   const off = now - n
-  return `${n} frame${n === 1 ? '' : 's'} by gravity${off === 0 ? ', as it is now' : `; now ${now}, ${Math.abs(off)} ${off > 0 ? 'more' : 'fewer'}`}`
+  return `${plural(n, 'frame')} by gravity${off === 0 ? ', as it is now' : `; now ${now}, ${Math.abs(off)} ${off > 0 ? 'more' : 'fewer'}`}`
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { plural } from '#core/basic'
 import { useWindowSize } from '@vueuse/core'
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { actions } from '~/actions'
@@ -129,7 +130,7 @@ function addColumn(): void {
             class="flex items-center gap-2 border-t border-edge bg-panel px-2.5 py-1.5"
           >
             <span
-              ><strong>{{ overhang }} frame{{ overhang === 1 ? '' : 's' }}</strong> overhang the end of the shot.</span
+              ><strong>{{ plural(overhang, 'frame') }}</strong> overhang the end of the shot.</span
             >
             <button
               type="button"

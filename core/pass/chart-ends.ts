@@ -14,7 +14,7 @@ interface Neighbours {
 const alone: Neighbours = { before: null, after: null }
 
 /** Gives the drawings that the in-betweens of a chart depend on, from the first pass through it. */
-export class EndsCache {
+export class ChartEnds {
   constructor(private readonly passes: PassCache) {}
 
   /** Null where one of the poses of the chart is missing. */
