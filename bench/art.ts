@@ -12,7 +12,10 @@ import { keepStrokes } from '../server/media/strokes'
 import { newTestId, serve } from '../tests/support/server'
 import type { Row } from './row'
 
-/** A line as a hand draws it: `n` points about 5 px apart, with tremor and pressure. The same each time for the same number. */
+/**
+ * A line as a hand draws it: `n` points about 5 px apart, with tremor and pressure. The same each time for the same
+ * number.
+ */
 function handLine(seed: number, n: number): [number, number, number][] {
   const [x, y, a, bend] = [150 + ((seed * 97) % 1500), 120 + ((seed * 61) % 800), seed * 2.4, Math.sin(seed) / 40]
   let [px, py] = [x, y]
@@ -83,7 +86,10 @@ const ghosts = (page: Page, n: number) =>
     )
   }, n)
 
-/** Drawing with 3 ghosts over a drawing of 300 strokes, as desk.follow measures dragging. `follow` moves the pointer and counts. */
+/**
+ * Drawing with 3 ghosts over a drawing of 300 strokes, as desk.follow measures dragging. `follow` moves the pointer and
+ * counts.
+ */
 export async function penFollow(
   page: Page,
   server: string,
@@ -111,7 +117,10 @@ export async function penFollow(
   }
 }
 
-/** The picture drawn with 6 ghosts of 200 strokes each against without, the playhead moved each time and the canvas flushed. */
+/**
+ * The picture drawn with 6 ghosts of 200 strokes each against without, the playhead moved each time and the canvas
+ * flushed.
+ */
 export async function ghostsCost(page: Page, server: string, db: Sequelize, quick: boolean): Promise<Row> {
   const id = await kept(db, 12, 200, 40)
   const measure = async (n: number): Promise<number> => {
@@ -190,7 +199,9 @@ const postTo = (url: string) => async (path: string, body: unknown) => {
   return (await answer.json()) as { hashes: string[]; revision: number; outcomes: { status: string }[] }
 }
 
-/** Bytes that the database grows by for a stroke point: 300 strokes drawn one by one, every tenth undone and done again. */
+/**
+ * Bytes that the database grows by for a stroke point: 300 strokes drawn one by one, every tenth undone and done again.
+ */
 export async function artSize(quick: boolean): Promise<Row> {
   const { server, db, stop } = await serve()
   try {

@@ -5,7 +5,9 @@ import { orderOfWork, spread } from '#core/chart'
 import { arc, vec } from '#core/motion'
 import type { Row } from './row'
 
-/** Milliseconds that one call takes: the middle of several rounds, each long enough to be told from the clock's grain. */
+/**
+ * Milliseconds that one call takes: the middle of several rounds, each long enough to be told from the clock's grain.
+ */
 export function timeOf(call: () => void, quick: boolean): number {
   const rounds: number[] = []
   for (let k = 0; k < (quick ? 3 : 9); k++) {

@@ -24,7 +24,10 @@ function chartedShot(id: string, charts: number): Shot {
   return p.shot
 }
 
-/** Milliseconds that the page's main thread is busy for one stroke of the simulated pen, from touching to all that follows. */
+/**
+ * Milliseconds that the page's main thread is busy for one stroke of the simulated pen, from touching to all that
+ * follows.
+ */
 async function strokeTime(page: Page, strokes: number): Promise<number> {
   const client = await page.context().newCDPSession(page)
   await client.send('Performance.enable')

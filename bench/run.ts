@@ -23,9 +23,9 @@ const print = (r: Row): void => {
   const parts = Object.entries(r.parts)
     .map(([k, v]) => `${k}: ${v}`)
     .join(', ')
-  console.log(
-    `${r.bench.padEnd(22)} ${r.value.toFixed(3).padStart(8)} ${r.unit.padEnd(6)} ${r.better === 'lower' ? 'at most' : 'at least'} ${String(r.bound).padEnd(5)} ${within(r) ? 'within ' : 'OUTSIDE'}  ${parts}`,
-  )
+  const value = `${r.value.toFixed(3).padStart(8)} ${r.unit.padEnd(6)}`
+  const bound = `${r.better === 'lower' ? 'at most' : 'at least'} ${String(r.bound).padEnd(5)}`
+  console.log(`${r.bench.padEnd(22)} ${value} ${bound} ${within(r) ? 'within ' : 'OUTSIDE'}  ${parts}`)
 }
 
 if (wants('sheet.edit.growth')) print(sheetEdit(quick))

@@ -63,7 +63,9 @@ async function commits(
 
 const middle = (list: readonly number[]): number => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]!
 
-/** Commands committed through the route by one sequential client, over plain INSERTs on the same server with fsync on. */
+/**
+ * Commands committed through the route by one sequential client, over plain INSERTs on the same server with fsync on.
+ */
 export async function serverCommit(quick: boolean): Promise<Row> {
   const { server, db, stop } = await serve()
   const client = new ThinClient('127.0.0.1', server.port)

@@ -109,7 +109,10 @@ export function wideEdit(quick: boolean): Row {
   }
 }
 
-/** A push in the middle of twenty linked columns with repeat brackets, and a look at what is seen then, against one of the demo's size: the growth of an edit with links and repeats. */
+/**
+ * A push in the middle of twenty linked columns with repeat brackets, and a look at what is seen then, against one of
+ * the demo's size: the growth of an edit with links and repeats.
+ */
 export function linkedEdit(quick: boolean): Row {
   const long = linked(wideShot())
   const short = linked(cutTo(wideShot(), 240))

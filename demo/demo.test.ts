@@ -80,7 +80,8 @@ describe('the loose end of the rope', () => {
     for (const d of Object.values(shot.stacks['loose-stack']!.drawings))
       expect(d.content.strokes.length).toBeGreaterThan(2)
   })
-  // Drag and follow-through (common practice): the loose part is still low when the body has gone up, and goes on after it stops.
+  // Drag and follow-through (common practice): the loose part is still low when the body has gone up, and goes on after
+  // it stops.
   it('drags behind the lift and settles', () => {
     const at = listOf(loose.runs).findIndex(
       (_, i) =>
@@ -107,7 +108,8 @@ describe('shot 010, Sponge on the steps', () => {
     expect(summary(its.columns.sponge!.runs).frames).toBe(sponge.length)
     expect(railOf(sceneOf(sponge), its.columns.sponge!).bars.filter(b => b.kind === 'loose')).toEqual([])
   })
-  // Common practice: a thrown thing moves sideways by equal steps in equal times, and up and down with a constant second difference.
+  // Common practice: a thrown thing moves sideways by equal steps in equal times, and up and down with a constant
+  // second difference.
   it.each([
     [28, 32],
     [32, 38],

@@ -91,7 +91,9 @@ const set = stand({ hips: [1030, 655], back: 0.17, head: -0.3, near: [1152, 384]
 /** The hook is where the lantern's ring is when she has set it. */
 const HOOK = layBones(marrow, set).get('near-hand')!.tip
 
-/** Shot 020, "Lantern lift": Marrow stoops to a heavy lantern, gathers herself, lifts it past its hook, settles it on. */
+/**
+ * Shot 020, "Lantern lift": Marrow stoops to a heavy lantern, gathers herself, lifts it past its hook, settles it on.
+ */
 export function lanternLift(): { shot: Shot; strokes: Stroke[] } {
   const p = new Planner(
     makeShot('gull-point-020', {

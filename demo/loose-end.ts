@@ -9,7 +9,10 @@ const [PIECES, PIECE] = [5, 26]
 /** How it falls (px a frame, each frame) and how much of its swing it keeps from frame to frame. */
 const [FALL, KEEP] = [2.6, 0.9]
 
-/** A hanging line by its points and where they were a frame ago (Verlet 1967; lengths put right after Jakobsen 2001, from memory). */
+/**
+ * A hanging line by its points and where they were a frame ago (Verlet 1967; lengths put right after Jakobsen 2001,
+ * from memory).
+ */
 interface Hanging {
   now: Vec[]
   before: Vec[]

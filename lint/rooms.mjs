@@ -1,8 +1,8 @@
 import path from 'node:path'
 
 /**
- * The rooms of each side from the ground up: a room imports from itself and from rooms that stand before it. What stands in
- * one list is on one floor and knows nothing of each other.
+ * The rooms of each side from the ground up: a room imports from itself and from rooms that stand before it. What
+ * stands in one list is on one floor and knows nothing of each other.
  */
 export const floors = {
   core: [

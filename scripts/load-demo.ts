@@ -5,7 +5,10 @@ import { models } from '../server/db/models'
 import { keepShot } from '../server/shots/shots'
 import { keepStrokes } from '../server/media/strokes'
 
-/** Brings the database up to date and loads the demo: once, or with --fresh anew. A person's own shots are never touched. */
+/**
+ * Brings the database up to date and loads the demo: once, or with --fresh anew. A person's own shots are never
+ * touched.
+ */
 const fresh = process.argv.includes('--fresh')
 const db = connect(databaseUrl())
 try {

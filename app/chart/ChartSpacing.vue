@@ -56,7 +56,8 @@ const words = computed(() => {
   if (!taken.value) return 'Nothing between yet. Choosing a spacing fills the span.'
   const places = pass.chart!.ticks.map(t => (pass.backward ? 1 - t.u : t.u))
   if (pass.backward) places.reverse()
-  return `${recipeName(taken.value)}: ${places.map(placeName).join('  ')}${taken.value.family !== 'even' && sameSpacing(places, even.value) ? ' (same as even)' : ''}`
+  const likeEven = taken.value.family !== 'even' && sameSpacing(places, even.value)
+  return `${recipeName(taken.value)}: ${places.map(placeName).join('  ')}${likeEven ? ' (same as even)' : ''}`
 })
 
 function show(r: Recipe, name: string): void {

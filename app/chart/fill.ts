@@ -12,7 +12,10 @@ import type { Draft } from '#core/commands'
 /** How many in-betweens fit in a pass on a step. */
 export const mostIn = (pass: Pass, step: number): number => roomFor(pass.from.start, pass.to.start, step)
 
-/** Charts a pass with a number of in-betweens: those it has are kept in order, new ones are named by the frame they fall on. */
+/**
+ * Charts a pass with a number of in-betweens: those it has are kept in order, new ones are named by the frame they fall
+ * on.
+ */
 export function fill(
   scene: Scene,
   focus: Focus,

@@ -16,7 +16,10 @@ export interface Gravity {
   readonly jump: string
 }
 
-/** What gravity says of a pass of the first subject that stands on both its poses; null where there is none, or no scale. */
+/**
+ * What gravity says of a pass of the first subject that stands on both its poses; null where there is none, or no
+ * scale.
+ */
 export function gravityOf(scene: Scene, stack: Stack, pass: Pass): Gravity | null {
   const { scale, rate } = scene.shot
   const [from, to] = [pass.from, pass.to].map(end => scene.contents.of(scene, stack, end.drawing).poses)

@@ -66,7 +66,10 @@ export function cut(scene: Scene, focus: Focus, chart: Chart, drawing: Drawing):
   }
 }
 
-/** Joins the spans on both sides of a breakdown; it becomes an in-between of its own. A sentence where that cannot be done. */
+/**
+ * Joins the spans on both sides of a breakdown; it becomes an in-between of its own. A sentence where that cannot be
+ * done.
+ */
 export function join(scene: Scene, focus: Focus, drawing: Drawing): Draft | string {
   const into = passesHere(scene, focus).find(p => p.to.drawing === drawing.id)
   const out = passesHere(scene, focus).find(p => p.from.drawing === drawing.id)
@@ -138,13 +141,14 @@ export function workOf(scene: Scene, focus: Focus, chart: Chart): Line[] {
     favourOf(chart.recipe),
   ).map((t): Line => {
     const drawing = named(t.tick)
-    const toward = t.share > 0.5 ? 'second' : 'first'
     const words =
       t.division === 'half'
         ? 'half'
         : t.division === 'other' || t.division === 'beyond'
           ? placeName(t.share)
-          : `${DIVISION[t.division]} ${toward === 'first' ? 'at' : 'toward'} ${(toward === 'first' ? named(t.between[0]) : named(t.between[1])).number}`
+          : t.share > 0.5
+            ? `${DIVISION[t.division]} toward ${named(t.between[1]).number}`
+            : `${DIVISION[t.division]} at ${named(t.between[0]).number}`
     return { ...t, drawing, first: named(t.between[0]), second: named(t.between[1]), drawn: drawing.own, words }
   })
 }

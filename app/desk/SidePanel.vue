@@ -4,7 +4,10 @@ import { X } from '@lucide/vue'
 import { useDesk } from '~/desk/desk'
 import { useSide } from '~/ui/side'
 
-/** A panel that stays while one works: over the picture's right edge, which leaves the sheet free; or beside the picture, over the rail, where the picture is what is worked on. */
+/**
+ * A panel that stays while one works: over the picture's right edge, which leaves the sheet free; or beside the
+ * picture, over the rail, where the picture is what is worked on.
+ */
 defineProps<{ title: string; beside?: boolean }>()
 const desk = useDesk()
 const side = useSide()

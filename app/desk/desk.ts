@@ -32,9 +32,9 @@ const MORE_ROWS = 12
 const TOLD_MS = 9000
 
 /**
- * The desk of one shot: what is shown of it, what is worked on, and what is tried out. The shot itself is changed by commands
- * alone (`run`). `scene` and `focus` are as they are shown, with what is tried out; `stored` is the shot without it: what is
- * made while something is tried out is made from that.
+ * The desk of one shot: what is shown of it, what is worked on, and what is tried out. The shot itself is changed by
+ * commands alone (`run`). `scene` and `focus` are as they are shown, with what is tried out; `stored` is the shot
+ * without it: what is made while something is tried out is made from that.
  */
 export const useDesk = defineStore('desk', () => {
   const session = shallowRef<ShotSession | null>(null)

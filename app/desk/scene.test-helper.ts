@@ -7,7 +7,9 @@ import { COLUMN } from '#core/commands/fixture.test-helper'
 import type { Focus, Scene, Selection } from './scene'
 import { focusIn, withColumns } from './scene'
 
-/** A scene and a focus on a frame, with frames of the first column selected (none where nothing is said), or as told. */
+/**
+ * A scene and a focus on a frame, with frames of the first column selected (none where nothing is said), or as told.
+ */
 export function deskOn(
   shot: Shot,
   frame = 1,

@@ -9,7 +9,10 @@ import type { Stroke } from '#core/stroke'
 /** A stroke by its hash, where it is at hand. */
 export type StrokeBy = (hash: string) => Stroke | undefined
 
-/** A shot as it is seen, with what is worked out from it and its strokes: what everything that draws or makes commands takes. */
+/**
+ * A shot as it is seen, with what is worked out from it and its strokes: what everything that draws or makes commands
+ * takes.
+ */
 export interface Scene extends CoreScene {
   readonly columns: readonly Column[]
   readonly strokeBy: StrokeBy

@@ -16,7 +16,9 @@ export interface Thumb {
 
 type C = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D
 
-/** Draws what is on a drawing small, fitted to its figures (or, where something is drawn by hand, the whole picture). */
+/**
+ * Draws what is on a drawing small, fitted to its figures (or, where something is drawn by hand, the whole picture).
+ */
 export function drawThumb(c: C, scene: Scene, { stack, content, ink, width, height }: Thumb): void {
   c.setTransform(1, 0, 0, 1, 0, 0)
   c.fillStyle = scene.shot.paper

@@ -13,8 +13,8 @@ const pressable = (t: EventTarget | null): boolean =>
   t instanceof HTMLElement && t.matches('button, a[href], [role="radio"], [role="switch"], summary, input')
 
 /**
- * Listens for the keys of the actions. Fields, dialogs and focused buttons keep the keys that are theirs. Escape lets go of
- * what is tried out, then of the first of `selections` that has something.
+ * Listens for the keys of the actions. Fields, dialogs and focused buttons keep the keys that are theirs. Escape lets
+ * go of what is tried out, then of the first of `selections` that has something.
  */
 export function useKeys(actions: readonly Action[], selections: readonly (() => boolean)[]): void {
   const desk = useDesk()

@@ -17,8 +17,8 @@ export const onShown = (call: (s: Shown) => void): (() => void) => {
 }
 
 /**
- * Plays the range in a loop by the display's clock. A late display frame skips frames of the shot and never slows it; what
- * was skipped is counted.
+ * Plays the range in a loop by the display's clock. A late display frame skips frames of the shot and never slows it;
+ * what was skipped is counted.
  */
 class Playback {
   private readonly desk = useDesk()

@@ -105,7 +105,10 @@ async function readVector(file: File): Promise<Brought | Refused> {
     : { name: file.name, reason: `There is nothing to see in it${left}.` }
 }
 
-/** An SVG that has no strokes to take, as a picture: drawn by the browser, which neither runs nor fetches anything for a picture. */
+/**
+ * An SVG that has no strokes to take, as a picture: drawn by the browser, which neither runs nor fetches anything for a
+ * picture.
+ */
 async function asPicture(file: File, width: number, height: number, left: string): Promise<Brought | Refused> {
   const url = URL.createObjectURL(new Blob([file], { type: 'image/svg+xml' }))
   try {

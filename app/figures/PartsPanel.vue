@@ -13,7 +13,10 @@ import SidePanel from '~/desk/SidePanel.vue'
 import { useDesk } from '~/desk/desk'
 import { useLightTable } from '~/light-table/store'
 
-/** The figures, pictures and named parts of a column: what belongs to them, which are seen, what is changed on all drawings at once. */
+/**
+ * The figures, pictures and named parts of a column: what belongs to them, which are seen, what is changed on all
+ * drawings at once.
+ */
 const desk = useDesk()
 const table = useLightTable()
 const subjects = computed(() => Object.values(desk.stack?.subjects ?? {}))

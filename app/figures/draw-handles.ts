@@ -26,8 +26,9 @@ export interface HandleLook {
 function wordsOf({ subject }: Posed, h: Handle, followed: readonly Point[] | null): string {
   if (followed)
     return `${followed.some(p => samePoint(p, pointOfHandle(subject, h))) ? 'stop following' : 'follow'} the ${h.name}`
+  const stands = subject.figure.chains.some(k => k.stands)
   if (h.kind === 'place')
-    return `${subject.name}: move${subject.figure.chains.some(k => k.stands) ? ' (Shift takes the feet along, Alt keeps the hands, too)' : ''}`
+    return `${subject.name}: move${stands ? ' (Shift takes the feet along, Alt keeps the hands, too)' : ''}`
   return h.kind === 'reach'
     ? `pull the ${h.name}`
     : subject.figure.stretches

@@ -11,7 +11,10 @@ import { putFigure } from './subjects'
 /** How far from a joint it is taken hold of, px of the screen. */
 const NEAR = 10
 
-/** Making a figure of one's own: joints are set on the picture one after another, each hangs on the one that was touched last. */
+/**
+ * Making a figure of one's own: joints are set on the picture one after another, each hangs on the one that was touched
+ * last.
+ */
 export class JointTool {
   readonly joints = shallowRef<Joint[]>([])
   readonly on = shallowRef<number | null>(null)

@@ -144,7 +144,10 @@ export function lengthInAll(
   ]
 }
 
-/** How long a bone is from the drawing under the playhead on: told by the poses of that drawing and those exposed after it. */
+/**
+ * How long a bone is from the drawing under the playhead on: told by the poses of that drawing and those exposed after
+ * it.
+ */
 export function lengthFromHere(
   scene: Scene,
   focus: Focus,

@@ -5,7 +5,10 @@ import { MOST_GHOSTS } from '#core/ghost'
 import { ghostLook } from '~/ui/paint/draw-picture'
 import { useGhosts } from './store'
 
-/** The ghosts of one side, each as a piece of the line it is drawn with; a drag up or down, the wheel or the arrows change its strength. */
+/**
+ * The ghosts of one side, each as a piece of the line it is drawn with; a drag up or down, the wheel or the arrows
+ * change its strength.
+ */
 const { side } = defineProps<{ side: 'before' | 'after' }>()
 const ghosts = useGhosts()
 const all = computed(() => ghosts.rule[side])

@@ -6,7 +6,10 @@ import { useDesk } from '~/desk/desk'
 import { useGhosts } from './store'
 import { useSheet } from '~/sheet/sheet'
 
-/** Beside the frames on which the ghosts of the active column are exposed: a mark with the line they are drawn with. A click pins one, or takes its pin off. */
+/**
+ * Beside the frames on which the ghosts of the active column are exposed: a mark with the line they are drawn with. A
+ * click pins one, or takes its pin off.
+ */
 const { scroll } = defineProps<{ scroll: number }>()
 const desk = useDesk()
 const ghosts = useGhosts()

@@ -4,7 +4,10 @@ import { isPose } from '#core/pass'
 import type { Column } from '#core/document'
 import type { Focus, Scene } from '~/desk/scene'
 
-/** How ghosts are seen: the rule for the neighbours, an overall strength, in which columns, in full or as outlines, in what tints. */
+/**
+ * How ghosts are seen: the rule for the neighbours, an overall strength, in which columns, in full or as outlines, in
+ * what tints.
+ */
 export interface GhostSettings {
   by: GhostBy
   before: number[]
@@ -44,7 +47,10 @@ export interface GhostPair {
   readonly second: string
 }
 
-/** What decides which ghosts are seen: the settings, the pinned drawings by stack, and a pair that stands for the neighbours. */
+/**
+ * What decides which ghosts are seen: the settings, the pinned drawings by stack, and a pair that stands for the
+ * neighbours.
+ */
 export interface GhostChoice {
   readonly rule: GhostSettings
   readonly pinned: Readonly<Record<string, readonly string[]>>

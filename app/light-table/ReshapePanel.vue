@@ -9,7 +9,10 @@ import SidePanel from '~/desk/SidePanel.vue'
 import { useDesk } from '~/desk/desk'
 import { useLightTable } from './store'
 
-/** Moving, turning, scaling, stretching and mirroring by numbers: what is selected, or all that is on a range of drawings. */
+/**
+ * Moving, turning, scaling, stretching and mirroring by numbers: what is selected, or all that is on a range of
+ * drawings.
+ */
 const desk = useDesk()
 const table = useLightTable()
 const over = ref<'here' | 'range'>('here')

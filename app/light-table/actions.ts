@@ -79,7 +79,7 @@ const penTools: readonly Action[] = [
     },
   },
   {
-    id: 'tool-rubber',
+    id: 'tool-eraser',
     name: 'Rubber',
     group: 'Draw',
     keys: ['u'],
@@ -88,7 +88,7 @@ const penTools: readonly Action[] = [
     },
   },
   {
-    id: 'tool-choose',
+    id: 'tool-select',
     name: 'Choose and move what is drawn',
     group: 'Draw',
     keys: ['Semicolon'],
@@ -243,7 +243,10 @@ const list: readonly Action[] = [
   nudgeAction('down', 'ArrowDown', 0, 1),
 ]
 
-/** What can be done with what is selected of a drawing. Keys that the sheet has, too, mean this while the selecting tool is in hand. */
+/**
+ * What can be done with what is selected of a drawing. Keys that the sheet has, too, mean this while the selecting tool
+ * is in hand.
+ */
 export const artActions: readonly Action[] = list.map(a => ({ ...a, first: true }))
 
 /** Everything of the light table, in the order of lists. */

@@ -51,7 +51,10 @@ export function selectedBox(scene: Scene, focus: Focus, selected: SelectedArt) {
   return boxAround([marksHull(marks).flatMap(p => [p.x, p.y])])
 }
 
-/** What a closed line (flat x, y) catches: strokes with more than half of their points inside, subjects with most of their joints. */
+/**
+ * What a closed line (flat x, y) catches: strokes with more than half of their points inside, subjects with most of
+ * their joints.
+ */
 export function caughtBy(scene: Scene, focus: Focus, line: readonly number[], seen: PartsShown): SelectedArt {
   const content = contentHere(scene, focus)!
   const strokes = content.strokes
@@ -122,7 +125,10 @@ export function sharesAlong(along: Along, n: number, recipe: Recipe): number[] {
   return [...up, ...up.slice(0, n - half).reverse()]
 }
 
-/** The drawings of the selected frames of the active column in order, each once; the one under the playhead where none are selected. */
+/**
+ * The drawings of the selected frames of the active column in order, each once; the one under the playhead where none
+ * are selected.
+ */
 export function selectedDrawings(focus: Focus): Drawing[] {
   const { first, last } = rangeOf(focus)
   const ids = new Set<string>()
@@ -140,8 +146,8 @@ export interface MapOptions {
 }
 
 /**
- * A change of what is selected on this drawing; or, with `over`, of all that is on a range of drawings, the same or running
- * along it. Computed in-betweens are left out: they follow their poses.
+ * A change of what is selected on this drawing; or, with `over`, of all that is on a range of drawings, the same or
+ * running along it. Computed in-betweens are left out: they follow their poses.
  */
 export function mapDraft(
   scene: Scene,
@@ -220,8 +226,8 @@ export function copyArt(scene: Scene, focus: Focus, selected: SelectedArt): ArtC
 const BESIDE = 40
 
 /**
- * What was copied, on drawings of the active column; figures of another stack come along as new ones. Gives the drafts and
- * what is selected then on the first drawing.
+ * What was copied, on drawings of the active column; figures of another stack come along as new ones. Gives the drafts
+ * and what is selected then on the first drawing.
  */
 export function pasteArt(
   scene: Scene,

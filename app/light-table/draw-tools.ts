@@ -75,7 +75,9 @@ export function drawSelected(c: C, v: View, { box, grips, line, lasso }: Selecte
   c.restore()
 }
 
-/** Corners scale (squares), sides stretch (short bars along the side), the knob turns (a ring), the centre is a cross. */
+/**
+ * Corners scale (squares), sides stretch (short bars along the side), the knob turns (a ring), the centre is a cross.
+ */
 function drawGrip(c: C, g: Grip, x: number, y: number): void {
   const t = theme()
   c.fillStyle = t.sheet

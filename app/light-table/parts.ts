@@ -37,7 +37,10 @@ export function copyPartOn(scene: Scene, focus: Focus, part: string, to: Drawing
     : null
 }
 
-/** The part drawn once: as it is on this drawing, placed where it is; drawings on which it was drawn by hand get it in the middle of what was there. */
+/**
+ * The part drawn once: as it is on this drawing, placed where it is; drawings on which it was drawn by hand get it in
+ * the middle of what was there.
+ */
 export function shareDraft(scene: Scene, focus: Focus, part: Subject): Draft | null {
   const here = focus.drawing!
   const outlines = (d: Drawing): number[][] =>
@@ -92,7 +95,10 @@ export function unshareDraft(scene: Scene, focus: Focus, part: Subject): Draft |
   return { name: 'part.unshare', args: { stack: focus.stack!.id, subject: part.id, strokes } }
 }
 
-/** A stroke that is drawn on a shared part goes into the part itself, from where it is placed on this drawing. Null where it is not on it. */
+/**
+ * A stroke that is drawn on a shared part goes into the part itself, from where it is placed on this drawing. Null
+ * where it is not on it.
+ */
 export function strokeOnShared(scene: Scene, focus: Focus, part: string, hash: string): Draft | null {
   const subject = focus.stack!.subjects[part]
   const pose = contentHere(scene, focus)?.poses[part]

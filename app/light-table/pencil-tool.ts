@@ -102,7 +102,10 @@ export class PencilTool {
     else await this.put(shape, { under: true })
   }
 
-  /** The stroke on the drawing it belongs on. Which one is decided when the pen is lifted, before anything moves the playhead. */
+  /**
+   * The stroke on the drawing it belongs on. Which one is decided when the pen is lifted, before anything moves the
+   * playhead.
+   */
   private async put(stroke: Stroke, { under }: { under?: true } = {}): Promise<void> {
     const { drawing, column } = this.desk
     const [session, stack] = [this.desk.session!, this.desk.stack!]

@@ -1,7 +1,10 @@
 import { useLocalStorage } from '@vueuse/core'
 import { computed } from 'vue'
 
-/** A pencil of the box: what it is for, its colour, its width (px of the picture) and how much of the hand's tremor it takes out. */
+/**
+ * A pencil of the box: what it is for, its colour, its width (px of the picture) and how much of the hand's tremor it
+ * takes out.
+ */
 export interface PencilKind {
   id: string
   name: string
@@ -10,7 +13,10 @@ export interface PencilKind {
   smooth: number
 }
 
-/** Blue for roughs, brown for construction, graphite for tie-downs: common practice is a colour that is easily told from the line. */
+/**
+ * Blue for roughs, brown for construction, graphite for tie-downs: common practice is a colour that is easily told from
+ * the line.
+ */
 export const PENCILS: readonly PencilKind[] = [
   { id: 'tie-down', name: 'Tie-down', colour: '#26302c', width: 6, smooth: 0.3 },
   { id: 'rough', name: 'Rough', colour: '#1f5aa8', width: 4, smooth: 0.1 },

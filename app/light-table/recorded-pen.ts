@@ -8,7 +8,10 @@ export interface Sample {
   readonly pressure: number
 }
 
-/** Invented, as a hand would: pressed harder in the middle of a stroke, lighter as it comes and goes, never quite steady. */
+/**
+ * Invented, as a hand would: pressed harder in the middle of a stroke, lighter as it comes and goes, never quite
+ * steady.
+ */
 function hand(points: readonly (readonly [number, number])[], ms: number): Sample[] {
   const n = Math.round(ms / 8)
   return Array.from({ length: n + 1 }, (_, i) => {
@@ -33,7 +36,9 @@ const ring = (turns: number): [number, number][] =>
     return [0.5 + 0.46 * Math.cos(a), 0.5 + 0.46 * Math.sin(a)]
   })
 
-/** Strokes of a pen as they were recorded, each in a box of 1 by 1: for trying pressure without a tablet, and for tests. */
+/**
+ * Strokes of a pen as they were recorded, each in a box of 1 by 1: for trying pressure without a tablet, and for tests.
+ */
 export const RECORDED: Readonly<Record<'ring' | 'sweep' | 'zigzag' | 'tick', readonly Sample[]>> = {
   ring: hand(ring(1.02), 560),
   sweep: hand(

@@ -17,7 +17,10 @@ type Box = NonNullable<ReturnType<typeof selectedBox>>
 const NEAR = 9
 const KNOB = 24
 
-/** Selecting strokes and figures of a drawing by clicking, by a lasso or a box; moving, turning, scaling and stretching them. */
+/**
+ * Selecting strokes and figures of a drawing by clicking, by a lasso or a box; moving, turning, scaling and stretching
+ * them.
+ */
 export class SelectTool {
   /** The line of the lasso, or two corners of the box, while it is drawn. */
   readonly line = shallowRef<Vec[]>([])
@@ -122,7 +125,10 @@ export class SelectTool {
     return artAt(this.desk.scene!, this.desk.focus!, p, 5 / scale, this.table.seen)
   }
 
-  /** What was selected with Shift comes to what was selected before; what was selected already is let go by a click with Shift. */
+  /**
+   * What was selected with Shift comes to what was selected before; what was selected already is let go by a click with
+   * Shift.
+   */
   private select(found: SelectedArt | null): void {
     this.moved.value = null
     const { selected } = this.table
@@ -175,7 +181,10 @@ const SIDES = [
   [-1, 0],
 ] as const
 
-/** What dragging a grip from one point to another does. Shift turns by twelfths; Alt at a side stretches without keeping the area. */
+/**
+ * What dragging a grip from one point to another does. Shift turns by twelfths; Alt at a side stretches without keeping
+ * the area.
+ */
 function reshapeOf(
   grip: Grip,
   { from, to, about, box }: { from: Vec; to: Vec; about: Vec; box: Box },

@@ -9,7 +9,10 @@ import { useSeenParts } from './useSeenParts'
 
 export type DrawMode = 'free' | 'line' | 'ellipse' | 'fill'
 
-/** What the hand works with on the light table: pencils, the eraser, what is selected of a drawing, which parts are seen. */
+/**
+ * What the hand works with on the light table: pencils, the eraser, what is selected of a drawing, which parts are
+ * seen.
+ */
 export const useLightTable = defineStore('light-table', () => {
   const [desk, tools] = [useDesk(), useTools()]
   const { pencils, pencilId, pencil, setPencil } = usePencils()

@@ -8,7 +8,10 @@ import { usePicture } from './store'
 import { useLightTable } from '~/light-table/store'
 import { useTools } from '~/desk/tools'
 
-/** Which drawing is under the pen: its column, number, role and state, how long it is held, how often it is seen elsewhere. */
+/**
+ * Which drawing is under the pen: its column, number, role and state, how long it is held, how often it is seen
+ * elsewhere.
+ */
 const desk = useDesk()
 const picture = usePicture()
 const table = useLightTable()

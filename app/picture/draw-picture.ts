@@ -32,7 +32,9 @@ const NO_TONES = { ink: '', far: '', paper: '', tone: '', glow: '' }
 
 /** Draws the paper and what is on it, keeping as images what does not change from one time to the next. */
 export class PicturePainter {
-  /** What stands behind the active column is always drawn once and kept; what is on it and before it, where it is much. */
+  /**
+   * What stands behind the active column is always drawn once and kept; what is on it and before it, where it is much.
+   */
   private readonly behind = new KeptLayers(0)
   private readonly front = new KeptLayers(60)
 

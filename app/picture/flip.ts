@@ -1,7 +1,10 @@
 import { eachRun } from '#core/sheet'
 import type { Focus } from '~/desk/scene'
 
-/** Drawings of the active column in the order they are exposed, each time they are; a drawing that is exposed twice in a row counts once. */
+/**
+ * Drawings of the active column in the order they are exposed, each time they are; a drawing that is exposed twice in a
+ * row counts once.
+ */
 function exposed(focus: Focus): { drawing: string; first: number; last: number }[] {
   const out: { drawing: string; first: number; last: number }[] = []
   for (const { run, start } of focus.column ? eachRun(focus.column.runs) : []) {
@@ -17,8 +20,8 @@ function exposed(focus: Focus): { drawing: string; first: number; last: number }
 export const thereAndBack = <T>(row: readonly T[]): T[] => [...row, ...row.slice(1, -1).reverse()]
 
 /**
- * The `n` neighbouring drawings that are rocked between: the one under the playhead, first with the one before it, then the
- * one after, then the next ones out; at an end more from the other side.
+ * The `n` neighbouring drawings that are rocked between: the one under the playhead, first with the one before it, then
+ * the one after, then the next ones out; at an end more from the other side.
  */
 export function neighbours(count: number, here: number, n: number): number[] {
   const most = Math.min(n, count)

@@ -1,7 +1,10 @@
 import type { Vec } from '#core/motion'
 import type { View } from '~/ui/paint/view'
 
-/** How the picture lies under the pen, apart from being fitted: larger by `zoom`, shifted by x and y (px of the screen), turned (radians). */
+/**
+ * How the picture lies under the pen, apart from being fitted: larger by `zoom`, shifted by x and y (px of the screen),
+ * turned (radians).
+ */
 export interface Lens {
   readonly zoom: number
   readonly x: number

@@ -5,7 +5,10 @@ import { useDesk } from '~/desk/desk'
 import { useRail } from '~/rail/store'
 import { usePaintCounts } from '~/ui/paint/counts'
 
-/** Lets the benches and tests see what the desk counts: pointer moves, picked bars, and when each frame was shown; and lets them move the simulated pen. It changes nothing by itself. */
+/**
+ * Lets the benches and tests see what the desk counts: pointer moves, picked bars, and when each frame was shown; and
+ * lets them move the simulated pen. It changes nothing by itself.
+ */
 export default defineNuxtPlugin(() => {
   Object.assign(window, {
     fintroMoves: () => usePaintCounts().moves,

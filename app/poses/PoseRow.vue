@@ -30,7 +30,9 @@ const { width } = useElementSize(strip)
 const HIGH = 84
 
 const span = computed(() => Math.max(desk.shown?.length ?? 1, desk.column?.runs.frames ?? 1))
-/** Narrower than this a frame cannot be told from the next: a longer shot is shown by the page that the playhead is on. */
+/**
+ * Narrower than this a frame cannot be told from the next: a longer shot is shown by the page that the playhead is on.
+ */
 const LEAST_PX = 4
 const pxPerFrame = computed(() => Math.max(LEAST_PX, width.value / span.value))
 const dragging = ref(false)

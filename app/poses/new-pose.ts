@@ -30,7 +30,9 @@ export function poseFrame(focus: Focus, where: PoseWhere): number {
   return where === 'playhead' ? focus.frame : last ? last.start + where.afterLast : 1
 }
 
-/** What a new pose begins with, where it comes, and (a new key where nothing is said) what it is and which id it has. */
+/**
+ * What a new pose begins with, where it comes, and (a new key where nothing is said) what it is and which id it has.
+ */
 export interface NewPose {
   readonly from: PoseFrom
   readonly where: PoseWhere
@@ -48,7 +50,10 @@ export function newPose(scene: Scene, focus: Focus, { from, where, role = 'key',
   return { name: 'pose.add', args: { ...planAndColumn(scene, focus), drawing, where: placeFor(focus, where) } }
 }
 
-/** How the command names where a new pose comes. Behind a repeat at the end of the column, the frame is told as it is seen. */
+/**
+ * How the command names where a new pose comes. Behind a repeat at the end of the column, the frame is told as it is
+ * seen.
+ */
 function placeFor(focus: Focus, where: PoseWhere) {
   const { runs } = focus.column!
   if (where === 'playhead') return spotAt(runs, focus.frame) ?? { onFrame: focus.frame }

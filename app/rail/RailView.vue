@@ -37,7 +37,9 @@ const canvas = ref<HTMLCanvasElement | null>(null)
 const dragging = new RailDrag()
 const { drag, hover, held, hot, picking } = dragging
 
-/** The frames whose bars are worked out: those in sight and around, by pages, so that scrolling by a px changes nothing. */
+/**
+ * The frames whose bars are worked out: those in sight and around, by pages, so that scrolling by a px changes nothing.
+ */
 const PAGE = 32
 const within = computed(() => {
   const { first, last } = framesInSight({ rows: sheet.rows, frames: desk.rows }, { height: viewHeight, scroll })

@@ -9,7 +9,10 @@ import { familyHandles, leadMarkers, scaleOf, wayOf } from './handles'
 type C = CanvasRenderingContext2D
 type Scale = ReturnType<typeof scaleOf>
 
-/** What a family is drawn with: the points that are followed have markers, the handle or marker under the pointer is lit. */
+/**
+ * What a family is drawn with: the points that are followed have markers, the handle or marker under the pointer is
+ * lit.
+ */
 export interface FamilyLook {
   readonly stack: Stack
   readonly rows: Rows
@@ -17,7 +20,10 @@ export interface FamilyLook {
   readonly hot: string | null
 }
 
-/** The curve of a family that looks at time, its handles, and the markers of parts that lead: of the pass that is worked on. */
+/**
+ * The curve of a family that looks at time, its handles, and the markers of parts that lead: of the pass that is worked
+ * on.
+ */
 export function drawFamily(c: C, { stack, rows, points, hot }: FamilyLook, section: Section): void {
   const scale = scaleOf(section, rows)
   const way = wayOf(section.pass)

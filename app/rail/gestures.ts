@@ -34,8 +34,8 @@ export interface Sideways {
 }
 
 /**
- * Sideways: the places in the span. The bars keep their frames. The bar in hand is drawn to halves and thirds of others, and
- * stays between its neighbours, unless it is `free`.
+ * Sideways: the places in the span. The bars keep their frames. The bar in hand is drawn to halves and thirds of
+ * others, and stays between its neighbours, unless it is `free`.
  */
 export function spaced(scene: Scene, focus: Focus, drag: Sideways): Drafted | null {
   const { bars, held } = drag
@@ -154,12 +154,9 @@ export interface Lengthening {
 export function lengthened(scene: Scene, focus: Focus, { bars, held, rows, trades }: Lengthening): Drafted | null {
   if (!rows) return null
   const where = planAndColumn(scene, focus)
-  // Pulled on past its beginning, an exposure is reduced to nothing: by a trade the next takes its frames, by a push what follows moves up.
-  if (bars.length === 1 && rows <= -(held.run.frames + 1))
-    return {
-      drafts: [{ name: 'run.give', args: { ...where, run: refOf(held), to: trades ? 'next' : 'none' } }],
-      words: `Drawing ${held.number} reduced to nothing here: ${trades ? 'the next one takes its frames' : 'what follows moves up'}. It stays in the tray.`,
-    }
+  // Pulled on past its beginning, an exposure is reduced to nothing: by a trade the next takes its frames, by a push
+  // what follows moves up.
+  if (bars.length === 1 && rows <= -(held.run.frames + 1)) return reduced(where, held, trades ? 'next' : 'none')
   if (trades)
     return {
       drafts: [{ name: 'run.trade', args: { ...where, run: refOf(held), delta: rows } }],
@@ -175,13 +172,26 @@ export function lengthened(scene: Scene, focus: Focus, { bars, held, rows, trade
   return drafts.length ? { drafts, words: pushWords(bars, held, rows) } : null
 }
 
+/** An exposure reduced to nothing; its frames go to the next one, or to nobody. */
+function reduced(where: ReturnType<typeof planAndColumn>, held: Bar, to: 'next' | 'none'): Drafted {
+  const then = to === 'next' ? 'the next one takes its frames' : 'what follows moves up'
+  return {
+    drafts: [{ name: 'run.give', args: { ...where, run: refOf(held), to } }],
+    words: `Drawing ${held.number} reduced to nothing here: ${then}. It stays in the tray.`,
+  }
+}
+
 function pushWords(bars: readonly Bar[], held: Bar, rows: number): string {
   if (bars.length > 1) return `Push: ${bars.length} drawings ${longer(rows)} each; what follows moves.`
   const delta = Math.max(1 - held.run.frames, rows)
-  return `Push: drawing ${held.number} ${Math.abs(delta)} ${delta > 0 ? 'more' : 'less'}, held ${held.run.frames + delta}; what follows moves.`
+  const change = `${Math.abs(delta)} ${delta > 0 ? 'more' : 'less'}`
+  return `Push: drawing ${held.number} ${change}, held ${held.run.frames + delta}; what follows moves.`
 }
 
-/** The ring of a pose: the passage before it is stretched and cut to whole steps; the one after gives way, or all that follows moves. */
+/**
+ * The ring of a pose: the passage before it is stretched and cut to whole steps; the one after gives way, or all that
+ * follows moves.
+ */
 export function stretched(
   scene: Scene,
   focus: Focus,

@@ -11,7 +11,10 @@ import type { Rows } from '~/sheet/layout'
 import { xOfU } from './layout'
 import { asKept } from '~/chart/fill'
 
-/** A handle of a pass's family on the rail. `t` is time from departure to arrival, `u` the place, both as seen in the pass. */
+/**
+ * A handle of a pass's family on the rail. `t` is time from departure to arrival, `u` the place, both as seen in the
+ * pass.
+ */
 export interface FamilyHandle {
   readonly id: string
   readonly t: number

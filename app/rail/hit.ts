@@ -6,7 +6,10 @@ import type { FamilyHandle, LeadMarker } from './handles'
 import { familyHandles, leadMarkers, scaleOf } from './handles'
 import { BAR, LOOSE, xOfU } from './layout'
 
-/** What the pointer is on: a bar by its ring, its body or its end; a handle of the family; a marker of a part that leads. */
+/**
+ * What the pointer is on: a bar by its ring, its body or its end; a handle of the family; a marker of a part that
+ * leads.
+ */
 export type Hit =
   | { readonly kind: 'bar'; readonly bar: Bar; readonly at: 'ring' | 'body' | 'end' }
   | { readonly kind: 'handle'; readonly section: Section; readonly handle: FamilyHandle }

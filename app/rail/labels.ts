@@ -30,7 +30,8 @@ const APART = 11
 
 /**
  * The labels of the passes that begin in sight (`sight`: px from the top of frame 1), `step` being the column's. A pass
- * without in-betweens that has no room for one either says nothing. `again` tells a pass whose chart was passed through before.
+ * without in-betweens that has no room for one either says nothing. `again` tells a pass whose chart was passed through
+ * before.
  */
 export function passLabels(stretches: readonly Stretch[], { sight, rows, step, again }: LabelLook): PassLabel[] {
   const all = stretches

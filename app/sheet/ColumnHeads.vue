@@ -4,7 +4,10 @@ import { useDesk } from '~/desk/desk'
 import { COLUMN, HEAD } from './layout'
 import { useSheet } from './sheet'
 
-/** The heads of the columns: a click works on a column, a second one opens its settings; dragging puts it in another place. */
+/**
+ * The heads of the columns: a click works on a column, a second one opens its settings; dragging puts it in another
+ * place.
+ */
 const { scrollX, width } = defineProps<{ scrollX: number; width: number }>()
 const emit = defineEmits<{ open: [column: string] }>()
 const [desk, sheet] = [useDesk(), useSheet()]

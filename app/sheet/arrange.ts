@@ -17,7 +17,10 @@ export interface Clip {
   readonly frames: number
 }
 
-/** The columns that a change of exposure is for: the selected ones, else the active one. Locked ones, and those that follow another, are left out unless they are all. */
+/**
+ * The columns that a change of exposure is for: the selected ones, else the active one. Locked ones, and those that
+ * follow another, are left out unless they are all.
+ */
 export function selectedColumns(scene: Scene, focus: Focus): Column[] {
   const ids = focus.selection?.columns.length ? focus.selection.columns : focus.column ? [focus.column.id] : []
   const all = scene.columns.filter(c => ids.includes(c.id))
@@ -192,8 +195,8 @@ export const cutRange = (scene: Scene, focus: Focus): Draft[] =>
   overColumns(scene, focus, (_c, range) => ({ name: 'range.clear', args: range }))
 
 /**
- * Pastes exposures at the selected frame, from the active column to the right. A drawing of another stack comes as a new copy;
- * with `copies` all do.
+ * Pastes exposures at the selected frame, from the active column to the right. A drawing of another stack comes as a
+ * new copy; with `copies` all do.
  */
 export function paste(
   scene: Scene,
@@ -230,8 +233,9 @@ export function paste(
 }
 
 /**
- * Copies of the drawings that a list exposes, by the drawing each is of, for their own stack or another. An in-between's copy
- * is a breakdown, to be altered. Figures belong to their stack: those that the other does not have stay behind.
+ * Copies of the drawings that a list exposes, by the drawing each is of, for their own stack or another. An
+ * in-between's copy is a breakdown, to be altered. Figures belong to their stack: those that the other does not have
+ * stay behind.
  */
 function copiesOf(
   scene: Scene,
@@ -295,7 +299,9 @@ export interface Carrying extends Way {
   readonly copy?: boolean
 }
 
-/** The selected block taken (or with `copy` shown again) so many frames and columns away. None where it does not fit. */
+/**
+ * The selected block taken (or with `copy` shown again) so many frames and columns away. None where it does not fit.
+ */
 export function carry(scene: Scene, focus: Focus, { frames, columns, by, copy }: Carrying): Draft[] {
   const { first, last } = rangeOf(focus)
   const ids = scene.columns.map(c => c.id)

@@ -61,8 +61,8 @@ export function drawOver(c: C, { shot, rows }: Ledger, width: number, last: numb
 }
 
 /**
- * The ground that sheet and rail share: the paper and its rules, below the head. Saves the context, clipped and moved to the
- * rows; the caller restores it. Gives the frames in sight.
+ * The ground that sheet and rail share: the paper and its rules, below the head. Saves the context, clipped and moved
+ * to the rows; the caller restores it. Gives the frames in sight.
  */
 export function openLedger(c: C, ledger: Ledger, { width, height, scroll }: LedgerSight): Frames {
   const { rows, frames } = ledger

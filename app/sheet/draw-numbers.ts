@@ -13,7 +13,10 @@ export interface SheetNumber {
   readonly state: State
 }
 
-/** A drawing's number where it is first shown, marked by what it is: key ringed, breakdown underlined, extreme underlined heavily. */
+/**
+ * A drawing's number where it is first shown, marked by what it is: key ringed, breakdown underlined, extreme
+ * underlined heavily.
+ */
 export function drawNumber(c: C, rows: Rows, { x, y, number, role, state }: SheetNumber): void {
   const t = theme()
   // In a roomy cell the number stands in its corner, over the picture.

@@ -51,7 +51,10 @@ function wrapped(c: C, text: string, width: number, most: number): string[] {
   return lines.length <= most ? lines : [...lines.slice(0, most - 1), fitText(c, `${lines[most - 1]} …………`, width)]
 }
 
-/** Repeat brackets, signed as in music: a heavy and a fine line with two dots before and after the passage, and how often. */
+/**
+ * Repeat brackets, signed as in music: a heavy and a fine line with two dots before and after the passage, and how
+ * often.
+ */
 export function drawBrackets(
   c: C,
   scene: Scene,

@@ -24,15 +24,16 @@ export function rangeWords(scene: Scene, focus: Focus): string {
   const selected = focus.selection?.drawing && focus.stack?.drawings[focus.selection.drawing]
   if (selected) {
     const parts = passagesOf(focus)
-    return `Drawing ${selected.number} of ${focus.column!.name}, exposed ${parts.length === 1 ? 'once' : `${parts.length} times`}: ${plural(
-      parts.reduce((sum, p) => sum + p.last - p.first + 1, 0),
-      'frame',
-    )}.`
+    const times = parts.length === 1 ? 'once' : `${parts.length} times`
+    const all = parts.reduce((sum, p) => sum + p.last - p.first + 1, 0)
+    return `Drawing ${selected.number} of ${focus.column!.name}, exposed ${times}: ${plural(all, 'frame')}.`
   }
   const frames = first === last ? `frame ${first}` : `frames ${first}–${last}`
+  const length = last - first + 1
+  const count = (drawings: number) => `${plural(length, 'frame')}, ${plural(drawings, 'drawing')}`
   if (columns.length > 1) {
     const drawings = columns.reduce((sum, c) => sum + summary(c.runs, first, last).drawings, 0)
-    return `${columns.length} columns, ${frames}: ${plural(last - first + 1, 'frame')}, ${plural(drawings, 'drawing')}${aSecond(scene, drawings, last - first + 1)}`
+    return `${columns.length} columns, ${frames}: ${count(drawings)}${aSecond(scene, drawings, length)}`
   }
   const [column] = columns
   if (!column?.runs.count) return 'Nothing is exposed in this column yet.'
@@ -40,7 +41,7 @@ export function rangeWords(scene: Scene, focus: Focus): string {
   const lengths = [...eachRun(column.runs)]
     .filter(({ run, start }) => run.drawing !== null && start <= last && start + run.frames > first)
     .map(({ run, start }) => Math.min(last, start + run.frames - 1) - Math.max(first, start) + 1)
-  return `${column.name}, ${frames}: ${plural(last - first + 1, 'frame')}, ${plural(drawings, 'drawing')}${exposedAs(lengths)}${aSecond(scene, drawings, last - first + 1)}`
+  return `${column.name}, ${frames}: ${count(drawings)}${exposedAs(lengths)}${aSecond(scene, drawings, length)}`
 }
 
 /** How many different drawings a second there are, where there are several. */
@@ -55,5 +56,10 @@ function exposedAs(lengths: readonly number[]): string {
   const [usual, times] = [...counts].sort((a, b) => b[1] - a[1] || a[0] - b[0])[0]!
   if (times < 2) return `, longest ${Math.max(...lengths)}`
   const holds = lengths.filter(n => n > Math.max(3, usual))
-  return `, ${times === lengths.length ? '' : 'mostly '}${onStep(usual)}${holds.length === 1 ? `, one hold of ${holds[0]}` : holds.length ? `, ${holds.length} holds up to ${Math.max(...holds)}` : ''}`
+  return `, ${times === lengths.length ? '' : 'mostly '}${onStep(usual)}${holdWords(holds)}`
+}
+
+function holdWords(holds: readonly number[]): string {
+  if (holds.length === 1) return `, one hold of ${holds[0]}`
+  return holds.length ? `, ${holds.length} holds up to ${Math.max(...holds)}` : ''
 }

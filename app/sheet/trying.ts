@@ -6,7 +6,9 @@ import { outcomeOf } from './arrange'
 import type { RangeChange } from './range'
 import { overRange } from './range'
 
-/** Shows what changes of the selected frames give; asked a second time (`tried` is what was shown then), they are taken. */
+/**
+ * Shows what changes of the selected frames give; asked a second time (`tried` is what was shown then), they are taken.
+ */
 export function tryOver(name: string, drafts: readonly Draft[], tried: Preview | null = null): void {
   const desk = useDesk()
   desk.drop()

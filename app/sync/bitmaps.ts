@@ -10,8 +10,8 @@ interface Kept {
 }
 
 /**
- * Pictures brought in, decoded, by the hash of their bytes. Whoever draws asks here; what is not at hand is fetched, and what
- * was not drawn for longest is let go when there is too much.
+ * Pictures brought in, decoded, by the hash of their bytes. Whoever draws asks here; what is not at hand is fetched,
+ * and what was not drawn for longest is let go when there is too much.
  */
 export class Bitmaps {
   private readonly kept = new Map<string, Kept>()

@@ -43,8 +43,8 @@ export class Pending {
   }
 
   /**
-   * Takes in what the journal has after our revision, in order. Commands of our own that are in it stop being pending; the
-   * others are done again on top. Gives what could not be kept. False where entries are missing in between.
+   * Takes in what the journal has after our revision, in order. Commands of our own that are in it stop being pending;
+   * the others are done again on top. Gives what could not be kept. False where entries are missing in between.
    */
   receive(entries: readonly JournalEntry[]): Lost[] | false {
     const fresh = entries.filter(e => e.revision > this.at).sort((a, b) => a.revision - b.revision)

@@ -49,8 +49,8 @@ const BATCH = 100
 const RETRY_MS = [500, 1000, 2000, 3000]
 
 /**
- * One open shot: applies commands at once, keeps them in the browser, sends them in order, takes in what other windows do,
- * and holds the undo steps of this browser profile.
+ * One open shot: applies commands at once, keeps them in the browser, sends them in order, takes in what other windows
+ * do, and holds the undo steps of this browser profile.
  */
 export class ShotSession {
   saving: Saving = { state: 'saved', kept: 0 }

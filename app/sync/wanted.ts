@@ -5,7 +5,9 @@ const BATCH = 1000
 /** After a failure they are asked for again no sooner than this. */
 const AGAIN_MS = 3000
 
-/** Things that are fetched by their hash when someone wants them: those wanted in one go come by one request, each once. */
+/**
+ * Things that are fetched by their hash when someone wants them: those wanted in one go come by one request, each once.
+ */
 export class Wanted {
   private readonly loader: DataLoader<string, null>
 

@@ -7,7 +7,7 @@ import { X } from '@lucide/vue'
 import { boneOfPoint } from '#core/figure'
 import { figureMarks } from '#core/picture'
 import type { Point, Track } from '#core/travel'
-import { lieOf, lieWords, marksHull, pointName, travelPerFrame } from '#core/travel'
+import { overlapOf, overlapWords, marksHull, pointName, travelPerFrame } from '#core/travel'
 import { runAt, runBefore } from '#core/sheet'
 import { useDesk } from '~/desk/desk'
 import { useTools } from '~/desk/tools'
@@ -26,6 +26,7 @@ const track = computed<Track | null>(() => travel.tracks[Math.min(selected.value
 const frames = computed(() => Math.max(desk.shown?.length ?? 1, desk.column?.runs.frames ?? 1))
 const unit = computed(() => (inHeights.value && track.value?.height ? 1 / track.value.height : 1))
 const words = (px: number) => (inHeights.value ? `${(px * unit.value).toFixed(2)} heights` : `${Math.round(px)} px`)
+const changeWords = (px: number) => (px ? `, ${px > 0 ? '+' : '−'}${words(Math.abs(px))}` : '')
 
 interface Bar {
   readonly key: string
@@ -50,7 +51,7 @@ const bars = computed<Bar[]>(() => {
       change: t.changes[i] ?? null,
       widest: i === t.widest,
       held: false,
-      title: `Drawing ${d.drawing.number}: ${words(t.gaps[i] ?? 0)}${t.changes[i] ? `, ${t.changes[i]! > 0 ? '+' : '−'}${words(Math.abs(t.changes[i]!))}` : ''}`,
+      title: `Drawing ${d.drawing.number}: ${words(t.gaps[i] ?? 0)}${changeWords(t.changes[i] ?? 0)}`,
     }))
   }
   const widest = t.dots[t.widest]?.start
@@ -84,7 +85,7 @@ const changeLine = computed(() => {
 })
 
 /** How what is followed lies to itself in the drawing before. */
-const lie = computed(() => {
+const overlap = computed(() => {
   const [runs, point] = [desk.column?.runs, track.value?.point]
   const here = runs && point ? runAt(runs, Math.min(desk.workFrame, runs.frames)) : null
   const before = here && runBefore(runs!, here)
@@ -101,8 +102,8 @@ const lie = computed(() => {
         )
       : []
   }
-  const found = lieOf(outline(before.run.drawing), outline(here.run.drawing))
-  return found && lieWords(found)
+  const found = overlapOf(outline(before.run.drawing), outline(here.run.drawing))
+  return found && overlapWords(found)
 })
 const widestWords = computed(() => {
   const t = track.value
@@ -170,8 +171,8 @@ const name = (p: Point) => (desk.stack ? pointName(desk.stack, p) : '')
           class="min-w-0 flex-1 truncate text-right text-soft"
           aria-live="polite"
           >{{ widestWords
-          }}<template v-if="lie">
-            · <span title="What is followed, against its own last position">{{ lie }}</span></template
+          }}<template v-if="overlap">
+            · <span title="What is followed, against its own last position">{{ overlap }}</span></template
           ></span
         >
       </template>

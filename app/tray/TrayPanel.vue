@@ -41,9 +41,11 @@ const drawings = computed(() =>
 )
 const spares = computed(() => drawings.value.filter(d => !exposed.value.has(d.id)))
 const state = (d: Drawing) => desk.scene!.contents.state(desk.scene!, desk.stack!, d.id)
+const STATES = { empty: 'empty', computed: 'worked out', own: 'made by hand' }
 const told = (d: Drawing) => {
   const n = exposed.value.get(d.id)?.times ?? 0
-  return `${d.role}, ${{ empty: 'empty', computed: 'worked out', own: 'made by hand' }[state(d)]}, ${n ? `exposed ${n === 1 ? 'once' : `${n} times`}` : 'a spare'}`
+  const times = n === 1 ? 'once' : `${n} times`
+  return `${d.role}, ${STATES[state(d)]}, ${n ? `exposed ${times}` : 'a spare'}`
 }
 
 const SIZE = [72, 52] as const

@@ -1,9 +1,9 @@
 import type { Slow } from './recipe'
 
 /**
- * Steps between successive drawings when the space is divided by r again and again toward the slow pose: weights from it
- * 1, (1 − r)/r, then each 1/r times the one before, normalised. Beyond `depth` steps from the pose they stay equal. At both
- * ends mirrored, with one middle step 1/r times its neighbour when the number of steps is odd.
+ * Steps between successive drawings when the space is divided by r again and again toward the slow pose: weights from
+ * it 1, (1 − r)/r, then each 1/r times the one before, normalised. Beyond `depth` steps from the pose they stay equal.
+ * At both ends mirrored, with one middle step 1/r times its neighbour when the number of steps is odd.
  */
 export function dividedSteps(n: number, slow: Slow, r: number, depth = Infinity): number[] {
   const steps = n + 1
@@ -33,12 +33,12 @@ const evenly = (from: number, to: number, count: number): number[] =>
 
 const mirrored = (places: readonly number[]): number[] => places.map(u => 1 - u).reverse()
 
-/** The favour that is taken when none is selected, for n in-betweens: the smaller of 1/6 and 1/(2n + 2). */
+/** The favour that is taken when none is given, for n in-betweens: the smaller of 1/6 and 1/(2n + 2). */
 export const usualFavour = (n: number): number => Math.min(1 / 6, 1 / (2 * n + 2))
 
 /**
- * `m` drawings hardly off each slow pose, at f, f/2, f/4 … of it, the rest evenly between. Where there are too few drawings
- * for both ends, each gets as many as there are pairs.
+ * `m` drawings hardly off each slow pose, at f, f/2, f/4 … of it, the rest evenly between. Where there are too few
+ * drawings for both ends, each gets as many as there are pairs.
  */
 export function favouredPlaces(n: number, slow: Slow, f = usualFavour(n), m = 1): number[] {
   const each = Math.min(m, slow === 'both' ? Math.floor(n / 2) : n)
@@ -50,9 +50,9 @@ export function favouredPlaces(n: number, slow: Slow, f = usualFavour(n), m = 1)
 }
 
 /**
- * A moving hold: the `last` drawings before the second pose lie within `drift` of it and come to rest on it, each step a
- * constant less than the one before (a constant braking); the others are evenly on the way there. The drift is made shorter
- * where its first step would be longer than theirs. Mirrored at the first pose.
+ * A moving hold: the `last` drawings before the second pose lie within `drift` of it and come to rest on it, each step
+ * a constant less than the one before (a constant braking); the others are evenly on the way there. The drift is made
+ * shorter where its first step would be longer than theirs. Mirrored at the first pose.
  */
 export function driftingPlaces(n: number, slow: Slow, drift: number, last: number): number[] {
   const each = Math.min(last, slow === 'both' ? Math.floor(n / 2) : n)

@@ -24,7 +24,8 @@ const close = (a: readonly number[], b: readonly number[]) => {
 const of = (r: Recipe, n: number) => spread(r, n)
 const slows: readonly Slow[] = ['first', 'second', 'both']
 
-// The steps from the slow pose, by the rule that a weight is (1 − r)/r for the second and 1/r times the one before after it.
+// The steps from the slow pose, by the rule that a weight is (1 − r)/r for the second and 1/r times the one before
+// after it.
 describe('halves for one to seven', () => {
   it('out of the first: 1/2ⁿ … 1/4 1/2', () => {
     for (let n = 1; n <= 7; n++)

@@ -37,7 +37,8 @@ const words = (ticks: readonly number[], numbers: readonly number[]) =>
   )
 
 describe('the order of work', () => {
-  // Common practice: key 1, breakdown 13, on threes by halves: 10 between 1 and 13, 7 between 1 and 10, 4 between 1 and 7.
+  // Common practice: key 1, breakdown 13, on threes by halves: 10 between 1 and 13, 7 between 1 and 10, 4 between 1 and
+  // 7.
   it('of halves out of the first', () => {
     expect(words(spread({ family: 'halves', slow: 'first' }, 3), [1, 4, 7, 10, 13])).toEqual([
       '10 half 1–13',

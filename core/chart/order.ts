@@ -18,8 +18,8 @@ const SAME = 1e-9
 export const FAVOUR = 1 / 6
 
 /**
- * What dividing a gap (in spans) at a share of it is called. Within 2 % of the gap it is still a half or a third; a favour
- * is sharper than a third, and within `favour` of the whole span of a neighbour.
+ * What dividing a gap (in spans) at a share of it is called. Within 2 % of the gap it is still a half or a third; a
+ * favour is sharper than a third, and within `favour` of the whole span of a neighbour.
  */
 export function divisionAt(share: number, gap = 1, favour = FAVOUR): Division {
   if (Math.abs(share - 1 / 2) <= CLOSE + SAME) return 'half'

@@ -17,7 +17,8 @@ const ENTRY = /([+-]?\d+(?:[.,]\d+)?)(?:\s*\/\s*(\d+(?:[.,]\d+)?)|\s*(%))?/y
 const number = (text: string): number => Number(text.replace(',', '.'))
 
 /**
- * Places as they are typed: fractions ("1/8 1/4 1/2"), percents ("12 %"), shares ("0.125"), parted by blanks or semicolons.
+ * Places as they are typed: fractions ("1/8 1/4 1/2"), percents ("12 %"), shares ("0.125"), parted by blanks or
+ * semicolons.
  * As many as the chart has in-betweens, in their order in time, and not further beyond the poses than `beyond`.
  */
 export function typedPlaces(text: string, count: number, beyond: number): Typed {

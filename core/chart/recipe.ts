@@ -66,7 +66,9 @@ export const EASINGS: Readonly<Record<'ease' | 'ease-in' | 'ease-out' | 'ease-in
 }
 const curve = (name: keyof typeof EASINGS): Recipe => ({ family: 'curve', handles: [...EASINGS[name]] })
 
-/** The families in the order of the menu, each with the ways it is offered. What a family is given can be changed after. */
+/**
+ * The families in the order of the menu, each with the ways it is offered. What a family is given can be changed after.
+ */
 export const offered: readonly {
   readonly family: Family
   readonly name: string

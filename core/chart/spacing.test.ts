@@ -5,7 +5,8 @@ import { dividedSteps, placeName, resample, roomFor, sameSpacing, spread } from 
 const halves = (slow: 'first' | 'second' | 'both', n: number) => spread({ family: 'halves', slow }, n)
 
 describe('halves', () => {
-  // Common practice: key on 1, breakdown on 13, key on 25, on threes: 10 lies halfway between 1 and 13, 7 between 1 and 10,
+  // Common practice: key on 1, breakdown on 13, key on 25, on threes: 10 lies halfway between 1 and 13, 7 between 1 and
+  // 10,
   // 4 between 1 and 7; mirrored on the other side.
   it('puts 4, 7, 10 at 1/8, 1/4, 1/2 and mirrors them into the last', () => {
     expect(roomFor(1, 13, 3)).toBe(3)

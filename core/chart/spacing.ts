@@ -82,7 +82,10 @@ export function recognised(ticks: readonly number[]): Recipe {
 /** How far beyond the poses a tick may be dragged, in spans. */
 export const BEYOND = 0.5
 
-/** Keeps a dragged place within its order: between the neighbouring ticks, and not further beyond the poses than there is room. */
+/**
+ * Keeps a dragged place within its order: between the neighbouring ticks, and not further beyond the poses than there
+ * is room.
+ */
 export function betweenTicks(u: number, before: number | undefined, after: number | undefined): number {
   return Math.max(before ?? -BEYOND, Math.min(after ?? 1 + BEYOND, u))
 }

@@ -12,9 +12,8 @@ export const fixParts = command(
     plan: idSchema,
     chart: idSchema,
     drawing: idSchema,
-    /** All that it fixes afterwards; null makes it a plain in-between again. */ fixed: z
-      .record(idSchema, fixedSchema)
-      .nullable(),
+    /** All that it fixes afterwards; null makes it a plain in-between again. */
+    fixed: z.record(idSchema, fixedSchema).nullable(),
   }),
   ({ plan, chart, drawing, fixed }, shot) => {
     const number =

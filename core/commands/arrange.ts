@@ -260,7 +260,10 @@ const moveSchema = z
   })
   .omit({ plan: true })
 
-/** Passages of one or several columns taken to other places at once: what they leave is a blank, or (pushing) what follows moves up. */
+/**
+ * Passages of one or several columns taken to other places at once: what they leave is a blank, or (pushing) what
+ * follows moves up.
+ */
 export const moveFrames = command(
   'range.move',
   z.object({ plan: idSchema, by: z.enum(['over', 'push']), moves: z.array(moveSchema).min(1).max(500) }),

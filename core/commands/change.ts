@@ -103,8 +103,8 @@ export const inverse = (changes: readonly Change[]): Change[] =>
   })
 
 /**
- * Makes changes to a shot. Refused by name where what they expect is no longer so. `revive` turns a plain value that comes
- * back at a path into what the document holds there.
+ * Makes changes to a shot. Refused by name where what they expect is no longer so. `revive` turns a plain value that
+ * comes back at a path into what the document holds there.
  */
 export function applyChanges<T>(
   root: T,

@@ -81,7 +81,10 @@ export const addPose = command(
     plan: idSchema,
     column: idSchema,
     drawing: z.object({ id: idSchema, number: numberSchema, role: poseRoleSchema, content: contentSchema }),
-    /** At a frame told by its exposure; a number of frames after the beginning of the last one; on a frame of an empty column. */
+    /**
+     * At a frame told by its exposure; a number of frames after the beginning of the last one; on a frame of an empty
+     * column.
+     */
     where: z.union([spotSchema, z.object({ afterLast: frames }), z.object({ onFrame: frames })]),
   }),
   ({ drawing }) => `Add the ${drawing.role} ${drawing.number}`,
@@ -200,7 +203,8 @@ export const addStrokes = command(
   z.object({
     ...at,
     strokes: z.array(strokeRefSchema).min(1).max(500),
-    /** Beneath what is drawn there. */ under: z.boolean().optional(),
+    /** Beneath what is drawn there. */
+    under: z.boolean().optional(),
     fix: contentSchema.optional(),
   }),
   ({ stack, drawing }, shot) => `Draw on ${numberIn(shot, stack, drawing)}`,

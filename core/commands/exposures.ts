@@ -111,7 +111,8 @@ export const giveRun = command(
   z.object({
     ...where,
     run: runRefSchema,
-    /** Who gets its frames; with none what follows moves up. */ to: z.enum(['before', 'next', 'none']),
+    /** Who gets its frames; with none what follows moves up. */
+    to: z.enum(['before', 'next', 'none']),
   }),
   'Reduce an exposure to nothing',
   (shot, { plan, column: id, run, to }) => {

@@ -11,9 +11,9 @@ export interface LinedUp {
 }
 
 /**
- * A column that changes drawings wherever its leader does. Exposures carry the leader's ids, so that a drawing
- * stays with its exposure however that is re-timed. Where the leader has an exposure that this one does not know, a
- * drawing takes its place that this one shows first in those frames and that found no other; else an empty one, named by its
+ * A column that changes drawings wherever its leader does. Exposures carry the leader's ids, so that a drawing stays
+ * with its exposure however that is re-timed. Where the leader has an exposure that this one does not know, a drawing
+ * takes its place that this one shows first in those frames and that found no other; else an empty one, named by its
  * frame. Blanks lead to blanks, repeats to repeats. Drawings that lose their place stay in the tray.
  */
 export function linedUp(column: Column, leader: Column, stack: Stack): LinedUp {
@@ -34,7 +34,8 @@ export function linedUp(column: Column, leader: Column, stack: Stack): LinedUp {
     if (known) return { id, drawing: known, frames }
     const at = free.findIndex(o => o.start >= first && o.start < end)
     if (at >= 0) return { id, drawing: free.splice(at, 1)[0]!.run.drawing, frames }
-    // It is called after the exposure that it was made for; that it was made before (and taken out of the sheet) shows here.
+    // It is called after the exposure that it was made for; that it was made before (and taken out of the sheet) shows
+    // here.
     if (!stack.drawings[id])
       drawings.push({
         id,

@@ -22,16 +22,18 @@ const linkedTo = (shot: Shot, plan: string, column: Column): Column[] =>
         c => c.id !== column.id && c.link === column.link && !c.locked && c.lead === undefined,
       )
 
-/** Frames that come (or go, below 0) at a place in time: behind `end`, a written frame of the column that is changed. */
+/**
+ * Frames that come (or go, below 0) at a place in time: behind `end`, a written frame of the column that is changed.
+ */
 interface Delta {
   readonly end: number
   readonly delta: number
 }
 
 /**
- * The shot after an edit by which exposures of a column grew or shrank (the column as it was before is given): the columns
- * of its link group get as many frames, or lose them, where those exposures end. Nothing of theirs is reduced to nothing:
- * a drawing that would vanish keeps one frame.
+ * The shot after an edit by which exposures of a column grew or shrank (the column as it was before is given): the
+ * columns of its link group get as many frames, or lose them, where those exposures end. Nothing of theirs is reduced
+ * to nothing: a drawing that would vanish keeps one frame.
  */
 export function followed(shot: Shot, plan: string, before: Column): Shot {
   if (!linkedTo(shot, plan, before).length) return shot

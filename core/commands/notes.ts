@@ -31,7 +31,8 @@ export const moveNotes = command(
   'notes.shift',
   z.object({
     plan: idSchema,
-    /** Notes from this frame on move. */ from: z.number().int().min(1),
+    /** Notes from this frame on move. */
+    from: z.number().int().min(1),
     delta: z.number().int().min(-14_400).max(14_400),
   }),
   'Move the notes that follow',

@@ -30,7 +30,8 @@ export const addColumn = command(
     column: columnSchema,
     stack: stackSchema,
     index: z.number().int().min(0),
-    /** Charts of the new stack, for a column that is a copy. */ charts: z.array(chartSchema).max(2000).optional(),
+    /** Charts of the new stack, for a column that is a copy. */
+    charts: z.array(chartSchema).max(2000).optional(),
   }),
   ({ column }) => `Add the column ${column.name}`,
   (shot, { plan, column, stack, index, charts = [] }) => {
@@ -148,7 +149,8 @@ export const linkColumns = command(
   z.object({
     plan: idSchema,
     columns: z.array(idSchema).min(1).max(500),
-    /** The group; null takes the columns out of theirs. */ link: idSchema.nullable(),
+    /** The group; null takes the columns out of theirs. */
+    link: idSchema.nullable(),
   }),
   ({ link, columns }) => (link ? `Link ${columns.length} columns` : 'Take the link away'),
   (shot, { plan, columns, link }) =>
@@ -162,7 +164,10 @@ export const setRate = command(
   'shot.rate',
   z.object({
     rate: rateSchema,
-    /** The new length of the shot; and for each plan and column the new length of each exposure, in order. Nothing where the frame numbers are kept. */
+    /**
+     * The new length of the shot; and for each plan and column the new length of each exposure, in order. Nothing where
+     * the frame numbers are kept.
+     */
     length: frames,
     lengths: z.record(idSchema, z.record(idSchema, z.array(frames).max(14_400))).optional(),
   }),

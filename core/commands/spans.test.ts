@@ -286,7 +286,7 @@ it('a family that looks at time is worked out from the departure, and says when 
 })
 
 describe('leads', () => {
-  it('bend the in-betweens and leave the core drawings as posed', () => {
+  it('bend the in-betweens and leave the poses as they are', () => {
     const shot = long()
     const led = done(shot, 'chart.lead', { plan: PLAN, chart: 'c1-13', part: 'keeper/spine', share: 0.25 })
     const angle = (s: Shot, id: string) => contentIn(s, id).poses.keeper!.angles.spine ?? 0

@@ -96,7 +96,8 @@ export const joinCharts = command(
     plan: idSchema,
     first: idSchema,
     second: idSchema,
-    /** Where the drawing between them stands in the whole: its share of the travel. */ at: z.number().gt(0).lt(1),
+    /** Where the drawing between them stands in the whole: its share of the travel. */
+    at: z.number().gt(0).lt(1),
   }),
   ({ plan, first }, shot) =>
     `Join the spans at ${numberOf(shot, plan, first, shot.plans[plan]?.charts[first]?.to ?? '')}`,

@@ -10,8 +10,8 @@ export const refOf = (p: { run: { id: string; again?: true }; start: number }): 
 })
 
 /**
- * How a command names a frame: by the exposure it is in; behind the last one by that. Null in an empty column. `runs` are the
- * exposures as they are seen: behind a repeat at their end, the frame counts from the end of what is written.
+ * How a command names a frame: by the exposure it is in; behind the last one by that. Null in an empty column. `runs`
+ * are the exposures as they are seen: behind a repeat at their end, the frame counts from the end of what is written.
  */
 export function spotAt(runs: Runs, frame: number): Spot | null {
   const here: Place | null = runAt(runs, frame)
@@ -30,8 +30,8 @@ function lastWritten(runs: Runs): Place {
 }
 
 /**
- * The ends of a range as a command names them. What a repeat adds has no frames of its own: it is not counted, and a range
- * that ends in it ends where it is written last. Null in an empty column.
+ * The ends of a range as a command names them. What a repeat adds has no frames of its own: it is not counted, and a
+ * range that ends in it ends where it is written last. Null in an empty column.
  */
 export function rangeSpots(
   runs: Runs,

@@ -134,7 +134,7 @@ describe('named parts', () => {
     ])
     expect(undone(before, s)).toBe(true)
   })
-  it('drawn once, a correction shows on every drawing that it is oneBoneFigure on; in between it is oneBoneFigure by the chart', () => {
+  it('drawn once, a correction shows on every drawing that it is placed on; in between it is placed by the chart', () => {
     const before = parted()
     const at = (x: number) => restPose(vec(x, 100))
     const s = done(before, 'part.share', {
@@ -182,7 +182,7 @@ describe('pictures', () => {
     width: 100,
     height: 100,
   }
-  it('are oneBoneFigure on core drawings and computed in between in place, turn and size', () => {
+  it('are placed on poses and computed in between in place, turn and size', () => {
     let s = done(posedShot(), 'subject.add', {
       stack: STACK,
       subject: image,

@@ -28,7 +28,8 @@ export const replaceStrokes = command(
     stack: idSchema,
     drawing: idSchema,
     strokes: z.record(idSchema, z.array(strokeRefSchema).max(200)),
-    /** What it is called in undo. */ words: label.optional(),
+    /** What it is called in undo. */
+    words: label.optional(),
     fix: contentSchema.optional(),
   }),
   ({ stack, drawing, words }, shot) => `${words ?? 'Rub out'} on ${numberIn(shot, stack, drawing)}`,
@@ -167,10 +168,8 @@ export const unsharePart = command(
   z.object({
     stack: idSchema,
     subject: idSchema,
-    /** What it becomes on each drawing that it is on. */ strokes: z.record(
-      idSchema,
-      z.array(strokeRefSchema).max(5000),
-    ),
+    /** What it becomes on each drawing that it is on. */
+    strokes: z.record(idSchema, z.array(strokeRefSchema).max(5000)),
   }),
   ({ stack, subject }, shot) =>
     `Draw ${shot.stacks[stack]?.subjects[subject]?.name ?? 'the part'} anew on each drawing`,

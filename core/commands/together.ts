@@ -14,7 +14,8 @@ export const togetherOf = (kinds: Readonly<Record<string, unknown>>) => {
         .array(z.object({ name: z.string().max(40), args: z.record(z.string(), z.unknown()) }))
         .min(2)
         .max(2000),
-      /** What they are called together; else as the first is. */ words: label.optional(),
+      /** What they are called together; else as the first is. */
+      words: label.optional(),
     }),
     ({ commands: [first], words }, shot) => {
       if (words) return words

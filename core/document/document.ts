@@ -28,11 +28,16 @@ export const strokeRefSchema = z.object({
   width: z.number().min(0.01).max(100).optional(),
 })
 
-/** What keeps its identity from drawing to drawing, and has a place, a turn and a size on each drawing that it is on. */
+/**
+ * What keeps its identity from drawing to drawing, and has a place, a turn and a size on each drawing that it is on.
+ */
 export const subjectSchema = z.discriminatedUnion('kind', [
   /** A jointed figure; it carries its definition. */
   z.object({ id: idSchema, name: label, kind: z.literal('figure'), figure: figureSchema }),
-  /** A named part: strokes carry its id. One that is shared is drawn once (`strokes`, about its place) and placed on each drawing. */
+  /**
+   * A named part: strokes carry its id. One that is shared is drawn once (`strokes`, about its place) and placed on
+   * each drawing.
+   */
   z.object({
     id: idSchema,
     name: label,
@@ -81,7 +86,10 @@ export const stackSchema = z.object({
   drawings: z.record(idSchema, drawingSchema),
 })
 
-/** The way of a subject's place: on the arc through the poses, straight, or thrown up to the second pose or down from the first. */
+/**
+ * The way of a subject's place: on the arc through the poses, straight, or thrown up to the second pose or down from
+ * the first.
+ */
 export const pathSchema = z.enum(['arc', 'straight', 'throw-up', 'throw-down'])
 
 export const tickSchema = z.object({ drawing: idSchema, u: finite })
@@ -96,7 +104,9 @@ export const chartSchema = z.object({
   ticks: z.array(tickSchema).max(200),
   /** How much parts lead (or, below 0, drag), in spans of time; by subject and part, as partKey writes them. */
   leads: z.record(z.string().max(100), z.number().min(-MOST_LEAD).max(MOST_LEAD)).optional(),
-  /** On which drawing a subject that is in one of the two poses only changes over; the widest gap where nothing is said. */
+  /**
+   * On which drawing a subject that is in one of the two poses only changes over; the widest gap where nothing is said.
+   */
   change: z.record(idSchema, idSchema).optional(),
   /**
    * A chart that was cut off a longer one: the poses of that, and which part of their path it runs along. It holds
@@ -114,7 +124,10 @@ export const chartSchema = z.object({
     .optional(),
 })
 
-/** What holds a part at a place for a run of drawings: poses that are named, and all in-betweens from one of them to another. */
+/**
+ * What holds a part at a place for a run of drawings: poses that are named, and all in-betweens from one of them to
+ * another.
+ */
 export const pinSchema = z.object({
   id: idSchema,
   stack: idSchema,
@@ -124,7 +137,10 @@ export const pinSchema = z.object({
   drawings: z.array(idSchema).min(1).max(2000),
   to: z.discriminatedUnion('kind', [
     z.object({ kind: z.literal('point'), at: vecSchema }),
-    /** The end of a part of another subject, in whatever drawing of its stack is shown at the same time, and how far from it. */
+    /**
+     * The end of a part of another subject, in whatever drawing of its stack is shown at the same time, and how far
+     * from it.
+     */
     z.object({ kind: z.literal('part'), stack: idSchema, subject: idSchema, bone: idSchema, off: vecSchema }),
   ]),
 })
@@ -139,7 +155,9 @@ export const keptSpacingSchema = z.object({
 
 export const runSchema = z.object({ id: idSchema, drawing: idSchema.nullable(), frames })
 
-/** A passage shown again: from its first to its last exposure, so many times in all, or (null) to the end of the shot. */
+/**
+ * A passage shown again: from its first to its last exposure, so many times in all, or (null) to the end of the shot.
+ */
 export const repeatSchema = z.object({
   id: idSchema,
   first: idSchema,

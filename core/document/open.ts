@@ -12,7 +12,8 @@ const upgrades: Record<number, (old: Record<string, unknown>) => Record<string, 
   1: old => ({ ...old, schema: 2 }),
   // 3 adds repeat brackets and action notes, which may be missing.
   2: old => ({ ...old, schema: 3 }),
-  // 4 adds named parts, pictures, strokes that were moved, proportions and mirrors of poses, and columns lined up with others.
+  // 4 adds named parts, pictures, strokes that were moved, proportions and mirrors of poses, and columns lined up with
+  // others.
   3: old => ({ ...old, schema: 4 }),
 }
 

@@ -16,8 +16,8 @@ const nothing = {}
 export const piecesOf = (shot: Shot): Pieces => changedPieces(null, shot).put
 
 /**
- * The pieces that are others in `after`, and the paths that are gone. Records and entries that are the same object are not
- * looked into, so thousands of drawings cost nothing where none has changed. Without a shot before, all are put.
+ * The pieces that are others in `after`, and the paths that are gone. Records and entries that are the same object are
+ * not looked into, so thousands of drawings cost nothing where none has changed. Without a shot before, all are put.
  */
 export function changedPieces(before: Shot | null, after: Shot): { put: Pieces; gone: string[] } {
   const put: Pieces = {}

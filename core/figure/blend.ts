@@ -24,8 +24,8 @@ export interface Way {
 }
 
 /**
- * The pose a share `u` of the way from a to b. Angles blend by their stored values, so limbs keep their lengths; the place
- * follows the path. An end that stands at one place in both poses stays there, unless a knot fixes its limb.
+ * The pose a share `u` of the way from a to b. Angles blend by their stored values, so limbs keep their lengths; the
+ * place follows the path. An end that stands at one place in both poses stays there, unless a knot fixes its limb.
  */
 export function blend(
   f: Figure,
@@ -66,7 +66,9 @@ export function blend(
   return stand(f, a, b, u, mixed, knots)
 }
 
-/** Between a pose and a mirrored one the bones go the plain way; in the middle the figure is seen from its other side. */
+/**
+ * Between a pose and a mirrored one the bones go the plain way; in the middle the figure is seen from its other side.
+ */
 function blendTurning(f: Figure, a: Pose, b: Pose, u: number, way: Way): Pose {
   const [from, to] = u < 0.5 ? [a, otherSide(f, b)] : [otherSide(f, a), b]
   return blend(f, from, nearTo(f, to, from), u, way)

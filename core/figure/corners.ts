@@ -2,7 +2,10 @@ import type { Vec } from '../motion'
 import type { Figure, Pose } from './figure'
 import { layBones, onBone } from './figure'
 
-/** A corner of a shape that is drawn on a bone: its name is the bone's, the shape's number and its own, as in "sponge#0.3". */
+/**
+ * A corner of a shape that is drawn on a bone: its name is the bone's, the shape's number and its own, as in
+ * "sponge#0.3".
+ */
 export interface Corner {
   readonly id: string
   readonly at: Vec

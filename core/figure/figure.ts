@@ -51,7 +51,10 @@ export const chainSchema = z.object({
   lower: idSchema,
   /** To which side the joint between them bends: +1 clockwise of the way to the end, −1 the other way. */
   bend: z.union([z.literal(1), z.literal(-1)]),
-  /** Stands: an end that is at the same place in two poses stays there between them, and the bone beyond keeps its angle. */
+  /**
+   * Stands: an end that is at the same place in two poses stays there between them, and the bone beyond keeps its
+   * angle.
+   */
   stands: z.boolean(),
   /** The bone beyond the end (a foot, a hand), if any. */
   tip: idSchema.nullable(),
@@ -196,7 +199,10 @@ export function layBones(f: Figure, pose: Pose): Map<string, Laid> {
 
 const mirrored = (p: Vec, about: Vec): Vec => ({ x: 2 * about.x - p.x, y: p.y })
 
-/** The pose with one bone turned so that it lies in a direction of the picture; the stored angle stays nearest to the old one. */
+/**
+ * The pose with one bone turned so that it lies in a direction of the picture; the stored angle stays nearest to the
+ * old one.
+ */
 export function turnBone(f: Figure, pose: Pose, boneId: string, direction: number): Pose {
   const lying = layBones(f, pose).get(boneOf(f, boneId).id)!
   const old = pose.angles[boneId] ?? 0

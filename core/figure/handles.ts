@@ -24,7 +24,8 @@ export function handlesOf(f: Figure, pose: Pose): Handle[] {
 
 /**
  * The pose after a handle is pulled to a point. Pulling the place moves the figure over its feet; `whole` takes the feet
- * along, `hands` keeps the hands where they are, too. Pulling the end of the first bone of a figure that stretches (or sizes) turns it and stretches (or sizes) it.
+ * along, `hands` keeps the hands where they are, too. Pulling the end of the first bone of a figure that stretches (or
+ * sizes) turns it and stretches (or sizes) it.
  */
 export function pull(
   f: Figure,

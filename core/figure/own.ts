@@ -12,8 +12,10 @@ export interface Joint {
 export const SHORTEST_LIMB = 4
 
 /**
- * A figure from joints set on the picture, at size 1: a limb from each joint to the one it hangs on, its place at the first.
- * Two limbs in a row that end free and do not fork reach together for a point; where there are three, the last is their tip.
+ * A figure from joints set on the picture, at size 1: a limb from each joint to the one it hangs on, its place at the
+ * first.
+ * Two limbs in a row that end free and do not fork reach together for a point; where there are three, the last is their
+ * tip.
  * Throws RangeError where there is no limb, or two joints lie on each other.
  */
 export function figureOf(id: string, name: string, joints: readonly Joint[], width = 14): Figure {

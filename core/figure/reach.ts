@@ -36,8 +36,8 @@ export function canReach(f: Figure, pose: Pose, chain: Chain, target: Vec): bool
 }
 
 /**
- * The figure moved to a new place while the ends that stand (feet) stay where they are, as far as they reach; with `hands`
- * every end that reaches stays.
+ * The figure moved to a new place while the ends that stand (feet) stay where they are, as far as they reach; with
+ * `hands` every end that reaches stays.
  */
 export function moveOverFeet(f: Figure, pose: Pose, place: Vec, hands = false): Pose {
   const standing = f.chains.filter(c => c.stands || hands).map(c => ({ chain: c, end: chainEnd(f, pose, c) }))

@@ -232,7 +232,7 @@ describe('figures from joints', () => {
   )
 })
 
-it('what is oneBoneFigure as a whole is turned and sized by its handle', () => {
+it('what is placed as a whole is turned and sized by its handle', () => {
   const f = oneBoneFigure('p', 'Plate', 100)
   const pose = pull(f, restPose(vec(0, 0)), { kind: 'turn', id: 'top' }, vec(200, 0))
   expect(pose.size).toBeCloseTo(2)

@@ -13,8 +13,8 @@ export function counterpart(f: Figure, id: string): string | null {
 export const hasSides = (f: Figure): boolean => f.bones.some(b => counterpart(f, b.id) !== null)
 
 /**
- * The pose with left and right exchanged: each near limb as the far one was, and the other way round (the second half of a
- * walk). What hangs on one side only (a lantern in the near hand) stays on it. Twice is the pose itself.
+ * The pose with left and right exchanged: each near limb as the far one was, and the other way round (the second half
+ * of a walk). What hangs on one side only (a lantern in the near hand) stays on it. Twice is the pose itself.
  */
 export function swapSides(f: Figure, pose: Pose): Pose {
   const swapped = (record: Readonly<Record<string, number>>): Record<string, number> => {

@@ -5,7 +5,10 @@ import type { Column, Plan, Shot } from '../document/document'
 /** A field as RFC 4180 has it: quoted where it holds a comma, a quote or a line break. */
 const field = (text: string): string => (/[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text)
 
-/** The sheet of a plan: frames down, columns across; a drawing's number where it begins, X for a blank, nothing while it is held. */
+/**
+ * The sheet of a plan: frames down, columns across; a drawing's number where it begins, X for a blank, nothing while it
+ * is held.
+ */
 export function sheetCsv(shot: Shot, plan: Plan): string {
   const columns = plan.order.map(id => plan.columns[id]!)
   const frames = Math.max(shot.length, ...columns.map(c => c.runs.frames))

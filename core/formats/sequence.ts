@@ -1,4 +1,6 @@
-/** What a numbered file is called: its beginning and its number, as in "lift.0013.png". Null where there is no number. */
+/**
+ * What a numbered file is called: its beginning and its number, as in "lift.0013.png". Null where there is no number.
+ */
 export function numberIn(name: string): { stem: string; number: number } | null {
   const bare = name.replace(/\.[A-Za-z0-9]{1,5}$/, '')
   const found = /^(.*?)(\d{1,9})(\D*)$/.exec(bare)

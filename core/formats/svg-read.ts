@@ -13,7 +13,10 @@ const MOST_ELEMENTS = 20_000
 /** Farther from the origin than this nothing is taken, px. */
 const FAR = 5e4
 
-/** What was read of an SVG: its size in px, its strokes in that space, from back to front, and what did not enter, in words. */
+/**
+ * What was read of an SVG: its size in px, its strokes in that space, from back to front, and what did not enter, in
+ * words.
+ */
 export interface SvgRead {
   readonly ok: true
   readonly width: number
@@ -66,8 +69,9 @@ const PICTORIAL = new Set(['image', 'text', 'use', 'tspan', 'textpath'])
 const GROUPS = new Set(['svg', 'g', 'a', 'switch'])
 
 /**
- * Reads an SVG (W3C SVG 2) as strokes. Lines and outlines become strokes, filled shapes become flat shapes; everything that
- * could do something (scripts, links, foreign objects, entities) stays outside. Nothing is fetched and nothing is run.
+ * Reads an SVG (W3C SVG 2) as strokes. Lines and outlines become strokes, filled shapes become flat shapes; everything
+ * that could do something (scripts, links, foreign objects, entities) stays outside. Nothing is fetched and nothing is
+ * run.
  */
 export function readSvg(text: string): SvgOutcome {
   const fault = refusal(text)
@@ -103,7 +107,8 @@ function sizeOf(root: Node): { width: number; height: number; map: Affine } | nu
     pxOf(root.attributes.height) ?? whole?.[3] ?? null,
   ]
   if (width === null || height === null || width <= 0 || height <= 0 || width > FAR || height > FAR) return null
-  // The view box is fitted whole and in the middle (preserveAspectRatio xMidYMid meet, as SVG does where nothing is said).
+  // The view box is fitted whole and in the middle (preserveAspectRatio xMidYMid meet, as SVG does where nothing is
+  // said).
   const k = whole ? Math.min(width / whole[2]!, height / whole[3]!) : 1
   const map: Affine = whole
     ? [k, 0, 0, k, (width - whole[2]! * k) / 2 - whole[0]! * k, (height - whole[3]! * k) / 2 - whole[1]! * k]
@@ -133,7 +138,9 @@ function walk(node: Node, map: Affine, inherited: Style, r: Reading): void {
   if (lines) take(lines, style, growth(here), r)
 }
 
-/** What is said of painting, by attributes or a style attribute; anything that is not a plain colour is not taken over. */
+/**
+ * What is said of painting, by attributes or a style attribute; anything that is not a plain colour is not taken over.
+ */
 function styleOf({ attributes }: Node, inherited: Style): Style {
   const said = new Map<string, string>(Object.entries(attributes))
   for (const part of (attributes.style ?? '').split(';')) {

@@ -14,14 +14,17 @@ export type ImageUrl = (file: string) => string | undefined
 function element(m: Mark, p: Palette, imageUrl: ImageUrl): string {
   if (m.kind === 'image') {
     const url = imageUrl(m.file)
-    return url && /^data:image\/(png|jpeg|webp);base64,[A-Za-z0-9+/=]*$/.test(url)
-      ? `<image href="${url}" x="${n(-m.width / 2)}" y="${n(-m.height / 2)}" width="${m.width}" height="${m.height}" transform="matrix(${m.at.map(k => Math.round(k * 1e5) / 1e5).join(' ')})"/>`
-      : ''
+    if (!url || !/^data:image\/(png|jpeg|webp);base64,[A-Za-z0-9+/=]*$/.test(url)) return ''
+    const box = `x="${n(-m.width / 2)}" y="${n(-m.height / 2)}" width="${m.width}" height="${m.height}"`
+    const matrix = m.at.map(k => Math.round(k * 1e5) / 1e5).join(' ')
+    return `<image href="${url}" ${box} transform="matrix(${matrix})"/>`
   }
   if (m.kind === 'stroke') return `<path d="${path(m.outline, { closed: true })}" fill="${m.colour}"/>`
   const line = `stroke="${p[m.ink]}" stroke-width="${n(m.width)}" fill="${m.fill ? p[m.fill] : 'none'}"`
   if (m.kind === 'line') return `<path d="${path(m.points, m)}" ${line}/>`
-  return `<ellipse cx="${n(m.at.x)}" cy="${n(m.at.y)}" rx="${n(m.rx)}" ry="${n(m.ry)}" transform="rotate(${n((m.turn * 180) / Math.PI)} ${n(m.at.x)} ${n(m.at.y)})" ${line}/>`
+  const [x, y, degrees] = [n(m.at.x), n(m.at.y), n((m.turn * 180) / Math.PI)]
+  const ring = `cx="${x}" cy="${y}" rx="${n(m.rx)}" ry="${n(m.ry)}"`
+  return `<ellipse ${ring} transform="rotate(${degrees} ${x} ${y})" ${line}/>`
 }
 
 /** One frame as an SVG picture (W3C SVG 2), px of the picture. Text of the document never enters it. */
@@ -32,11 +35,11 @@ export function writeSvg(
   imageUrl: ImageUrl = () => undefined,
 ): string {
   const ground = paper ? `<rect width="100%" height="100%" fill="${paper}"/>` : ''
-  const body = layers
-    .map(
-      l =>
-        `<g stroke-linecap="round" stroke-linejoin="round"${l.strength < 1 ? ` opacity="${n(l.strength)}"` : ''}>${l.marks.map(m => element(m, l.palette, imageUrl)).join('')}</g>`,
-    )
-    .join('')
+  const group = (l: Layer): string => {
+    const opacity = l.strength < 1 ? ` opacity="${n(l.strength)}"` : ''
+    const marks = l.marks.map(m => element(m, l.palette, imageUrl)).join('')
+    return `<g stroke-linecap="round" stroke-linejoin="round"${opacity}>${marks}</g>`
+  }
+  const body = layers.map(group).join('')
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${size.width} ${size.height}">${ground}${body}</svg>`
 }

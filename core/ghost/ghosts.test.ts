@@ -12,7 +12,9 @@ const rule = (by: GhostRule['by'], before: number, after: number, { span = false
   before: Array.from({ length: before }, (_, i) => 1 - i / 10),
   after: Array.from({ length: after }, (_, i) => 1 - i / 10),
 })
-/** Ghosts as "a<2 b>1 C": drawing a as the second before, b as the first after, C pinned; in order of drawing letters. */
+/**
+ * Ghosts as "a<2 b>1 C": drawing a as the second before, b as the first after, C pinned; in order of drawing letters.
+ */
 const told = (text: string, frame: number, r: GhostRule, pinned: string[] = []) => ghosts(row(text), frame, r, pinned)
 const ghosts = (runs: ReturnType<typeof row>, frame: number, r: GhostRule, pinned: string[] = []) =>
   ghostsOf(runs, isPose, frame, r, pinned)
@@ -44,7 +46,7 @@ describe('ghosts', () => {
   ] as const)('%s on frame %i by %s, %i before and %i after: %s', (text, frame, by, before, after, out) => {
     expect(told(text, frame, rule(by, before, after))).toBe(out)
   })
-  it('of the span: the two core drawings around', () => {
+  it('of the span: the two poses around', () => {
     expect(told('A*4 b*2 c*2 D*4 e*2', 7, rule('frame', 0, 0, { span: true }))).toBe('A<1 D>1')
     expect(told('A*4 b*2 c*2 D*4 e F', 9, rule('frame', 0, 0, { span: true }))).toBe('A<1 F>1')
   })

@@ -16,7 +16,10 @@ export interface GhostRule {
   readonly span: boolean
 }
 
-/** A drawing seen as a ghost: on which side in time (pinned ones on neither), the its rank counted from the playhead, how strongly, and on which frame it stands. */
+/**
+ * A drawing seen as a ghost: on which side in time (pinned ones on neither), its rank counted from the playhead, how
+ * strongly, and on which frame it stands.
+ */
 export interface Ghost {
   readonly drawing: string
   readonly side: 'before' | 'after' | 'pinned'
@@ -26,9 +29,9 @@ export interface Ghost {
 }
 
 /**
- * The ghosts of one column on a frame. Nobody is their own ghost: the drawing on the frame is left out, also where it comes
- * again. Blanks are passed over. A drawing that would come twice is listed once, nearest in time, before rather than after.
- * `pinned` drawings are always there.
+ * The ghosts of one column on a frame. Nobody is their own ghost: the drawing on the frame is left out, also where it
+ * comes again. Blanks are passed over. A drawing that would come twice is listed once, nearest in time, before rather
+ * than after. `pinned` drawings are always there.
  */
 export function ghostsOf(
   runs: Runs,

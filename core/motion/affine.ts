@@ -1,6 +1,9 @@
 import type { Vec } from './vec'
 
-/** An affine map of the picture as SVG and CSS write it (CSS Transforms Level 1): x' = a·x + c·y + e, y' = b·x + d·y + f. */
+/**
+ * An affine map of the picture as SVG and CSS write it (CSS Transforms Level 1): x' = a·x + c·y + e, y' = b·x + d·y +
+ * f.
+ */
 export type Affine = readonly [a: number, b: number, c: number, d: number, e: number, f: number]
 
 export const SAME: Affine = [1, 0, 0, 1, 0, 0]
@@ -32,7 +35,9 @@ export function inverseOf(m: Affine): Affine {
   return [a, b, c, d, -(a * m[4] + c * m[5]), -(b * m[4] + d * m[5])]
 }
 
-/** Moved, turned, scaled and mirrored about a point, as it is typed or dragged. Angles in radians, clockwise as seen. */
+/**
+ * Moved, turned, scaled and mirrored about a point, as it is typed or dragged. Angles in radians, clockwise as seen.
+ */
 export interface Reshape {
   readonly about: Vec
   readonly move: Vec

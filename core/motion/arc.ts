@@ -62,9 +62,9 @@ export function arc(before: Vec | null, p1: Vec, p2: Vec, after: Vec | null): Pa
 }
 
 /**
- * The path of something thrown between its top and another pose: sideways by equal steps in equal times, up and down with a
- * constant second difference. `u` is the share of the height, so that spacing it by a rise (to the top) or a fall (from it)
- * gives equal times.
+ * The path of something thrown between its top and another pose: sideways by equal steps in equal times, up and down
+ * with a constant second difference. `u` is the share of the height, so that spacing it by a rise (to the top) or a
+ * fall (from it) gives equal times.
  */
 export function thrown(a: Vec, b: Vec, top: 'first' | 'second'): Path {
   const sideways =

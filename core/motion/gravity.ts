@@ -7,7 +7,9 @@ export const fallSeconds = (metres: number): number => Math.sqrt((2 * Math.abs(m
 /** Metres fallen from rest in a time, s. */
 export const fallMetres = (seconds: number): number => (GRAVITY * seconds * seconds) / 2
 
-/** Metres that a jump is high which lasts this long from leaving the ground to landing on it: half the time is a fall. */
+/**
+ * Metres that a jump is high which lasts this long from leaving the ground to landing on it: half the time is a fall.
+ */
 export const jumpMetres = (seconds: number): number => fallMetres(seconds / 2)
 
 /** Seconds of a hop from one height over a top to another height, metres above the start and the landing. */

@@ -1,8 +1,8 @@
 /**
- * How a part that leads or drags reads the share of its span. With a lead of `share` (in spans of time: 0.1 is a tenth of
- * the way early; negative drags) the part is that much ahead in the middle: w(u) = (1 + a)u / (1 + au) with
- * a = 2·share / (1/2 − share). Rising throughout for every share below a half, w(0) = 0, w(1) = 1; a part of such a curve is
- * such a curve again, so a span can be cut without moving anything. Beyond its ends it goes on along its tangents.
+ * How a part that leads or drags reads the share of its span. With a lead of `share` (in spans of time: 0.1 is a tenth
+ * of the way early; negative drags) the part is that much ahead in the middle: w(u) = (1 + a)u / (1 + au) with a =
+ * 2·share / (1/2 − share). Rising throughout for every share below a half, w(0) = 0, w(1) = 1; a part of such a curve
+ * is such a curve again, so a span can be cut without moving anything. Beyond its ends it goes on along its tangents.
  */
 export function warped(share: number): (u: number) => number {
   if (!share) return u => u

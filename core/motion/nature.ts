@@ -1,6 +1,9 @@
 import type { Easing } from './bezier'
 
-/** From rest under a constant pull: distances in equal times as 1 : 3 : 5 : 7. Galileo, Two New Sciences, third day (from memory). */
+/**
+ * From rest under a constant pull: distances in equal times as 1 : 3 : 5 : 7. Galileo, Two New Sciences, third day
+ * (from memory).
+ */
 export const falling: Easing = t => t * t
 
 /** A fall read backward: rising against a constant pull, at rest at the top. */
@@ -10,8 +13,8 @@ export const rising: Easing = t => 1 - (1 - t) * (1 - t)
 export const swinging: Easing = t => (1 - Math.cos(Math.PI * t)) / 2
 
 /**
- * A damped swing about 1, let go at 0 from rest: x = e^(−ζωt) cos(ω√(1−ζ²) t + φ) of any mechanics textbook (from memory),
- * with as many half swings as asked in the time from 0 to 1, so that it is at rest at 1; scaled to end on 1.
+ * A damped swing about 1, let go at 0 from rest: x = e^(−ζωt) cos(ω√(1−ζ²) t + φ) of any mechanics textbook (from
+ * memory), with as many half swings as asked in the time from 0 to 1, so that it is at rest at 1; scaled to end on 1.
  * It goes beyond 1 when it overshoots. `damping` is ζ, between 0 and 1.
  */
 export function settling(halfSwings: number, damping: number): Easing {

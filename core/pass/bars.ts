@@ -44,8 +44,9 @@ export interface Rail {
 }
 
 /**
- * The rail of a column: its bars in order of time, and the stretches they stand in. With `within`, the bars that are shown
- * on these frames and the stretches that reach into them: what it costs grows with the frames, not with the column.
+ * The rail of a column: its bars in order of time, and the stretches they stand in. With `within`, the bars that are
+ * shown on these frames and the stretches that reach into them: what it costs grows with the frames, not with the
+ * column.
  */
 export function railOf(scene: Scene, column: Column, within?: Frames): Rail {
   const stack = scene.shot.stacks[column.stack]!
@@ -141,8 +142,8 @@ function stretchesOf(scene: Scene, stack: Stack, passes: readonly Pass[]): Stret
 }
 
 /**
- * The share of the scale that each pass of a stretch has: its share of the travel. Where nothing travels (drawings by hand),
- * its share of the time. A floor keeps every section takeable.
+ * The share of the scale that each pass of a stretch has: its share of the travel. Where nothing travels (drawings by
+ * hand), its share of the time. None gets so small that it could not be taken hold of.
  */
 function sharesOf(scene: Scene, stack: Stack, group: readonly Pass[]): number[] {
   if (group.length === 1) return [1]

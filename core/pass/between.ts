@@ -5,7 +5,10 @@ import { arc, distance, partOf, straight, thrown, warped } from '../motion'
 import type { Chart, Content, Drawing, Stack } from '../document/document'
 import { partKey } from '../document/document'
 
-/** The poses of a chart, those before and after it that its arc runs through, and the ends of the longer arc it is a part of. */
+/**
+ * The poses of a chart, those before and after it that its arc runs through, and the ends of the longer arc it is a
+ * part of.
+ */
 export interface Ends {
   readonly from: Drawing
   readonly to: Drawing
@@ -52,7 +55,8 @@ export function runsAlong(chart: Chart, ends: Ends): boolean {
 
 /**
  * Where a subject that is in one of two poses only changes over: the places between which it does, as indices of the row
- * 0, ticks, 1. By choice on a drawing, else across the widest gap (the one nearest the middle, then the earlier, of equals).
+ * 0, ticks, 1. By choice on a drawing, else across the widest gap (the one nearest the middle, then the earlier, of
+ * equals).
  */
 export function changeGap(chart: Chart, subject: string): number {
   const row = [0, ...chart.ticks.map(t => t.u), 1]
@@ -62,7 +66,9 @@ export function changeGap(chart: Chart, subject: string): number {
   return at >= 0 ? at : widestGap(row)
 }
 
-/** The widest gap of a row of places, as the index of its first; of equals the nearest to the middle, then the earlier. */
+/**
+ * The widest gap of a row of places, as the index of its first; of equals the nearest to the middle, then the earlier.
+ */
 export function widestGap(row: readonly number[]): number {
   const middle = (row.length - 2) / 2
   let best = 0

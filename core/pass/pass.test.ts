@@ -29,7 +29,7 @@ const rail = (shot: Shot) => railOf(sceneOf(shot), columnIn(shot))
 const content = (c: Contents, shot: Shot, id: string) => c.of(sceneOf(shot), shot.stacks[STACK]!, id)
 
 describe('passes', () => {
-  it('run from core drawing to core drawing through their chart', () => {
+  it('run from pose to pose through their chart', () => {
     const [a, b] = passes(planned())
     expect(a!.members.map(m => [m.start, m.u])).toEqual([
       [7, 1 / 8],

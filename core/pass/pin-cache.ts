@@ -48,7 +48,10 @@ export class PinCache {
     return pinsOn(this.lists.list, id, this.passes.chartOf(plan, id))
   }
 
-  /** The place that a pin holds something at, in a drawing. What is pinned to a part follows it as it is without pins of its own. */
+  /**
+   * The place that a pin holds something at, in a drawing. What is pinned to a part follows it as it is without pins of
+   * its own.
+   */
   private target(at: Moment, drawing: string, pin: Pin): Vec | null {
     const { to } = pin
     if (to.kind === 'point') return to.at

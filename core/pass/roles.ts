@@ -7,7 +7,10 @@ export type Poses = ReadonlySet<string>
 const posesIn = (drawings: Record<string, Drawing>): Poses =>
   new Set(Object.values(drawings).flatMap(d => (isPose(d) ? [d.id] : [])))
 
-/** Remembers which drawings are poses, by stack, so that drawing on one of thousands changes nothing that depends on them. */
+/**
+ * Remembers which drawings are poses, by stack, so that drawing on one of thousands changes nothing that depends on
+ * them.
+ */
 export class PosesCache {
   private readonly known = new Map<string, { drawings: Record<string, Drawing>; poses: Poses }>()
 

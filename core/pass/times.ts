@@ -2,9 +2,9 @@ import { sameSpacing, spread } from '../chart'
 import type { Pass } from './passes'
 
 /**
- * The times of a chart's in-betweens in a pass, in the order of the chart: 0 at the departure (the first frame of the first
- * in-between less one exposure step, so that the hold before it does not count), 1 at the first frame of the second pose.
- * Null where not all of them are exposed there.
+ * The times of a chart's in-betweens in a pass, in the order of the chart: 0 at the departure (the first frame of the
+ * first in-between less one exposure step, so that the hold before it does not count), 1 at the first frame of the
+ * second pose. Null where not all of them are exposed there.
  */
 export function timesOf(pass: Pass): number[] | null {
   const { chart, members, backward, to } = pass

@@ -40,7 +40,10 @@ export type Mark =
       readonly at: Affine
     }
 
-/** The display list of a posed figure, back to front; of one of its bones, if `only` names it. Far limbs get their own tone. */
+/**
+ * The display list of a posed figure, back to front; of one of its bones, if `only` names it. Far limbs get their own
+ * tone.
+ */
 export function figureMarks(f: Figure, pose: Pose, only?: string): Mark[] {
   const laid = layBones(f, pose)
   return f.bones.flatMap(bone => {
@@ -132,9 +135,9 @@ function subjectMarks(s: Subject, pose: Pose, strokeBy: StrokeBy): Mark[] {
 }
 
 /**
- * The display list of a drawing: pictures, then figures and parts in the order of the stack, then its strokes. A stroke not
- * at hand yet is left out. The same content gives the same list, so that what is made from it can be kept too. `parts` names
- * the parts of the stack that are seen; all are where it is missing.
+ * The display list of a drawing: pictures, then figures and parts in the order of the stack, then its strokes. A stroke
+ * not at hand yet is left out. The same content gives the same list, so that what is made from it can be kept too.
+ * `parts` names the parts of the stack that are seen; all are where it is missing.
  */
 export function contentMarks(stack: Stack, content: Content, strokeBy: StrokeBy, parts?: PartsSeen): Mark[] {
   const known = parts ? undefined : lists.get(content)

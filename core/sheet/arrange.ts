@@ -132,7 +132,10 @@ export function replaceDrawing(runs: Runs, from: string, to: string | null, firs
   return out
 }
 
-/** Frames put in before `frame`: what is shown there is held for them, and all that follows moves. Before the first, its drawing begins earlier. */
+/**
+ * Frames put in before `frame`: what is shown there is held for them, and all that follows moves. Before the first, its
+ * drawing begins earlier.
+ */
 export function insertFrames(runs: Runs, frame: number, count: number): Runs {
   const p = runAt(runs, frame)
   if (!p) return runs
@@ -140,7 +143,9 @@ export function insertFrames(runs: Runs, frame: number, count: number): Runs {
   return splice(runs, grown, 1, [{ ...grown.run, frames: grown.run.frames + count }])
 }
 
-/** The frames first…last taken out; what follows moves up. Drawings that have no frame left are no longer exposed there. */
+/**
+ * The frames first…last taken out; what follows moves up. Drawings that have no frame left are no longer exposed there.
+ */
 export function deleteFrames(runs: Runs, first: number, last: number, newId: NewId): Runs {
   const end = Math.min(last, runs.frames)
   if (first > end) return runs
@@ -168,8 +173,8 @@ export function exposeFrom(runs: Runs, frame: number, drawing: string | null, ne
 }
 
 /**
- * Exposures moved so that those of some drawings begin on given frames (rising); what lies between two of them is fitted to
- * the time there is then, in proportion, each at least one frame. Null where there is no room.
+ * Exposures moved so that those of some drawings begin on given frames (rising); what lies between two of them is
+ * fitted to the time there is then, in proportion, each at least one frame. Null where there is no room.
  */
 export function startOn(
   runs: Runs,
@@ -208,7 +213,10 @@ const sumOf = (list: readonly number[]): number => list.reduce((a, b) => a + b, 
 export const onStepFrame = (frame: number, step: number): number =>
   Math.max(1, Math.round((frame - 1) / step) * step + 1)
 
-/** A passage as a card in the pose row: the exposures from one pose up to the next. `starts` are the runs it begins with, in their new order. */
+/**
+ * A passage as a card in the pose row: the exposures from one pose up to the next. `starts` are the runs it begins
+ * with, in their new order.
+ */
 export function orderPassages(runs: Runs, starts: readonly string[]): Runs {
   const wanted = new Set(starts)
   const cards = new Map<string, Run[]>()

@@ -52,7 +52,10 @@ export function cutAt(runs: Runs, frame: number, newId: NewId): Runs {
   return splice(runs, p, 1, [withFrames(p.run, before), { ...p.run, id: newId(), frames: p.run.frames - before }])
 }
 
-/** The last drawing's stay made plain: its run is lengthened until the column ends on `frame`. A column without runs gets a blank. */
+/**
+ * The last drawing's stay made plain: its run is lengthened until the column ends on `frame`. A column without runs
+ * gets a blank.
+ */
 export function extendTo(runs: Runs, frame: number, newId: NewId): Runs {
   const missing = frame - runs.frames
   if (missing <= 0) return runs
@@ -127,7 +130,10 @@ export function insertRun(runs: Runs, frame: number, run: Run, newId: NewId): Ru
   return splice(runs, p, 1, [withFrames(p.run, before), withFrames(run, p.run.frames - before)])
 }
 
-/** Takes one exposure out; its frames go to what stands before it (or after it, at the beginning), so nothing else moves. */
+/**
+ * Takes one exposure out; its frames go to what stands before it (or after it, at the beginning), so nothing else
+ * moves.
+ */
 export function giveAway(runs: Runs, p: Place, to: 'before' | 'next' = 'before'): Runs {
   const before = runBefore(runs, p)
   const after = runAfter(runs, p)
@@ -155,9 +161,9 @@ export function refit(lengths: readonly number[], total: number): number[] {
 }
 
 /**
- * Lengths of a pose's hold and the in-betweens after it, fitted to a new total: each in-between is cut to whole exposure
- * steps, as near to its share as they allow, and the hold takes what is left, at least one frame. Where there is no room for
- * a step each, they get what `refit` gives.
+ * Lengths of a pose's hold and the in-betweens after it, fitted to a new total: each in-between is cut to whole
+ * exposure steps, as near to its share as they allow, and the hold takes what is left, at least one frame. Where there
+ * is no room for a step each, they get what `refit` gives.
  */
 export function recut(lengths: readonly number[], total: number, step: number): number[] {
   const [, ...inner] = lengths
@@ -168,7 +174,10 @@ export function recut(lengths: readonly number[], total: number, step: number): 
   return [total - cut.reduce((a, b) => a + b, 0), ...cut]
 }
 
-/** Successive runs moved in time by `delta` frames as a block: the run before gives and the run after takes, or the other way. */
+/**
+ * Successive runs moved in time by `delta` frames as a block: the run before gives and the run after takes, or the
+ * other way.
+ */
 export function shiftBlock(runs: Runs, first: Place, last: Place, delta: number): Runs {
   const [before, after] = [runBefore(runs, first), runAfter(runs, last)]
   if (!before || (delta > 0 && after && after.run.frames <= 1)) return runs

@@ -3,8 +3,8 @@ import type { Run, Runs } from './runs'
 import { differing, eachRun, findRun, lastRun, runAt, runsFrom, runsInChunks, sliceRuns, splice } from './runs'
 
 /**
- * A repeat bracket over successive exposures: they are shown `times` times in all (null: again and again to the end of the
- * shot); with `back` each time there and back without doubling the ends, so that n drawings give a loop of 2n − 2.
+ * A repeat bracket over successive exposures: they are shown `times` times in all (null: again and again to the end of
+ * the shot); with `back` each time there and back without doubling the ends, so that n drawings give a loop of 2n − 2.
  */
 export interface Repeat {
   readonly id: string
@@ -20,7 +20,10 @@ export interface Written {
   readonly repeats?: readonly Repeat[]
 }
 
-/** Where a bracket stands: written from frame `from` for `frames`; shown from frame `start`, with `adds` frames behind it. */
+/**
+ * Where a bracket stands: written from frame `from` for `frames`; shown from frame `start`, with `adds` frames behind
+ * it.
+ */
 export interface Bracket {
   readonly repeat: Repeat
   readonly from: number
@@ -34,7 +37,10 @@ export interface Bracket {
 
 const framesIn = (runs: readonly Run[]): number => runs.reduce((sum, r) => sum + r.frames, 0)
 
-/** The brackets of a column in order of time, for a shot of `length` frames. Those whose exposures are gone are left out. */
+/**
+ * The brackets of a column in order of time, for a shot of `length` frames. Those whose exposures are gone are left
+ * out.
+ */
 export function bracketsOf({ runs, repeats }: Written, length: number): Bracket[] {
   if (!repeats?.length) return []
   let shift = 0
@@ -72,8 +78,8 @@ function cutTo(runs: readonly Run[], frames: number): Run[] {
 const shownOf = new WeakMap<Runs, { repeats: readonly Repeat[]; length: number; shown: Runs }>()
 
 /**
- * The exposures as they are seen: what brackets add stands in its place, marked `again`, under the ids of the exposures it
- * repeats. Rounds share one piece of memory, so that a cycle through a long shot costs hardly more than a short one.
+ * The exposures as they are seen: what brackets add stands in its place, marked `again`, under the ids of the exposures
+ * it repeats. Rounds share one piece of memory, so that a cycle through a long shot costs hardly more than a short one.
  */
 export function shownRuns(written: Written, length: number): Runs {
   const { runs, repeats } = written
@@ -108,7 +114,10 @@ export function shownRuns(written: Written, length: number): Runs {
   return shown
 }
 
-/** The written frame that a shown one stands for; in what a bracket adds, `again` names it and `frame` is the first one behind it. */
+/**
+ * The written frame that a shown one stands for; in what a bracket adds, `again` names it and `frame` is the first one
+ * behind it.
+ */
 export function writtenFrame(brackets: readonly Bracket[], shown: number): { frame: number; again: Bracket | null } {
   let shift = 0
   for (const b of brackets) {
@@ -151,9 +160,9 @@ export function plainRuns(written: Written, length: number, repeat: string, newI
 }
 
 /**
- * The brackets after an edit of the exposures under them. A bracket whose first or last exposure is gone ends at the nearest
- * that is left of it; where the edit changed no lengths, it stays over the frames it was over. A bracket with nothing left
- * is gone, and so is one that would overlap another.
+ * The brackets after an edit of the exposures under them. A bracket whose first or last exposure is gone ends at the
+ * nearest that is left of it; where the edit changed no lengths, it stays over the frames it was over. A bracket with
+ * nothing left is gone, and so is one that would overlap another.
  */
 export function keptRepeats(repeats: readonly Repeat[], before: Runs, after: Runs): readonly Repeat[] {
   if (before === after) return repeats
@@ -184,8 +193,8 @@ function keptRepeat(repeat: Repeat, before: Runs, after: Runs, inPlace: boolean)
 }
 
 /**
- * Exposures made ready for one that is put in on `frame`, behind a bracket at their end: the drawing that stays until then
- * is written out as an exposure of its own, so that the bracket is not made longer.
+ * Exposures made ready for one that is put in on `frame`, behind a bracket at their end: the drawing that stays until
+ * then is written out as an exposure of its own, so that the bracket is not made longer.
  */
 export function withStay(written: Written, length: number, frame: number, newId: NewId): Runs {
   const { runs, repeats } = written

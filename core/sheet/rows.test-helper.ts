@@ -1,7 +1,9 @@
 import type { NewId, Runs } from '.'
 import { listOf, runsOf } from '.'
 
-/** A row of exposures as it is written: "1*2 X*3 2" is drawing 1 for two frames, a blank for three, drawing 2 for one. */
+/**
+ * A row of exposures as it is written: "1*2 X*3 2" is drawing 1 for two frames, a blank for three, drawing 2 for one.
+ */
 export const row = (text: string): Runs =>
   runsOf(
     text.split(' ').map((t, i) => {

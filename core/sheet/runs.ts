@@ -206,7 +206,10 @@ export function resizeRuns(runs: Runs, first: number, last: number, frames: (run
   return changed ? fromChunks(chunks, total, runs.count) : runs
 }
 
-/** The runs of two lists that are not in chunks they share at the beginning and at the end, with the frame they begin on. */
+/**
+ * The runs of two lists that are not in chunks they share at the beginning and at the end, with the frame they begin
+ * on.
+ */
 export function differing(a: Runs, b: Runs): { start: number; before: Run[]; after: Run[] } {
   let head = 0
   let start = 1

@@ -19,8 +19,8 @@ const mixTriples = (a: Triple, b: Triple, t: number): Triple => [
 const SHORTEST = 0.5
 
 /**
- * What is left of a stroke's line (x, y, pressure …) when a circle is erased out of it: its pieces in order, with ends where
- * the line crosses the circle. The line itself, in a list, where the circle does not touch it.
+ * What is left of a stroke's line (x, y, pressure …) when a circle is erased out of it: its pieces in order, with ends
+ * where the line crosses the circle. The line itself, in a list, where the circle does not touch it.
  */
 export function cutByCircle(points: readonly number[], centre: Vec, r: number): number[][] {
   const count = points.length / 3
@@ -70,7 +70,10 @@ function insideCircle(a: Triple, b: Triple, c: Vec, r: number): [number, number]
   return t1 <= 0 || t0 >= 1 ? null : [Math.max(0, t0), Math.min(1, t1)]
 }
 
-/** The stroke without what a round eraser goes over on its way; null where it is not touched. A flat shape goes as a whole. */
+/**
+ * The stroke without what a round eraser goes over on its way; null where it is not touched. A flat shape goes as a
+ * whole.
+ */
 export function erased(s: Stroke, way: readonly Vec[], r: number): Stroke[] | null {
   if (s.fill) return null
   let pieces = [s.points as number[]]
@@ -147,7 +150,9 @@ export function ellipseIn(a: Vec, b: Vec): number[] {
   ])
 }
 
-/** True where more than half of a stroke's points lie inside a closed outline (flat x, y): it is caught by the lasso. */
+/**
+ * True where more than half of a stroke's points lie inside a closed outline (flat x, y): it is caught by the lasso.
+ */
 export function caught(s: Stroke, lasso: readonly number[]): boolean {
   let count = 0
   for (let i = 0; i < s.points.length; i += 3) if (inside(lasso, { x: s.points[i]!, y: s.points[i + 1]! })) count += 1

@@ -53,10 +53,15 @@ export function grown(shape: Grid, by: number): Grid {
   return { ...shape, cells }
 }
 
-/** A line without points that lie within `by` of the line between their neighbours (Douglas and Peucker 1973, from memory). */
+/**
+ * A line without points that lie within `by` of the line between their neighbours (Douglas and Peucker 1973, from
+ * memory).
+ */
 export const thinned = (line: readonly Vec[], by: number): Vec[] => simplify([...line], by, true)
 
-/** One closed line around a shape and its holes: each hole is joined to the rest by the shortest cut, there and back. */
+/**
+ * One closed line around a shape and its holes: each hole is joined to the rest by the shortest cut, there and back.
+ */
 export function oneRing(outer: readonly Vec[], holes: readonly (readonly Vec[])[]): Vec[] {
   return holes.reduce<Vec[]>(
     (ring, hole) => {

@@ -4,7 +4,10 @@ import type { Affine, Vec } from '../motion'
 import { after, growth, inverseOf, mapped, pointToSegment } from '../motion'
 import type { Stroke } from './stroke'
 
-/** What was done to a stroke since it was drawn: where it was moved, turned and scaled to, and how much wider its line is. */
+/**
+ * What was done to a stroke since it was drawn: where it was moved, turned and scaled to, and how much wider its line
+ * is.
+ */
 export interface Placing {
   readonly at?: Affine
   readonly width?: number

@@ -2,7 +2,8 @@ import type { Stroke } from './stroke'
 
 /*
  * Strokes are kept as text of few letters a point: how far each is from where the line would go on straight (in tenths of
- * px), and how the pressure changed (in hundredths), each as one or more letters of five bits, small numbers first. A letter
+ * px), and how the pressure changed (in hundredths), each as one or more letters of five bits, small numbers first. A
+ * letter
  * with the sixth bit says that more follow. The signs are folded in, so that small differences of either sign are short.
  */
 const ALPHABET = 'ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789-_'
@@ -51,7 +52,10 @@ export function packStroke(s: Stroke): string {
   return `${MARK}${s.schema} ${s.colour} ${s.width} ${s.pressure ? 'p' : ''}${s.fill ? 'f' : ''} ${points}`
 }
 
-/** The stroke of a packed text, or of the JSON that strokes were kept as before. Throws RangeError for text that is neither. */
+/**
+ * The stroke of a packed text, or of the JSON that strokes were kept as before. Throws RangeError for text that is
+ * neither.
+ */
 export function unpackStroke(text: string): Stroke {
   if (!text.startsWith(MARK)) return JSON.parse(text) as Stroke
   const [, colour, width, marks, letters] = text.split(' ')

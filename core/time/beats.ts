@@ -10,7 +10,10 @@ export interface MeanBeat {
   readonly scatter: number
 }
 
-/** Tries with the same number of beats, beat by beat. Times count from each try's first beat. Null where the numbers differ. */
+/**
+ * Tries with the same number of beats, beat by beat. Times count from each try's first beat. Null where the numbers
+ * differ.
+ */
 export function averaged(tries: readonly Beats[]): MeanBeat[] | null {
   const count = tries[0]?.length ?? 0
   if (!count || tries.some(t => t.length !== count)) return null
@@ -24,8 +27,8 @@ export function averaged(tries: readonly Beats[]): MeanBeat[] | null {
 
 /**
  * The frames that beats fall on, the first on `from`: seconds × rate to the nearest frame (0.70 s at 24 is 16.8, so 17
- * frames). The way from the first to the last is then fitted to whole exposure steps, the beats between in proportion, each
- * a frame at least after the one before.
+ * frames). The way from the first to the last is then fitted to whole exposure steps, the beats between in proportion,
+ * each a frame at least after the one before.
  */
 export function beatFrames(beats: Beats, r: Rate, from: number, step: number): number[] {
   if (!beats.length) return []

@@ -61,7 +61,7 @@ describe('seconds and frames', () => {
 })
 
 describe('timecode', () => {
-  it('starts at nought on frame 1', () => {
+  it('starts at zero on frame 1', () => {
     expect(timecode(1, film)).toBe('00:00:00:00')
     expect(timecode(37, film)).toBe('00:00:01:12')
   })

@@ -3,8 +3,8 @@ import type { Rate } from './rate'
 import { countedRate, isDrop } from './timecode'
 
 /**
- * The frame that is typed to go to: a frame ("37"), timecode ("1:12", "00:00:01:12", with ; for drop-frame) or feet+frames
- * ("2+05"). A sentence where it is none of them.
+ * The frame that is typed to go to: a frame ("37"), timecode ("1:12", "00:00:01:12", with ; for drop-frame) or
+ * feet+frames ("2+05"). A sentence where it is none of them.
  */
 export function typedFrame(text: string, r: Rate): number | string {
   const t = text.trim()

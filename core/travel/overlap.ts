@@ -3,8 +3,11 @@ import type { Mark } from '../picture'
 import type { Vec } from '../motion'
 import { mapped, pointToSegment } from '../motion'
 
-/** How an element lies to itself in the drawing before. `gap` in px: below 0 by how much it overlaps at most along one way. */
-export interface Lie {
+/**
+ * How an element lies to itself in the drawing before. `gap` in px: below 0 by how much it overlaps at most along one
+ * way.
+ */
+export interface Overlap {
   readonly kind: 'overlaps' | 'touches' | 'clear'
   readonly gap: number
 }
@@ -50,14 +53,20 @@ export function marksHull(marks: readonly Mark[]): Vec[] {
   return hull(points)
 }
 
-/** The convex hull of points, in the order that `lieOf` reads sides in. Fewer than three points are given back as they are. */
+/**
+ * The convex hull of points, in the order that `overlapOf` reads sides in. Fewer than three points are given back as
+ * they are.
+ */
 export function hull(points: readonly Vec[]): Vec[] {
   const corners = polygonHull(points.map(p => [p.x, p.y]))
   return corners ? corners.map(([x, y]) => ({ x, y })) : [...points]
 }
 
-/** How two convex outlines lie to each other: along each side's normal their shadows are compared; apart, corner to side. */
-export function lieOf(a: readonly Vec[], b: readonly Vec[]): Lie | null {
+/**
+ * How two convex outlines lie to each other: along each side's normal their shadows are compared; apart, corner to
+ * side.
+ */
+export function overlapOf(a: readonly Vec[], b: readonly Vec[]): Overlap | null {
   if (a.length < 2 || b.length < 2) return null
   let deepest = -Infinity
   for (const [p, q] of [
@@ -92,7 +101,7 @@ function apart(a: readonly Vec[], b: readonly Vec[]): number {
 }
 
 /** In words: "clear by 12 px". */
-export const lieWords = (l: Lie): string =>
+export const overlapWords = (l: Overlap): string =>
   l.kind === 'clear'
     ? `clear by ${Math.round(l.gap)} px`
     : l.kind === 'touches'

@@ -3,7 +3,10 @@ import { boneOfPoint, cornerAt, layBones } from '../figure'
 import type { Vec } from '../motion'
 import type { Content, Stack } from '../document/document'
 
-/** A point of a drawing that can be followed: the end of a bone of a subject, a corner of a shape on it, or the subject's place. */
+/**
+ * A point of a drawing that can be followed: the end of a bone of a subject, a corner of a shape on it, or the
+ * subject's place.
+ */
 export interface Point {
   readonly subject: string
   readonly part: string
@@ -27,7 +30,10 @@ export function pointName(stack: Stack, point: Point): string {
   return bone ? `${subject.name}, ${point.part.includes('#') ? 'corner at the ' : ''}${bone.name}` : subject.name
 }
 
-/** The height of a figure as it was made, in the size of a pose, px: the unit in which spacing is compared between shots. */
+/**
+ * The height of a figure as it was made, in the size of a pose, px: the unit in which spacing is compared between
+ * shots.
+ */
 export function figureHeight(f: Figure, pose: Pose): number {
   const tips = [...layBones(f, { ...pose, turn: 0, stretch: 1, angles: {} }).values()].flatMap(l => [
     l.start.y,

@@ -35,8 +35,8 @@ function compare(stack: Stack, a: Content, b: Content): boolean {
 }
 
 /**
- * Exposures whose drawing is another than the one before and looks the same: the picture sticks there. By their run; of the
- * whole column, or of the exposures shown on some frames.
+ * Exposures whose drawing is another than the one before and looks the same: the picture sticks there. By their run; of
+ * the whole column, or of the exposures shown on some frames.
  */
 export function sticking(
   scene: Scene,

@@ -57,7 +57,10 @@ export function trackOf(scene: Scene, column: Column, point: Point): Track {
   return { point, dots, gaps, changes, widest: most > 0 ? gaps.indexOf(most) : -1, height }
 }
 
-/** The travel of a point on each frame from 1 to `last`, px: what it moves when that frame comes up, 0 while a drawing is held. */
+/**
+ * The travel of a point on each frame from 1 to `last`, px: what it moves when that frame comes up, 0 while a drawing
+ * is held.
+ */
 export function travelPerFrame(track: Track, last: number): number[] {
   const out = Array.from({ length: last }, () => 0)
   track.dots.forEach((d, i) => {

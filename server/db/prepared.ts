@@ -8,9 +8,9 @@ interface Pool {
 }
 
 /**
- * Runs a statement that is planned once for each connection, on a connection of Sequelize's pool (the transaction's own, if
- * there is one), and gives the number of rows it returned. For the one statement that runs at every change: the general
- * way costs about as much again as the statement itself.
+ * Runs a statement that is planned once for each connection, on a connection of Sequelize's pool (the transaction's
+ * own, if there is one), and gives the number of rows it returned. For the one statement that runs at every change: the
+ * general way costs about as much again as the statement itself.
  */
 export async function prepared(
   db: Sequelize,

@@ -11,7 +11,9 @@ import {
 import { shotIdSchema } from '#core/basic'
 import { parsed, Problem } from './problem'
 
-/** The one place where a refusal or a fault becomes a problem document; what was not foreseen becomes a plain sentence. */
+/**
+ * The one place where a refusal or a fault becomes a problem document; what was not foreseen becomes a plain sentence.
+ */
 export const api = <T>(handler: (event: H3Event) => Promise<T>) =>
   defineEventHandler(async event => {
     try {
@@ -28,8 +30,8 @@ export const api = <T>(handler: (event: H3Event) => Promise<T>) =>
   })
 
 /**
- * Sends what a route gives: bytes and text as they are, everything else as JSON. What streams has sent itself. At once and
- * not by the general way out, which waits for a turn of the event loop and asks hooks that are there for pages.
+ * Sends what a route gives: bytes and text as they are, everything else as JSON. What streams has sent itself. At once
+ * and not by the general way out, which waits for a turn of the event loop and asks hooks that are there for pages.
  */
 function answer(event: H3Event, given: unknown): void {
   const { res } = event.node

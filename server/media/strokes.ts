@@ -6,7 +6,9 @@ import { models } from '../db/models'
 
 export const hashOf = (text: string): string => createHash('sha256').update(text).digest('hex')
 
-/** Keeps strokes by the hash of their content and gives the hashes in the same order. Keeping one twice changes nothing. */
+/**
+ * Keeps strokes by the hash of their content and gives the hashes in the same order. Keeping one twice changes nothing.
+ */
 export async function keepStrokes(
   db: Sequelize,
   strokes: readonly Stroke[],

@@ -2,8 +2,8 @@ import { answerProblem } from '../http/api'
 import { checks } from '../http/checks'
 
 /**
- * The door: every request comes in here, and nothing goes round it, for it is what the server calls. It runs the checks and
- * lets requests of the API go straight to their routes, past the hooks that are there for pages only.
+ * The door: every request comes in here, and nothing goes round it, for it is what the server calls. It runs the checks
+ * and lets requests of the API go straight to their routes, past the hooks that are there for pages only.
  */
 export default defineNitroPlugin(({ h3App, router }) => {
   const pages = h3App.handler

@@ -21,7 +21,10 @@ const manifestSchema = z.object({
   document: z.object({ file: z.literal('shot.json'), sha256: z.string() }),
 })
 
-/** A whole shot as a zip: fintro.json (what this is), shot.json (the document), strokes/HASH.json, images/HASH (the bytes as they came). */
+/**
+ * A whole shot as a zip: fintro.json (what this is), shot.json (the document), strokes/HASH.json, images/HASH (the
+ * bytes as they came).
+ */
 export async function writeArchive(db: Sequelize, id: string): Promise<{ name: string; bytes: Uint8Array }> {
   const row = await readShot(db, id)
   const shot = opened(row.document)

@@ -34,7 +34,10 @@ export interface Committed {
   outcomes: Outcome[]
 }
 
-/** The newest documents that this process has read or made, by shot. A cache: the row's revision decides whether it holds. */
+/**
+ * The newest documents that this process has read or made, by shot. A cache: the row's revision decides whether it
+ * holds.
+ */
 const cache = new Map<string, { revision: number; shot: Shot }>()
 const CACHED = 16
 
@@ -198,7 +201,10 @@ async function keptHashes(db: Sequelize, commands: readonly Command[], transacti
   return new Set(rows.map(r => r.hash))
 }
 
-/** How a write is put: what it has besides, and how many pieces a single command changes (null where it is not that simple). */
+/**
+ * How a write is put: what it has besides, and how many pieces a single command changes (null where it is not that
+ * simple).
+ */
 interface Form {
   readonly gone: boolean
   readonly named: boolean
@@ -208,10 +214,23 @@ interface Form {
 /** Up to this many pieces are written by plain values. */
 const FEW = 6
 
+const ONE_ENTRY = 'SELECT id, $6::integer, $7::text, $3, $8::text FROM made'
+const ENTRIES = `SELECT made.id, x.r, x.i, $3, x.c
+      FROM made, unnest($6::integer[], $7::text[], $8::text[]) AS x (r, i, c)`
+const PIECES = 'SELECT made.id, x.p, x.b FROM made, unnest($9::text[], $10::text[]) AS x (p, b)'
+/** Takes pieces out, and notes which strokes are named: by the lists that stand at a place among the values. */
+const dropping = (place: number): string => `, gone AS (
+      DELETE FROM shot_pieces USING made WHERE shot_id = made.id AND path = ANY($${place}::text[])
+    )`
+const naming = (place: number): string => `, named AS (
+      INSERT INTO shot_strokes (shot_id, hash) SELECT made.id, unnest($${place}::text[]) FROM made
+      ON CONFLICT DO NOTHING
+    )`
+
 /**
- * With named strokes and deleted pieces only where there are any, and with plain values for the usual single command that
- * changes a few pieces (a column and those that follow it): each form is planned once for each connection. Lists cost half
- * as much again as plain values do.
+ * With named strokes and deleted pieces only where there are any, and with plain values for the usual single command
+ * that changes a few pieces (a column and those that follow it): each form is planned once for each connection. Lists
+ * cost half as much again as plain values do.
  */
 function writeStatement({ gone, named, pieces }: Form): { name: string; text: string } {
   const plain = pieces !== null
@@ -224,25 +243,23 @@ function writeStatement({ gone, named, pieces }: Form): { name: string; text: st
     name: `fintro-commit${gone ? '-gone' : ''}${named ? '-named' : ''}${plain ? `-${pieces}` : ''}`,
     text: `
     WITH made AS (
-      UPDATE shots SET name = $2, schema = $3, revision = $4, updated_at = now() WHERE id = $1 AND revision = $5 AND deleted_at IS NULL RETURNING id
+      UPDATE shots SET name = $2, schema = $3, revision = $4, updated_at = now()
+      WHERE id = $1 AND revision = $5 AND deleted_at IS NULL RETURNING id
     ), kept AS (
       INSERT INTO journal (shot_id, revision, command_id, schema, command)
-      ${plain ? 'SELECT id, $6::integer, $7::text, $3, $8::text FROM made' : 'SELECT made.id, x.r, x.i, $3, x.c FROM made, unnest($6::integer[], $7::text[], $8::text[]) AS x (r, i, c)'}
+      ${plain ? ONE_ENTRY : ENTRIES}
     ), put AS (
       INSERT INTO shot_pieces (shot_id, path, body)
-      ${plain ? rows.join(' UNION ALL ') : 'SELECT made.id, x.p, x.b FROM made, unnest($9::text[], $10::text[]) AS x (p, b)'}
+      ${plain ? rows.join(' UNION ALL ') : PIECES}
       ON CONFLICT (shot_id, path) DO UPDATE SET body = excluded.body
-    )${
-      gone
-        ? `, gone AS (DELETE FROM shot_pieces USING made WHERE shot_id = made.id AND path = ANY($${next}::text[]))`
-        : ''
-    }${named ? `, named AS (INSERT INTO shot_strokes (shot_id, hash) SELECT made.id, unnest($${gone ? next + 1 : next}::text[]) FROM made ON CONFLICT DO NOTHING)` : ''}
+    )${gone ? dropping(next) : ''}${named ? naming(gone ? next + 1 : next) : ''}
     SELECT id FROM made`,
   }
 }
 
 /**
- * The journal, the pieces of the document that changed, and the strokes they name. Writes nothing, and gives false, where the row is not at revision `from` any more.
+ * The journal, the pieces of the document that changed, and the strokes they name. Writes nothing, and gives false,
+ * where the row is not at revision `from` any more.
  */
 async function write(
   db: Sequelize,

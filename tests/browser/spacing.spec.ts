@@ -16,7 +16,8 @@ const place = (shot: Shot, number: string) =>
   chartWith(shot, number).ticks.find(t => t.drawing === drawing(shot, number).id)!.u
 const places = (shot: Shot, ...numbers: string[]) => numbers.map(n => place(shot, n))
 
-// Common practice: key on 1, breakdown on 13, key on 25, on threes, slow at both ends by halves: 4, 7, 10 at 1/8, 1/4, 1/2.
+// Common practice: key on 1, breakdown on 13, key on 25, on threes, slow at both ends by halves: 4, 7, 10 at 1/8, 1/4,
+// 1/2.
 test("a new user's path: two poses, a breakdown, halves, the chart read, wedged twice, one favour pulled, played", async ({
   page,
   running,

@@ -72,7 +72,10 @@ function drawFaded(c: C | OffscreenCanvasRenderingContext2D, layer: Layer): void
   c.restore()
 }
 
-/** How a ghost is drawn: its tint, the pattern of its line, how heavy it is, and whether its shapes are filled faintly, too. */
+/**
+ * How a ghost is drawn: its tint, the pattern of its line, how heavy it is, and whether its shapes are filled faintly,
+ * too.
+ */
 export interface GhostLook {
   readonly side: 'before' | 'after' | 'pinned'
   readonly tint: string
@@ -88,7 +91,9 @@ export interface GhostTint {
   readonly full: boolean
 }
 
-/** Order in time without colour: before is dashed (shorter and lighter farther away), after is whole, pinned is dotted. */
+/**
+ * Order in time without colour: before is dashed (shorter and lighter farther away), after is whole, pinned is dotted.
+ */
 export function ghostLook(side: GhostLook['side'], { rank, tint, full }: GhostTint): GhostLook {
   const weight = Math.max(0.45, 1.1 - rank * 0.12)
   const dash = side === 'before' ? [Math.max(5, 16 - rank * 2), 8] : side === 'pinned' ? [1, 8] : []
@@ -144,14 +149,17 @@ function drawImageGhost(c: C, m: Extract<Mark, { kind: 'image' }>, look: GhostLo
   c.restore()
 }
 
-/** Ghosts of more marks than this are drawn once and kept as an image: one for each side, whatever the distance, which then only fades it. */
+/**
+ * Ghosts of more marks than this are drawn once and kept as an image: one for each side, whatever the distance, which
+ * then only fades it.
+ */
 const MANY = 60
 const KEPT = 24
 const images = new Map<readonly Mark[], Map<string, KeptImage>>()
 
 /**
- * Draws a ghost, one of many strokes from an image that is kept for as long as nothing about it changes: moving the playhead
- * costs an image then, not its strokes. `room` is what can be seen of it, px of the picture.
+ * Draws a ghost, one of many strokes from an image that is kept for as long as nothing about it changes: moving the
+ * playhead costs an image then, not its strokes. `room` is what can be seen of it, px of the picture.
  */
 export function drawKeptGhost(c: C, marks: readonly Mark[], own: GhostLook, room: PictureRoom): void {
   if (marks.length <= MANY) return drawGhost(c, marks, own)

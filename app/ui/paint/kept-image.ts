@@ -3,8 +3,8 @@ import type { PictureRoom } from '#core/picture'
 type C = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D
 
 /**
- * What is drawn in a part of the picture, kept as an image of the px that it covers on the canvas, for as long as the canvas
- * and its transform are the same: it is put back px for px then, without being scaled again.
+ * What is drawn in a part of the picture, kept as an image of the px that it covers on the canvas, for as long as the
+ * canvas and its transform are the same: it is put back px for px then, without being scaled again.
  */
 export class KeptImage {
   private key = ''

@@ -11,8 +11,8 @@ import {
   figureHeight,
   hull,
   jumpHeight,
-  lieOf,
-  lieWords,
+  overlapOf,
+  overlapWords,
   nearestOn,
   marksHull,
   pointIn,
@@ -115,15 +115,16 @@ it('a corner of a shape can be followed, and turns and squashes with its figure'
 
 describe('an element against its own last position', () => {
   const at = (x: number) => marksHull(figureMarks(ball, { ...restPose(vec(x, 200)), size: 1 }))
-  // Two circles of radius 70 with a line of 6: clear of each other by the distance of their middles less 140 and the line.
+  // Two circles of radius 70 with a line of 6: clear of each other by the distance of their middles less 140 and the
+  // line.
   it.each([
     [60, 'overlaps'],
     [146, 'touches'],
     [200, 'clear'],
   ] as const)('%d px on, a ball %s', (way, kind) => {
-    const lie = lieOf(at(300), at(300 + way))!
-    expect(lie.kind === kind || (kind === 'touches' && Math.abs(lie.gap) < 7)).toBe(true)
-    expect(lie.gap).toBeCloseTo(way - 140, -1)
+    const overlap = overlapOf(at(300), at(300 + way))!
+    expect(overlap.kind === kind || (kind === 'touches' && Math.abs(overlap.gap) < 7)).toBe(true)
+    expect(overlap.gap).toBeCloseTo(way - 140, -1)
   })
   it('is told in words', () => {
     expect(
@@ -131,15 +132,15 @@ describe('an element against its own last position', () => {
         { kind: 'clear' as const, gap: 12.4 },
         { kind: 'overlaps' as const, gap: -8 },
         { kind: 'touches' as const, gap: 0.2 },
-      ].map(lieWords),
+      ].map(overlapWords),
     ).toEqual(['clear by 12 px', 'overlaps by 8 px', 'touches'])
   })
   it('is measured corner to side where boxes are apart aslant', () => {
     const box = (x: number, y: number) =>
       hull([vec(x, y), vec(x + 10, y), vec(x, y + 10), vec(x + 10, y + 10), vec(x + 5, y + 5)])
     expect(box(0, 0)).toHaveLength(4)
-    expect(lieOf(box(0, 0), box(13, 14))!.gap).toBeCloseTo(5, 9)
-    expect(lieOf(box(0, 0), box(4, 0))!.gap).toBeCloseTo(-6, 9)
+    expect(overlapOf(box(0, 0), box(13, 14))!.gap).toBeCloseTo(5, 9)
+    expect(overlapOf(box(0, 0), box(4, 0))!.gap).toBeCloseTo(-6, 9)
   })
 })
 
