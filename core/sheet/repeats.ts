@@ -1,6 +1,6 @@
 import type { NewId } from './edits'
-import type { Run, Runs } from './runs'
-import { differing, eachRun, findRun, lastRun, runAt, runsFrom, runsInChunks, sliceRuns, splice } from './runs'
+import type { Place, Run, Runs } from './runs'
+import { eachRun, findRun, following, lastRun, runAt, runsFrom, runsOver, sliceRuns, splice } from './runs'
 
 /**
  * A repeat bracket over successive exposures: they are shown `times` times in all (null: again and again to the end of
@@ -37,6 +37,23 @@ export interface Bracket {
 
 const framesIn = (runs: readonly Run[]): number => runs.reduce((sum, r) => sum + r.frames, 0)
 
+/** The exposures that a bracket begins and ends with; null where they are gone. */
+type Ends = readonly [Place | null, Place | null]
+const endsKnown = new WeakMap<Runs, WeakMap<Repeat, Ends>>()
+
+/** Found once for each state of a column: an edit asks several times. */
+function endsIn(
+  runs: Runs,
+  repeat: Repeat,
+  find = (): Ends => [findRun(runs, repeat.first), findRun(runs, repeat.last)],
+) {
+  const known = endsKnown.get(runs) ?? new WeakMap<Repeat, Ends>()
+  endsKnown.set(runs, known)
+  const ends = known.get(repeat) ?? find()
+  known.set(repeat, ends)
+  return ends
+}
+
 /**
  * The brackets of a column in order of time, for a shot of `length` frames. Those whose exposures are gone are left
  * out.
@@ -46,7 +63,7 @@ export function bracketsOf({ runs, repeats }: Written, length: number): Bracket[
   let shift = 0
   return repeats
     .map(repeat => {
-      const [a, b] = [findRun(runs, repeat.first), findRun(runs, repeat.last)]
+      const [a, b] = endsIn(runs, repeat)
       return a && b && b.start >= a.start ? { repeat, a, frames: b.start + b.run.frames - a.start } : null
     })
     .filter(x => x !== null)
@@ -94,14 +111,11 @@ export function shownRuns(written: Written, length: number): Runs {
     const [there, back] = [again(b.there), again(b.back)]
     const turn = framesIn([...there, ...back])
     const rest = b.adds - framesIn(back)
-    if (rest < 0) pieces.push(runsInChunks([cutTo(back, b.adds)], 1))
+    if (rest < 0) pieces.push(runsOver(cutTo(back, b.adds), 1))
     else {
       const whole = Math.floor(rest / turn)
-      pieces.push(
-        runsInChunks([back], 1),
-        runsInChunks([there, back], whole),
-        runsInChunks([cutTo([...there, ...back], rest - whole * turn)], 1),
-      )
+      const round = [...there, ...back]
+      pieces.push(runsOver(back, 1), runsOver(round, whole), runsOver(cutTo(round, rest - whole * turn), 1))
     }
   }
   pieces.push(sliceRuns(runs, at, runs.frames))
@@ -166,20 +180,26 @@ export function plainRuns(written: Written, length: number, repeat: string, newI
  */
 export function keptRepeats(repeats: readonly Repeat[], before: Runs, after: Runs): readonly Repeat[] {
   if (before === after) return repeats
-  const changed = new Set(differing(before, after).before.map(r => r.id))
-  const touched = repeats.some(r => changed.has(r.first) || changed.has(r.last))
-  const inPlace = before.frames === after.frames
-  const kept = touched ? repeats.map(r => keptRepeat(r, before, after, inPlace)).filter(r => r !== null) : repeats
+  const stillAt = following(before, after)
+  const follow = (p: Place | null) => p && stillAt(p)
+  for (const r of repeats) {
+    const [first, last] = endsIn(before, r)
+    endsIn(after, r, () => [follow(first), follow(last)])
+  }
+  const kept = repeats.map(r => keptRepeat(r, before, after)).filter(r => r !== null)
   if (kept.length === repeats.length && kept.every((r, i) => r === repeats[i])) return repeats
-  const stand = kept.map(r => ({ r, a: findRun(after, r.first)!.start, b: findRun(after, r.last)!.start }))
+  const stand = kept.map(r => {
+    const [a, b] = endsIn(after, r)
+    return { r, a: a!.start, b: b!.start }
+  })
   return stand.filter((x, i) => !stand.slice(0, i).some(y => y.a <= x.b && x.a <= y.b)).map(x => x.r)
 }
 
-function keptRepeat(repeat: Repeat, before: Runs, after: Runs, inPlace: boolean): Repeat | null {
-  const [a, b] = [findRun(before, repeat.first)!, findRun(before, repeat.last)!]
-  const now = [findRun(after, repeat.first), findRun(after, repeat.last)]
-  if (now[0] && now[1])
-    return now[0].start <= now[1].start ? repeat : { ...repeat, first: repeat.last, last: repeat.first }
+function keptRepeat(repeat: Repeat, before: Runs, after: Runs): Repeat | null {
+  const [a, b] = endsIn(before, repeat) as [Place, Place]
+  const [first, last] = endsIn(after, repeat)
+  if (first && last) return first.start <= last.start ? repeat : { ...repeat, first: repeat.last, last: repeat.first }
+  const inPlace = before.frames === after.frames
   const end = b.start + b.run.frames - 1
   const inside: string[] = []
   if (inPlace) for (const { run, start } of eachRun(after)) if (start >= a.start && start <= end) inside.push(run.id)

@@ -53,16 +53,18 @@ export function runsOf(list: readonly Run[]): Runs {
   return fromChunks(chunked(list), framesIn(list), list.length)
 }
 
-/** Lists of runs one after another, all of it `times` over; the times share their chunks. */
-export function runsInChunks(lists: readonly (readonly Run[])[], times: number): Runs {
-  const once = lists.flatMap(chunked)
-  const chunks = Array.from({ length: times }, () => once).flat()
-  return fromChunks(
-    chunks,
-    times * lists.reduce((sum, l) => sum + framesIn(l), 0),
-    times * lists.reduce((sum, l) => sum + l.length, 0),
-  )
+/** Runs `times` over; the times share their chunks, and short ones stand several to a chunk. */
+export function runsOver(once: readonly Run[], times: number): Runs {
+  const chunks: Chunk[] = []
+  const perChunk = once.length ? Math.max(1, Math.floor(CHUNK / once.length)) : times
+  const several = chunked(repeated(once, perChunk))
+  let left = times
+  for (; left >= perChunk && left > 0; left -= perChunk) for (const c of several) chunks.push(c)
+  for (const c of chunked(repeated(once, left))) chunks.push(c)
+  return fromChunks(chunks, times * framesIn(once), times * once.length)
 }
+
+const repeated = (runs: readonly Run[], times: number): Run[] => Array.from({ length: times }, () => runs).flat()
 
 /** The runs from the one that begins on `first` to the one that ends on `last`; whole chunks are shared. */
 export function sliceRuns(runs: Runs, first: number, last: number): Runs {
@@ -179,6 +181,19 @@ export function runsFrom(runs: Runs, place: Place, frames: number): Run[] {
   return out
 }
 
+/** One chunk, which begins on frame `begin`, for `resizeRuns`. */
+function resizedChunk(c: Chunk, begin: number, first: number, last: number, frames: (run: Run) => number): Chunk {
+  let at = begin
+  let sum = 0
+  const list = c.runs.map(run => {
+    const n = at >= first && at <= last ? frames(run) : run.frames
+    at += run.frames
+    sum += n
+    return n === run.frames ? run : { id: run.id, drawing: run.drawing, frames: n }
+  })
+  return { runs: list, frames: sum }
+}
+
 /** Every run whose first frame lies in first…last with the frames that `frames` gives it; chunks outside are shared. */
 export function resizeRuns(runs: Runs, first: number, last: number, frames: (run: Run) => number): Runs {
   let start = 1
@@ -187,23 +202,22 @@ export function resizeRuns(runs: Runs, first: number, last: number, frames: (run
   const chunks = runs.chunks.map(c => {
     const begin = start
     start += c.frames
-    if (start <= first || begin > last) {
-      total += c.frames
-      return c
-    }
-    let at = begin
-    let sum = 0
-    const list = c.runs.map(run => {
-      const n = at >= first && at <= last ? frames(run) : run.frames
-      at += run.frames
-      sum += n
-      return n === run.frames ? run : { id: run.id, drawing: run.drawing, frames: n }
-    })
-    total += sum
-    changed = true
-    return { runs: list, frames: sum }
+    const out = start <= first || begin > last ? c : resizedChunk(c, begin, first, last, frames)
+    total += out.frames
+    if (out !== c) changed = true
+    return out
   })
   return changed ? fromChunks(chunks, total, runs.count) : runs
+}
+
+/** How many chunks two lists of runs share at the beginning and, of what is left, at the end. */
+function shared(a: Runs, b: Runs): { head: number; tail: number } {
+  const most = Math.min(a.chunks.length, b.chunks.length)
+  let head = 0
+  while (head < most && a.chunks[head] === b.chunks[head]) head++
+  let tail = 0
+  while (tail < most - head && a.chunks[a.chunks.length - 1 - tail] === b.chunks[b.chunks.length - 1 - tail]) tail++
+  return { head, tail }
 }
 
 /**
@@ -211,18 +225,35 @@ export function resizeRuns(runs: Runs, first: number, last: number, frames: (run
  * on.
  */
 export function differing(a: Runs, b: Runs): { start: number; before: Run[]; after: Run[] } {
-  let head = 0
-  let start = 1
-  while (head < a.chunks.length && a.chunks[head] === b.chunks[head]) start += a.chunks[head++]!.frames
-  let tail = 0
-  while (
-    tail < a.chunks.length - head &&
-    tail < b.chunks.length - head &&
-    a.chunks[a.chunks.length - 1 - tail] === b.chunks[b.chunks.length - 1 - tail]
-  )
-    tail++
+  const { head, tail } = shared(a, b)
   const part = (r: Runs) => r.chunks.slice(head, r.chunks.length - tail).flatMap(c => c.runs as Run[])
-  return { start, before: part(a), after: part(b) }
+  return { start: 1 + sumOf(a.chunks, head), before: part(a), after: part(b) }
+}
+
+/**
+ * Where a run of `before` stands in `after`; null where it is gone. Only what the two do not share is searched: an id
+ * stands once in a column.
+ */
+export function following(before: Runs, after: Runs): (place: Place) => Place | null {
+  const { head, tail } = shared(before, after)
+  const end = before.chunks.length - tail
+  const start = 1 + sumOf(after.chunks, head)
+  const middle = fromChunks(after.chunks.slice(head, after.chunks.length - tail), 0, 0)
+  return place => {
+    if (place.chunk < head) return place
+    if (place.chunk >= end) {
+      const chunk = place.chunk + after.chunks.length - before.chunks.length
+      return { ...place, start: place.start + after.frames - before.frames, chunk }
+    }
+    const found = findRun(middle, place.run.id)
+    return found && { ...found, start: found.start + start - 1, chunk: found.chunk + head }
+  }
+}
+
+const sumOf = (chunks: readonly Chunk[], count: number): number => {
+  let sum = 0
+  for (let i = 0; i < count; i++) sum += chunks[i]!.frames
+  return sum
 }
 
 /** Each run with its first frame, in order. */

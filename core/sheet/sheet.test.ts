@@ -6,6 +6,7 @@ import {
   exposeByPush,
   exposeByThinning,
   findRun,
+  following,
   giveAway,
   holdRange,
   insertRun,
@@ -127,7 +128,10 @@ describe('lookup', () => {
           const insert = named(e.insert)
           const remove = Math.min(e.remove, plain.length - i)
           const place = plain.length ? findRun(runs, plain[i]!.id) : null
+          const before = runs
           runs = splice(runs, place, remove, insert)
+          const standsAt = following(before, runs)
+          for (const { id } of plain) expect(standsAt(findRun(before, id)!)).toEqual(findRun(runs, id))
           plain = [...plain.slice(0, i), ...insert, ...plain.slice(i + remove)]
         }
         expect(listOf(runs)).toEqual(plain)
