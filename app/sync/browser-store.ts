@@ -74,9 +74,9 @@ export const browserStore = {
   async putUndoStep(step: UndoStep): Promise<void> {
     await (await db()).put('history', step)
   },
-  async dropUndoSteps(seqs: readonly number[]): Promise<void> {
+  async dropUndoSteps(shot: string, ids: ReadonlySet<string>): Promise<void> {
     const tx = (await db()).transaction('history', 'readwrite')
-    for (const seq of seqs) void tx.store.delete(seq)
+    for (const s of await tx.store.index('shot').getAll(shot)) if (ids.has(s.id)) void tx.store.delete(s.seq!)
     await tx.done
   },
   async keepImage(hash: string, bytes: Blob): Promise<void> {

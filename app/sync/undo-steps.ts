@@ -44,7 +44,7 @@ export class UndoSteps {
   remove(gone: readonly UndoStep[]): void {
     if (!gone.length) return
     this.set(this.list.filter(s => !gone.includes(s)))
-    this.write(() => browserStore.dropUndoSteps(gone.flatMap(s => (s.seq === undefined ? [] : [s.seq]))))
+    this.write(() => browserStore.dropUndoSteps(this.shot, new Set(gone.map(s => s.id))))
   }
 
   /** The steps of these commands. */

@@ -1,0 +1,87 @@
+import 'fake-indexeddb/auto'
+import { beforeEach, describe, expect, it } from 'vitest'
+import { browserStore } from './browser-store'
+import { UndoSteps } from './undo-steps'
+import { Writes } from './writes'
+
+let count = 0
+/** The steps of a shot of its own, as one window sees them, and how often the other windows were told. */
+function inWindow(shot: string) {
+  const failures: Error[] = []
+  const told = { windows: 0, changes: 0 }
+  const writes = new Writes(e => failures.push(e))
+  const steps = new UndoSteps(
+    shot,
+    writes,
+    () => told.windows++,
+    () => told.changes++,
+  )
+  const written = () =>
+    new Promise<void>((resolve, reject) => writes.after(() => (failures[0] ? reject(failures[0]) : resolve())))
+  return { steps, written, told }
+}
+
+describe('undo steps', () => {
+  let shot: string
+  beforeEach(() => {
+    shot = `shot-${count++}`
+  })
+  const stored = async () => (await browserStore.undoSteps(shot)).map(s => `${s.label} ${s.state}`)
+
+  it('are read back by the next window, each as it stands', async () => {
+    const { steps, written, told } = inWindow(shot)
+    steps.add('c1', 'first', [])
+    steps.add('c2', 'second', [])
+    steps.turn(steps.done!, 'undone', [])
+    await written()
+    const next = inWindow(shot)
+    await next.steps.read()
+    expect([next.steps.done?.label, next.steps.undone?.label]).toEqual(['first', 'second'])
+    expect(told).toEqual({ windows: 3, changes: 3 })
+  })
+
+  it('that were undone go when something new is done', async () => {
+    const { steps, written } = inWindow(shot)
+    steps.add('c1', 'first', [])
+    steps.turn(steps.done!, 'undone', [])
+    steps.add('c2', 'second', [])
+    await written()
+    expect(await stored()).toEqual(['second done'])
+    expect(steps.undone).toBeUndefined()
+  })
+
+  it('taken off the list stay off it after a reload, also right after they were added', async () => {
+    const { steps, written } = inWindow(shot)
+    steps.add('c1', 'first', [])
+    steps.add('c2', 'second', [])
+    steps.remove(steps.of(new Set(['c2'])))
+    expect(steps.done?.label).toBe('first')
+    await written()
+    expect(await stored()).toEqual(['first done'])
+  })
+
+  it('of other shots are left alone', async () => {
+    const [mine, other] = [inWindow(shot), inWindow(`${shot}-other`)]
+    mine.steps.add('c1', 'mine', [])
+    other.steps.add('c1', 'theirs', [])
+    await mine.written()
+    await other.written()
+    mine.steps.remove(mine.steps.of(new Set(['c1'])))
+    await mine.written()
+    expect(await stored()).toEqual([])
+    expect(await browserStore.undoSteps(`${shot}-other`)).toHaveLength(1)
+  })
+})
+
+describe('writes', () => {
+  it('are done in order, and one that fails does not keep the next back', async () => {
+    const failed: string[] = []
+    const done: string[] = []
+    const writes = new Writes(e => failed.push(e.message))
+    writes.add(() => new Promise(r => setTimeout(() => (done.push('slow'), r()), 10)))
+    writes.add(() => Promise.reject(new Error('full')))
+    writes.add(() => Promise.resolve(void done.push('quick')))
+    await new Promise<void>(resolve => writes.after(resolve))
+    expect([done, failed]).toEqual([['slow', 'quick'], ['full']])
+  })
+})
