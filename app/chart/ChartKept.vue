@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { Trash2 } from '@lucide/vue'
+import { byName } from '#core/basic'
 import { recipeName } from '#core/chart'
 import type { Pass } from '#core/pass'
 import type { KeptSpacing } from '#core/document'
@@ -12,7 +13,7 @@ import { useDesk } from '~/desk/desk'
 const { pass } = defineProps<{ pass: Pass }>()
 const desk = useDesk()
 const name = ref('')
-const kept = computed(() => Object.values(desk.shot?.spacings ?? {}).sort((a, b) => a.name.localeCompare(b.name)))
+const kept = computed(() => Object.values(desk.shot?.spacings ?? {}).sort(byName))
 const own = computed(() => spacingOf(pass))
 
 function keep(): void {

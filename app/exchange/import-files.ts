@@ -1,4 +1,4 @@
-import { plural } from '#core/basic'
+import { byName, plural } from '#core/basic'
 import { readSvg } from '#core/formats/svg-read'
 import { oneBoneFigure, restPose } from '#core/figure'
 import type { Content, Subject } from '#core/document'
@@ -46,8 +46,7 @@ export interface Refused {
 export const isRefused = (x: Brought | Refused): x is Refused => 'reason' in x
 
 /** Files in the order that people count in: 2 before 10. */
-const byName = new Intl.Collator(undefined, { numeric: true, sensitivity: 'base' })
-export const inOrder = (files: readonly File[]): File[] => [...files].sort((a, b) => byName.compare(a.name, b.name))
+export const inOrder = (files: readonly File[]): File[] => [...files].sort(byName)
 
 /** Looks into a file, by what is in it and not by its name. Nothing in it is run, and nothing is fetched. */
 export async function readFile(file: File): Promise<Brought | Refused> {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { plural } from '#core/basic'
 import { computed } from 'vue'
-import { eachRun } from '#core/sheet'
+import { exposedDrawings } from '#core/sheet'
 import { isHeld } from '~/desk/steps'
 import { useDesk } from '~/desk/desk'
 import { usePicture } from './store'
@@ -36,7 +36,7 @@ const elsewhere = computed(() => {
   if (!d) return 0
   const all = desk.columns
     .filter(c => c.stack === desk.stack!.id)
-    .reduce((sum, c) => sum + [...eachRun(c.runs)].filter(r => r.run.drawing === d).length, 0)
+    .reduce((sum, c) => sum + (exposedDrawings(c.runs).get(d)?.times ?? 0), 0)
   return Math.max(0, all - 1)
 })
 const PEN = {

@@ -5,7 +5,7 @@ import { useElementSize } from '@vueuse/core'
 import { Plus } from '@lucide/vue'
 import { figureExtent, contentMarks, paletteOf } from '#core/picture'
 import { isPose } from '#core/pass'
-import { eachRun } from '#core/sheet'
+import { exposedDrawings } from '#core/sheet'
 import { perSecond } from '#core/time'
 import { drawLayers } from '~/ui/paint/draw-picture'
 import { refOf } from '#core/commands'
@@ -16,6 +16,7 @@ import { useDesk } from '~/desk/desk'
 import { usePaint } from '~/ui/usePaint'
 import { useTheme } from '~/ui/useTheme'
 import { usePaintCounts } from '~/ui/paint/counts'
+import { cardsBetween } from './cards'
 import { usePoses } from './store'
 import { useSide } from '~/ui/side'
 
@@ -48,52 +49,19 @@ watch(
 const until = computed(() => from.value + Math.ceil(width.value / pxPerFrame.value))
 
 /** The exposures of poses in sight, each as wide as the time until the next pose. */
-const cards = computed(() => allCards.value.filter(c => c.end > from.value && c.start < until.value))
-const allCards = computed(() => {
-  if (!desk.column || !desk.stack) return []
-  const out: {
-    run: string
-    again?: true
-    start: number
-    end: number
-    drawing: string
-    number: string
-    role: string
-    held: number
-    state: string
-  }[] = []
-  for (const { run, start } of eachRun(desk.column.runs)) {
-    const d = run.drawing ? desk.stack.drawings[run.drawing] : undefined
-    const last = out.at(-1)
-    if (!d || isPose(d)) {
-      if (last && last.end === 0) last.end = start
-      if (d)
-        out.push({
-          run: run.id,
-          again: run.again,
-          start,
-          end: 0,
-          drawing: d.id,
-          number: d.number,
-          role: d.role,
-          held: run.frames,
-          state: desk.scene!.contents.state(desk.scene!, desk.stack, d.id),
-        })
-    }
-  }
-  const last = out.at(-1)
-  if (last && last.end === 0) last.end = desk.column.runs.frames + 1
-  return out
-})
+const cards = computed(() => (desk.scene ? cardsBetween(desk.scene, desk.focus!, from.value, until.value) : []))
+const exposesPose = computed(
+  () => desk.column && [...exposedDrawings(desk.column.runs).keys()].some(d => isPose(desk.stack!.drawings[d])),
+)
 const counts = computed(() => {
   const ds = Object.values(desk.stack?.drawings ?? {})
   const core = ds.filter(isPose).length
-  const exposed = new Set([...eachRun(desk.column!.runs)].map(r => r.run.drawing).filter(Boolean)).size
+  const exposed = exposedDrawings(desk.column!.runs).size
   const seconds = Math.max(1, desk.column!.runs.frames) / perSecond(desk.shown!.rate)
   return `${plural(core, 'pose')} · ${plural(ds.length - core, 'in-between')} · ${(exposed / seconds).toFixed(1)} drawings a second`
 })
 const spares = computed(() => {
-  const exposed = new Set([...eachRun(desk.column!.runs)].map(r => r.run.drawing))
+  const exposed = exposedDrawings(desk.column!.runs)
   return Object.values(desk.stack?.drawings ?? {}).filter(d => !exposed.has(d.id))
 })
 const current = computed(() => cards.value.find(c => desk.workFrame >= c.start && desk.workFrame < c.end)?.start)
@@ -308,7 +276,7 @@ function expose(drawing: string): void {
         >
       </button>
       <div
-        v-if="!allCards.length"
+        v-if="!exposesPose"
         class="absolute inset-0 grid place-items-center rounded border border-dashed border-edge text-soft"
       >
         <span

@@ -133,7 +133,7 @@ onMounted(() =>
     if (e.key === 'Escape' && drag.value) dragging.cancel()
   }),
 )
-const cursor = computed(() => cursorOver(drag.value?.hit ?? hover.value, drag.value?.axis === 'x'))
+const cursor = computed(() => cursorOver(drag.value?.hit ?? hover.value, { sideways: drag.value?.axis === 'x' }))
 const tip = computed(() => (drag.value ? '' : tipFor(hover.value)))
 
 // — the labels of the passes; each opens the panel of its chart —

@@ -67,7 +67,7 @@ function keyOf(h: Hit | null): string {
 }
 
 /** How the pointer looks over what it is on; `sideways` while it is dragged that way. */
-export function cursorOver(h: Hit | null, sideways: boolean): string {
+export function cursorOver(h: Hit | null, { sideways = false } = {}): string {
   if (!h) return 'default'
   if (h.kind === 'lead') return 'ns-resize'
   if (h.kind === 'handle') return 'move'

@@ -1,9 +1,10 @@
 <script setup lang="ts">
-import { plural } from '#core/basic'
+import { byNumber, plural } from '#core/basic'
 import { computed, onScopeDispose, ref } from 'vue'
 import { Copy, FileImage, Play, Square } from '@lucide/vue'
 import { isPose } from '#core/pass'
-import { eachRun } from '#core/sheet'
+import type { Exposed } from '#core/sheet'
+import { exposedDrawings } from '#core/sheet'
 import type { Drawing } from '#core/document'
 import { freeNumber } from '#core/document'
 import { spotAt } from '#core/commands'
@@ -21,12 +22,11 @@ const desk = useDesk()
 const exchange = useExchange()
 /** How often each drawing is exposed, and where first, in all columns that expose the stack. */
 const exposed = computed(() => {
-  const out = new Map<string, { times: number; first: number }>()
+  const out = new Map<string, Exposed>()
   for (const c of desk.columns.filter(c => c.stack === desk.stack?.id)) {
-    for (const { run, start } of eachRun(c.runs)) {
-      if (!run.drawing) continue
-      const known = out.get(run.drawing)
-      out.set(run.drawing, { times: (known?.times ?? 0) + 1, first: Math.min(known?.first ?? Infinity, start) })
+    for (const [drawing, { times, first }] of exposedDrawings(c.runs)) {
+      const known = out.get(drawing)
+      out.set(drawing, { times: (known?.times ?? 0) + times, first: Math.min(known?.first ?? Infinity, first) })
     }
   }
   return out
@@ -35,8 +35,7 @@ const exposed = computed(() => {
 const drawings = computed(() =>
   Object.values(desk.stack?.drawings ?? {}).sort(
     (a, b) =>
-      (exposed.value.get(a.id)?.first ?? Infinity) - (exposed.value.get(b.id)?.first ?? Infinity) ||
-      a.number.localeCompare(b.number, undefined, { numeric: true }),
+      (exposed.value.get(a.id)?.first ?? Infinity) - (exposed.value.get(b.id)?.first ?? Infinity) || byNumber(a, b),
   ),
 )
 const spares = computed(() => drawings.value.filter(d => !exposed.value.has(d.id)))

@@ -19,3 +19,25 @@ export function summary(runs: Runs, first = 1, last = runs.frames): Summary {
   }
   return { frames: Math.max(0, last - first + 1), drawings: seen.size, exposures }
 }
+
+/** How often a drawing is exposed, and the frame it is exposed on first. */
+export interface Exposed {
+  readonly times: number
+  readonly first: number
+}
+
+const exposedIn = new WeakMap<Runs, ReadonlyMap<string, Exposed>>()
+
+/** The drawings that a column exposes, in the order they come; counted once for each state of it. */
+export function exposedDrawings(runs: Runs): ReadonlyMap<string, Exposed> {
+  const known = exposedIn.get(runs)
+  if (known) return known
+  const out = new Map<string, Exposed>()
+  for (const { run, start } of eachRun(runs)) {
+    if (run.drawing === null) continue
+    const { times, first } = out.get(run.drawing) ?? { times: 0, first: start }
+    out.set(run.drawing, { times: times + 1, first })
+  }
+  exposedIn.set(runs, out)
+  return out
+}
