@@ -13,7 +13,7 @@ const { shot, strokes } = demoShots()[0]!
 const plan = shot.plans[shot.planOrder[0]!]!
 const keeper = plan.columns.keeper!
 const stack = shot.stacks['keeper-stack']!
-const scene = sceneOf(shot)
+const scene = sceneOf(shot, plan.id)
 const marrow = (id: string) =>
   layBones(stack.subjects.marrow!.figure, scene.contents.of(scene, stack, id).poses.marrow!)
 
@@ -102,11 +102,11 @@ describe('shot 010, Sponge on the steps', () => {
   const its = sponge.plans[sponge.planOrder[0]!]!
   const drawings = sponge.stacks['sponge-stack']!
   const pose = (frame: number) =>
-    scene.contents.of(sceneOf(sponge), drawings, drawingShown(its.columns.sponge!, frame)!).poses.sponge!
+    scene.contents.of(sceneOf(sponge, its.id), drawings, drawingShown(its.columns.sponge!, frame)!).poses.sponge!
   it('is a good shot that fills its length', () => {
     expect(openShot(JSON.parse(JSON.stringify(storeShot(sponge)))).ok).toBe(true)
     expect(summary(its.columns.sponge!.runs).frames).toBe(sponge.length)
-    expect(railOf(sceneOf(sponge), its.columns.sponge!).bars.filter(b => b.kind === 'loose')).toEqual([])
+    expect(railOf(sceneOf(sponge, its.id), its.columns.sponge!).bars.filter(b => b.kind === 'loose')).toEqual([])
   })
   // Common practice: a thrown thing moves sideways by equal steps in equal times, and up and down with a constant
   // second difference.

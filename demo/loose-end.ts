@@ -45,7 +45,7 @@ function swingOn(line: Hanging, tied: Vec): Hanging {
 export function planLooseEnd(p: Planner): void {
   p.column('loose', 'Loose end', '#8a5a2b')
   p.do('column.lead', { plan: p.plan.id, column: 'loose', lead: 'keeper' })
-  const scene = sceneOf(p.shot)
+  const scene = sceneOf(p.shot, p.plan.id)
   const [stack, keeper] = [p.shot.stacks['keeper-stack']!, p.plan.columns.keeper!]
   const ringOn = (drawing: string): Vec => {
     const pose = scene.contents.of(scene, stack, drawing).poses.marrow!

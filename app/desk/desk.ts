@@ -3,6 +3,7 @@ import type { ShallowRef } from 'vue'
 import { computed, markRaw, ref, shallowRef, watch } from 'vue'
 import { toast } from 'vue-sonner'
 import type { Shot } from '#core/document'
+import { openingPlan } from '#core/document'
 import { Contents, sceneOf } from '#core/pass'
 import { usePaintCounts } from '~/ui/paint/counts'
 import type { Draft } from '#core/commands'
@@ -163,7 +164,7 @@ function useOpening({ session, shot, preview, contents, ...at }: Sighted) {
 
   /** The first frame of the first column that is no background. */
   function begin(s: Shot): void {
-    at.planId.value = s.planOrder[0]!
+    at.planId.value = openingPlan(s)
     const plan = s.plans[at.planId.value]!
     at.frame.value = 1
     at.columnId.value = plan.order.find(c => !plan.columns[c]!.background) ?? plan.order[0] ?? ''

@@ -3,7 +3,7 @@ import { applyCommand } from '#core/commands'
 import type { Shot } from '#core/document'
 import { SCHEMA } from '#core/document'
 import { sceneOf } from '#core/pass'
-import { COLUMN } from '#core/commands/fixture.test-helper'
+import { COLUMN, PLAN } from '#core/commands/fixture.test-helper'
 import type { Focus, Scene, Selection } from './scene'
 import { focusIn, withColumns } from './scene'
 
@@ -16,7 +16,7 @@ export function deskOn(
   range: { first: number; last: number } | null = null,
   selection: Selection | null = range && { column: COLUMN, columns: [COLUMN], ...range },
 ): [scene: Scene, focus: Focus] {
-  const scene = withColumns(sceneOf(shot), () => undefined)
+  const scene = withColumns(sceneOf(shot, PLAN), () => undefined)
   return [scene, focusIn(scene, { column: selection?.column ?? COLUMN, workFrame: frame, selection })]
 }
 

@@ -29,7 +29,7 @@ import type { Column, Drawing, Shot } from '../document/document'
 import { contentSchema, numberSchema, roleSchema, runSchema } from '../document/document'
 import { frameOf, openColumn, spotSchema, stackOf, withColumn, withDrawings, withRepeats } from './parts'
 import { refuse } from './refusal'
-import { count, edited, rangeFrames, overRange, range, where } from './exposures'
+import { count, edited, rangeFrames, overRange, rangeSchema, where } from './exposures'
 import { followedAt, followedOut } from './links'
 
 /** Drawings that an edit makes as copies of others: by the drawing each is a copy of. */
@@ -92,7 +92,9 @@ const exposedFrames = (list: readonly Exposure[]): number => list.reduce((sum, x
 /** A range shown several times; columns that are linked follow where it pushes. */
 export const repeatFrames = overRange(
   'range.repeat',
-  { how: z.union([z.object({ times: z.number().int().min(2).max(500) }), z.object({ until: frames })]) },
+  rangeSchema.extend({
+    how: z.union([z.object({ times: z.number().int().min(2).max(500) }), z.object({ until: frames })]),
+  }),
   a => ('times' in a.how ? `Repeat ${a.how.times} times` : `Repeat until frame ${a.how.until}`),
   (runs, first, last, { how }, { newId }) => {
     if ('until' in how && how.until <= last)
@@ -101,13 +103,13 @@ export const repeatFrames = overRange(
       ? repeatRange(runs, first, last, how.times, newId)
       : repeatUntil(runs, first, last, how.until, newId)
   },
-  (after, plan, before, last, { how, frames: length }) =>
+  (after, before, last, { plan, how, frames: length }) =>
     'times' in how ? followedAt(after, plan, before, last, (how.times - 1) * length) : after,
 )
 
 export const reverseFrames = command(
   'range.reverse',
-  z.object({ ...range, copies: copiesSchema }),
+  rangeSchema.extend({ copies: copiesSchema }),
   ({ copies }) => (copies ? 'Reverse with copies' : 'Reverse'),
   (shot, { plan, column: id, copies, ...a }, { newId }) => {
     const column = openColumn(shot, plan, id)
@@ -121,7 +123,7 @@ export const reverseFrames = command(
 
 export const backFrames = command(
   'range.back',
-  z.object({ ...range, copies: copiesSchema }),
+  rangeSchema.extend({ copies: copiesSchema }),
   ({ copies }) => (copies ? 'There and back with copies' : 'There and back'),
   (shot, { plan, column: id, copies, ...a }, { newId }) => {
     const column = openColumn(shot, plan, id)
@@ -141,7 +143,7 @@ export const backFrames = command(
 
 export const spreadFrames = overRange(
   'range.spread',
-  { step: z.number().int().min(1).max(24) },
+  rangeSchema.extend({ step: z.number().int().min(1).max(24) }),
   'Spread evenly',
   (runs, first, last, { step }, { newId }) => {
     if (exposuresIn(runs, first, last).length > last - first + 1)
@@ -152,7 +154,7 @@ export const spreadFrames = overRange(
 
 export const replaceIn = command(
   'range.replace',
-  z.object({ ...range, from: idSchema, to: idSchema.nullable(), everywhere: z.boolean() }),
+  rangeSchema.extend({ from: idSchema, to: idSchema.nullable(), everywhere: z.boolean() }),
   ({ from, plan, column }, shot) =>
     `Replace ${shot.stacks[shot.plans[plan]?.columns[column]?.stack ?? '']?.drawings[from]?.number ?? 'the drawing'}`,
   (shot, { plan, column: id, from, to, everywhere, ...a }) => {
@@ -207,7 +209,7 @@ export const insertTime = command(
 
 export const deleteTime = command(
   'frames.delete',
-  z.object({ ...range }),
+  rangeSchema,
   a => `Take ${count(a.frames)} out`,
   (shot, { plan, column: id, ...a }, { newId }) => {
     const column = openColumn(shot, plan, id)
@@ -251,9 +253,8 @@ export const pasteFrames = command(
   },
 )
 
-const moveSchema = z
-  .object({
-    ...range,
+const moveSchema = rangeSchema
+  .extend({
     /** The column it is taken to, and the frame there. */
     to: z.object({ column: idSchema, at: spotSchema.nullable(), frame: frames }),
     copies: copiesSchema,

@@ -38,7 +38,7 @@ const delta = z
   .refine(d => d !== 0, 'By nought frames nothing changes.')
 const oneRun = z.object({ ...where, run: runRefSchema, delta })
 /** The frames of a range, by the exposures its ends are in, and how many frames it is taken to be. */
-export const range = { ...where, first: spotSchema, last: spotSchema, frames }
+export const rangeSchema = z.object({ ...where, first: spotSchema, last: spotSchema, frames })
 
 export const count = (n: number): string => `${plural(Math.abs(n), 'frame')}`
 const STEPS = ['', 'ones', 'twos', 'threes', 'fours', 'fives', 'sixes', 'sevens', 'eights']
@@ -200,57 +200,43 @@ export function rangeFrames(
   return last - first + 1 === a.frames ? [first, last] : refuse('changed', 'The frames of this range have changed.')
 }
 
-/** A command that edits a range of one column; `follow` takes the columns that are linked with it along. */
-export const overRange = <S extends z.ZodRawShape>(
+type RangeArgs = z.output<typeof rangeSchema>
+
+/**
+ * A command that edits a range of one column (its arguments are those of a range, and more); `follow` takes the columns that are
+ * linked with it along.
+ */
+export const overRange = <S extends z.ZodType<RangeArgs>>(
   name: string,
-  more: S,
-  label: string | ((a: z.output<z.ZodObject<S>>) => string),
-  edit: (runs: Runs, first: number, last: number, a: z.output<z.ZodObject<S>>, making: Making) => Runs,
-  follow: (
-    after: Shot,
-    plan: string,
-    before: Column,
-    last: number,
-    a: z.output<z.ZodObject<typeof range>> & z.output<z.ZodObject<S>>,
-  ) => Shot = after => after,
+  args: S,
+  label: string | ((a: z.output<S>) => string),
+  edit: (runs: Runs, first: number, last: number, a: z.output<S>, making: Making) => Runs,
+  follow: (after: Shot, before: Column, last: number, a: z.output<S>) => Shot = after => after,
 ) =>
-  command(
-    name,
-    z.object({ ...range, ...more }),
-    a => (typeof label === 'string' ? label : label(a as unknown as z.output<z.ZodObject<S>>)),
-    (shot, a, making) => {
-      const args = a as unknown as z.output<z.ZodObject<typeof range>>
-      const column = openColumn(shot, args.plan, args.column)
-      const [first, last] = rangeFrames(column.runs, args)
-      const own = a as unknown as z.output<z.ZodObject<S>>
-      const after = edited(
-        shot,
-        args.plan,
-        column,
-        edit(column.runs, first, last, own, making),
-        'No drawing begins in this range.',
-      )
-      return follow(after, args.plan, column, last, { ...args, ...own })
-    },
-  )
+  command(name, args, label, (shot, a, making) => {
+    const column = openColumn(shot, a.plan, a.column)
+    const [first, last] = rangeFrames(column.runs, a)
+    const runs = edit(column.runs, first, last, a, making)
+    return follow(edited(shot, a.plan, column, runs, 'No drawing begins in this range.'), column, last, a)
+  })
 
 /** On ones, twos …; columns that are linked follow a push. */
 export const exposeRange = overRange(
   'range.expose',
-  { step: z.number().int().min(1).max(24), by: z.enum(['push', 'thin']) },
+  rangeSchema.extend({ step: z.number().int().min(1).max(24), by: z.enum(['push', 'thin']) }),
   a => (a.by === 'push' ? `Push ${onStep(a.step)}` : `Thin to ${onStep(a.step).slice(3)}`),
   (runs, first, last, a, { newId }) =>
     a.by === 'push' ? exposeByPush(runs, first, last, a.step) : exposeByThinning(runs, first, last, a.step, newId),
-  (after, plan, before, _last, a) => (a.by === 'push' ? followed(after, plan, before) : after),
+  (after, before, _last, a) => (a.by === 'push' ? followed(after, a.plan, before) : after),
 )
 
-export const holdFrames = overRange('range.hold', {}, 'Hold', (runs, first, last, _a, { newId }) =>
+export const holdFrames = overRange('range.hold', rangeSchema, 'Hold', (runs, first, last, _a, { newId }) =>
   holdRange(runs, first, last, newId),
 )
 
 export const clearFrames = overRange(
   'range.clear',
-  {},
+  rangeSchema,
   'Clear exposures to a blank',
   (runs, first, last, _a, { newId }) => blankRange(runs, first, last, newId),
 )

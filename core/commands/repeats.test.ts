@@ -46,7 +46,7 @@ describe('repeat brackets', () => {
     expect([exposures(twice), seen(twice)]).toEqual(['1*8 9*2 11*2 13*12 25*6', '1*8 9*2 11*2 9*2 11*2 13*12 25*6'])
     const thrice = done(twice, 'repeat.set', repeat(twice, '9', '11', 3))
     expect(columnIn(thrice).repeats).toHaveLength(1)
-    expect(shownPlan(thrice).columns[COLUMN]!.runs.frames).toBe(38)
+    expect(shownPlan(thrice, thrice.plans[PLAN]!).columns[COLUMN]!.runs.frames).toBe(38)
     const plain = done(thrice, 'repeat.write', { ...where, repeat: 'rp1' })
     expect([exposures(plain), columnIn(plain).repeats]).toEqual([
       '1*8 9*2 11*2 9*2 11*2 9*2 11*2 13*12 25*6',

@@ -27,8 +27,8 @@ import {
 const planIn = (s: Shot) => s.plans[PLAN]!
 const chartIn = (s: Shot, id: string) => planIn(s).charts[id]!
 const stackIn = (s: Shot) => s.stacks[STACK]!
-const contentIn = (s: Shot, id: string) => new Contents().of(sceneOf(s), stackIn(s), id)
-const passesIn = (s: Shot) => new Contents().passes(sceneOf(s), columnIn(s))
+const contentIn = (s: Shot, id: string) => new Contents().of(sceneOf(s, PLAN), stackIn(s), id)
+const passesIn = (s: Shot) => new Contents().passes(sceneOf(s, PLAN), columnIn(s))
 const places = (s: Shot, id: string) => chartIn(s, id).ticks.map(t => t.u)
 const refusal = <N extends CommandName>(s: Shot, name: N, args: ArgsOf<N>) => {
   const out = applyCommand(s, cmd(name, args))
@@ -51,7 +51,7 @@ const long = () =>
   charted(charted(bent(), '1', '13', numbers, { family: 'halves', slow: 'both' }, 2), '13', '25', ['17', '19', '21'])
 const cutAt = (s: Shot, number: string, chart = 'c1-13'): Shot => {
   const c = new Contents()
-  const near = c.ends(sceneOf(s), stackIn(s), chartIn(s, chart))!
+  const near = c.ends(sceneOf(s, PLAN), stackIn(s), chartIn(s, chart))!
   const u = chartIn(s, chart).ticks.find(t => t.drawing === `d${number}`)!.u
   return done(s, 'chart.cut', {
     plan: PLAN,
@@ -319,9 +319,9 @@ describe('pins', () => {
   })
   it('that are out of reach say how far', () => {
     const held = done(long(), 'pin.set', { plan: PLAN, pin: { ...pin, to: { kind: 'point', at: vec(1500, 950) } } })
-    const [state] = new Contents().hold(sceneOf(held), stackIn(held), 'd19')
+    const [state] = new Contents().hold(sceneOf(held, PLAN), stackIn(held), 'd19')
     expect(state!.off).toBeGreaterThan(100)
-    expect(new Contents().hold(sceneOf(held), stackIn(held), 'd9')).toEqual([])
+    expect(new Contents().hold(sceneOf(held, PLAN), stackIn(held), 'd9')).toEqual([])
   })
   it('can hold to a part of the same drawing', () => {
     const held = done(long(), 'pin.set', {
@@ -383,7 +383,7 @@ describe('subjects in one of two poses', () => {
 
 it('two drawings in a row that look the same are found', () => {
   const shot = done(long(), 'chart.tick', { plan: PLAN, chart: 'c1-13', drawing: 'd7', u: places(long(), 'c1-13')[2]! })
-  const stuck = sticking(sceneOf(shot), columnIn(shot))
+  const stuck = sticking(sceneOf(shot, PLAN), columnIn(shot))
   expect([...stuck]).toEqual([runOn(shot, '9').run])
-  expect(sticking(sceneOf(long()), columnIn(long())).size).toBe(0)
+  expect(sticking(sceneOf(long(), PLAN), columnIn(long())).size).toBe(0)
 })

@@ -204,7 +204,7 @@ describe('pictures', () => {
       step: 2,
       ticks: [{ drawing: 'm', number: '7', u: 0.5 }],
     })
-    const content = new Contents().of(sceneOf(s), s.stacks[STACK]!, 'm')
+    const content = new Contents().of(sceneOf(s, PLAN), s.stacks[STACK]!, 'm')
     expect(content.poses.plate).toMatchObject({ size: 2, angles: { top: 0.5 } })
     expect(content.poses.plate!.place.x).toBeCloseTo(200, 6)
     expect(imageHashes(s)).toEqual([hash(77)])

@@ -16,11 +16,14 @@ export function shownColumn(column: Column, length: number): Column {
   return made
 }
 
+/** The plan that a shot is opened in where none is asked for. */
+export const openingPlan = (shot: Shot): string => shot.planOrder[0]!
+
 /**
  * A plan as it is seen, for everything that reads what is exposed when: pictures, passes, the rail, what goes out. A plan
  * without repeats is given back as it is. Commands work on the plan as it is written.
  */
-export function shownPlan(shot: Shot, plan: Plan = shot.plans[shot.planOrder[0]!]!): Plan {
+export function shownPlan(shot: Shot, plan: Plan): Plan {
   if (!Object.values(plan.columns).some(c => c.repeats?.length)) return plan
   const known = plansShown.get(plan)
   if (known?.length === shot.length) return known.plan

@@ -90,9 +90,9 @@ describe('what is remembered', () => {
           if (!out.ok) continue
           const before = shot
           shot = out.shot
-          expect(answers(sceneOf(shot, PLAN, contents))).toEqual(answers(sceneOf(shot)))
+          expect(answers(sceneOf(shot, PLAN, contents))).toEqual(answers(sceneOf(shot, PLAN)))
           // Undo asks about the state before once more.
-          if (m.n === 0) expect(answers(sceneOf(before, PLAN, contents))).toEqual(answers(sceneOf(before)))
+          if (m.n === 0) expect(answers(sceneOf(before, PLAN, contents))).toEqual(answers(sceneOf(before, PLAN)))
         }
       }),
       { numRuns: 120 },
@@ -159,7 +159,7 @@ describe('the rail within some frames', () => {
         let shot = planned()
         for (const [i, role] of names.entries())
           shot = done(shot, 'drawing.set', { stack: STACK, drawing: ['d1', 'd13', 'd25'][i]!, role: role as 'key' })
-        const [scene, column] = [sceneOf(shot), columnIn(shot)]
+        const [scene, column] = [sceneOf(shot, PLAN), columnIn(shot)]
         const last = first + more
         const [whole, part] = [railOf(scene, column), railOf(scene, column, { first, last })]
         expect(part.bars).toEqual(whole.bars.filter(b => b.start <= last && b.start + b.run.frames > first))

@@ -7,6 +7,7 @@ import {
   done,
   drawn,
   emptyShot,
+  PLAN,
   posedShot,
   runOn,
   STACK,
@@ -24,9 +25,9 @@ const planned = () =>
     '21',
     '23',
   ])
-const passes = (shot: Shot) => new Contents().passes(sceneOf(shot), columnIn(shot))
-const rail = (shot: Shot) => railOf(sceneOf(shot), columnIn(shot))
-const content = (c: Contents, shot: Shot, id: string) => c.of(sceneOf(shot), shot.stacks[STACK]!, id)
+const passes = (shot: Shot) => new Contents().passes(sceneOf(shot, PLAN), columnIn(shot))
+const rail = (shot: Shot) => railOf(sceneOf(shot, PLAN), columnIn(shot))
+const content = (c: Contents, shot: Shot, id: string) => c.of(sceneOf(shot, PLAN), shot.stacks[STACK]!, id)
 
 describe('passes', () => {
   it('run from pose to pose through their chart', () => {
@@ -98,7 +99,7 @@ describe('in-betweens', () => {
       poses: { keeper: stooping },
       fix: content(c, shot, 'd9'),
     })
-    const state = (s: Shot, id: string) => c.state(sceneOf(s), s.stacks[STACK]!, id)
+    const state = (s: Shot, id: string) => c.state(sceneOf(s, PLAN), s.stacks[STACK]!, id)
     expect([state(shot, 'd9'), state(own, 'd9'), state(own, 'd7'), drawn(own).d9!.content.poses.keeper]).toEqual([
       'computed',
       'own',
@@ -115,7 +116,7 @@ describe('the rail', () => {
     expect(stretches.map(s => [s.start, s.end, s.sections.length])).toEqual([[1, 25, 2]])
     const [one, two] = stretches[0]!.sections
     const c = new Contents()
-    const way = (a: string, b: string) => c.travel(sceneOf(shot), shot.stacks[STACK]!, a, b)
+    const way = (a: string, b: string) => c.travel(sceneOf(shot, PLAN), shot.stacks[STACK]!, a, b)
     expect(one!.to).toBeCloseTo(way('d1', 'd13') / (way('d1', 'd13') + way('d13', 'd25')), 9)
     expect(two!.to).toBe(1)
     expect(bars.find(b => b.number === '13')!.x).toBe(one!.to)

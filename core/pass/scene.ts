@@ -13,8 +13,8 @@ export interface Scene extends Moment {
   readonly contents: Contents
 }
 
-/** A shot as it is seen in a plan (its first one where none is named); `contents` keep what was worked out before. */
-export const sceneOf = (shot: Shot, plan = shot.planOrder[0]!, contents = new Contents()): Scene => ({
+/** A shot as it is seen in a plan; `contents` keep what was worked out before. */
+export const sceneOf = (shot: Shot, plan: string, contents = new Contents()): Scene => ({
   shot,
   plan: shownPlan(shot, shot.plans[plan]!),
   contents,

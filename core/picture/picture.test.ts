@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { ball, person, restPose } from '../figure'
 import { vec } from '../motion'
 import { sceneOf } from '../pass'
-import { charted, done, posedShot, runOn, STACK, where } from '../commands/fixture.test-helper'
+import { charted, done, PLAN, posedShot, runOn, STACK, where } from '../commands/fixture.test-helper'
 import type { Stroke } from '../stroke'
 import { contentMarks, figureExtent, figureMarks, layersAt, mixColours, paletteOf } from '.'
 
@@ -55,7 +55,7 @@ describe('the display list', () => {
   it('of a frame holds every column that is shown, without the background where it is not wanted', () => {
     let shot = charted(posedShot(), '1', '13', ['9', '11'])
     const layers = (frame: number, { background = true } = {}) =>
-      layersAt(sceneOf(shot), frame, () => undefined, { background })
+      layersAt(sceneOf(shot, PLAN), frame, () => undefined, { background })
     expect(layers(9).map(l => l.drawing)).toEqual(['d9'])
     expect(layers(400).map(l => l.drawing)).toEqual(['d25'])
     shot = done(shot, 'range.clear', {
@@ -68,10 +68,10 @@ describe('the display list', () => {
     shot = done(shot, 'column.set', { ...where, background: true })
     expect([layers(1).length, layers(1, { background: false }).length]).toEqual([1, 0])
     const guide = done(shot, 'column.set', { ...where, background: false, guide: true, strength: 0.4 })
-    const seen = (shown: { references: boolean }) => layersAt(sceneOf(guide), 1, () => undefined, shown)
+    const seen = (shown: { references: boolean }) => layersAt(sceneOf(guide, PLAN), 1, () => undefined, shown)
     expect([seen({ references: true }).map(l => l.strength), seen({ references: false })]).toEqual([[0.4], []])
     const faded = done(guide, 'drawing.set', { stack: STACK, drawing: 'd1', strength: 0.5 })
-    expect(layersAt(sceneOf(faded), 1, () => undefined, { references: true })[0]!.strength).toBeCloseTo(0.2)
+    expect(layersAt(sceneOf(faded, PLAN), 1, () => undefined, { references: true })[0]!.strength).toBeCloseTo(0.2)
     shot = done(shot, 'column.set', { ...where, hidden: true })
     expect(layers(1)).toEqual([])
   })

@@ -25,7 +25,7 @@ import {
 
 const shot = () => charted(posedShot(), '1', '13', ['7', '9', '11'], { family: 'halves', slow: 'first' })
 const place = { subject: 'keeper', part: 'place' }
-const track = (s = shot()) => trackOf(sceneOf(s), columnIn(s), place)
+const track = (s = shot()) => trackOf(sceneOf(s, PLAN), columnIn(s), place)
 
 describe('travel', () => {
   it('follows a point through the drawings, with the gaps that its spacing makes', () => {
@@ -63,12 +63,15 @@ describe('travel', () => {
     const s = shot()
     const [plan, stack] = [s.plans[PLAN]!, s.stacks[STACK]!]
     for (const part of ['place', 'head', 'near-forearm']) {
-      const way = wayThrough(sceneOf(s), stack, plan.charts['c1-13']!, { subject: 'keeper', part })!
+      const way = wayThrough(sceneOf(s, PLAN), stack, plan.charts['c1-13']!, { subject: 'keeper', part })!
       const at = nearestOn(way, way(0.3))
       expect(at.u).toBeCloseTo(0.3, 3)
       expect(at.off).toBeLessThan(0.05)
       expect(
-        distance(way(0.5), pointIn(stack, new Contents().of(sceneOf(s), stack, 'd11'), { subject: 'keeper', part })!),
+        distance(
+          way(0.5),
+          pointIn(stack, new Contents().of(sceneOf(s, PLAN), stack, 'd11'), { subject: 'keeper', part })!,
+        ),
       ).toBeLessThan(1e-6)
     }
     expect(pointName(stack, { subject: 'keeper', part: 'head' })).toBe('Keeper, head')
@@ -108,9 +111,9 @@ it('a corner of a shape can be followed, and turns and squashes with its figure'
   const s = shot()
   const stack = s.stacks[STACK]!
   const point = { subject: 'keeper', part: cornersOf(person, restPose(vec(0, 0)))[2]!.id }
-  expect(pointIn(stack, new Contents().of(sceneOf(s), stack, 'd9'), point)).not.toBeNull()
+  expect(pointIn(stack, new Contents().of(sceneOf(s, PLAN), stack, 'd9'), point)).not.toBeNull()
   expect(pointName(stack, point)).toContain('corner at the')
-  expect(pointIn(stack, new Contents().of(sceneOf(s), stack, 'd9'), { ...point, part: 'none#0.0' })).toBeNull()
+  expect(pointIn(stack, new Contents().of(sceneOf(s, PLAN), stack, 'd9'), { ...point, part: 'none#0.0' })).toBeNull()
 })
 
 describe('an element against its own last position', () => {

@@ -2,7 +2,7 @@ import type { Sequelize } from 'sequelize'
 import { writeSvg } from '#core/formats/svg'
 import { sceneOf } from '#core/pass'
 import { layersAt } from '#core/picture'
-import { imageHashes, strokeHashes } from '#core/document'
+import { imageHashes, openingPlan, strokeHashes } from '#core/document'
 import { eachRun } from '#core/sheet'
 import { findImage } from '../media/images'
 import { opened, readShot } from './shots'
@@ -11,7 +11,7 @@ import { findStrokes } from '../media/strokes'
 /** One frame of a shot as SVG, for the list: the first frame of the key that is longest seen. */
 export async function poster(db: Sequelize, id: string): Promise<string> {
   const shot = opened((await readShot(db, id)).document)
-  const scene = sceneOf(shot)
+  const scene = sceneOf(shot, openingPlan(shot))
   const { plan } = scene
   const strokes = await findStrokes(db, strokeHashes(shot))
   const images = await smallImages(db, imageHashes(shot))

@@ -230,7 +230,7 @@ test('arcs: a point is followed, its dot moves along the path, and off it asks t
   await page.getByRole('radio', { name: 'per drawing' }).click()
   // 24 is the in-between before the last of its span; its dot lies far from others on the way up.
   await desk.goTo(22)
-  const track = trackOf(sceneOf(shot), planIn(shot).columns.keeper!, {
+  const track = trackOf(sceneOf(shot, planIn(shot).id), planIn(shot).columns.keeper!, {
     subject: 'marrow',
     part: 'near-forearm',
   })
