@@ -1,8 +1,8 @@
 <script setup lang="ts">
+import CloseButton from '~/ui/CloseButton.vue'
 import { computed, onMounted, ref } from 'vue'
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/vue'
 import { onClickOutside } from '@vueuse/core'
-import { X } from '@lucide/vue'
 import { mostIn } from './fill'
 import ChartKept from './ChartKept.vue'
 import ChartParts from './ChartParts.vue'
@@ -63,15 +63,7 @@ function showTab(to: number): void {
               (return)</span
             >
           </h2>
-          <button
-            type="button"
-            class="rounded p-0.5 hover:bg-wash"
-            aria-label="Close"
-            title="Close (Esc)"
-            @click="close"
-          >
-            <X :size="14" />
-          </button>
+          <CloseButton @click="close" />
         </div>
         <p class="mt-0.5 text-soft">
           Frame {{ pass.from.start }} to {{ pass.to.start }}, {{ frames }} apart; on its step {{ usual }} fit between

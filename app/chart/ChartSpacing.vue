@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ToggleButton from '~/ui/ToggleButton.vue'
 import { computed, ref } from 'vue'
 import type { Recipe } from '#core/chart'
 import { alike, BEYOND, offered, placeName, recipeName, sameSpacing, slowOf, spread, typedPlaces } from '#core/chart'
@@ -159,18 +160,16 @@ function turnKnob(k: Knob, e: Event): void {
       role="group"
       aria-label="Step of the in-betweens"
     >
-      <button
+      <ToggleButton
         v-for="n in 4"
         :key="n"
-        type="button"
-        class="push-button px-2"
-        :class="{ 'push-button-chosen': step === n }"
-        :aria-pressed="step === n"
+        class="px-2"
+        :on="step === n"
         :disabled="!count"
         @click="setStep(n)"
       >
         {{ ['ones', 'twos', 'threes', 'fours'][n - 1] }}
-      </button>
+      </ToggleButton>
     </div>
   </div>
   <div
@@ -294,35 +293,29 @@ function turnKnob(k: Knob, e: Event): void {
       role="group"
       aria-label="Path"
     >
-      <button
-        type="button"
-        class="push-button px-2"
-        :class="{ 'push-button-chosen': pass.chart.path === 'arc' }"
-        :aria-pressed="pass.chart.path === 'arc'"
+      <ToggleButton
+        class="px-2"
+        :on="pass.chart.path === 'arc'"
         @click="setPath('arc')"
       >
         an arc
-      </button>
-      <button
-        type="button"
-        class="push-button px-2"
-        :class="{ 'push-button-chosen': pass.chart.path === 'straight' }"
-        :aria-pressed="pass.chart.path === 'straight'"
+      </ToggleButton>
+      <ToggleButton
+        class="px-2"
+        :on="pass.chart.path === 'straight'"
         @click="setPath('straight')"
       >
         a line
-      </button>
-      <button
-        type="button"
-        class="push-button px-2"
-        :class="{ 'push-button-chosen': pass.chart.path.startsWith('throw') }"
-        :aria-pressed="pass.chart.path.startsWith('throw')"
+      </ToggleButton>
+      <ToggleButton
+        class="px-2"
+        :on="pass.chart.path.startsWith('throw')"
         :disabled="!count"
         title="Up to the top and down from it: sideways by equal steps, up and down by gravity. Takes in the chart on the other side of the top."
         @click="throwIt"
       >
         a throw
-      </button>
+      </ToggleButton>
     </div>
   </div>
   <ChartGravity

@@ -1,6 +1,6 @@
 <script setup lang="ts">
+import CloseButton from '~/ui/CloseButton.vue'
 import { onMounted, ref } from 'vue'
-import { X } from '@lucide/vue'
 import { useDesk } from '~/desk/desk'
 import { useSide } from '~/ui/side'
 
@@ -31,15 +31,7 @@ function close(): void {
   >
     <div class="flex items-baseline justify-between px-3 pt-3 pb-1">
       <h2 class="font-semibold">{{ title }}</h2>
-      <button
-        type="button"
-        class="rounded p-0.5 hover:bg-wash"
-        aria-label="Close"
-        title="Close (Esc)"
-        @click="close"
-      >
-        <X :size="14" />
-      </button>
+      <CloseButton @click="close" />
     </div>
     <div
       class="min-h-0 overflow-y-auto px-3 pb-3"

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import PickList from '~/ui/PickList.vue'
+import ToggleButton from '~/ui/ToggleButton.vue'
 import { plural } from '#core/basic'
 import { computed, ref } from 'vue'
 import { Eye, EyeOff, Focus, Trash2 } from '@lucide/vue'
@@ -97,6 +99,10 @@ const proportions = (all: boolean): void => {
   if (figure.value && by > 0.04 && by < 20)
     desk.run(...(all ? lengthInAll : lengthFromHere)(desk.scene!, desk.focus!, figure.value, bones.value, by))
 }
+const limbs = computed(() => [
+  { value: '', name: 'all of it' },
+  ...(group.value?.bones ?? []).map(b => ({ value: b, name: boneName(b) })),
+])
 const boneName = (id: string): string => figure.value?.figure.bones.find(b => b.id === id)?.name ?? id
 const pose = computed(() => (figure.value ? contentHere(desk.scene!, desk.focus!)?.poses[figure.value.id] : undefined))
 const targets = computed(() => selectedDrawings(desk.focus!).filter(d => d.own && d.id !== desk.drawing?.id))
@@ -155,16 +161,14 @@ const copyTo = (some: boolean): void => {
           ></span
         >
         <template v-if="s.kind === 'part'">
-          <button
-            type="button"
-            class="push-button h-7 px-1.5"
-            :class="{ 'push-button-chosen': table.part === s.id }"
-            :aria-pressed="table.part === s.id"
+          <ToggleButton
+            class="h-7 px-1.5"
+            :on="table.part === s.id"
             title="New strokes belong to it"
             @click="table.partNow = { ...table.partNow, [desk.stack!.id]: table.part === s.id ? null : s.id }"
           >
             pen
-          </button>
+          </ToggleButton>
           <button
             type="button"
             class="push-button h-7 px-1.5"
@@ -305,34 +309,17 @@ const copyTo = (some: boolean): void => {
         {{ figure.name }} is {{ Math.round(figureHeight(figure.figure, pose)) }} px high here.
       </p>
       <div class="mt-2 flex flex-wrap items-center gap-1.5">
-        <select
+        <PickList
           v-model="groupAt"
-          class="field h-7"
-          aria-label="Part of the body"
-        >
-          <option
-            v-for="(g, i) in groups"
-            :key="g.name + i"
-            :value="i"
-          >
-            {{ g.name }}
-          </option>
-        </select>
-        <select
+          :options="groups.map((g, i) => ({ value: i, name: g.name }))"
+          label="Part of the body"
+        />
+        <PickList
           v-if="(group?.bones.length ?? 0) > 1"
           v-model="limb"
-          class="field h-7"
-          aria-label="Limb"
-        >
-          <option value="">all of it</option>
-          <option
-            v-for="b in group!.bones"
-            :key="b"
-            :value="b"
-          >
-            {{ boneName(b) }}
-          </option>
-        </select>
+          :options="limbs"
+          label="Limb"
+        />
       </div>
       <div class="mt-1.5 flex flex-wrap items-center gap-1.5">
         <label class="flex items-center gap-1"

@@ -1,10 +1,12 @@
 <script setup lang="ts">
+import CloseButton from '~/ui/CloseButton.vue'
+import PickList from '~/ui/PickList.vue'
 import { computed, onMounted, ref, watch } from 'vue'
 import { onClickOutside } from '@vueuse/core'
-import { Trash2, X } from '@lucide/vue'
+import { Trash2 } from '@lucide/vue'
 import { layBones } from '#core/figure'
 import { isPose, pinnedPoint } from '#core/pass'
-import { eachRun } from '#core/sheet'
+import { eachRun, exposedDrawings } from '#core/sheet'
 import type { Pin } from '#core/document'
 import { passHere } from '~/chart/spans'
 import { newId } from '~/sync/ids'
@@ -40,17 +42,14 @@ const holders = computed<Choice[]>(() =>
   ),
 )
 /** The poses in the order in which they are first shown. */
-const cores = computed(() => {
-  const ids = new Set(
-    [...eachRun(desk.column!.runs)]
-      .map(r => r.run.drawing)
-      .filter((d): d is string => !!d && isPose(desk.stack!.drawings[d])),
-  )
-  return [...ids].map(id => desk.stack!.drawings[id]!)
-})
+const poses = computed(() =>
+  [...exposedDrawings(desk.column!.runs).keys()].map(id => desk.stack!.drawings[id]!).filter(isPose),
+)
+const poseChoices = computed<Choice[]>(() => poses.value.map(d => ({ value: d.id, name: d.number })))
 
 const part = ref('')
-const to = ref('ground')
+const GROUND: Choice = { value: 'ground', name: 'the place where it is now' }
+const to = ref(GROUND.value)
 const first = ref('')
 const last = ref('')
 watch(
@@ -63,22 +62,22 @@ watch(
 onMounted(() => {
   const pass = passHere(desk.scene!, desk.focus!)
   const here = desk.drawing && isPose(desk.drawing) ? desk.drawing.id : pass?.from.drawing
-  first.value = here ?? cores.value[0]?.id ?? ''
+  first.value = here ?? poses.value[0]?.id ?? ''
   last.value = pass?.to.drawing ?? first.value
   panel.value?.querySelector('select')?.focus()
 })
 onClickOutside(panel, () => emit('close'))
 
 const run = computed(() => {
-  const [a, b] = [cores.value.findIndex(d => d.id === first.value), cores.value.findIndex(d => d.id === last.value)]
-  return a < 0 || b < 0 ? [] : cores.value.slice(Math.min(a, b), Math.max(a, b) + 1).map(d => d.id)
+  const [a, b] = [poses.value.findIndex(d => d.id === first.value), poses.value.findIndex(d => d.id === last.value)]
+  return a < 0 || b < 0 ? [] : poses.value.slice(Math.min(a, b), Math.max(a, b) + 1).map(d => d.id)
 })
 function pin(): void {
   const [subject, id] = part.value.split('/') as [string, string]
   const at = content.value && pinnedPoint(desk.stack!, content.value, { subject, part: id })
   if (!at || !run.value.length) return
   const base = { id: newId(), stack: desk.stack!.id, subject, part: id, drawings: run.value }
-  if (to.value === 'ground') {
+  if (to.value === GROUND.value) {
     desk.run({ name: 'pin.set', args: { plan: desk.plan!.id, pin: { ...base, to: { kind: 'point', at } } } })
     return
   }
@@ -129,77 +128,36 @@ const off = (p: Pin) => held.value.find(h => h.pin.id === p.id)?.off ?? 0
     <form @submit.prevent="pin">
       <div class="flex items-baseline justify-between">
         <h2 class="font-semibold">Pins</h2>
-        <button
-          type="button"
-          class="rounded p-0.5 hover:bg-wash"
-          aria-label="Close"
-          title="Close (Esc)"
-          @click="emit('close')"
-        >
-          <X :size="14" />
-        </button>
+        <CloseButton @click="emit('close')" />
       </div>
       <template v-if="parts.length">
         <label class="mt-2 flex items-center gap-2"
           ><span class="w-14 shrink-0">Hold</span
-          ><select
+          ><PickList
             v-model="part"
-            class="field h-7 min-w-0 flex-1"
-            aria-label="Part that is pinned"
-          >
-            <option
-              v-for="p in parts"
-              :key="p.value"
-              :value="p.value"
-            >
-              {{ p.name }}
-            </option>
-          </select></label
-        >
+            class="min-w-0 flex-1"
+            :options="parts"
+            label="Part that is pinned"
+        /></label>
         <label class="mt-1.5 flex items-center gap-2"
           ><span class="w-14 shrink-0">to</span
-          ><select
+          ><PickList
             v-model="to"
-            class="field h-7 min-w-0 flex-1"
-            aria-label="What it is pinned to"
-          >
-            <option value="ground">the place where it is now</option>
-            <option
-              v-for="h in holders"
-              :key="h.value"
-              :value="h.value"
-            >
-              {{ h.name }}
-            </option>
-          </select></label
-        >
+            class="min-w-0 flex-1"
+            :options="[GROUND, ...holders]"
+            label="What it is pinned to"
+        /></label>
         <div class="mt-1.5 flex items-center gap-2">
           <span class="w-14 shrink-0">from</span
-          ><select
+          ><PickList
             v-model="first"
-            class="field h-7"
-            aria-label="First pose of the run"
-          >
-            <option
-              v-for="d in cores"
-              :key="d.id"
-              :value="d.id"
-            >
-              {{ d.number }}
-            </option></select
-          >to<select
+            :options="poseChoices"
+            label="First pose of the run"
+          />to<PickList
             v-model="last"
-            class="field h-7"
-            aria-label="Last pose of the run"
-          >
-            <option
-              v-for="d in cores"
-              :key="d.id"
-              :value="d.id"
-            >
-              {{ d.number }}
-            </option></select
-          ><span class="text-soft">and all between</span>
+            :options="poseChoices"
+            label="Last pose of the run"
+          /><span class="text-soft">and all between</span>
         </div>
         <button
           type="submit"

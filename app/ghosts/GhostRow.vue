@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ToggleButton from '~/ui/ToggleButton.vue'
 import { computed } from 'vue'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { Pin, PinOff } from '@lucide/vue'
@@ -227,18 +228,16 @@ const plain = computed(() => JSON.stringify(ghosts.rule.tints) === JSON.stringif
         reset
       </button>
     </span>
-    <button
-      type="button"
-      class="push-button px-2"
-      :class="{ 'push-button-chosen': pinnedHere }"
+    <ToggleButton
+      class="px-2"
+      :on="pinnedHere"
       :disabled="!desk.drawing"
       aria-label="Pin this drawing"
-      :aria-pressed="pinnedHere"
       title="Pin this drawing: it is always seen as a dotted ghost (Shift 0)"
       @click="ghosts.togglePinned(desk.stack!.id, desk.drawing!.id)"
     >
       <Pin :size="13" />
-    </button>
+    </ToggleButton>
     <button
       v-for="p in pins"
       :key="p.id"

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import NumberField from '~/ui/NumberField.vue'
+import PickList from '~/ui/PickList.vue'
 import { computed, ref, watch, onScopeDispose } from 'vue'
 import type { Recipe } from '#core/chart'
 import type { Reshape } from '#core/motion'
@@ -30,6 +32,8 @@ const ALONGS: Record<Along, string> = {
   die: 'dying away from all of it',
   swell: 'growing, and going again',
 }
+const SPACING_OPTIONS = Object.entries(SPACINGS).map(([value, { name }]) => ({ value, name }))
+const ALONG_OPTIONS = (Object.keys(ALONGS) as Along[]).map(value => ({ value, name: ALONGS[value] }))
 
 const zero = { x: 0, y: 0, turn: 0, scale: 100, stretch: 100, mirror: false }
 const by = ref({ ...zero })
@@ -106,33 +110,24 @@ onScopeDispose(() => desk.drop())
       @submit.prevent="take"
     >
       <span>Move</span
-      ><label class="flex items-center gap-1"
-        ><input
-          v-model.number="by.x"
-          type="number"
-          step="1"
-          class="field h-7 w-20 text-right font-mono"
-          aria-label="To the right, px"
-        />→ px</label
-      ><span /><label class="flex items-center gap-1"
-        ><input
-          v-model.number="by.y"
-          type="number"
-          step="1"
-          class="field h-7 w-20 text-right font-mono"
-          aria-label="Down, px"
-        />↓ px</label
-      >
+      ><NumberField
+        v-model="by.x"
+        step="1"
+        label="To the right, px"
+        unit="→ px"
+      /><span /><NumberField
+        v-model="by.y"
+        step="1"
+        label="Down, px"
+        unit="↓ px"
+      />
       <span>Turn</span
-      ><label class="flex items-center gap-1"
-        ><input
-          v-model.number="by.turn"
-          type="number"
-          step="1"
-          class="field h-7 w-20 text-right font-mono"
-          aria-label="Turn clockwise, degrees"
-        />°</label
-      ><span /><label class="flex items-center gap-1.5"
+      ><NumberField
+        v-model="by.turn"
+        step="1"
+        label="Turn clockwise, degrees"
+        unit="°"
+      /><span /><label class="flex items-center gap-1.5"
         ><input
           v-model="by.mirror"
           type="checkbox"
@@ -140,43 +135,30 @@ onScopeDispose(() => desk.drop())
         />mirror</label
       >
       <span>Scale</span
-      ><label class="flex items-center gap-1"
-        ><input
-          v-model.number="by.scale"
-          type="number"
-          min="1"
-          step="1"
-          class="field h-7 w-20 text-right font-mono"
-          aria-label="Scale, percent"
-        />%</label
-      ><span /><label
-        class="flex items-center gap-1"
+      ><NumberField
+        v-model="by.scale"
+        min="1"
+        step="1"
+        label="Scale, percent"
+        unit="%"
+      /><span /><NumberField
+        v-model="by.stretch"
+        min="5"
+        step="1"
+        label="Stretch with the area kept, percent"
+        unit="% tall"
         title="Taller and narrower, or lower and wider; the area stays"
-        ><input
-          v-model.number="by.stretch"
-          type="number"
-          min="5"
-          step="1"
-          class="field h-7 w-20 text-right font-mono"
-          aria-label="Stretch with the area kept, percent"
-        />% tall</label
-      >
+      />
       <span>Centre</span
-      ><label class="flex items-center gap-1"
-        ><input
-          v-model.number="about.x"
-          type="number"
-          class="field h-7 w-20 text-right font-mono"
-          aria-label="Centre from the left, px"
-        />→</label
-      ><span /><label class="flex items-center gap-1"
-        ><input
-          v-model.number="about.y"
-          type="number"
-          class="field h-7 w-20 text-right font-mono"
-          aria-label="Centre from the top, px"
-        />↓</label
-      >
+      ><NumberField
+        v-model="about.x"
+        label="Centre from the left, px"
+        unit="→"
+      /><span /><NumberField
+        v-model="about.y"
+        label="Centre from the top, px"
+        unit="↓"
+      />
     </form>
     <p class="mt-1 text-[11.5px] text-soft">Figures keep their shape: they move, turn and grow as a whole.</p>
     <label class="mt-1.5 flex items-center gap-1.5"
@@ -212,33 +194,18 @@ onScopeDispose(() => desk.drop())
         v-if="over === 'range'"
         class="mt-1.5 pl-5"
       >
-        <select
+        <PickList
           v-model="along"
-          class="field h-7"
-          aria-label="How it runs along the drawings"
-        >
-          <option
-            v-for="(name, id) in ALONGS"
-            :key="id"
-            :value="id"
-          >
-            {{ name }}
-          </option>
-        </select>
-        <select
+          :options="ALONG_OPTIONS"
+          label="How it runs along the drawings"
+        />
+        <PickList
           v-if="along !== 'same'"
           v-model="spacing"
-          class="field mt-1 h-7"
-          aria-label="How it is spaced"
-        >
-          <option
-            v-for="(s, id) in SPACINGS"
-            :key="id"
-            :value="id"
-          >
-            {{ s.name }}
-          </option>
-        </select>
+          class="mt-1"
+          :options="SPACING_OPTIONS"
+          label="How it is spaced"
+        />
         <p class="mt-1 font-mono text-[11px] text-soft">
           {{
             drawings.length

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ToggleButton from '~/ui/ToggleButton.vue'
 import { computed } from 'vue'
 import type { Pencil } from '@lucide/vue'
 import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
@@ -360,25 +361,23 @@ const CHOSEN = 'bg-bottle text-on-bottle enabled:hover:bg-bottle'
           class="accent-bottle"
         />keep widths</label
       >
-      <button
-        type="button"
-        class="push-button h-7"
-        :class="{ 'push-button-chosen': side.open === 'reshape' }"
+      <ToggleButton
+        class="h-7"
+        :on="side.open === 'reshape'"
         :disabled="!desk.drawing"
         title="Move, turn, scale by numbers, on this drawing or a range of drawings"
         @click="side.open = side.open === 'reshape' ? null : 'reshape'"
       >
         Numbers …
-      </button>
-      <button
-        type="button"
-        class="push-button h-7"
-        :class="{ 'push-button-chosen': side.open === 'parts' }"
+      </ToggleButton>
+      <ToggleButton
+        class="h-7"
+        :on="side.open === 'parts'"
         title="Figures and named parts (Alt P)"
         @click="side.open = side.open === 'parts' ? null : 'parts'"
       >
         Parts …
-      </button>
+      </ToggleButton>
     </div>
   </div>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ToggleButton from '~/ui/ToggleButton.vue'
 import { computed, ref } from 'vue'
 import { parseLength, parseRate, feetOfLength, rateLabel } from '#core/time'
 import { newId } from '~/sync/ids'
@@ -108,17 +109,15 @@ function setSize(w: number, h: number): void {
       <fieldset>
         <legend>Picture size</legend>
         <div class="mt-0.5 flex flex-wrap items-center gap-1.5">
-          <button
+          <ToggleButton
             v-for="[w, h] in SIZES"
             :key="`${w}${h}`"
-            type="button"
-            class="push-button h-8"
-            :class="{ 'push-button-chosen': width === w && height === h }"
-            :aria-pressed="width === w && height === h"
+            class="h-8"
+            :on="width === w && height === h"
             @click="setSize(w, h)"
           >
             {{ w }} × {{ h }}
-          </button>
+          </ToggleButton>
         </div>
         <div class="mt-1.5 flex items-center gap-1.5">
           <input
@@ -141,17 +140,15 @@ function setSize(w: number, h: number): void {
         <fieldset>
           <legend>Rate</legend>
           <div class="mt-0.5 flex flex-wrap items-center gap-1">
-            <button
+            <ToggleButton
               v-for="r in RATES"
               :key="r"
-              type="button"
-              class="push-button h-8 px-2"
-              :class="{ 'push-button-chosen': rateText === r }"
-              :aria-pressed="rateText === r"
+              class="h-8 px-2"
+              :on="rateText === r"
               @click="rateText = r"
             >
               {{ r }}
-            </button>
+            </ToggleButton>
           </div>
           <div class="mt-1.5 flex items-center gap-1.5">
             <input

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ToggleButton from '~/ui/ToggleButton.vue'
 import { computed } from 'vue'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { ChartNoAxesColumn, ChevronDown, ChevronUp, Ghost, Pin, Spline, Trash2, Undo2 } from '@lucide/vue'
@@ -114,12 +115,10 @@ const remove = () => desk.run({ name: 'drawing.remove', args: { stack: desk.stac
   <div class="@container flex h-10 min-w-0 items-center border-t border-edge bg-panel px-3">
     <div class="flex min-w-0 flex-1 items-center gap-2 @max-[640px]:gap-1">
       <span class="flex">
-        <button
-          type="button"
-          class="push-button rounded-r-none"
+        <ToggleButton
+          class="rounded-r-none"
+          :on="ghosts.on"
           aria-label="Ghosts"
-          :class="{ 'push-button-chosen': ghosts.on }"
-          :aria-pressed="ghosts.on"
           title="Ghosts on or off (G), off while ` is held: before is dashed, after is whole"
           @click="ghosts.on = !ghosts.on"
         >
@@ -142,7 +141,7 @@ const remove = () => desk.run({ name: 'drawing.remove', args: { stack: desk.stac
               stroke-width="2.2"
             />
           </svg>
-        </button>
+        </ToggleButton>
         <button
           type="button"
           class="push-button rounded-l-none border-l-0 px-1"
@@ -157,28 +156,24 @@ const remove = () => desk.run({ name: 'drawing.remove', args: { stack: desk.stac
           />
         </button>
       </span>
-      <button
-        type="button"
-        class="push-button px-2"
-        :class="{ 'push-button-chosen': travel.arcs }"
-        :aria-pressed="travel.arcs"
+      <ToggleButton
+        class="px-2"
+        :on="travel.arcs"
         aria-label="Arcs"
         title="Arcs on or off (I)"
         @click="travel.arcs = !travel.arcs"
       >
         <Spline :size="14" />
-      </button>
-      <button
-        type="button"
-        class="push-button px-2"
-        :class="{ 'push-button-chosen': travel.plot }"
-        :aria-pressed="travel.plot"
+      </ToggleButton>
+      <ToggleButton
+        class="px-2"
+        :on="travel.plot"
         aria-label="Travel plot"
         title="Travel plot on or off (Z)"
         @click="travel.plot = !travel.plot"
       >
         <ChartNoAxesColumn :size="14" />
-      </button>
+      </ToggleButton>
       <button
         type="button"
         class="push-button px-2"
@@ -297,17 +292,15 @@ const remove = () => desk.run({ name: 'drawing.remove', args: { stack: desk.stac
           >
             Breakdown
           </button>
-          <button
+          <ToggleButton
             v-if="!desk.drawing.own"
-            type="button"
-            class="push-button px-2"
-            :class="{ 'push-button-chosen': !!desk.drawing.fixed }"
-            :aria-pressed="!!desk.drawing.fixed"
+            class="px-2"
+            :on="!!desk.drawing.fixed"
             title="Break down only the parts that are posed on it; the rest follows the chart (M)"
             @click="breakParts(desk)"
           >
             Parts
-          </button>
+          </ToggleButton>
           <button
             v-if="desk.drawing.own"
             type="button"

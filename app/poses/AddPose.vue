@@ -1,7 +1,7 @@
 <script setup lang="ts">
+import CloseButton from '~/ui/CloseButton.vue'
 import { computed, onMounted, ref } from 'vue'
 import { onClickOutside } from '@vueuse/core'
-import { X } from '@lucide/vue'
 import { isPose } from '#core/pass'
 import { lastRun } from '#core/sheet'
 import type { PoseRole } from '#core/document'
@@ -53,14 +53,7 @@ onMounted(() => panel.value?.querySelector<HTMLElement>('input:checked')?.focus(
     <form @submit.prevent="add">
       <div class="flex items-baseline justify-between">
         <h2 class="font-semibold">Add a pose</h2>
-        <button
-          type="button"
-          class="rounded p-0.5 hover:bg-wash"
-          aria-label="Close"
-          @click="emit('close')"
-        >
-          <X :size="14" />
-        </button>
+        <CloseButton @click="emit('close')" />
       </div>
       <fieldset class="mt-2 space-y-1">
         <legend class="mb-0.5 text-soft">It begins</legend>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ToggleButton from '~/ui/ToggleButton.vue'
 import { plural } from '#core/basic'
 import { computed, ref, watch } from 'vue'
 import { useElementSize } from '@vueuse/core'
@@ -201,24 +202,22 @@ function expose(drawing: string): void {
           aria-label="Frames from one new pose to the next"
           @change="poses.newAt.n = Math.max(1, Math.min(999, Math.round(poses.newAt.n) || 1))"
       /></label>
-      <button
-        type="button"
-        class="push-button px-2"
-        :class="{ 'push-button-chosen': side.open === 'tray' }"
+      <ToggleButton
+        class="px-2"
+        :on="side.open === 'tray'"
         title="The tray: all drawings of the column (Shift K)"
         @click="side.open = side.open === 'tray' ? null : 'tray'"
       >
         Tray
-      </button>
-      <button
-        type="button"
-        class="push-button px-2"
-        :class="{ 'push-button-chosen': side.open === 'poses' }"
+      </ToggleButton>
+      <ToggleButton
+        class="px-2"
+        :on="side.open === 'poses'"
         title="Spread the poses in time, or act them out (Shift G)"
         @click="side.open = side.open === 'poses' ? null : 'poses'"
       >
         In time …
-      </button>
+      </ToggleButton>
       <button
         type="button"
         class="push-button"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ToggleButton from '~/ui/ToggleButton.vue'
 import { plural } from '#core/basic'
 import { computed, onMounted, ref } from 'vue'
 import { onClickOutside } from '@vueuse/core'
@@ -113,17 +114,15 @@ onMounted(() => panel.value?.querySelector('input')?.focus())
         role="group"
         aria-label="Exposure step"
       >
-        <button
+        <ToggleButton
           v-for="n in 4"
           :key="n"
-          type="button"
-          class="push-button px-2"
-          :class="{ 'push-button-chosen': column.step === n }"
-          :aria-pressed="column.step === n"
+          class="px-2"
+          :on="column.step === n"
           @click="set({ step: n })"
         >
           {{ ['ones', 'twos', 'threes', 'fours'][n - 1] }}
-        </button>
+        </ToggleButton>
       </div>
     </div>
     <div class="mt-2">

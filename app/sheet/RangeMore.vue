@@ -1,7 +1,7 @@
 <script setup lang="ts">
+import CloseButton from '~/ui/CloseButton.vue'
 import { computed, onMounted, ref } from 'vue'
 import { onClickOutside } from '@vueuse/core'
-import { X } from '@lucide/vue'
 import { bracketHere, repeatOver, repeatWords, withoutRepeat } from './repeats'
 import { STEP_NAMES, tryOver } from './trying'
 import { back, holdTo, paste, putIn, repeat, replace, reverse, snapToStep, spreadEvenly, takeOut } from './arrange'
@@ -177,15 +177,7 @@ onMounted(() => panel.value?.querySelector<HTMLElement>('button[data-choice]')?.
   >
     <div class="flex items-baseline justify-between gap-3">
       <h2 class="font-semibold">{{ rangeWords(desk.scene!, desk.focus!) }}</h2>
-      <button
-        type="button"
-        class="rounded p-0.5 hover:bg-wash"
-        aria-label="Close"
-        title="Close (Esc)"
-        @click="emit('close')"
-      >
-        <X :size="14" />
-      </button>
+      <CloseButton @click="emit('close')" />
     </div>
     <p
       class="mt-1 min-h-[34px] leading-[17px]"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import ToggleButton from '~/ui/ToggleButton.vue'
 import { computed, ref } from 'vue'
 import { toast } from 'vue-sonner'
 import { framesAtRate, keepSeconds, listOf } from '#core/sheet'
@@ -146,17 +147,15 @@ function tryRate(): void {
     </p>
     <h3 class="mt-4 font-semibold">Rate</h3>
     <div class="mt-1 flex flex-wrap gap-1">
-      <button
+      <ToggleButton
         v-for="r in RATES"
         :key="r"
-        type="button"
-        class="push-button px-2"
-        :class="{ 'push-button-chosen': rateText === r }"
-        :aria-pressed="rateText === r"
+        class="px-2"
+        :on="rateText === r"
         @click="rateText = r"
       >
         {{ r }}
-      </button>
+      </ToggleButton>
       <input
         v-model="rateText"
         class="field h-[28px] w-24 font-mono"

@@ -1,9 +1,9 @@
 <script setup lang="ts">
+import CloseButton from '~/ui/CloseButton.vue'
 import { computed, ref } from 'vue'
 import { useElementSize } from '@vueuse/core'
 import { max } from 'd3-array'
 import { scaleLinear } from 'd3-scale'
-import { X } from '@lucide/vue'
 import { boneOfPoint } from '#core/figure'
 import { figureMarks } from '#core/picture'
 import type { Point, Track } from '#core/travel'
@@ -180,15 +180,11 @@ const name = (p: Point) => (desk.stack ? pointName(desk.stack, p) : '')
         v-else
         class="flex-1"
       />
-      <button
-        type="button"
-        class="rounded p-0.5 hover:bg-wash"
-        aria-label="Close the travel plot"
+      <CloseButton
+        label="Close the travel plot"
         title="Close the travel plot (Z)"
         @click="travel.plot = false"
-      >
-        <X :size="14" />
-      </button>
+      />
     </div>
     <div
       ref="box"

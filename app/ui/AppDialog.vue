@@ -1,6 +1,6 @@
 <script setup lang="ts">
+import CloseButton from './CloseButton.vue'
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
-import { X } from '@lucide/vue'
 
 defineProps<{ title: string; wide?: boolean }>()
 const emit = defineEmits<{ close: [] }>()
@@ -23,15 +23,10 @@ const emit = defineEmits<{ close: [] }>()
       >
         <div class="mb-3 flex items-start justify-between gap-4">
           <DialogTitle class="text-[17px] font-semibold">{{ title }}</DialogTitle>
-          <button
-            type="button"
-            class="rounded p-1 hover:bg-wash"
-            aria-label="Close"
-            title="Close (Esc)"
+          <CloseButton
+            :size="16"
             @click="emit('close')"
-          >
-            <X :size="16" />
-          </button>
+          />
         </div>
         <slot />
       </DialogPanel>
