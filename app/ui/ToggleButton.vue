@@ -1,0 +1,15 @@
+<script setup lang="ts">
+/** A push button that stays down while what it stands for is on. Class, title and click are the button's own. */
+defineProps<{ on: boolean }>()
+</script>
+
+<template>
+  <button
+    type="button"
+    class="push-button"
+    :class="{ 'push-button-chosen': on }"
+    :aria-pressed="on"
+  >
+    <slot />
+  </button>
+</template>
