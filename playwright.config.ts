@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test'
+import { chromiumOptions } from './tests/support/chromium'
 
 export default defineConfig({
   testDir: 'tests/browser',
@@ -11,18 +12,6 @@ export default defineConfig({
   tsconfig: './tsconfig.tools.json',
   use: {
     viewport: { width: 1280, height: 800 },
-    launchOptions: {
-      executablePath: '/usr/bin/chromium',
-      args: [
-        '--headless',
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
+    launchOptions: chromiumOptions,
   },
 })

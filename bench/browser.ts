@@ -10,6 +10,7 @@ import { HEAD, rowsOf, USUAL_ROW } from '../app/sheet/layout'
 import { LADDER, U0, xOfU } from '../app/rail/layout'
 import { Planner } from '../demo/planner'
 import { keepShot } from '../server/shots/shots'
+import { chromiumOptions } from '../tests/support/chromium'
 import { loadDemo } from '../tests/support/demo'
 import { newTestId, serve } from '../tests/support/server'
 import { ghostsCost, openArt, penFollow } from './art'
@@ -19,17 +20,6 @@ import { sheetOpen, sheetScroll } from './browser-sheet'
 import { wideShot } from './wide-edit'
 
 const { px: ROW, y: yOfFrame } = rowsOf(USUAL_ROW)
-
-const ARGS = [
-  '--headless',
-  '--no-sandbox',
-  '--disable-gpu',
-  '--disable-quic',
-  '--no-first-run',
-  '--disable-background-networking',
-  '--disable-component-update',
-  '--disable-sync',
-]
 
 /** What runs in the page, as text: a bundler's helpers are not there. `newest` and `carried` are expressions. */
 const counting = (newest: string, carried: string): string => `(() => {
@@ -111,7 +101,7 @@ async function picturePoint(page: Page, shot: Shot, x: number, y: number): Promi
 /** Both browser benches, on the demo shot in the built application. */
 export async function inBrowser(quick: boolean): Promise<Row[]> {
   const { server, db, stop } = await serve()
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGS })
+  const browser = await chromium.launch(chromiumOptions)
   try {
     const id = newTestId()
     await loadDemo(db, id)
@@ -149,7 +139,7 @@ export async function inBrowser(quick: boolean): Promise<Row[]> {
 /** The benches of what is drawn by hand. */
 export async function ofArt(quick: boolean, wants: (name: string) => boolean): Promise<Row[]> {
   const { server, db, stop } = await serve()
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGS })
+  const browser = await chromium.launch(chromiumOptions)
   try {
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
     const seconds = quick ? 1.5 : 5

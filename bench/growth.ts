@@ -5,6 +5,7 @@ import type { Shot } from '../core/document'
 import { makeShot } from '../core/document'
 import { Planner } from '../demo/planner'
 import { keepShot } from '../server/shots/shots'
+import { chromiumOptions } from '../tests/support/chromium'
 import { newTestId, serve } from '../tests/support/server'
 import type { Row } from './row'
 
@@ -71,10 +72,7 @@ async function measured(browser: Browser, server: string, id: string, strokes: n
 /** One stroke in a column with ten times as many charts: what it costs should follow what is touched and seen. */
 export async function commitGrowth(quick: boolean): Promise<Row> {
   const { server, db, stop } = await serve()
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu'],
-  })
+  const browser = await chromium.launch(chromiumOptions)
   try {
     const time = async (charts: number): Promise<number> => {
       const id = newTestId()

@@ -6,6 +6,7 @@ import { demoShots, PRODUCTION } from '../demo'
 import { keepShot } from '../server/shots/shots'
 import { keepStrokes } from '../server/media/strokes'
 import { HEAD, MARGIN, NOTES, COLUMN, rowsOf, USUAL_ROW } from '../app/sheet/layout'
+import { chromiumOptions } from '../tests/support/chromium'
 import { serve } from '../tests/support/server'
 import { gulls } from './gulls'
 
@@ -15,19 +16,7 @@ const { px: ROW, y: yOfFrame } = rowsOf(USUAL_ROW)
 const folder = resolve(import.meta.dirname, '../docs/screenshots')
 await mkdir(folder, { recursive: true })
 const { server, db, stop } = await serve()
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: [
-    '--headless',
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-})
+const browser = await chromium.launch(chromiumOptions)
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
 const take = async (name: string) => {
   await page.waitForTimeout(400)

@@ -4,25 +4,11 @@ import { computed, onMounted, ref } from 'vue'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { EllipsisVertical, Moon, Plus, Sun, Upload } from '@lucide/vue'
 import { toast } from 'vue-sonner'
+import type { ProductionInList, ShotInList } from '#core/document'
 import { feetOfLength, rateLabel } from '#core/time'
 import { newId } from '~/sync/ids'
 import NewShot from '~/list/NewShot.vue'
 import { useTheme } from '~/ui/useTheme'
-
-interface ShotInList {
-  id: string
-  name: string
-  revision: number
-  updatedAt: string
-  length: number
-  rate: { num: number; den: number }
-  picture: { width: number; height: number }
-}
-interface ProductionInList {
-  id: string
-  name: string
-  shots: ShotInList[]
-}
 
 useHead({ title: 'Shots · Fintro' })
 const { name: themeName, toggle } = useTheme()

@@ -1,7 +1,6 @@
 import type { Shot } from '#core/document'
-import type { Applied, Command, Refusal } from '#core/commands'
+import type { Applied, Command, JournalEntry, Refusal } from '#core/commands'
 import { applyCommand } from '#core/commands'
-import type { JournalEntry } from './server'
 
 interface Local {
   readonly command: Command

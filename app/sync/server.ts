@@ -1,18 +1,6 @@
 import type { StoredShot } from '#core/document'
-import type { Command, Refusal } from '#core/commands'
+import type { Command, Committed, JournalEntry } from '#core/commands'
 import type { Stroke } from '#core/stroke'
-
-export interface JournalEntry {
-  revision: number
-  command: Command
-}
-export type Outcome =
-  { id: string; status: 'applied'; revision: number } | { id: string; status: 'refused'; refusal: Refusal }
-export interface Committed {
-  revision: number
-  missed: JournalEntry[]
-  outcomes: Outcome[]
-}
 
 /** The server said no: a problem document. */
 export class ServerRefusal extends Error {

@@ -62,36 +62,30 @@ export const pushRun = command(
   },
 )
 
-export const tradeRun = command(
-  'run.trade',
-  oneRun,
-  a => `Trade ${count(a.delta)} with the next drawing`,
-  (shot, { plan, column: id, run, delta: d }) => {
+/** A command by which one exposure and its neighbours give and take frames. */
+const retimed = <N extends string>(
+  name: N,
+  label: (a: z.output<typeof oneRun>) => string,
+  edit: (runs: Runs, place: Place, delta: number) => Runs,
+  nothing: string,
+) =>
+  command(name, oneRun, label, (shot, { plan, column: id, run, delta: d }) => {
     const column = openColumn(shot, plan, id)
-    return edited(
-      shot,
-      plan,
-      column,
-      trade(column.runs, placeOf(column.runs, run), d),
-      'The next drawing has no frame to give.',
-    )
-  },
+    return edited(shot, plan, column, edit(column.runs, placeOf(column.runs, run), d), nothing)
+  })
+
+export const tradeRun = retimed(
+  'run.trade',
+  a => `Trade ${count(a.delta)} with the next drawing`,
+  trade,
+  'The next drawing has no frame to give.',
 )
 
-export const shiftRun = command(
+export const shiftRun = retimed(
   'run.shift',
-  oneRun,
   a => `Move a drawing ${count(a.delta)} ${a.delta > 0 ? 'later' : 'earlier'}`,
-  (shot, { plan, column: id, run, delta: d }) => {
-    const column = openColumn(shot, plan, id)
-    return edited(
-      shot,
-      plan,
-      column,
-      shift(column.runs, placeOf(column.runs, run), d),
-      'There is no frame left to move into.',
-    )
-  },
+  shift,
+  'There is no frame left to move into.',
 )
 
 export const shiftRuns = command(

@@ -1,6 +1,7 @@
 export * from './apply'
 export type { Change } from './change'
 export { onStep } from './exposures'
+export type * from './journal'
 export type { RunRef, Spot } from './parts'
 export { isTimed } from './parts'
 export type { Refusal } from './refusal'

@@ -1,5 +1,6 @@
 export * from './document'
 export { equal } from './equal'
+export type * from './listed'
 export * from './make'
 export * from './open'
 export * from './pieces'

@@ -1,7 +1,7 @@
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import { z } from 'zod'
 import type { Shot } from '#core/document'
-import type { Command, Refusal } from '#core/commands'
+import type { Command, Committed, JournalEntry, Outcome } from '#core/commands'
 import { changedPieces, SCHEMA } from '#core/document'
 import { applyCommand, commandSchema } from '#core/commands'
 import { Problem } from '../http/problem'
@@ -21,18 +21,6 @@ export const commitSchema = z.object({
   base: z.number().int().min(0),
   commands: z.array(commandSchema).min(1).max(MAX_COMMANDS),
 })
-
-export interface JournalEntry {
-  revision: number
-  command: Command
-}
-export type Outcome =
-  { id: string; status: 'applied'; revision: number } | { id: string; status: 'refused'; refusal: Refusal }
-export interface Committed {
-  revision: number
-  missed: JournalEntry[]
-  outcomes: Outcome[]
-}
 
 /**
  * The newest documents that this process has read or made, by shot. A cache: the row's revision decides whether it

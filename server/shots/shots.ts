@@ -2,7 +2,7 @@ import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import { z } from 'zod'
 import { colour, label, shotIdSchema } from '#core/basic'
 import { pictureSchema, rateSchema } from '#core/document/document'
-import type { Shot, StoredShot } from '#core/document'
+import type { ProductionInList, Shot, ShotInList, StoredShot } from '#core/document'
 import { assemble, imageHashes, makeShot, openShot, piecesOf, strokeHashes } from '#core/document'
 import { framesSchema, rate } from '#core/time'
 import { models } from '../db/models'
@@ -17,21 +17,6 @@ export const newShotSchema = z.object({
   paper: colour,
   length: framesSchema,
 })
-
-export interface ShotInList {
-  id: string
-  name: string
-  revision: number
-  updatedAt: string
-  length: number
-  rate: { num: number; den: number }
-  picture: { width: number; height: number }
-}
-export interface ProductionInList {
-  id: string
-  name: string
-  shots: ShotInList[]
-}
 
 /** All productions with their shots, by name; shots that were put away are left out. */
 export async function listShots(db: Sequelize): Promise<ProductionInList[]> {
