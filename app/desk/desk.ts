@@ -181,10 +181,10 @@ function useOpening({ session, shot, preview, contents, ...at }: Sighted) {
         tell: t => toast(t.message, { description: t.detail, duration: TOLD_MS }),
       }),
     )
+    begin(session.value.shot)
     shotChanged()
     stepsChanged()
     savingChanged()
-    begin(session.value.shot)
   }
 
   function close(): void {
