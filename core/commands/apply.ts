@@ -6,6 +6,9 @@ import { argsOf } from './kind'
 import { commands } from './all'
 import type { Shot } from '../document/document'
 import { SCHEMA } from '../document/document'
+import type { Fault } from '../document/check'
+import { firstFault } from '../document/check'
+import { withoutMinusZero } from '../document/minus-zero'
 import type { Refusal } from './refusal'
 import { Refused } from './refusal'
 
@@ -41,22 +44,32 @@ export const commandSchema = z.object({
 })
 
 /**
- * The shot after a command, or a refusal with a reason. Pure: the same shot and command give the same outcome everywhere;
+ * The shot after a command, or a refusal with a reason; what is accepted opens again. Pure: the same shot and command give the same outcome everywhere;
  * new ids are the command's own with a count.
  */
 export function applyCommand(shot: Shot, command: Command): Applied {
-  const kind = commands[command.name] as unknown as CommandKind | undefined
-  if (!kind) return { ok: false, refusal: { code: 'invalid', message: `There is no command ${String(command.name)}.` } }
+  if (!Object.hasOwn(commands, command.name))
+    return { ok: false, refusal: { code: 'invalid', message: `There is no command ${String(command.name)}.` } }
+  const kind = commands[command.name] as unknown as CommandKind
   let n = 0
   try {
     const args = argsOf(kind, command.args)
-    const after = kind.apply(shot, args, { newId: () => `${command.id}.${n++}` })
+    const made = kind.apply(shot, args, { newId: () => `${command.id}.${n++}` })
+    const after = withoutMinusZero(shot, made)
+    const fault = firstFault(shot, after)
+    if (fault) return { ok: false, refusal: refusalFor(command.name, fault) }
     return { ok: true, shot: after, label: kind.label(args, shot) }
   } catch (error) {
     if (error instanceof Refused) return { ok: false, refusal: error.refusal }
     throw error
   }
 }
+
+/** What a command makes is checked as what is read is: none is accepted whose shot would not open again. */
+const refusalFor = (name: CommandName, { kind, message }: Fault): Refusal =>
+  kind === 'form'
+    ? { code: 'limit', message }
+    : { code: 'changed', message: name === 'revert' ? `Something made since depends on it. ${message}` : message }
 
 /** The changes that take `after` back to `before`. */
 export const changesBack = (before: Shot, after: Shot): Change[] => inverse(diff(before, after))

@@ -8,20 +8,26 @@ import { refuse } from './refusal'
  * One difference between two shots. A value stands at a path before and after (absent where there is none); a list (runs,
  * strokes, ticks) lost `before` and got `after` in the same place, behind the entry named `behind`.
  */
+const pathSchema = z
+  .array(z.string().refine(key => !(key in Object.prototype), 'This is no place in a shot.'))
+  .min(1)
+  .max(12)
+const entriesSchema = z.array(z.record(z.string(), z.json()))
+
 export const changeSchema = z.discriminatedUnion('kind', [
   z.object({
     kind: z.literal('value'),
-    path: z.array(z.string()).max(12),
+    path: pathSchema,
     before: z.json().optional(),
     after: z.json().optional(),
   }),
   z.object({
     kind: z.literal('list'),
-    path: z.array(z.string()).max(12),
+    path: pathSchema,
     hint: z.number().int().min(0),
     behind: z.string().nullable(),
-    before: z.array(z.json()),
-    after: z.array(z.json()),
+    before: entriesSchema,
+    after: entriesSchema,
   }),
 ])
 export type Change = z.infer<typeof changeSchema>
@@ -36,14 +42,15 @@ const WHOLE_NAMES = new Set(['picture', 'rate', 'recipe'])
 const LISTS: Record<string, string> = { runs: 'id', strokes: 'id', ticks: 'drawing' }
 
 const isTree = (v: unknown): v is Tree => typeof v === 'object' && v !== null && !Array.isArray(v)
+const isRuns = (v: unknown): v is Runs => isTree(v) && Array.isArray(v.chunks) && typeof v.count === 'number'
 
 /** All differences from one shot to another. Parts that are the same object are not looked into. */
 export function diff(before: unknown, after: unknown, path: string[] = []): Change[] {
   if (before === after) return []
   const name = path.at(-1) ?? ''
   if (name === 'runs' && before && after) return listChange(path, ...runsMiddle(before as Runs, after as Runs))
-  if (LISTS[name] && Array.isArray(before) && Array.isArray(after))
-    return listChange(path, ...middle(before, after, LISTS[name]))
+  if (Object.hasOwn(LISTS, name) && Array.isArray(before) && Array.isArray(after))
+    return listChange(path, ...middle(before, after, LISTS[name]!))
   if (isTree(before) && isTree(after) && !WHOLE.has(path.at(-2) ?? '') && !WHOLE_NAMES.has(name)) {
     const keys = new Set([...Object.keys(before), ...Object.keys(after)])
     return [...keys].flatMap(k => diff(before[k], after[k], [...path, k]))
@@ -57,7 +64,7 @@ const side = (name: 'before' | 'after', value: unknown) =>
 /** Exposures inside a value (a whole column that comes or goes) as plain lists, so that changes are JSON. */
 function plain(value: unknown): unknown {
   if (!isTree(value)) return value
-  if ('chunks' in value) return listOf(value as unknown as Runs)
+  if (isRuns(value)) return listOf(value)
   return Object.fromEntries(Object.entries(value).map(([k, v]) => [k, plain(v)]))
 }
 
@@ -88,9 +95,9 @@ function listChange(
   before: unknown[],
   after: unknown[],
 ): Change[] {
-  type Json = z.infer<ReturnType<typeof z.json>>
+  type Entries = z.infer<typeof entriesSchema>
   return before.length || after.length
-    ? [{ kind: 'list', path, hint, behind, before: before as Json[], after: after as Json[] }]
+    ? [{ kind: 'list', path, hint, behind, before: before as Entries, after: after as Entries }]
     : []
 }
 
@@ -119,8 +126,10 @@ export function applyChanges<T>(
             refuse('changed', `${where(c.path)} has changed since.`)
           return c.after === undefined ? undefined : revive(c.path, c.after)
         }
-        if (value === undefined) refuse('gone', `${where(c.path)} is not there any more.`)
-        return c.path.at(-1) === 'runs' ? spliceRuns(value as Runs, c) : spliceList(value as Entry[], c)
+        if (c.path.at(-1) === 'runs' && isRuns(value)) return spliceRuns(value, c)
+        if (!Array.isArray(value) || !Object.hasOwn(LISTS, c.path.at(-1)!))
+          return refuse('gone', `${where(c.path)} is not there any more.`)
+        return spliceList(value as Entry[], c)
       }) as T,
     root,
   )
@@ -138,13 +147,14 @@ const NAMES: Record<string, string> = {
 const where = (path: readonly string[]): string =>
   [...path]
     .reverse()
-    .map(p => NAMES[p])
+    .map(p => (Object.hasOwn(NAMES, p) ? NAMES[p] : undefined))
     .find(Boolean) ?? 'What this changed'
 
 function applyAt(tree: Tree, path: readonly string[], f: (value: unknown, exists: boolean) => unknown): Tree {
   const [key, ...rest] = path as [string, ...string[]]
-  if (rest.length && !isTree(tree[key])) return refuse('gone', `${where(path)} is not there any more.`)
-  const value = rest.length ? applyAt(tree[key] as Tree, rest, f) : f(tree[key], Object.hasOwn(tree, key))
+  const held = Object.hasOwn(tree, key) ? tree[key] : undefined
+  if (rest.length && (!isTree(held) || isRuns(held))) return refuse('gone', `${where(path)} is not there any more.`)
+  const value = rest.length ? applyAt(held as Tree, rest, f) : f(held, Object.hasOwn(tree, key))
   if (value !== undefined) return { ...tree, [key]: value }
   const { [key]: _gone, ...others } = tree
   return others

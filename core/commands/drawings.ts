@@ -4,6 +4,7 @@ import { eachRun, findRun, giveAway, insertRun, lastRun, withStay } from '../she
 import { idSchema } from '../basic'
 import { framesSchema as frames } from '../time'
 import { command } from './kind'
+import { columnsOf, plansOf } from '../document/shown'
 import type { Content, Drawing, Shot, Stack, StrokeRef } from '../document/document'
 import {
   contentSchema,
@@ -258,10 +259,9 @@ export function unexpose(shot: Shot, stack: string, drawings: ReadonlySet<string
       .map(({ run }) => run.id)
     return gone.reduce((r, id) => giveAway(r, findRun(r, id)!), runs)
   }
-  const plans = Object.values(shot.plans)
-  return plans.reduce(
+  return plansOf(shot).reduce(
     (s, plan) =>
-      Object.values(plan.columns)
+      columnsOf(plan)
         .filter(c => c.stack === stack)
         .reduce((t, c) => withColumn(t, plan.id, { ...c, runs: strip(c.runs) }), s),
     shot,
@@ -275,8 +275,8 @@ export const removeDrawing = command(
   (shot, { stack: id, drawing }) => {
     drawingOf(shot, id, drawing)
     const { drawings } = stackOf(shot, id)
-    for (const plan of Object.values(shot.plans)) {
-      for (const c of Object.values(plan.columns)) {
+    for (const plan of plansOf(shot)) {
+      for (const c of columnsOf(plan)) {
         if (c.stack !== id) continue
         unlocked(c)
         if (c.lead !== undefined && [...eachRun(c.runs)].some(({ run }) => run.drawing === drawing))
@@ -288,7 +288,7 @@ export const removeDrawing = command(
     }
     const goneWithIt = new Set([drawing])
     let out = shot
-    for (const plan of Object.values(shot.plans)) {
+    for (const plan of plansOf(shot)) {
       const charts = Object.values(plan.charts).filter(c => c.stack === id)
       const ended = charts.filter(c => c.from === drawing || c.to === drawing)
       for (const t of ended.flatMap(c => c.ticks)) if (!drawings[t.drawing]!.own) goneWithIt.add(t.drawing)

@@ -1,6 +1,6 @@
 /** Why a command could not be applied. Nothing was changed. */
 export interface Refusal {
-  readonly code: 'gone' | 'changed' | 'locked' | 'no-room' | 'again' | 'invalid'
+  readonly code: 'gone' | 'changed' | 'locked' | 'no-room' | 'again' | 'invalid' | 'limit'
   readonly message: string
 }
 

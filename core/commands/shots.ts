@@ -3,6 +3,7 @@ import { colour, idSchema, label } from '../basic'
 import { command } from './kind'
 import { eachRun, listOf, runsOf } from '../sheet'
 import { framesSchema as frames, rateLabel } from '../time'
+import { plansOf } from '../document/shown'
 import type { Column } from '../document/document'
 import { chartSchema, columnSchema, rateSchema, shotSchema, stackSchema } from '../document/document'
 import { firstLost } from '../document/open'
@@ -174,7 +175,7 @@ export const setRate = command(
   ({ rate, lengths }) =>
     `${rateLabel(rate)} frames a second, ${lengths ? 'the seconds kept' : 'the frame numbers kept'}`,
   (shot, { rate, length, lengths = {} }) => {
-    const retimed = Object.values(shot.plans).reduce((out, plan) => {
+    const retimed = plansOf(shot).reduce((out, plan) => {
       const columns = Object.entries(lengths[plan.id] ?? {}).map(([id, list]) => {
         const column = plan.columns[id] ?? refuse('gone', 'The column is not there any more.')
         const runs = listOf(column.runs)

@@ -13,9 +13,13 @@ export const SCHEMA = 4
 export const roleSchema = z.enum(['key', 'extreme', 'breakdown', 'in-between'])
 export const poseRoleSchema = z.enum(['key', 'extreme', 'breakdown'])
 
+/** The most strokes on a drawing, and the most exposures of a column. */
+export const MOST_STROKES = 5000
+export const MOST_RUNS = 14_400
 /** An affine map of the picture, as in SVG's matrix(a b c d e f). */
 export const affineSchema = z.tuple([finite, finite, finite, finite, finite, finite]).readonly()
 
+const WIDTHS = 'A line is a hundredth of its width at least, and 100 times it at most.'
 /** A stroke on a drawing: its content by hash, and what was done to it since. */
 export const strokeRefSchema = z.object({
   id: idSchema,
@@ -25,8 +29,13 @@ export const strokeRefSchema = z.object({
   /** Where it was moved, turned, scaled to. */
   at: affineSchema.optional(),
   /** How much wider its line is drawn than it was, before it is mapped by `at`. */
-  width: z.number().min(0.01).max(100).optional(),
+  width: z.number().min(0.01, WIDTHS).max(100, WIDTHS).optional(),
 })
+
+const strokesOf = (what: string) =>
+  z
+    .array(strokeRefSchema)
+    .max(MOST_STROKES, `${what} holds at most 5,000 strokes. Put some on a drawing of another column.`)
 
 /**
  * What keeps its identity from drawing to drawing, and has a place, a turn and a size on each drawing that it is on.
@@ -43,7 +52,7 @@ export const subjectSchema = z.discriminatedUnion('kind', [
     name: label,
     kind: z.literal('part'),
     figure: figureSchema,
-    strokes: z.array(strokeRefSchema).max(5000).optional(),
+    strokes: strokesOf('A part').optional(),
   }),
   /** A picture brought in, about its place. `file` is the hash of its bytes. */
   z.object({
@@ -59,7 +68,7 @@ export const subjectSchema = z.discriminatedUnion('kind', [
 
 export const contentSchema = z.object({
   poses: z.record(idSchema, poseSchema),
-  strokes: z.array(strokeRefSchema).max(5000),
+  strokes: strokesOf('A drawing'),
 })
 
 export const numberSchema = z
@@ -101,7 +110,7 @@ export const chartSchema = z.object({
   step: z.number().int().min(1).max(24),
   path: pathSchema,
   recipe: recipeSchema,
-  ticks: z.array(tickSchema).max(200),
+  ticks: z.array(tickSchema).max(200, 'A span holds at most 200 in-betweens.'),
   /** How much parts lead (or, below 0, drag), in spans of time; by subject and part, as partKey writes them. */
   leads: z.record(z.string().max(100), z.number().min(-MOST_LEAD).max(MOST_LEAD)).optional(),
   /**
@@ -192,8 +201,8 @@ export const columnSchema = z.object({
   link: idSchema.optional(),
   /** The column that this one is lined up with: it changes drawings wherever that one does, until it is released. */
   lead: idSchema.optional(),
-  runs: z.array(runSchema).max(14_400).transform(runsOf),
-  repeats: z.array(repeatSchema).max(500).optional(),
+  runs: z.array(runSchema).max(MOST_RUNS, 'A column holds at most 14,400 exposures.').transform(runsOf),
+  repeats: z.array(repeatSchema).max(500, 'A column holds at most 500 repeats.').optional(),
 })
 
 export const planSchema = z.object({

@@ -1,6 +1,6 @@
-/** Plain JSON values compared by what they hold. A key that is undefined counts as absent. */
+/** Plain JSON values compared by what they hold. A key that is undefined counts as absent, −0 as 0. */
 export function equal(a: unknown, b: unknown): boolean {
-  if (Object.is(a, b)) return true
+  if (a === b || (Number.isNaN(a) && Number.isNaN(b))) return true
   if (
     typeof a !== 'object' ||
     typeof b !== 'object' ||

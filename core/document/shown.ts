@@ -42,6 +42,9 @@ function shownRecord(record: Plan['columns'], length: number): Plan['columns'] {
 
 const inOrder = new WeakMap<Plan, readonly Column[]>()
 
+/** The plans of a shot in their order. */
+export const plansOf = (shot: Shot): Plan[] => shot.planOrder.map(id => shot.plans[id]!)
+
 /** The columns of a plan from left to right; the same list for the same plan. */
 export function columnsOf(plan: Plan): readonly Column[] {
   const known = inOrder.get(plan) ?? plan.order.map(id => plan.columns[id]!)

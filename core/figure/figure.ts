@@ -96,16 +96,21 @@ export const figureSchema = z
     }
   })
 
+const between = (least: number, most: number, words: string) => z.number().min(least, words).max(most, words)
+const sizeSchema = between(0.01, 100, 'A figure is a hundredth of its size at least, and 100 times it at most.')
+const stretchSchema = between(0.1, 10, 'A figure is stretched to a tenth at least, and to 10 times at most.')
+const lengthSchema = between(0.05, 20, 'A bone is a twentieth of its length at least, and 20 times it at most.')
+
 /** How a figure stands in one drawing. Angles in radians over the rest, clockwise as seen; whole turns are kept. */
 export const poseSchema = z.object({
   place: vecSchema,
   turn: finite,
-  size: z.number().min(0.01).max(100),
+  size: sizeSchema,
   /** Length along the figure's axis over its rest length; across it is 1/stretch, so the area is kept. */
-  stretch: z.number().min(0.1).max(10),
+  stretch: stretchSchema,
   angles: z.record(idSchema, finite),
   /** Lengths of bones over those of the figure: its proportions, where they are not the same in all drawings. */
-  lengths: z.record(idSchema, z.number().min(0.05).max(20)).optional(),
+  lengths: z.record(idSchema, lengthSchema).optional(),
   /** Seen in a mirror that stands upright at its place. */
   mirror: z.boolean().optional(),
 })
@@ -114,8 +119,8 @@ export const poseSchema = z.object({
 export const fixedSchema = z.object({
   place: vecSchema.optional(),
   turn: finite.optional(),
-  size: z.number().min(0.01).max(100).optional(),
-  stretch: z.number().min(0.1).max(10).optional(),
+  size: sizeSchema.optional(),
+  stretch: stretchSchema.optional(),
   angles: z.record(idSchema, finite),
 })
 

@@ -250,6 +250,22 @@ export function following(before: Runs, after: Runs): (place: Place) => Place | 
   }
 }
 
+/**
+ * Tells whether an id stands in the chunks of a column that hold none of some of its runs (the middle that `differing`
+ * gives). Looked up chunk by chunk for a few ids, in one set for many.
+ */
+export function idsOutside(runs: Runs, middle: readonly Run[]): (id: string) => boolean {
+  const inMiddle = new Set(middle)
+  const rest = runs.chunks.filter(c => !inMiddle.has(c.runs[0]!))
+  let asked = 0
+  let all: Set<string> | null = null
+  return id => {
+    if (++asked <= 32) return rest.some(c => indexOf(c).has(id))
+    all ??= new Set(rest.flatMap(c => c.runs.map(r => r.id)))
+    return all.has(id)
+  }
+}
+
 const sumOf = (chunks: readonly Chunk[], count: number): number => {
   let sum = 0
   for (let i = 0; i < count; i++) sum += chunks[i]!.frames

@@ -6,7 +6,7 @@ import type { Rate } from './rate'
 /** The longest shot that Fintro plans, in frames: ten minutes at 24. */
 export const MAX_FRAMES = 14_400
 /** A number of frames, or a frame. */
-export const framesSchema = z.number().int().min(1).max(MAX_FRAMES)
+export const framesSchema = z.number().int().min(1).max(MAX_FRAMES, 'There are at most 14,400 frames.')
 
 /**
  * Reads a typed length: "61" or "61 f" (frames), "2.5 s" (seconds), "2+08" or "3'" (feet+frames).

@@ -35,10 +35,10 @@ function remember(id: string, revision: number, shot: Shot): void {
   if (cache.size > CACHED) cache.delete(cache.keys().next().value!)
 }
 
+/** The revision a shot is at, and the revisions of those commands that are in its journal. */
 interface Head {
-  revision: number
-  deleted: boolean
-  known: Record<string, number> | null
+  readonly revision: number
+  readonly known: ReadonlyMap<string, number>
 }
 
 /**
@@ -98,14 +98,7 @@ async function commitLocked(
   commands: readonly Command[],
 ): Promise<Committed> {
   return db.transaction(async transaction => {
-    const [head] = await db.query<Head>(
-      `
-      SELECT revision, deleted_at IS NOT NULL AS deleted,
-        (SELECT json_object_agg(command_id, revision) FROM journal WHERE shot_id = $1 AND command_id = ANY($2)) AS known
-      FROM shots WHERE id = $1 FOR UPDATE`,
-      { bind: [shotId, commands.map(c => c.id)], type: QueryTypes.SELECT, transaction },
-    )
-    if (!head || head.deleted) throw noShot()
+    const head = await lockedHead(db, shotId, commands, transaction)
     if (base > head.revision) throw new Problem(409, 'ahead', 'This window is ahead of the stored shot. Load it again.')
     const missed = base < head.revision ? await entriesAfter(db, shotId, base, transaction) : []
     const cached = cache.get(shotId)
@@ -119,6 +112,30 @@ async function commitLocked(
   })
 }
 
+/**
+ * The shot's row, locked, and which of these commands its journal has. The journal is looked up by a statement of its
+ * own: one that waits for the lock still sees what was there before it waited, and would not find the same command
+ * sent twice at once.
+ */
+async function lockedHead(
+  db: Sequelize,
+  shotId: string,
+  commands: readonly Command[],
+  transaction: Transaction,
+): Promise<Head> {
+  const options = { type: QueryTypes.SELECT as const, transaction }
+  const [row] = await db.query<{ revision: number; deleted: boolean }>(
+    'SELECT revision, deleted_at IS NOT NULL AS deleted FROM shots WHERE id = $1 FOR UPDATE',
+    { bind: [shotId], ...options },
+  )
+  if (!row || row.deleted) throw noShot()
+  const known = await db.query<{ id: string; revision: number }>(
+    'SELECT command_id AS id, revision FROM journal WHERE shot_id = $1 AND command_id = ANY($2)',
+    { bind: [shotId, commands.map(c => c.id)], ...options },
+  )
+  return { revision: row.revision, known: new Map(known.map(k => [k.id, k.revision])) }
+}
+
 async function applyAll(
   db: Sequelize,
   before: Shot,
@@ -129,7 +146,7 @@ async function applyAll(
   const kept = await keptHashes(db, commands, transaction)
   const outcomes: Outcome[] = []
   const applied: Command[] = []
-  const seen = new Map(Object.entries(head.known ?? {}))
+  const seen = new Map(head.known)
   let shot = before
   for (const command of commands) {
     const known = seen.get(command.id)

@@ -84,6 +84,23 @@ describe('commands', () => {
     expect((await opened(id)).revision).toBe(1)
   })
 
+  it('sent several times at once are done once, and every answer says when', async () => {
+    const id = await fresh()
+    const { shot, revision } = await opened(id)
+    // Each round is sent from one revision behind, so that the row is locked and the journal looked up.
+    for (let round = 0; round < 6; round++) {
+      const behind = round ? revision + round - 1 : revision
+      const command = push(shot, 0, 1)
+      const answers = await Promise.all(
+        Array.from({ length: 6 }, () => ask(`/api/shots/${id}/commands`, { base: behind, commands: [command] })),
+      )
+      expect(answers.map(a => a.status)).toEqual(answers.map(() => 200))
+      expect(new Set(answers.map(a => a.body.outcomes[0]!.revision))).toEqual(new Set([revision + round + 1]))
+    }
+    const { body } = await ask(`/api/shots/${id}/journal?after=${revision}`)
+    expect((body as unknown as { entries: unknown[] }).entries).toHaveLength(6)
+    expect(listOf(keeper((await opened(id)).shot).runs)[0]!.frames).toBe(listOf(keeper(shot).runs)[0]!.frames + 6)
+  })
   it('from two windows at once are all kept, in one order for both', async () => {
     const id = await fresh()
     const { shot } = await opened(id)
