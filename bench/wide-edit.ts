@@ -146,6 +146,32 @@ export function linkedEdit(quick: boolean): Row {
   }
 }
 
+/**
+ * A push in one of twenty columns of 14,400 frames, checked as what is read is, over one of twenty of 240: what checking
+ * costs grows with the change.
+ */
+export function checkedEdit(quick: boolean): Row {
+  const edit = (shot: Shot) => {
+    const plan = shot.plans[shot.planOrder[0]!]!
+    const column = plan.columns[plan.order[0]!]!
+    const run = { run: column.runs.chunks[0]!.runs[3]!.id, at: 7 }
+    const args = { plan: plan.id, column: column.id, run, delta: 1 }
+    const command: Command = { id: 'bench-0001', schema: SCHEMA, name: 'run.push', args }
+    return () => {
+      if (!applyCommand(shot, command).ok) throw new Error('The push was refused.')
+    }
+  }
+  const [a, b] = [timeOf(edit(wideShot()), quick), timeOf(edit(cutTo(wideShot(), 240)), quick)]
+  return {
+    bench: 'document.check',
+    value: a / b,
+    unit: 'ratio',
+    bound: 2,
+    better: 'lower',
+    parts: { '14400 frames': `${(a * 1000).toFixed(0)} µs`, '240 frames': `${(b * 1000).toFixed(0)} µs` },
+  }
+}
+
 function mapColumns(
   shot: Shot,
   f: (c: Shot['plans'][string]['columns'][string]) => Shot['plans'][string]['columns'][string],

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import type { Run, Runs } from '../sheet'
 import { differing, findRun, lastRun, listOf, runAfter, runAt, splice } from '../sheet'
+import { runSchema } from '../document/document'
 import { equal } from '../document/equal'
 import { refuse } from './refusal'
 
@@ -162,8 +163,14 @@ function applyAt(tree: Tree, path: readonly string[], f: (value: unknown, exists
 
 type ListChange = Extract<Change, { kind: 'list' }>
 
+/** Exposures that come back, in their form. */
+function comingRuns(entries: ListChange['after']): Run[] {
+  const read = z.array(runSchema).safeParse(entries)
+  return read.success ? read.data : refuse('limit', 'What would come back does not fit the form of a shot.')
+}
+
 function spliceRuns(runs: Runs, c: ListChange): Runs {
-  const [before, after] = [c.before as unknown as Run[], c.after as unknown as Run[]]
+  const [before, after] = [c.before as unknown as Run[], comingRuns(c.after)]
   if (!before.length) {
     const behind = c.behind === null ? null : findRun(runs, c.behind, Math.max(1, c.hint - 1))
     if (c.behind !== null && !behind) return refuse('gone', 'The exposure before it is not there any more.')

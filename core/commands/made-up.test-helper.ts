@@ -33,6 +33,15 @@ interface Def {
 }
 const defOf = (schema: z.ZodType): Def => (schema as unknown as { _zod: { def: Def } })._zod.def
 
+/** Maps of the picture: mirrors, turns, sizes, far away. */
+const MAPS = [
+  [-1, 0, 0, 1, 0, 0],
+  [1, 0, 0, -1, 0, 900],
+  [0, 1, -1, 0, 40, 0],
+  [0.5, 0, 0, 0.5, 10, 10],
+  [3, 0, 0, 3, 9e5, 0],
+]
+
 const WRONG = ['none', 'constructor', '__proto__', '', 'x'.repeat(200), -1, 1e9, 0.5, null, undefined, [], {}, NaN, -0]
 
 /**
@@ -46,7 +55,10 @@ export function madeUp(schema: z.ZodType, shot: Shot, chance: Chance, wrong: num
   let fresh = 0
 
   const plan = one(plansOf(shot))!
-  const column = one(columnsOf(plan))!
+  const columns = columnsOf(plan)
+  // Where one follows another, it is mostly the other that is changed.
+  const free = columns.filter(c => c.lead === undefined && c.runs.count)
+  const column = (free.length && likely(0.85) ? one(free) : one(columns))!
   const stack = shot.stacks[column.stack]!
   const runs = [...eachRun(column.runs)]
   const drawings = Object.values(stack.drawings)
@@ -56,16 +68,18 @@ export function madeUp(schema: z.ZodType, shot: Shot, chance: Chance, wrong: num
   const idsOf = (record: object | undefined) => Object.keys(record ?? {})
   const pools: Record<string, () => readonly string[]> = {
     plan: () => [plan.id],
-    column: () => (likely(0.8) ? [column.id] : plan.order),
+    column: () => (likely(0.9) ? [column.id] : plan.order),
     columns: () => plan.order,
     lead: () => plan.order,
     order: () => plan.order,
     stack: () => [stack.id],
     drawing: () => drawings.map(d => d.id),
-    drawings: () => drawings.map(d => d.id),
+    drawings: () => (likely(0.5) ? drawings.filter(d => d.content.strokes.length) : drawings).map(d => d.id),
     subject: () => subjects.map(s => s.id),
+    key: () => subjects.flatMap(s => s.figure.bones.map(b => `${s.id}/${b.id}`)),
     part: () => [...subjects.map(s => s.id), ...bones, ...subjects.map(s => `${s.id}/place`)],
     bone: () => bones,
+    subjects: () => subjects.filter(s => drawings.some(d => d.content.poses[s.id])).map(s => s.id),
     chart: () => charts.map(c => c.id),
     first: () => (likely(0.5) ? charts.map(c => c.id) : runs.map(r => r.run.id)),
     second: () => (likely(0.5) ? charts.map(c => c.id) : []),
@@ -86,20 +100,20 @@ export function madeUp(schema: z.ZodType, shot: Shot, chance: Chance, wrong: num
   }
   const text = (key: string): unknown => {
     const pool = pools[key]?.() ?? []
-    if (pool.length && likely(0.9)) return one(pool)
+    if (pool.length && likely(0.97)) return one(pool)
     if (key === 'number') return String(int(1, 60))
     if (key === 'id') return `made-${int(0, 999)}-${fresh++}`
     if (['name', 'text', 'words', 'label'].includes(key)) return one(['Something', 'A second thing'])
     return likely(0.5) ? `made-${int(0, 99)}` : one([...drawings.map(d => d.id), ...subjects.map(s => s.id)])
   }
   const number = (schema: z.ZodType, key: string): unknown => {
-    const bag = (schema as unknown as { _zod: { bag: { minimum?: number; maximum?: number; format?: string } } })._zod
-      .bag
-    const [least, most] = [bag.minimum ?? -50, bag.maximum ?? 50]
-    if (likely(0.06)) return likely(0.5) ? most : least
-    if (key === 'u' || key === 'share' || key === 'reached') return chance()
-    const [low, high] = [Math.max(least, -20), Math.min(most, 30)]
-    return bag.format?.includes('int') ? int(low, Math.max(low, high)) : low + chance() * (high - low)
+    const { isInt, minValue, maxValue } = schema as z.ZodNumber
+    const [least, most] = [minValue ?? -50, maxValue ?? 50]
+    if (likely(0.05)) return likely(0.5) ? most : least
+    if (key === 'u' || key === 'at' || key === 'reached') return chance()
+    // Where a number can be anything it is small; in a short range it is anywhere.
+    const [low, high] = most - least > 60 ? [Math.max(least, -4), Math.min(most, 30)] : [least, most]
+    return isInt ? int(Math.ceil(low), Math.floor(high)) : low + (0.01 + 0.98 * chance()) * (high - low)
   }
 
   /** Exposures are named together with the frame they begin on. */
@@ -115,8 +129,52 @@ export function madeUp(schema: z.ZodType, shot: Shot, chance: Chance, wrong: num
       if (frame(last) < frame(first)) Object.assign(made, { first: last, last: first })
       made.frames = Math.abs(frame(last) - frame(first)) + 1
     }
+    const [from, to] = [made.from, made.to] as ({ at?: number } | undefined)[]
+    if (from?.at !== undefined && to?.at !== undefined && from.at > to.at) Object.assign(made, { from: to, to: from })
+    const chart = charts.find(c => c.id === made.chart)
+    if (chart?.ticks.length && 'drawing' in shape && likely(0.8)) made.drawing = one(chart.ticks)!.drawing
+    const drawn = one(drawings.filter(d => d.own && d.content.strokes.length))
+    if (drawn && 'strokes' in shape && 'drawing' in shape && likely(0.8)) {
+      made.drawing = drawn.id
+      const ids = drawn.content.strokes.map(x => x.id).slice(0, int(1, 3))
+      if (Array.isArray(made.strokes) && typeof made.strokes[0] === 'string') made.strokes = ids
+    }
+    settleWhole(made, shape)
+    const leads = `${one(subjects)?.id}/place`
+    if ('share' in shape && 'part' in shape && likely(0.9)) made.part = leads
     return made
   }
+
+  /** Things that come with others are of one piece with them. */
+  function settleWhole(made: Record<string, unknown>, shape: Record<string, unknown>): void {
+    if ('column' in shape && 'stack' in shape && typeof made.column === 'object' && likely(0.9)) {
+      const { runs: _r, repeats: _p, lead: _l, link: _k, ...settings } = column
+      const id = `stack-${int(0, 99)}`
+      made.column = { ...settings, id: `column-${int(0, 99)}`, stack: id, runs: [] }
+      Object.assign(made, { stack: { id, subjects: {}, drawings: {} } }, { charts: undefined })
+    }
+    const chart = one(charts)
+    const [from, to] = ['from', 'to'].map(k => runs.find(r => r.run.drawing === chart?.[k as 'from']))
+    if ('from' in shape && 'to' in shape && 'chart' in shape && from && to && likely(0.7))
+      Object.assign(made, {
+        chart: chart!.id,
+        from: { run: from.run.id, at: from.start },
+        to: { run: to.run.id, at: to.start },
+        ...(Array.isArray(made.ticks) ? { ticks: ticksFor(chart!) } : {}),
+      })
+    const part = subjects.find(s => s.kind === 'part')
+    if (part && 'subject' in shape && 'strokes' in shape && likely(0.8)) {
+      made.subject = part.id
+      if ('figure' in shape) made.figure = part.figure
+    }
+    if (part && 'part' in shape && 'strokes' in shape && likely(0.7)) made.part = part.id
+  }
+  /** Some of a chart's ticks, and one that is new. */
+  const ticksFor = (chart: (typeof charts)[number]) =>
+    [
+      ...chart.ticks.filter(() => likely(0.8)).map(t => ({ ...t, number: stack.drawings[t.drawing]!.number })),
+      ...(likely(0.5) ? [{ drawing: `made-${int(0, 999)}`, number: String(int(60, 99)), u: chance() }] : []),
+    ].sort((a, b) => a.u - b.u)
 
   function object(shape: Record<string, z.ZodType>, key: string): Record<string, unknown> {
     const known = key in likeness && likely(0.7) ? one(likeness[key]!()) : undefined
@@ -139,21 +197,30 @@ export function madeUp(schema: z.ZodType, shot: Shot, chance: Chance, wrong: num
     recipe: () => charts.map(c => c.recipe),
   }
 
+  /** What the keys of a record are. */
+  const keyOf: Record<string, string> = { poses: 'subject', fixed: 'subject', starts: 'run', numbers: 'drawing' }
+
   const makers: Record<string, (d: Def, schema: z.ZodType) => Maker> = {
     object: d => key => object(d.shape!, key),
     array: d => key => {
       const all = pools[key]?.()
-      if (key === 'order' && all) return [...all].sort(() => chance() - 0.5)
-      return Array.from({ length: int(0, 4) || 1 }, () => value(d.element!, key))
+      if (key === 'order' && all) {
+        const poses = runs.filter(r => stack.drawings[r.run.drawing ?? '']?.role !== 'in-between' && r.run.drawing)
+        return [...(likely(0.5) ? all : poses.map(r => r.run.id))].sort(() => chance() - 0.5)
+      }
+      if (key === 'places') return (one(charts)?.ticks ?? []).map(() => chance())
+      return Array.from({ length: int(1, 3) }, () => value(d.element!, key))
     },
-    record: d => key =>
-      Object.fromEntries(
-        Array.from({ length: int(1, 2) }, () => [
-          String(text(key === 'poses' || key === 'fixed' ? 'subject' : key)),
-          value(d.valueType!, key),
-        ]),
-      ),
-    tuple: d => key => d.items!.map(s => value(s, key)),
+    record: d => key => {
+      const on = key === 'drawings' ? one(drawings.filter(x => x.own && x.content.strokes.length)) : undefined
+      const made = on && (value(d.valueType!, key) as Record<string, unknown> | null)
+      if (on && made && Array.isArray(made.strokes))
+        return { [on.id]: { ...made, strokes: [on.content.strokes[0]!.id], subjects: Object.keys(on.content.poses) } }
+      return Object.fromEntries(
+        Array.from({ length: int(1, 2) }, () => [String(text(keyOf[key] ?? key)), value(d.valueType!, key)]),
+      )
+    },
+    tuple: d => key => (d.items!.length === 6 && likely(0.9) ? one(MAPS) : d.items!.map(s => value(s, key))),
     union: d => key => value(one(d.options!)!, key),
     optional: d => key => (likely(0.4) ? undefined : value(d.innerType!, key)),
     nullable: d => key => (likely(0.3) ? null : value(d.innerType!, key)),

@@ -14,7 +14,7 @@ import type { Chance } from './made-up.test-helper'
 import { chanceFrom, madeUp } from './made-up.test-helper'
 
 /** A small shot with something of everything: charts, strokes, parts, pins, notes, links, repeats, a follower. */
-function everything(): Shot {
+export function everything(): Shot {
   let shot = charted(charted(posedShot(), '1', '13', ['7', '9', '11']), '13', '25', ['19', '21'])
   const hash = 'a'.repeat(64)
   const strokes = ['s1', 's2', 's3'].map(id => ({ id, hash }))
@@ -24,14 +24,19 @@ function everything(): Shot {
   const lamp = { id: 'lamp', name: 'Lamp', kind: 'figure' as const, figure: personWithLantern }
   shot = done(shot, 'subject.add', { stack: STACK, subject: lamp, drawing: 'd13', pose: restPose(vec(400, 500)) })
   const flags = { background: false, locked: false, hidden: false, ink: '#26302c', step: 2 }
-  for (const [i, id] of ['second', 'loose'].entries()) {
+  for (const [i, id] of ['second', 'third', 'loose'].entries()) {
     const stack = { id: `${id}-stack`, subjects: {}, drawings: {} }
     const column = { ...flags, id, name: id, stack: stack.id, runs: [] }
     shot = done(shot, 'column.add', { plan: PLAN, index: i, stack, column })
   }
-  const drawing = { id: 'b1', number: '1', role: 'key' as const, content: { poses: {}, strokes: [] } }
-  shot = done(shot, 'pose.add', { plan: PLAN, column: 'second', drawing, where: { onFrame: 3 } })
-  shot = done(shot, 'columns.link', { plan: PLAN, columns: [where.column, 'second'], link: 'group-01' })
+  for (const column of ['second', 'third'])
+    for (const frame of [3, 20]) {
+      const content = { poses: {}, strokes: [] }
+      const drawing = { id: `${column}-${frame}`, number: String(frame), role: 'key' as const, content }
+      const at = frame === 3 ? { onFrame: 3 } : { afterLast: 17 }
+      shot = done(shot, 'pose.add', { plan: PLAN, column, drawing, where: at })
+    }
+  shot = done(shot, 'columns.link', { plan: PLAN, columns: [where.column, 'second', 'third'], link: 'group-01' })
   shot = done(shot, 'column.lead', { plan: PLAN, column: 'loose', lead: where.column })
   const repeat = { id: 'again', first: runOn(shot, '19'), last: runOn(shot, '21'), times: 2, back: false }
   shot = done(shot, 'repeat.set', { ...where, repeat })
@@ -97,6 +102,13 @@ function turned(v: unknown): unknown {
   )
 }
 
+/** The same value with −0 for 0. */
+function zeros(v: unknown): unknown {
+  if (v === 0) return -0
+  if (Array.isArray(v)) return v.map(zeros)
+  return typeof v === 'object' && v !== null ? Object.fromEntries(Object.entries(v).map(([k, x]) => [k, zeros(x)])) : v
+}
+
 /** A shot as another machine has it: read from what was stored, its keys in another order. */
 function elsewhere(shot: Shot): Shot {
   const opened = openShot(turned(JSON.parse(JSON.stringify(storeShot(shot)))))
@@ -114,7 +126,8 @@ function frozen<T>(value: T): T {
 /** One step of a walk: what is done, and that it holds here and elsewhere. */
 function step(shot: Shot, command: Command): Shot | null {
   const wire = JSON.parse(JSON.stringify(command)) as Command
-  const out = applyCommand(shot, wire)
+  // What a window works out can hold −0, which does not travel.
+  const out = applyCommand(shot, zeros(wire) as Command)
   const there = applyCommand(elsewhere(shot), wire)
   if (!out.ok) {
     expect(there).toEqual(out)
@@ -153,14 +166,10 @@ describe('any commands, with any arguments', () => {
         }
         expect(text(shot)).toBe(text(start))
       }),
-      { numRuns: Number(process.env.RAMBLE_RUNS ?? 60), seed: Number(process.env.RAMBLE_SEED ?? 1) },
+      { numRuns: Number(process.env.RAMBLE_RUNS ?? 80), seed: Number(process.env.RAMBLE_SEED ?? 1) },
     )
-    const never = NAMES.filter(n => !accepted.get(n))
-    if (process.env.RAMBLE_SHOW)
-      console.log(
-        [...accepted].sort((a, b) => b[1] - a[1]),
-        { never },
-      )
+    // It meets nearly everything that can be done.
+    expect(accepted.size).toBeGreaterThan(50)
   })
 
   it('the walk begins with something of everything', () => {

@@ -1,6 +1,7 @@
 import type { z } from 'zod'
-import type { Runs } from '../sheet'
-import { bracketsOf, differing, idsOutside } from '../sheet'
+import type { Run, Runs } from '../sheet'
+import { bracketsOf, differingChunks, idsOutside } from '../sheet'
+import { MAX_FRAMES } from '../time'
 import type { Chart, Column, Content, Drawing, Plan, Shot, Stack } from './document'
 import {
   chartSchema,
@@ -165,22 +166,47 @@ function columnFault(shot: Shot, plan: Plan, before: Column | undefined, after: 
   return (runs === old ? null : runsFault(shot, old, after, what)) ?? repeatFault(after, shot.length) ?? null
 }
 
-/** The exposures that a column got, each by its form; no two with the same id; each shows a drawing that is there. */
+/**
+ * The exposures that a column got: whole numbers of frames, ids that stand once, drawings that are there. In plain
+ * comparisons and not by the schema, as a whole sheet can change at once; where ids stand as before, nothing is looked
+ * up, and where only lengths changed, just the longest.
+ */
 function runsFault(shot: Shot, old: Runs | undefined, { runs, stack }: Column, what: string): Fault | null {
   if (!isRecord(runs) || !Array.isArray(runs.chunks)) return form(`${what} has no exposures.`)
   if (runs.count > MOST_RUNS) return form(`A column holds at most ${MOST_RUNS.toLocaleString('en')} exposures.`)
-  const { before, after } = differing(old ?? { chunks: [], frames: 0, count: 0 }, runs)
-  const [known, knownIds, ids] = [new Set(before), new Set(before.map(r => r.id)), new Set<string>()]
-  const outside = idsOutside(runs, after)
+  const { before, after } = differingChunks(old ?? NO_RUNS, runs)
   const { drawings } = shot.stacks[stack]!
+  let inPlace = before.length === after.length
+  for (let k = 0; k < after.length; k++) {
+    const alike = before[k]?.alike === after[k]!.alike
+    if (alike && after[k]!.longest <= MAX_FRAMES) continue
+    const [was, now] = [before[k]?.runs ?? [], after[k]!.runs]
+    inPlace &&= was.length === now.length
+    for (let i = 0; i < now.length; i++) {
+      const { id, frames, drawing } = now[i]!
+      if (!Number.isInteger(frames) || frames < 1 || frames > MAX_FRAMES) return misfit(runSchema, now[i], what)
+      if (drawing !== null && drawing !== was[i]?.drawing && !Object.hasOwn(drawings, drawing))
+        return lost(`${what} exposes a drawing that is missing.`)
+      if (inPlace && id !== was[i]!.id) inPlace = false
+    }
+  }
+  const listed = (chunks: typeof after) => chunks.flatMap(c => c.runs)
+  return inPlace ? null : idsFault(runs, listed(before), listed(after), what)
+}
+
+const NO_RUNS: Runs = { chunks: [], frames: 0, count: 0 }
+
+/** The ids of the exposures that came in between: each of the form of an id, and standing once in the column. */
+function idsFault(runs: Runs, before: readonly Run[], after: readonly Run[], what: string): Fault | null {
+  const known = new Set(before.map(r => r.id))
+  const seen = new Set<string>()
+  const outside = idsOutside(runs, after)
   for (const run of after) {
-    const fault = known.has(run) ? null : misfit(runSchema, run, what)
+    const fault = known.has(run.id) ? null : misfit(runSchema, run, what)
     if (fault) return fault
-    if (run.drawing !== null && !Object.hasOwn(drawings, run.drawing))
-      return lost(`${what} exposes a drawing that is missing.`)
-    if (ids.has(run.id) || (!knownIds.has(run.id) && outside(run.id)))
+    if (seen.has(run.id) || (!known.has(run.id) && outside(run.id)))
       return lost(`${what} has two exposures with the id ${run.id}.`)
-    ids.add(run.id)
+    seen.add(run.id)
   }
   return null
 }

@@ -10,6 +10,10 @@ export interface Run {
 interface Chunk {
   readonly runs: readonly Run[]
   readonly frames: number
+  /** The longest of them. */
+  readonly longest: number
+  /** Chunks with the same one hold the same ids and drawings in the same order, whatever their frames. */
+  readonly alike: object
 }
 
 /**
@@ -33,12 +37,18 @@ export interface Place {
 const CHUNK = 32
 
 const framesIn = (runs: readonly Run[]): number => runs.reduce((sum, r) => sum + r.frames, 0)
+const chunkOf = (runs: readonly Run[]): Chunk => ({
+  runs,
+  frames: framesIn(runs),
+  longest: runs.reduce((most, r) => Math.max(most, r.frames), 0),
+  alike: {},
+})
 
 function chunked(runs: readonly Run[]): Chunk[] {
   const pieces = Math.ceil(runs.length / CHUNK)
   return Array.from({ length: pieces }, (_, i) => {
     const part = runs.slice(Math.floor((i * runs.length) / pieces), Math.floor(((i + 1) * runs.length) / pieces))
-    return { runs: part, frames: framesIn(part) }
+    return chunkOf(part)
   })
 }
 
@@ -84,7 +94,7 @@ export function sliceRuns(runs: Runs, first: number, last: number): Runs {
       at += r.frames
       return inside
     })
-    if (part.length) chunks.push({ runs: part, frames: framesIn(part) })
+    if (part.length) chunks.push(chunkOf(part))
   }
   return fromChunks(
     chunks,
@@ -185,13 +195,15 @@ export function runsFrom(runs: Runs, place: Place, frames: number): Run[] {
 function resizedChunk(c: Chunk, begin: number, first: number, last: number, frames: (run: Run) => number): Chunk {
   let at = begin
   let sum = 0
+  let longest = 0
   const list = c.runs.map(run => {
     const n = at >= first && at <= last ? frames(run) : run.frames
     at += run.frames
     sum += n
+    if (n > longest) longest = n
     return n === run.frames ? run : { id: run.id, drawing: run.drawing, frames: n }
   })
-  return { runs: list, frames: sum }
+  return { runs: list, frames: sum, longest, alike: c.alike }
 }
 
 /** Every run whose first frame lies in first…last with the frames that `frames` gives it; chunks outside are shared. */
@@ -218,6 +230,13 @@ function shared(a: Runs, b: Runs): { head: number; tail: number } {
   let tail = 0
   while (tail < most - head && a.chunks[a.chunks.length - 1 - tail] === b.chunks[b.chunks.length - 1 - tail]) tail++
   return { head, tail }
+}
+
+/** The chunks of two lists of runs that they do not share at the beginning and at the end. */
+export function differingChunks(a: Runs, b: Runs): { before: readonly Chunk[]; after: readonly Chunk[] } {
+  const { head, tail } = shared(a, b)
+  const part = (r: Runs) => r.chunks.slice(head, r.chunks.length - tail)
+  return { before: part(a), after: part(b) }
 }
 
 /**
