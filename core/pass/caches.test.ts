@@ -13,6 +13,8 @@ import {
   standing,
   stooping,
 } from '../commands/fixture.test-helper'
+import { chanceFrom } from '../commands/made-up.test-helper'
+import { anyCommand, everything } from '../commands/ramble.test-helper'
 import type { RandomMove } from '../commands/random.test-helper'
 import { commandFor, randomMove } from '../commands/random.test-helper'
 import type { Shot } from '../document'
@@ -42,6 +44,19 @@ function answers(scene: Scene): unknown {
     pins: drawings.map(d => contents.hold(scene, stack, d)),
   }
 }
+
+/** The same of every column and stack that there is. */
+const everyAnswer = (scene: Scene): unknown =>
+  Object.values(scene.plan.columns).map(column => {
+    const stack = scene.shot.stacks[column.stack]!
+    const drawings = Object.keys(stack.drawings)
+    return {
+      passes: scene.contents.passes(scene, column),
+      contents: drawings.map(d => scene.contents.of(scene, stack, d)),
+      states: drawings.map(d => scene.contents.state(scene, stack, d)),
+      pins: drawings.map(d => scene.contents.hold(scene, stack, d)),
+    }
+  })
 
 /** Besides the random commands: pins, proportions, roles, breakdowns of some parts, and what changes no drawing. */
 function moreCommands(shot: Shot, m: RandomMove): Command {
@@ -98,6 +113,22 @@ describe('what is remembered', () => {
       { numRuns: 120 },
     )
   })
+
+  it('equals what is worked out anew after any commands with any arguments, in every column', () => {
+    fc.assert(
+      fc.property(fc.array(fc.nat(), { maxLength: 25 }), seeds => {
+        const contents = new Contents()
+        let shot = everything()
+        for (const [i, seed] of seeds.entries()) {
+          const out = applyCommand(shot, anyCommand(shot, chanceFrom(seed), [], `ramble-${String(i).padStart(4, '0')}`))
+          if (!out.ok) continue
+          shot = out.shot
+          expect(everyAnswer(sceneOf(shot, PLAN, contents))).toEqual(everyAnswer(sceneOf(shot, PLAN)))
+        }
+      }),
+      { numRuns: 60, seed: 1 },
+    )
+  }, 60_000)
 
   it('holds a pinned drawing of its own at its place when the proportions of its figure change', () => {
     const contents = new Contents()
