@@ -59,7 +59,9 @@ type Holder = Record<string, Record<string, unknown>>
 export function assemble(all: Pieces): StoredShot {
   const stacks: Record<string, Holder> = {}
   const plans: Record<string, Holder> = {}
-  const paths = Object.keys(all).sort((a, b) => a.split('/').length - b.split('/').length)
+  // Holders first; else by path, so that the document is the same in whatever order its pieces come.
+  const depth = (path: string) => path.split('/').length
+  const paths = Object.keys(all).sort((a, b) => depth(a) - depth(b) || (a < b ? -1 : 1))
   for (const at of paths) {
     const [kind, id, part, inner] = at.split('/') as [string, string?, string?, string?]
     const home = kind === 'stacks' ? stacks : plans
