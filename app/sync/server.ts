@@ -2,7 +2,7 @@ import type { StoredShot } from '#core/document'
 import type { Command, Committed, JournalEntry } from '#core/commands'
 import type { Stroke } from '#core/stroke'
 
-/** The server said no: a problem document. */
+/** The server said no: a problem document. It may say yes later: a shot is taken back, a sign-in comes, a queue empties. */
 export class ServerRefusal extends Error {
   constructor(
     readonly status: number,
@@ -16,16 +16,26 @@ export class ServerRefusal extends Error {
 /** The server could not be reached, or is not ready. */
 export class ServerAway extends Error {}
 
-async function ask<T>(url: string, init?: RequestInit): Promise<T> {
+/** A request that has no answer after so long is given up; what it asked is asked again. */
+const PATIENCE_MS = 30_000
+/** For what carries many bytes. */
+const LONG_PATIENCE_MS = 120_000
+
+async function ask<T>(url: string, init?: RequestInit, patience = PATIENCE_MS): Promise<T> {
   let response: Response
   try {
-    response = await fetch(url, init)
+    response = await fetch(url, { ...init, signal: AbortSignal.timeout(patience) })
   } catch {
     throw new ServerAway('The server does not answer.')
   }
-  if (response.ok) return (await response.json()) as T
+  const body = await readBody(response)
+  if (response.ok) {
+    // A page to sign in at, or what a proxy says, is no answer of ours.
+    if (body === undefined) throw new ServerAway('Something else than Fintro answers at its address.')
+    return body as T
+  }
   if (response.status >= 500) throw new ServerAway(`The server answers with fault ${response.status}.`)
-  const problem = (await response.json().catch(() => ({}))) as { code?: string; detail?: string }
+  const problem = (typeof body === 'object' && body !== null ? body : {}) as { code?: string; detail?: string }
   throw new ServerRefusal(
     response.status,
     problem.code ?? 'refused',
@@ -33,27 +43,48 @@ async function ask<T>(url: string, init?: RequestInit): Promise<T> {
   )
 }
 
-const post = <T>(url: string, body: unknown): Promise<T> =>
-  ask<T>(url, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
+/** The JSON of an answer; undefined where it is none, or breaks off. */
+const readBody = (response: Response): Promise<unknown> => response.json().catch(() => undefined)
+
+const post = <T>(url: string, body: unknown, patience?: number): Promise<T> =>
+  ask<T>(url, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }, patience)
+
+/**
+ * The answer to commands that were sent. One that does not tell what became of each of them is none: nothing may be
+ * taken for kept on its word. Throws ServerAway.
+ */
+function wholeAnswer(answer: Committed, commands: readonly Command[]): Committed {
+  const outcomes = Array.isArray(answer?.outcomes) ? answer.outcomes : []
+  const told = new Set(
+    outcomes.flatMap(o =>
+      (o?.status === 'applied' && Number.isInteger(o.revision)) || (o?.status === 'refused' && o.refusal?.message)
+        ? [o.id]
+        : [],
+    ),
+  )
+  if (!Number.isInteger(answer?.revision) || !Array.isArray(answer.missed) || !commands.every(c => told.has(c.id)))
+    throw new ServerAway('The server’s answer is not whole.')
+  return answer
+}
 
 /** Every call to the server that the desk makes. */
 export const server = {
   shot: (id: string) => ask<{ revision: number; production: string; document: StoredShot }>(`/api/shots/${id}`),
   findStrokes: (hashes: string[]) => post<{ strokes: Record<string, Stroke> }>('/api/strokes/find', { hashes }),
-  keepStrokes: (strokes: Stroke[]) => post<{ hashes: string[] }>('/api/strokes', { strokes }),
+  keepStrokes: (strokes: Stroke[]) => post<{ hashes: string[] }>('/api/strokes', { strokes }, LONG_PATIENCE_MS),
   image: async (hash: string): Promise<Blob> => {
     const response = await fetch(`/api/images/${hash}`).catch(() => null)
     if (!response?.ok) throw new ServerAway('The picture could not be fetched.')
     return response.blob()
   },
   keepImage: (bytes: Blob) =>
-    ask<{ hash: string; width: number; height: number }>('/api/images', {
-      method: 'POST',
-      headers: { 'content-type': 'application/octet-stream' },
-      body: bytes,
-    }),
-  commit: (id: string, base: number, commands: Command[]) =>
-    post<Committed>(`/api/shots/${id}/commands`, { base, commands }),
+    ask<{ hash: string; width: number; height: number }>(
+      '/api/images',
+      { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: bytes },
+      LONG_PATIENCE_MS,
+    ),
+  commit: async (id: string, base: number, commands: Command[]) =>
+    wholeAnswer(await post<Committed>(`/api/shots/${id}/commands`, { base, commands }, LONG_PATIENCE_MS), commands),
   journal: (id: string, after: number) => ask<{ entries: JournalEntry[] }>(`/api/shots/${id}/journal?after=${after}`),
   events: (id: string) => new EventSource(`/api/shots/${id}/events`),
 }

@@ -4,6 +4,7 @@ import type { Shot } from '#core/document'
 import { imageHashes, openShot, SCHEMA, strokeHashes } from '#core/document'
 import type { Stroke } from '#core/stroke'
 import type { UndoStep } from './browser-store'
+import { firstBatch } from './batches'
 import { browserStore } from './browser-store'
 import { newId } from './ids'
 import type { Lost } from './pending'
@@ -44,8 +45,19 @@ export interface SessionListener {
   tell: (told: Told) => void
 }
 
-const BATCH = 100
-const RETRY_MS = [500, 1000, 2000, 3000]
+/** One sending of commands, or of strokes: well below what the server takes at once (16 and 32 MB). */
+const BATCH = { most: 100, characters: 4_000_000 }
+/** A single change larger than this is not begun: it could never be sent. */
+const LARGEST = 15_000_000
+/** Pauses before what failed is tried again; they grow up to the last one. */
+const RETRY_MS = [500, 1000, 2000, 3000, 5000, 10_000, 30_000]
+/** The browser opens the stream of revisions again by itself; where the server answered with a fault, we do. */
+const LISTEN_AGAIN_MS = 3000
+const TOO_LARGE: Applied = {
+  ok: false,
+  refusal: { code: 'limit', message: 'This is too much for one change. Do it in several.' },
+}
+const lengthOf = (value: unknown): number => JSON.stringify(value).length
 
 /**
  * One open shot: applies commands at once, keeps them in the browser, sends them in order, takes in what other windows
@@ -64,6 +76,9 @@ export class ShotSession {
   private closed = false
   private sending = false
   private readonly toldLost = new Set<string>()
+  private toldRefusal: string | null = null
+  /** The newest revision that the server spoke of. */
+  private heard = 0
 
   private constructor(
     readonly id: string,
@@ -122,7 +137,7 @@ export class ShotSession {
     const before = this.shot
     if (!drafts.length) return { ok: true, shot: before, label: '' }
     const command = commandOf(newId(), drafts)
-    const out = applyCommand(before, command)
+    const out = lengthOf(command) > LARGEST ? TOO_LARGE : applyCommand(before, command)
     if (!out.ok) {
       this.listener.tell({ message: out.refusal.message })
       return out
@@ -195,7 +210,8 @@ export class ShotSession {
   private keep(commands: readonly Command[]): void {
     this.setSaving(this.saving.state === 'away' ? 'away' : 'saving')
     this.writes.add(() => browserStore.addWaiting(this.id, commands))
-    this.writes.after(() => void this.send())
+    // While it waits to try again, a new change does not make it try at once.
+    this.writes.after(() => (this.retry ? undefined : void this.send()))
   }
 
   private setSaving(state: Saving['state']): void {
@@ -208,8 +224,10 @@ export class ShotSession {
 
   /** Sends what waits, oldest first. One window at a time owns the outbox of a shot. */
   private async send(): Promise<void> {
-    if (this.sending || this.closed || this.saving.state === 'gone') return
+    if (this.sending || this.closed) return
     this.sending = true
+    if (this.retry) clearTimeout(this.retry)
+    this.retry = null
     try {
       await navigator.locks.request(`fintro-outbox-${this.id}`, async () => {
         for (
@@ -217,12 +235,20 @@ export class ShotSession {
           waiting.length && !this.closed;
           waiting = await browserStore.waiting(this.id)
         ) {
-          await this.sendBatch(waiting.slice(0, BATCH).map(w => w.command))
+          await this.sendBatch(
+            firstBatch(
+              waiting.map(w => w.command),
+              lengthOf,
+              BATCH,
+            ),
+          )
         }
       })
       this.tries = 0
+      this.toldRefusal = null
       this.sending = false
       this.setSaving(this.pending.count ? 'saving' : 'saved')
+      await this.catchUp()
     } catch (error) {
       this.sending = false
       this.sendingFailed(error)
@@ -234,10 +260,10 @@ export class ShotSession {
     const answer = await server.commit(this.id, this.pending.revision, commands)
     const by = new Map(commands.map(c => [c.id, c]))
     const own = answer.outcomes.flatMap((o): JournalEntry[] =>
-      o.status === 'applied' ? [{ revision: o.revision, command: by.get(o.id)! }] : [],
+      o.status === 'applied' && by.has(o.id) ? [{ revision: o.revision, command: by.get(o.id)! }] : [],
     )
     const refused = answer.outcomes.flatMap((o): Lost[] =>
-      o.status === 'refused' ? [{ command: by.get(o.id)!, refusal: o.refusal }] : [],
+      o.status === 'refused' && by.has(o.id) ? [{ command: by.get(o.id)!, refusal: o.refusal }] : [],
     )
     await browserStore.dropWaiting(this.id, new Set(commands.map(c => c.id)))
     // Acknowledged before, and in the document that was loaded: not to be done on top of it again.
@@ -261,8 +287,9 @@ export class ShotSession {
       })
       await browserStore.dropImage(hash)
     }
-    for (let i = 0; i < kept.length; i += BATCH) {
-      const part = kept.slice(i, i + BATCH)
+    for (let rest = kept; rest.length;) {
+      const part = firstBatch(rest, k => lengthOf(k.stroke), BATCH)
+      rest = rest.slice(part.length)
       await server.keepStrokes(part.map(k => k.stroke))
       await browserStore.dropStrokes(part.map(k => k.hash))
     }
@@ -270,13 +297,12 @@ export class ShotSession {
 
   private sendingFailed(error: unknown): void {
     if (this.closed) return
-    if (error instanceof ServerRefusal) {
-      this.setSaving('gone')
+    // A refusal is told once and tried again all the same: a shot is taken back, a limit lifted, a sign-in made.
+    if (error instanceof ServerRefusal && error.message !== this.toldRefusal) {
+      this.toldRefusal = error.message
       this.listener.tell({ message: error.message, detail: 'Your changes are kept in this browser.' })
-      return
-    }
-    if (!(error instanceof ServerAway)) console.error(error)
-    this.setSaving('away')
+    } else if (!(error instanceof ServerRefusal) && !(error instanceof ServerAway)) console.error(error)
+    this.setSaving(error instanceof ServerRefusal ? 'gone' : 'away')
     if (this.retry) clearTimeout(this.retry)
     this.retry = setTimeout(() => void this.send(), RETRY_MS[Math.min(this.tries++, RETRY_MS.length - 1)])
   }
@@ -286,19 +312,22 @@ export class ShotSession {
   private listen(): void {
     this.events = server.events(this.id)
     this.events.onmessage = ({ data }) => {
-      if (this.saving.state === 'away') void this.send()
-      if (Number(data) > this.pending.revision && !this.sending) void this.catchUp()
+      if (this.saving.state === 'away' || this.saving.state === 'gone') void this.send()
+      this.heard = Math.max(this.heard, Number(data) || 0)
+      if (!this.sending) void this.catchUp()
     }
     this.events.onerror = () => {
       if (this.closed || this.saving.state === 'gone') return
       this.sendingFailed(new ServerAway())
       // The browser tries again by itself, unless the server answered with a fault.
       if (this.events?.readyState === EventSource.CLOSED)
-        setTimeout(() => this.closed || this.listen(), RETRY_MS.at(-1))
+        setTimeout(() => this.closed || this.listen(), LISTEN_AGAIN_MS)
     }
   }
 
+  /** Takes in what was heard of: at once, or after what is being sent. */
   private async catchUp(): Promise<void> {
+    if (this.heard <= this.pending.revision || this.closed) return
     try {
       const { entries } = await server.journal(this.id, this.pending.revision)
       await this.takeIn(entries)
