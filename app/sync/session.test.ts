@@ -165,6 +165,7 @@ describe('saving', () => {
       const drawing = { id: `big${i}`, number: `b${i}`, role: 'key' as const, content: { poses: {}, strokes } }
       expect(session.run({ name: 'drawing.add', args: { stack: STACK, drawing } }).ok).toBe(true)
     }
+    await vi.waitFor(async () => expect(await waiting(id)).toBe(12), inTime)
     server.instead = null
     await vi.waitFor(() => expect(session.saving.state).toBe('saved'), { timeout: 20_000, interval: 50 })
     expect(await waiting(id)).toBe(0)
