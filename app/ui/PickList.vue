@@ -5,12 +5,12 @@ defineProps<{
   /** What it is for, read aloud. */
   label: string
 }>()
-const chosen = defineModel<T>({ required: true })
+const picked = defineModel<T>({ required: true })
 </script>
 
 <template>
   <select
-    v-model="chosen"
+    v-model="picked"
     class="field h-7"
     :aria-label="label"
   >
