@@ -4,7 +4,7 @@ import { eachRun, findRun, giveAway, insertRun, lastRun, withStay } from '../she
 import { idSchema } from '../basic'
 import { framesSchema as frames } from '../time'
 import { command } from './kind'
-import { columnsOf, plansOf } from '../document/shown'
+import { orderedColumns, plansOf } from '../document/shown'
 import type { Content, Drawing, Shot, Stack, StrokeRef } from '../document/document'
 import {
   contentSchema,
@@ -261,7 +261,7 @@ export function unexpose(shot: Shot, stack: string, drawings: ReadonlySet<string
   }
   return plansOf(shot).reduce(
     (s, plan) =>
-      columnsOf(plan)
+      orderedColumns(plan)
         .filter(c => c.stack === stack)
         .reduce((t, c) => withColumn(t, plan.id, { ...c, runs: strip(c.runs) }), s),
     shot,
@@ -276,7 +276,7 @@ export const removeDrawing = command(
     drawingOf(shot, id, drawing)
     const { drawings } = stackOf(shot, id)
     for (const plan of plansOf(shot)) {
-      for (const c of columnsOf(plan)) {
+      for (const c of orderedColumns(plan)) {
         if (c.stack !== id) continue
         unlocked(c)
         if (c.lead !== undefined && [...eachRun(c.runs)].some(({ run }) => run.drawing === drawing))

@@ -12,14 +12,14 @@ import {
   writtenFrame,
 } from '../sheet'
 import type { Column, Shot } from '../document/document'
-import { columnsOf } from '../document/shown'
+import { orderedColumns } from '../document/shown'
 import { withColumn } from './parts'
 
 /** The other columns of a column's link group that can be changed, from left to right: new ids are counted in that order. */
 const linkedTo = (shot: Shot, plan: string, column: Column): Column[] =>
   column.link === undefined
     ? []
-    : columnsOf(shot.plans[plan]!).filter(
+    : orderedColumns(shot.plans[plan]!).filter(
         c => c.id !== column.id && c.link === column.link && !c.locked && c.lead === undefined,
       )
 

@@ -3,7 +3,7 @@ import type { NewId, Place, Repeat, Runs } from '../sheet'
 import { findRun, keptRepeats, lastRun } from '../sheet'
 import { idSchema } from '../basic'
 import type { Chart, Column, Drawing, Plan, Shot, Stack } from '../document/document'
-import { columnsOf } from '../document/shown'
+import { orderedColumns } from '../document/shown'
 import { linedUp } from './lined-up'
 import { refuse } from './refusal'
 
@@ -69,7 +69,7 @@ export function withColumn(shot: Shot, plan: string, column: Column): Shot {
       : column
   const out = withPlan(shot, { ...p, columns: { ...p.columns, [column.id]: kept } })
   if (before?.runs === kept.runs && before.repeats === kept.repeats) return out
-  return columnsOf(p)
+  return orderedColumns(p)
     .filter(c => c.lead === column.id)
     .reduce((s, c) => following(s, plan, c, kept), out)
 }

@@ -40,6 +40,9 @@ function shownRecord(record: Plan['columns'], length: number): Plan['columns'] {
   return columns
 }
 
+/** The columns of a plan from left to right, not remembered: for plans on their way through a command. */
+export const orderedColumns = (plan: Plan): Column[] => plan.order.map(id => plan.columns[id]!)
+
 const inOrder = new WeakMap<Plan, readonly Column[]>()
 
 /** The plans of a shot in their order. */
@@ -47,7 +50,7 @@ export const plansOf = (shot: Shot): Plan[] => shot.planOrder.map(id => shot.pla
 
 /** The columns of a plan from left to right; the same list for the same plan. */
 export function columnsOf(plan: Plan): readonly Column[] {
-  const known = inOrder.get(plan) ?? plan.order.map(id => plan.columns[id]!)
+  const known = inOrder.get(plan) ?? orderedColumns(plan)
   inOrder.set(plan, known)
   return known
 }

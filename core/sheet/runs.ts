@@ -193,17 +193,27 @@ export function runsFrom(runs: Runs, place: Place, frames: number): Run[] {
 
 /** One chunk, which begins on frame `begin`, for `resizeRuns`. */
 function resizedChunk(c: Chunk, begin: number, first: number, last: number, frames: (run: Run) => number): Chunk {
-  let at = begin
+  const whole = begin >= first && begin + c.frames - 1 <= last
+  const list = whole ? c.runs.map(run => resized(run, frames(run))) : resizedPart(c, begin, first, last, frames)
   let sum = 0
   let longest = 0
-  const list = c.runs.map(run => {
-    const n = at >= first && at <= last ? frames(run) : run.frames
-    at += run.frames
+  for (let i = 0; i < list.length; i++) {
+    const n = list[i]!.frames
     sum += n
     if (n > longest) longest = n
-    return n === run.frames ? run : { id: run.id, drawing: run.drawing, frames: n }
-  })
+  }
   return { runs: list, frames: sum, longest, alike: c.alike }
+}
+
+const resized = (run: Run, n: number): Run => (n === run.frames ? run : { id: run.id, drawing: run.drawing, frames: n })
+
+function resizedPart(c: Chunk, begin: number, first: number, last: number, frames: (run: Run) => number): Run[] {
+  let at = begin
+  return c.runs.map(run => {
+    const n = at >= first && at <= last ? frames(run) : run.frames
+    at += run.frames
+    return resized(run, n)
+  })
 }
 
 /** Every run whose first frame lies in first…last with the frames that `frames` gives it; chunks outside are shared. */
