@@ -73,7 +73,9 @@ export const server = {
   findStrokes: (hashes: string[]) => post<{ strokes: Record<string, Stroke> }>('/api/strokes/find', { hashes }),
   keepStrokes: (strokes: Stroke[]) => post<{ hashes: string[] }>('/api/strokes', { strokes }, LONG_PATIENCE_MS),
   image: async (hash: string): Promise<Blob> => {
-    const response = await fetch(`/api/images/${hash}`).catch(() => null)
+    const response = await fetch(`/api/images/${hash}`, { signal: AbortSignal.timeout(LONG_PATIENCE_MS) }).catch(
+      () => null,
+    )
     if (!response?.ok) throw new ServerAway('The picture could not be fetched.')
     return response.blob()
   },

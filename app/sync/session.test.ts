@@ -49,6 +49,7 @@ class Stream {
   static CLOSED = 2
   static last: Stream | null = null
   onmessage: ((e: { data: string }) => void) | null = null
+  onerror: (() => void) | null = null
   readyState = 1
   constructor() {
     Stream.last = this
@@ -155,6 +156,17 @@ describe('saving', () => {
       if (pauses[i] !== undefined) expect(pauses[i]).toBeGreaterThan(least)
     expect(session.saving.kept).toBe(60)
   })
+
+  it('is not put off by a stream of revisions that fails again and again', async () => {
+    server.instead = says(500)
+    const { session } = await open()
+    session.run(renamed('Kept'))
+    const failing = setInterval(() => Stream.last!.onerror!(), 4)
+    await vi.waitFor(() => expect(server.sent.length).toBeGreaterThan(3), inTime)
+    server.instead = null
+    await vi.waitFor(() => expect(server.shot.name).toBe('Kept'), inTime)
+    clearInterval(failing)
+  }, 20_000)
 
   it('of more than goes into one request goes in several', async () => {
     const { id, session } = await open()

@@ -303,8 +303,8 @@ export class ShotSession {
       this.listener.tell({ message: error.message, detail: 'Your changes are kept in this browser.' })
     } else if (!(error instanceof ServerRefusal) && !(error instanceof ServerAway)) console.error(error)
     this.setSaving(error instanceof ServerRefusal ? 'gone' : 'away')
-    if (this.retry) clearTimeout(this.retry)
-    this.retry = setTimeout(() => void this.send(), RETRY_MS[Math.min(this.tries++, RETRY_MS.length - 1)])
+    // What fails meanwhile (the stream of revisions does, again and again) does not put it off.
+    this.retry ??= setTimeout(() => void this.send(), RETRY_MS[Math.min(this.tries++, RETRY_MS.length - 1)])
   }
 
   // — what other windows do —

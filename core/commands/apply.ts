@@ -44,8 +44,8 @@ export const commandSchema = z.object({
 })
 
 /**
- * The shot after a command, or a refusal with a reason; what is accepted opens again. Pure: the same shot and command give the same outcome everywhere;
- * new ids are the command's own with a count.
+ * The shot after a command, or a refusal with a reason; what is accepted opens again. Pure: the same shot and command
+ * give the same outcome everywhere; new ids are the command's own with a count.
  */
 export function applyCommand(shot: Shot, command: Command): Applied {
   if (!Object.hasOwn(commands, command.name))

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { Run, Runs } from '../sheet'
-import { differing, findRun, lastRun, listOf, runAfter, runAt, splice } from '../sheet'
+import { differing, findRun, isRuns, lastRun, listOf, runAfter, runAt, splice } from '../sheet'
 import { runSchema } from '../document/document'
 import { equal } from '../document/equal'
 import { refuse } from './refusal'
@@ -43,13 +43,12 @@ const WHOLE_NAMES = new Set(['picture', 'rate', 'recipe'])
 const LISTS: Record<string, string> = { runs: 'id', strokes: 'id', ticks: 'drawing' }
 
 const isTree = (v: unknown): v is Tree => typeof v === 'object' && v !== null && !Array.isArray(v)
-const isRuns = (v: unknown): v is Runs => isTree(v) && Array.isArray(v.chunks) && typeof v.count === 'number'
 
 /** All differences from one shot to another. Parts that are the same object are not looked into. */
 export function diff(before: unknown, after: unknown, path: string[] = []): Change[] {
   if (before === after) return []
   const name = path.at(-1) ?? ''
-  if (name === 'runs' && before && after) return listChange(path, ...runsMiddle(before as Runs, after as Runs))
+  if (isRuns(before) && isRuns(after)) return listChange(path, ...runsMiddle(before, after))
   if (Object.hasOwn(LISTS, name) && Array.isArray(before) && Array.isArray(after))
     return listChange(path, ...middle(before, after, LISTS[name]!))
   if (isTree(before) && isTree(after) && !WHOLE.has(path.at(-2) ?? '') && !WHOLE_NAMES.has(name)) {
@@ -127,7 +126,7 @@ export function applyChanges<T>(
             refuse('changed', `${where(c.path)} has changed since.`)
           return c.after === undefined ? undefined : revive(c.path, c.after)
         }
-        if (c.path.at(-1) === 'runs' && isRuns(value)) return spliceRuns(value, c)
+        if (isRuns(value)) return spliceRuns(value, c)
         if (!Array.isArray(value) || !Object.hasOwn(LISTS, c.path.at(-1)!))
           return refuse('gone', `${where(c.path)} is not there any more.`)
         return spliceList(value as Entry[], c)

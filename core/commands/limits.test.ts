@@ -241,6 +241,29 @@ describe('names that every object answers to', () => {
   })
 })
 
+it.each(['runs', 'chunks', 'columns', 'plans', 'poses', 'subjects', 'strokes', 'ticks', 'picture', 'recipe'])(
+  'a drawing can be called %s, a word of the form itself, and all that is done to it taken back',
+  id => {
+    const shot = posedShot()
+    const upright = { ...standing, turn: -0 }
+    const drawing = { id, number: '5', role: 'key' as const, content: { poses: { keeper: upright }, strokes: [] } }
+    const added = done(shot, 'drawing.add', { stack: STACK, drawing })
+    expect(Object.is(drawn(added)[id]!.content.poses.keeper!.turn, 0)).toBe(true)
+    const steps = [
+      added,
+      done(added, 'drawing.set', { stack: STACK, drawing: id, number: '6' }),
+      done(added, 'stroke.add', { stack: STACK, drawing: id, strokes: refs(0, 2) }),
+    ]
+    for (const [i, after] of steps.entries()) {
+      expect(opens(after)).toBe(true)
+      const before = i ? added : shot
+      const undo = revertCommand('revert-0001', 'cmd-000001', 'Undo', changesBack(before, after))
+      const out = applyCommand(after, JSON.parse(JSON.stringify(undo)))
+      expect(out.ok && storeShot(out.shot)).toEqual(storeShot(before))
+    }
+  },
+)
+
 it('a mirrored pose, stored and read elsewhere, can be taken back there', () => {
   const upright = { ...standing, turn: 0, angles: { 'near-forearm': 0 } }
   const shot = done(posedShot(), 'drawing.pose', { stack: STACK, drawing: 'd1', poses: { keeper: upright } })

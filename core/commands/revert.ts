@@ -7,10 +7,12 @@ import { refuse } from './refusal'
 
 /** Whole columns and plans that come back get their exposures in the form the document holds. */
 function revive(path: readonly string[], value: unknown): unknown {
-  const holder = path.at(-2)
-  if (holder === 'columns') return read(columnSchema, value)
-  if (holder === 'plans') return read(planSchema, value)
-  return path.at(-1) === 'runs' ? read(columnSchema.shape.runs, value) : value
+  const [root, , part, , field] = path
+  if (root !== 'plans') return value
+  if (path.length === 2) return read(planSchema, value)
+  if (part !== 'columns') return value
+  if (path.length === 4) return read(columnSchema, value)
+  return path.length === 5 && field === 'runs' ? read(columnSchema.shape.runs, value) : value
 }
 
 function read(schema: z.ZodType, value: unknown): unknown {

@@ -1,6 +1,6 @@
 import type { z } from 'zod'
 import type { Run, Runs } from '../sheet'
-import { bracketsOf, differingChunks, idsOutside } from '../sheet'
+import { bracketsOf, differingChunks, idsOutside, isRuns } from '../sheet'
 import { MAX_FRAMES } from '../time'
 import type { Chart, Column, Content, Drawing, Plan, Shot, Stack } from './document'
 import {
@@ -172,7 +172,7 @@ function columnFault(shot: Shot, plan: Plan, before: Column | undefined, after: 
  * up, and where only lengths changed, just the longest.
  */
 function runsFault(shot: Shot, old: Runs | undefined, { runs, stack }: Column, what: string): Fault | null {
-  if (!isRecord(runs) || !Array.isArray(runs.chunks)) return form(`${what} has no exposures.`)
+  if (!isRuns(runs)) return form(`${what} has no exposures.`)
   if (runs.count > MOST_RUNS) return form(`A column holds at most ${MOST_RUNS.toLocaleString('en')} exposures.`)
   const { before, after } = differingChunks(old ?? NO_RUNS, runs)
   const { drawings } = shot.stacks[stack]!

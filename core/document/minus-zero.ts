@@ -1,3 +1,5 @@
+import { isRuns } from '../sheet'
+
 type Tree = Record<string, unknown>
 
 /**
@@ -7,7 +9,7 @@ type Tree = Record<string, unknown>
 export function withoutMinusZero<T>(before: unknown, after: T): T {
   if (Object.is(after, -0)) return 0 as T
   // Exposures hold counts from 1 on.
-  if (after === before || typeof after !== 'object' || after === null || 'chunks' in after) return after
+  if (after === before || typeof after !== 'object' || after === null || isRuns(after)) return after
   const old = (typeof before === 'object' && before !== null ? before : {}) as Tree
   if (Array.isArray(after)) {
     const known = new Set(Array.isArray(before) ? (before as unknown[]) : [])

@@ -26,6 +26,10 @@ export interface Runs {
   readonly count: number
 }
 
+/** Tells exposures from everything else that can stand in a document. */
+export const isRuns = (v: unknown): v is Runs =>
+  typeof v === 'object' && v !== null && 'chunks' in v && Array.isArray(v.chunks) && 'count' in v
+
 /** Where a run stands: its first frame, and its place in the chunks. */
 export interface Place {
   readonly run: Run
