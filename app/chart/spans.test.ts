@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import {
-  charted,
   done,
   drawn,
   emptyShot,
   PLAN,
+  planned,
   posedShot,
   runOn,
   STACK,
@@ -31,14 +31,6 @@ import {
   workOf,
 } from './spans'
 
-/** 1 on frame 1, 13 on 13, 25 on 25, with in-betweens on twos before both. */
-const planned = () =>
-  charted(charted(posedShot(), '1', '13', ['7', '9', '11'], { family: 'halves', slow: 'first' }), '13', '25', [
-    '17',
-    '19',
-    '21',
-    '23',
-  ])
 const charts = (shot: Shot): Chart[] => Object.values(shot.plans[PLAN]!.charts)
 const places = (c: Chart) => c.ticks.map(t => t.u)
 

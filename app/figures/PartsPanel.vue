@@ -267,21 +267,13 @@ const copyTo = (some: boolean): void => {
     >
       <div class="flex items-center justify-between">
         <h3 class="font-semibold">Figure</h3>
-        <select
+        <PickList
           v-if="figures.length > 1"
-          class="field h-7"
-          :value="figure.id"
-          aria-label="Figure"
-          @change="figureId = ($event.target as HTMLSelectElement).value"
-        >
-          <option
-            v-for="f in figures"
-            :key="f.id"
-            :value="f.id"
-          >
-            {{ f.name }}
-          </option>
-        </select>
+          :model-value="figure.id"
+          :options="figures.map(f => ({ value: f.id, name: f.name }))"
+          label="Figure"
+          @update:model-value="figureId = $event"
+        />
       </div>
       <div class="mt-1.5 flex gap-1.5">
         <button

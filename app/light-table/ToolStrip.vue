@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import PickList from '~/ui/PickList.vue'
 import ToggleButton from '~/ui/ToggleButton.vue'
 import { computed } from 'vue'
 import type { Pencil } from '@lucide/vue'
@@ -44,8 +45,7 @@ const number = (e: Event, least: number, most: number): number =>
   Math.max(least, Math.min(most, Number((e.target as HTMLInputElement).value) || least))
 const does = (id: string) => artActions.find(a => a.id === id)!.do(desk, null)
 
-function setPart(e: Event): void {
-  const id = (e.target as HTMLSelectElement).value
+function setPart(id: string): void {
   table.partNow = { ...table.partNow, [desk.stack!.id]: id || null }
 }
 function addPencil(): void {
@@ -218,22 +218,13 @@ const CHOSEN = 'bg-bottle text-on-bottle enabled:hover:bg-bottle'
       <label
         v-if="parts.length"
         class="flex items-center gap-1"
-        >part<select
-          class="field h-7 max-w-28"
-          :value="table.part ?? ''"
-          aria-label="Part that new strokes belong to"
-          @change="setPart"
-        >
-          <option value="">none</option>
-          <option
-            v-for="p in parts"
-            :key="p.id"
-            :value="p.id"
-          >
-            {{ p.name }}
-          </option>
-        </select></label
-      >
+        >part<PickList
+          class="max-w-28"
+          :model-value="table.part ?? ''"
+          :options="[{ value: '', name: 'none' }, ...parts.map(p => ({ value: p.id, name: p.name }))]"
+          label="Part that new strokes belong to"
+          @update:model-value="setPart"
+      /></label>
     </div>
     <div
       v-else-if="tools.tool === 'eraser'"

@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest'
-import { charted, exposures, PLAN, posedShot } from '#core/commands/fixture.test-helper'
+import { charted, exposures, PLAN, planned, posedShot } from '#core/commands/fixture.test-helper'
 import { passFrames } from '#core/pass'
 import { after } from '~/desk/scene.test-helper'
 import type { Drafted } from './gestures'
 import { led, lengthened, pulled, spaced, stretched, traded } from './gestures'
 import { familyHandles, leadMarkers } from './handles'
 import { U0, U1, xOfU } from './layout'
-import { onRail, planned, rows } from './rail.test-helper'
+import { onRail, rows } from './rail.test-helper'
 
 const { shot, scene, focus, bar } = onRail()
 const px = (u: number) => u * (U1 - U0)

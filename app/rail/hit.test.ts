@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Recipe } from '#core/chart'
 import { recipeName } from '#core/chart'
+import { planned } from '#core/commands/fixture.test-helper'
 import { asKept } from '~/chart/fill'
 import { movingWith, pickedBars } from './bars'
 import { familyHandles, leadMarkers, MARKER, scaleOf, wayOf } from './handles'
@@ -9,7 +10,7 @@ import { cursorOver, hitAt, sameHit, tipFor } from './hit'
 import { passLabels } from './labels'
 import { LOOSE, xOfU } from './layout'
 import type { OnRail } from './rail.test-helper'
-import { onRail, planned, rows } from './rail.test-helper'
+import { onRail, rows } from './rail.test-helper'
 
 const there = onRail()
 const targets = (on: OnRail, here = on.bar('9').section!.pass): Targets => ({

@@ -162,10 +162,13 @@ describe('saving', () => {
     const { session } = await open()
     session.run(renamed('Kept'))
     const failing = setInterval(() => Stream.last!.onerror!(), 4)
-    await vi.waitFor(() => expect(server.sent.length).toBeGreaterThan(3), inTime)
-    server.instead = null
-    await vi.waitFor(() => expect(server.shot.name).toBe('Kept'), inTime)
-    clearInterval(failing)
+    try {
+      await vi.waitFor(() => expect(server.sent.length).toBeGreaterThan(3), inTime)
+      server.instead = null
+      await vi.waitFor(() => expect(server.shot.name).toBe('Kept'), inTime)
+    } finally {
+      clearInterval(failing)
+    }
   }, 20_000)
 
   it('of more than goes into one request goes in several', async () => {

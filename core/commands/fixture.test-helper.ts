@@ -106,3 +106,7 @@ export function charted(
     ticks: numbers.map((number, i) => ({ drawing: `d${number}`, number, u: places[i]! })),
   })
 }
+
+/** Keys on 1, 13 and 25; three in-betweens on twos up to the second, by a recipe, and four evenly up to the third. */
+export const planned = (recipe: Recipe = { family: 'halves', slow: 'first' }): Shot =>
+  charted(charted(posedShot(), '1', '13', ['7', '9', '11'], recipe), '13', '25', ['17', '19', '21', '23'])

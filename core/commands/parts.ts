@@ -41,11 +41,10 @@ export const isTimed = (column: Column): boolean => !column.locked && column.lea
 /** A column whose timing can be changed; refused when it is locked, or lined up with another. */
 export function openColumn(shot: Shot, plan: string, id: string): Column {
   const column = columnOf(shot, plan, id)
-  if (column.lead !== undefined)
-    refuse(
-      'locked',
-      `The column ${column.name} is lined up with ${shot.plans[plan]!.columns[column.lead]?.name ?? 'another'}, and its timing follows. Release it first.`,
-    )
+  if (column.lead !== undefined) {
+    const leader = shot.plans[plan]!.columns[column.lead]?.name ?? 'another'
+    refuse('locked', `The column ${column.name} is lined up with ${leader}, and its timing follows. Release it first.`)
+  }
   return unlocked(column)
 }
 

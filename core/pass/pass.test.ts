@@ -2,13 +2,12 @@ import { describe, expect, it } from 'vitest'
 import { layBones, person } from '../figure'
 import { distance } from '../motion'
 import {
-  charted,
   columnIn,
   done,
   drawn,
   emptyShot,
   PLAN,
-  posedShot,
+  planned,
   runOn,
   STACK,
   standing,
@@ -18,13 +17,6 @@ import {
 import type { Shot } from '../document'
 import { Contents, passAt, railOf, sceneOf } from '.'
 
-const planned = () =>
-  charted(charted(posedShot(), '1', '13', ['7', '9', '11'], { family: 'halves', slow: 'first' }), '13', '25', [
-    '17',
-    '19',
-    '21',
-    '23',
-  ])
 const passes = (shot: Shot) => new Contents().passes(sceneOf(shot, PLAN), columnIn(shot))
 const rail = (shot: Shot) => railOf(sceneOf(shot, PLAN), columnIn(shot))
 const content = (c: Contents, shot: Shot, id: string) => c.of(sceneOf(shot, PLAN), shot.stacks[STACK]!, id)
