@@ -7,14 +7,35 @@ export interface Run {
   readonly again?: true
 }
 
-interface Chunk {
-  readonly runs: readonly Run[]
-  readonly frames: number
-  /** The longest of them. */
-  readonly longest: number
-  /** Chunks with the same one hold the same ids and drawings in the same order, whatever their frames. */
-  readonly alike: object
+/**
+ * Successive exposures with their sums. What changes lengths only keeps the exposures it began with and holds the new
+ * lengths beside them, so that retiming a whole sheet makes no object for each exposure; they are made when looked at.
+ */
+class Chunk {
+  #made: readonly Run[] | null = null
+
+  constructor(
+    /** Ids and drawings, in order. Chunks with the same one differ in lengths only. */
+    readonly alike: readonly Run[],
+    /** How long each lasts, frames; null where that is as in `alike`. */
+    readonly lengths: readonly number[] | null,
+    readonly frames: number,
+    /** The longest of them, frames. */
+    readonly longest: number,
+  ) {}
+
+  get runs(): readonly Run[] {
+    const { alike, lengths } = this
+    if (!lengths) return alike
+    return (this.#made ??= alike.map((run, i) => resized(run, lengths[i]!)))
+  }
+
+  get count(): number {
+    return this.alike.length
+  }
 }
+
+const resized = (run: Run, n: number): Run => (n === run.frames ? run : { id: run.id, drawing: run.drawing, frames: n })
 
 /**
  * The exposures of a column from frame 1 on, immutable. Kept in chunks with their sums, so that a lookup or an edit
@@ -41,12 +62,8 @@ export interface Place {
 const CHUNK = 32
 
 const framesIn = (runs: readonly Run[]): number => runs.reduce((sum, r) => sum + r.frames, 0)
-const chunkOf = (runs: readonly Run[]): Chunk => ({
-  runs,
-  frames: framesIn(runs),
-  longest: runs.reduce((most, r) => Math.max(most, r.frames), 0),
-  alike: {},
-})
+const longestOf = (runs: readonly Run[]): number => runs.reduce((most, r) => Math.max(most, r.frames), 0)
+const chunkOf = (runs: readonly Run[]): Chunk => new Chunk(runs, null, framesIn(runs), longestOf(runs))
 
 function chunked(runs: readonly Run[]): Chunk[] {
   const pieces = Math.ceil(runs.length / CHUNK)
@@ -103,7 +120,7 @@ export function sliceRuns(runs: Runs, first: number, last: number): Runs {
   return fromChunks(
     chunks,
     chunks.reduce((sum, c) => sum + c.frames, 0),
-    chunks.reduce((sum, c) => sum + c.runs.length, 0),
+    chunks.reduce((sum, c) => sum + c.count, 0),
   )
 }
 
@@ -137,7 +154,7 @@ const indexes = new WeakMap<Chunk, ReadonlyMap<string, number>>()
 /** Where each run of a chunk stands in it, by id. */
 function indexOf(chunk: Chunk): ReadonlyMap<string, number> {
   let index = indexes.get(chunk)
-  if (!index) indexes.set(chunk, (index = new Map(chunk.runs.map((r, i) => [r.id, i]))))
+  if (!index) indexes.set(chunk, (index = new Map(chunk.alike.map((r, i) => [r.id, i]))))
   return index
 }
 
@@ -197,27 +214,19 @@ export function runsFrom(runs: Runs, place: Place, frames: number): Run[] {
 
 /** One chunk, which begins on frame `begin`, for `resizeRuns`. */
 function resizedChunk(c: Chunk, begin: number, first: number, last: number, frames: (run: Run) => number): Chunk {
-  const whole = begin >= first && begin + c.frames - 1 <= last
-  const list = whole ? c.runs.map(run => resized(run, frames(run))) : resizedPart(c, begin, first, last, frames)
-  let sum = 0
-  let longest = 0
-  for (let i = 0; i < list.length; i++) {
-    const n = list[i]!.frames
-    sum += n
-    if (n > longest) longest = n
-  }
-  return { runs: list, frames: sum, longest, alike: c.alike }
-}
-
-const resized = (run: Run, n: number): Run => (n === run.frames ? run : { id: run.id, drawing: run.drawing, frames: n })
-
-function resizedPart(c: Chunk, begin: number, first: number, last: number, frames: (run: Run) => number): Run[] {
-  let at = begin
-  return c.runs.map(run => {
+  const { runs } = c
+  const lengths: number[] = new Array<number>(runs.length)
+  let [at, sum, longest, changed] = [begin, 0, 0, false]
+  for (let i = 0; i < runs.length; i++) {
+    const run = runs[i]!
     const n = at >= first && at <= last ? frames(run) : run.frames
     at += run.frames
-    return resized(run, n)
-  })
+    sum += n
+    if (n > longest) longest = n
+    if (n !== run.frames) changed = true
+    lengths[i] = n
+  }
+  return changed ? new Chunk(c.alike, lengths, sum, longest) : c
 }
 
 /** Every run whose first frame lies in first…last with the frames that `frames` gives it; chunks outside are shared. */
@@ -294,7 +303,7 @@ export function idsOutside(runs: Runs, middle: readonly Run[]): (id: string) => 
   let all: Set<string> | null = null
   return id => {
     if (++asked <= 32) return rest.some(c => indexOf(c).has(id))
-    all ??= new Set(rest.flatMap(c => c.runs.map(r => r.id)))
+    all ??= new Set(rest.flatMap(c => c.alike.map(r => r.id)))
     return all.has(id)
   }
 }
