@@ -60,7 +60,7 @@ describe('shot 020, Lantern lift', () => {
     expect(angles.map(a => Math.sign(Math.round(a * 100)))).toEqual([1, -1, 1, 0])
   })
   it('has no loose drawing on its rail, but for the rope’s end, which is drawn straight ahead', () => {
-    for (const column of Object.values(plan.columns).filter(c => c.lead === undefined))
+    for (const column of Object.values(plan.columns).filter(c => c.leader === undefined))
       expect(railOf(scene, column).bars.filter(b => b.kind === 'loose')).toEqual([])
   })
 })
@@ -75,7 +75,7 @@ describe('the loose end of the rope', () => {
     return { x: stroke.points.at(-3)!, y: stroke.points.at(-2)! }
   }
   it('is lined up with Marrow, and drawn on every one of her drawings', () => {
-    expect(loose.lead).toBe('keeper')
+    expect(loose.leader).toBe('keeper')
     expect(listOf(loose.runs).map(r => r.frames)).toEqual(listOf(plan.columns.keeper!.runs).map(r => r.frames))
     for (const d of Object.values(shot.stacks['loose-stack']!.drawings))
       expect(d.content.strokes.length).toBeGreaterThan(2)

@@ -44,7 +44,7 @@ function swingOn(line: Hanging, tied: Vec): Hanging {
  */
 export function planLooseEnd(p: Planner): void {
   p.column('loose', 'Loose end', '#8a5a2b')
-  p.do('column.lead', { plan: p.plan.id, column: 'loose', lead: 'keeper' })
+  p.do('column.lineup', { plan: p.plan.id, column: 'loose', leader: 'keeper' })
   const scene = sceneOf(p.shot, p.plan.id)
   const [stack, keeper] = [p.shot.stacks['keeper-stack']!, p.plan.columns.keeper!]
   const ringOn = (drawing: string): Vec => {

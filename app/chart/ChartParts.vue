@@ -4,7 +4,7 @@ import { computed } from 'vue'
 import { MOST_LEAD } from '#core/motion'
 import type { Pass } from '#core/pass'
 import { changeGap, passFrames } from '#core/pass'
-import { partKey } from '#core/document'
+import { partKey, subjectsOf } from '#core/document'
 import { useDesk } from '~/desk/desk'
 
 const { pass } = defineProps<{ pass: Pass }>()
@@ -17,7 +17,7 @@ interface Part {
   share: number
 }
 const subjects = computed(() =>
-  Object.values(desk.stack!.subjects).filter(s =>
+  subjectsOf(desk.stack!).filter(s =>
     [pass.from, pass.to].every(p => desk.stack!.drawings[p.drawing]!.content.poses[s.id]),
   ),
 )
@@ -34,7 +34,7 @@ const groups = computed(() =>
   })),
 )
 const changing = computed(() =>
-  Object.values(desk.stack!.subjects).filter(
+  subjectsOf(desk.stack!).filter(
     s =>
       !!desk.stack!.drawings[pass.from.drawing]!.content.poses[s.id] !==
       !!desk.stack!.drawings[pass.to.drawing]!.content.poses[s.id],

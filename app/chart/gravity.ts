@@ -1,3 +1,4 @@
+import { subjectsOf } from '#core/document'
 import type { Pass, Scene } from '#core/pass'
 import { passFrames } from '#core/pass'
 import { againstGravity, fallFrames, jumpHeight, metresOf, swingFrames } from '#core/travel'
@@ -23,7 +24,7 @@ export interface Gravity {
 export function gravityOf(scene: Scene, stack: Stack, pass: Pass): Gravity | null {
   const { scale, rate } = scene.shot
   const [from, to] = [pass.from, pass.to].map(end => scene.contents.of(scene, stack, end.drawing).poses)
-  const subject = Object.values(stack.subjects).find(s => from![s.id] && to![s.id])
+  const subject = subjectsOf(stack).find(s => from![s.id] && to![s.id])
   if (!scale || !subject) return null
   const [first, second] = [from![subject.id]!, to![subject.id]!]
   const height = second.place.y - first.place.y

@@ -5,7 +5,7 @@ import type { Pass } from '#core/pass'
 import { changeGap, isPose, passAt, timesOf } from '#core/pass'
 import { eachRun } from '#core/sheet'
 import type { Chart, Drawing } from '#core/document'
-import { freeNumber, partKey } from '#core/document'
+import { freeNumber, partKey, subjectsOf } from '#core/document'
 import { refOf } from '#core/commands'
 import type { Focus, Scene } from '~/desk/scene'
 import { passesHere } from '~/desk/scene'
@@ -31,7 +31,7 @@ function changeIn(
   const stack = focus.stack!
   const [from, to] = [stack.drawings[chart.from]!, stack.drawings[chart.to]!]
   const change = { first: {} as Record<string, string>, second: {} as Record<string, string> }
-  for (const id of Object.keys(stack.subjects)) {
+  for (const { id } of subjectsOf(stack)) {
     if (!!from.content.poses[id] === !!to.content.poses[id]) continue
     const gap = changeGap(chart, id)
     const after = chart.ticks[gap]?.drawing ?? chart.to

@@ -68,7 +68,7 @@ const wrong = computed(() =>
 const shut = computed(() =>
   desk.column?.locked
     ? `The column ${desk.column.name} is locked.`
-    : desk.column?.lead && exposed.value
+    : desk.column?.leader && exposed.value
       ? `The column ${desk.column.name} is lined up with another: its timing follows. Bring them in as spares.`
       : '',
 )

@@ -58,7 +58,7 @@ const changes = computed(() =>
       id: c.column,
       name: column.name,
       locked: column.locked,
-      lead: column.lead,
+      leader: column.leader,
       words: `${before.frames} → ${frames} frames, ${before.drawings} → ${drawings} drawings exposed`,
     }
   }),
@@ -129,7 +129,7 @@ function take(): void {
           :key="c.id"
         >
           <strong>{{ c.name }}</strong>:
-          {{ c.locked ? 'locked, stays as it is' : c.lead ? 'lined up with another: it follows that one' : c.words }}
+          {{ c.locked ? 'locked, stays as it is' : c.leader ? 'lined up with another: it follows that one' : c.words }}
         </li>
       </ul>
       <button

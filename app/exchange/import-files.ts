@@ -1,7 +1,7 @@
 import { byName, plural } from '#core/basic'
 import { readSvg } from '#core/formats/svg-read'
 import { oneBoneFigure, restPose } from '#core/figure'
-import type { Content, Subject } from '#core/document'
+import type { Content, NewSubject } from '#core/document'
 import { freeNumber } from '#core/document'
 import { spotAt } from '#core/commands'
 import type { Affine } from '#core/motion'
@@ -185,7 +185,7 @@ export async function bringIn(
 
 /** What a file becomes: the content of its drawing, and the subject that is a picture. */
 interface Become {
-  readonly subject: Subject | null
+  readonly subject: NewSubject | null
   readonly content: Content
 }
 

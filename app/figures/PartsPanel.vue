@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { subjectsOf } from '#core/document'
 import PickList from '~/ui/PickList.vue'
 import ToggleButton from '~/ui/ToggleButton.vue'
 import { plural } from '#core/basic'
@@ -21,7 +22,7 @@ import { useLightTable } from '~/light-table/store'
  */
 const desk = useDesk()
 const table = useLightTable()
-const subjects = computed(() => Object.values(desk.stack?.subjects ?? {}))
+const subjects = computed(() => (desk.stack ? subjectsOf(desk.stack) : []))
 const figures = computed(() => subjects.value.filter(s => s.kind === 'figure'))
 const parts = computed(() => subjects.value.filter(s => s.kind === 'part'))
 const KIND = { figure: 'figure', part: 'part', image: 'picture' } as const

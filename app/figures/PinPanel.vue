@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { subjectsOf } from '#core/document'
 import CloseButton from '~/ui/CloseButton.vue'
 import PickList from '~/ui/PickList.vue'
 import { computed, onMounted, ref, watch } from 'vue'
@@ -23,7 +24,7 @@ interface Choice {
 const content = computed(() =>
   desk.drawing ? desk.scene!.contents.of(desk.scene!, desk.stack!, desk.drawing.id) : null,
 )
-const posed = computed(() => Object.values(desk.stack?.subjects ?? {}).filter(s => content.value?.poses[s.id]))
+const posed = computed(() => (desk.stack ? subjectsOf(desk.stack) : []).filter(s => content.value?.poses[s.id]))
 const parts = computed<Choice[]>(() =>
   posed.value.flatMap(s => [
     ...s.figure.chains.map(c => ({ value: `${s.id}/${c.id}`, name: `${s.name}: ${c.name}` })),
@@ -33,7 +34,7 @@ const parts = computed<Choice[]>(() =>
 /** Parts of other subjects, of this column and of the others, that a part can be pinned to. */
 const holders = computed<Choice[]>(() =>
   desk.columns.flatMap(c =>
-    Object.values(desk.shot!.stacks[c.stack]!.subjects)
+    subjectsOf(desk.shot!.stacks[c.stack]!)
       .filter(s => s.id !== part.value.split('/')[0])
       .flatMap(s => [
         { value: `${c.stack}/${s.id}/place`, name: `${s.name} (${c.name})` },

@@ -1,3 +1,4 @@
+import { subjectsOf } from '#core/document'
 import { computed, shallowRef } from 'vue'
 import type { Content } from '#core/document'
 import type { Figure, Handle, Pose } from '#core/figure'
@@ -28,7 +29,7 @@ export class PoseTool {
     this.desk.scene ? contentHere(this.desk.scene, this.desk.focus!) : null,
   )
   readonly posed = computed<Posed[]>(() =>
-    Object.values(this.desk.stack?.subjects ?? {}).flatMap(subject => {
+    (this.desk.stack ? subjectsOf(this.desk.stack) : []).flatMap(subject => {
       const pose = this.content.value?.poses[subject.id]
       return pose ? [{ subject, pose }] : []
     }),

@@ -1,7 +1,7 @@
 import type { Figure, Pose } from '#core/figure'
 import { counterpart, hasSides, mirrorPose, swapSides, withBones } from '#core/figure'
 import { eachRun } from '#core/sheet'
-import type { Drawing, Subject } from '#core/document'
+import type { Drawing, NewSubject, Subject } from '#core/document'
 import type { Focus, Scene } from '~/desk/scene'
 import { newId } from '~/sync/ids'
 import type { Draft } from '#core/commands'
@@ -16,7 +16,7 @@ export function onDrawing(scene: Scene, focus: Focus, put: (drawing: string) => 
 }
 
 /** A new figure in a pose on the drawing under the playhead. */
-export const putFigure = (scene: Scene, focus: Focus, subject: Subject, pose: Pose): Draft[] =>
+export const putFigure = (scene: Scene, focus: Focus, subject: NewSubject, pose: Pose): Draft[] =>
   onDrawing(scene, focus, drawing => [
     { name: 'subject.add', args: { stack: focus.stack!.id, subject, drawing: null, pose: null } },
     poseOnDrawing(scene, focus, drawing, subject.id, pose),

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { subjectsOf } from '#core/document'
 import PickList from '~/ui/PickList.vue'
 import ToggleButton from '~/ui/ToggleButton.vue'
 import { computed } from 'vue'
@@ -38,7 +39,7 @@ const modes: { id: DrawMode; name: string; icon: typeof Pencil }[] = [
   { id: 'ellipse', name: 'Ellipse (Shift: a circle)', icon: Circle },
   { id: 'fill', name: 'Fill a closed shape', icon: PaintBucket },
 ]
-const parts = computed(() => Object.values(desk.stack?.subjects ?? {}).filter(s => s.kind === 'part'))
+const parts = computed(() => (desk.stack ? subjectsOf(desk.stack) : []).filter(s => s.kind === 'part'))
 const count = computed(() => (table.selected ? table.selected.strokes.length + table.selected.subjects.length : 0))
 const several = computed(() => (desk.selection && desk.drawing ? selectedDrawings(desk.focus!).length : 0))
 const number = (e: Event, least: number, most: number): number =>

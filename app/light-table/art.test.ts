@@ -129,13 +129,16 @@ describe('changes of what is drawn, as drafts', () => {
     const { id, drafts } = lineUpDrafts(desk[0], desk[1].column!)
     const s = after(shot, drafts)
     const plan = s.plans[PLAN]!
-    expect([plan.columns[id]!.lead, plan.columns[COLUMN]!.locked, plan.columns[COLUMN]!.strength]).toEqual([
+    expect([plan.columns[id]!.leader, plan.columns[COLUMN]!.locked, plan.columns[COLUMN]!.strength]).toEqual([
       COLUMN,
       true,
       0.4,
     ])
     expect(plan.order.indexOf(id)).toBe(plan.order.indexOf(COLUMN) + 1)
     const free = after(s, releaseDrafts(deskOn(s)[0], plan.columns[id]!))
-    expect([free.plans[PLAN]!.columns[id]!.lead, free.plans[PLAN]!.columns[COLUMN]!.locked]).toEqual([undefined, false])
+    expect([free.plans[PLAN]!.columns[id]!.leader, free.plans[PLAN]!.columns[COLUMN]!.locked]).toEqual([
+      undefined,
+      false,
+    ])
   })
 })

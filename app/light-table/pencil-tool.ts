@@ -135,7 +135,7 @@ export class PencilTool {
   private target(): { id: string; made: Draft | null } {
     const { scene, focus, drawing, column } = this.desk
     const { onHeld } = this.table
-    if (drawing && (onHeld === 'held' || !isHeld(focus!) || column?.lead !== undefined))
+    if (drawing && (onHeld === 'held' || !isHeld(focus!) || column?.leader !== undefined))
       return { id: drawing.id, made: null }
     const id = newId()
     const from = drawing && onHeld === 'copy' ? { copyOf: drawing.id } : 'blank'

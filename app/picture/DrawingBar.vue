@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { subjectsOf } from '#core/document'
 import ToggleButton from '~/ui/ToggleButton.vue'
 import { computed } from 'vue'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
@@ -30,11 +31,11 @@ const content = computed(() =>
   desk.drawing ? desk.scene!.contents.of(desk.scene!, desk.stack!, desk.drawing.id) : null,
 )
 const absent = computed(() =>
-  Object.values(desk.stack?.subjects ?? {}).filter(
+  (desk.stack ? subjectsOf(desk.stack) : []).filter(
     s => !content.value?.poses[s.id] && (s.kind !== 'part' || s.strokes),
   ),
 )
-const present = computed(() => Object.values(desk.stack?.subjects ?? {}).filter(s => content.value?.poses[s.id]))
+const present = computed(() => (desk.stack ? subjectsOf(desk.stack) : []).filter(s => content.value?.poses[s.id]))
 
 function setRole(role: PoseRole): void {
   desk.run({ name: 'drawing.set', args: { stack: desk.stack!.id, drawing: desk.drawing!.id, role } })

@@ -5,7 +5,7 @@ import { settling } from '#core/motion'
 import type { Pass, Section } from '#core/pass'
 import { passFrames, onScale } from '#core/pass'
 import type { Stack } from '#core/document'
-import { partKey } from '#core/document'
+import { partKey, subjectsOf } from '#core/document'
 import type { Point } from '#core/travel'
 import type { Rows } from '~/sheet/layout'
 import { xOfU } from './layout'
@@ -169,7 +169,7 @@ export const MARKER = 8
 export function leadMarkers(stack: Stack, section: Section, rows: Rows, points: readonly Point[]): LeadMarker[] {
   const { pass } = section
   if (!pass.chart?.ticks.length) return []
-  const posed = Object.values(stack.subjects).filter(s =>
+  const posed = subjectsOf(stack).filter(s =>
     [pass.from, pass.to].every(p => stack.drawings[p.drawing]!.content.poses[s.id]),
   )
   const named = posed.flatMap(s => {

@@ -27,7 +27,7 @@ type Settings = {
   background?: boolean
   locked?: boolean
   hidden?: boolean
-  guide?: boolean
+  reference?: boolean
   strength?: number
 }
 const set = (values: Settings) =>
@@ -227,9 +227,9 @@ onMounted(() => panel.value?.querySelector('input')?.focus())
       >
     </fieldset>
     <div class="mt-2">
-      <template v-if="column.lead !== undefined">
+      <template v-if="column.leader !== undefined">
         <p>
-          Lined up with <strong>{{ desk.plan!.columns[column.lead]?.name }}</strong>: its timing follows.
+          Lined up with <strong>{{ desk.plan!.columns[column.leader]?.name }}</strong>: its timing follows.
         </p>
         <button
           type="button"
@@ -253,8 +253,8 @@ onMounted(() => panel.value?.querySelector('input')?.focus())
       <label class="flex items-center gap-2"
         ><input
           type="checkbox"
-          :checked="!!column.guide"
-          @change="set({ guide: !column.guide })"
+          :checked="!!column.reference"
+          @change="set({ reference: !column.reference })"
         />A guide: never goes out</label
       >
       <label class="flex items-center gap-2"

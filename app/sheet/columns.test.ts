@@ -91,7 +91,7 @@ describe('a column lined up with another', () => {
   it('released, keeps its exposures, and its leader can be changed again', () => {
     const [, loose] = columns(lined)
     const [leader, free] = columns(after(lined, releaseDrafts(sceneAt(lined), loose!)))
-    expect([leader!.locked, leader!.strength, free!.lead]).toEqual([false, 1, undefined])
+    expect([leader!.locked, leader!.strength, free!.leader]).toEqual([false, 1, undefined])
     expect(listOf(free!.runs)).toHaveLength(3)
   })
   it('released, leaves a leader alone that was unlocked in the meantime', () => {

@@ -42,12 +42,12 @@ export function emptyColumn(scene: Scene, column: Column): Draft {
 
 /** What a column has besides its exposures; a copy is in no link group, and lined up with none. */
 function settings(column: Column) {
-  const { link: _link, lead: _lead, runs: _runs, repeats: _repeats, ...rest } = column
+  const { link: _link, leader: _leader, runs: _runs, repeats: _repeats, ...rest } = column
   return rest
 }
 
 /** A column that is lined up with none. */
-export function withoutLeader({ lead: _lead, ...column }: Column): Omit<Column, 'lead'> {
+export function withoutLeader({ leader: _leader, ...column }: Column): Omit<Column, 'leader'> {
   return column
 }
 
@@ -176,7 +176,7 @@ export function lineUpDrafts(scene: Scene, leader: Column): { id: string; drafts
           },
         },
       },
-      { name: 'column.lead', args: { ...at, lead: leader.id } },
+      { name: 'column.lineup', args: { ...at, leader: leader.id } },
       { name: 'column.set', args: { ...at, column: leader.id, locked: true, strength: FADED } },
     ],
   }
@@ -185,7 +185,7 @@ export function lineUpDrafts(scene: Scene, leader: Column): { id: string; drafts
 /** A column that follows no longer; the one it was lined up with can be changed again, and is seen in full. */
 export function releaseDrafts(scene: Scene, column: Column): Draft[] {
   const plan = scene.plan.id
-  const leader = scene.plan.columns[column.lead!]
+  const leader = scene.plan.columns[column.leader!]
   return [
     { name: 'column.release', args: { plan, column: column.id } },
     ...(leader?.locked && leader.strength === FADED

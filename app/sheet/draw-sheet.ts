@@ -274,8 +274,8 @@ function drawHead(c: C, column: Column, x: number, active: boolean): void {
 function headWord(column: Column): string {
   if (column.locked) return 'locked'
   if (column.hidden) return 'hidden'
-  if (column.guide) return 'guide'
-  if (column.lead) return 'follows'
+  if (column.reference) return 'guide'
+  if (column.leader) return 'follows'
   if (column.background) return 'behind'
   return ['', 'ones', 'twos', 'threes', 'fours'][column.step] ?? `on ${column.step}s`
 }

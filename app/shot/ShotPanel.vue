@@ -43,7 +43,7 @@ const kept = computed(() => {
   const columns = Object.values(shot.value.plans).flatMap(plan =>
     plan.order
       .map(id => plan.columns[id]!)
-      .filter(c => c.lead === undefined)
+      .filter(c => c.leader === undefined)
       .map(column => {
         const lengths = listOf(column.runs).map(r => r.frames)
         const out = keepSeconds(lengths, from, to)

@@ -1,2 +1,3 @@
+export * from './hash'
 export * from './schemas'
 export * from './words'

@@ -39,7 +39,7 @@ import {
   shiftRuns,
   tradeRun,
 } from './exposures'
-import { leadColumn, releaseColumn } from './line-up'
+import { lineUpColumn, releaseColumn } from './line-up'
 import { moveNotes, removeNote, setNote } from './notes'
 import { removeRepeat, setRepeat, writeRepeat } from './repeats'
 import { revert } from './revert'
@@ -76,7 +76,7 @@ const single = {
   'subject.set': setSubject,
   'part.share': sharePart,
   'part.unshare': unsharePart,
-  'column.lead': leadColumn,
+  'column.lineup': lineUpColumn,
   'column.release': releaseColumn,
   'chart.fill': fillChart,
   'chart.space': spaceChart,

@@ -11,6 +11,7 @@ import { firstFault } from '../document/check'
 import { withoutMinusZero } from '../document/minus-zero'
 import type { Refusal } from './refusal'
 import { Refused } from './refusal'
+import { upgradedCommand } from './upgrade'
 
 export type CommandName = keyof typeof commands
 export type ArgsOf<N extends CommandName> = z.input<(typeof commands)[N]['args']>
@@ -29,19 +30,26 @@ export type Draft = { [N in CommandName]: { readonly name: N; readonly args: Arg
 export type Applied =
   { readonly ok: true; readonly shot: Shot; readonly label: string } | { readonly ok: false; readonly refusal: Refusal }
 
-/** The outer form of a command; its arguments are checked by the command's own form. */
-export const commandSchema = z.object({
-  id: z.string().regex(/^[A-Za-z0-9_-]{8,40}$/),
-  /** Commands of older schemas wait in browsers. Up to now each is a command of the newest schema as it is. */
-  schema: z
-    .number()
-    .int()
-    .min(1)
-    .max(SCHEMA, 'This command was made by a later Fintro.')
-    .transform(() => SCHEMA),
-  name: z.enum(Object.keys(commands) as [CommandName, ...CommandName[]]),
-  args: z.record(z.string(), z.unknown()),
-})
+/**
+ * The outer form of a command, brought to the newest schema; its arguments are checked by the command's own form.
+ * Commands of older schemas wait in browsers.
+ */
+export const commandSchema = z
+  .object({
+    id: z.string().regex(/^[A-Za-z0-9_-]{8,40}$/),
+    schema: z.number().int().min(1).max(SCHEMA, 'This command was made by a later Fintro.'),
+    name: z.string(),
+    args: z.record(z.string(), z.unknown()),
+  })
+  .transform(command => ({ ...upgradedCommand(command), schema: SCHEMA }))
+  .pipe(
+    z.object({
+      id: z.string(),
+      schema: z.literal(SCHEMA),
+      name: z.enum(Object.keys(commands) as [CommandName, ...CommandName[]]),
+      args: z.record(z.string(), z.unknown()),
+    }),
+  )
 
 /**
  * The shot after a command, or a refusal with a reason; what is accepted opens again. Pure: the same shot and command

@@ -12,7 +12,7 @@ import {
   emptyContent,
   numberSchema,
   strokeRefSchema,
-  subjectSchema,
+  newSubjectSchema,
 } from '../document/document'
 import { poseSchema } from '../figure'
 import {
@@ -28,6 +28,7 @@ import {
   withDrawings,
   withPlan,
   withStack,
+  withSubject,
   without,
 } from './parts'
 import { refuse } from './refusal'
@@ -38,13 +39,13 @@ export const numberIn = (shot: Shot, stack: string, drawing: string): string =>
 
 export const addSubject = command(
   'subject.add',
-  z.object({ stack: idSchema, subject: subjectSchema, drawing: idSchema.nullable(), pose: poseSchema.nullable() }),
+  z.object({ stack: idSchema, subject: newSubjectSchema, drawing: idSchema.nullable(), pose: poseSchema.nullable() }),
   ({ subject }) =>
     `Add ${subject.kind === 'figure' ? 'the figure' : subject.kind === 'part' ? 'the part' : 'the picture'} ${subject.name}`,
   (shot, { stack: id, subject, drawing, pose }) => {
     const stack = stackOf(shot, id)
     if (stack.subjects[subject.id]) refuse('invalid', 'This figure is there already.')
-    const added = withStack(shot, { ...stack, subjects: { ...stack.subjects, [subject.id]: subject } })
+    const added = withStack(shot, withSubject(stack, subject))
     if (!drawing || !pose) return added
     const d = ownDrawing(drawingOf(added, id, drawing))
     return withDrawings(added, id, [
@@ -279,7 +280,7 @@ export const removeDrawing = command(
       for (const c of orderedColumns(plan)) {
         if (c.stack !== id) continue
         unlocked(c)
-        if (c.lead !== undefined && [...eachRun(c.runs)].some(({ run }) => run.drawing === drawing))
+        if (c.leader !== undefined && [...eachRun(c.runs)].some(({ run }) => run.drawing === drawing))
           refuse(
             'locked',
             `The column ${c.name} is lined up with another and needs this drawing. Clear it, or release the column first.`,

@@ -8,21 +8,24 @@ import { refuse } from './refusal'
 const nameOf = (shot: Shot, plan: string, column: string): string =>
   shot.plans[plan]?.columns[column]?.name ?? 'the column'
 
-export const leadColumn = command(
-  'column.lead',
-  z.object({ plan: idSchema, column: idSchema, lead: idSchema }),
-  ({ plan, column, lead }, shot) => `Line ${nameOf(shot, plan, column)} up with ${nameOf(shot, plan, lead)}`,
-  (shot, { plan, column: id, lead: leaderId }) => {
+export const lineUpColumn = command(
+  'column.lineup',
+  z.object({ plan: idSchema, column: idSchema, leader: idSchema }),
+  ({ plan, column, leader }, shot) => `Line ${nameOf(shot, plan, column)} up with ${nameOf(shot, plan, leader)}`,
+  (shot, { plan, column: id, leader: leaderId }) => {
     const column = openColumn(shot, plan, id)
     const leader = columnOf(shot, plan, leaderId)
     if (leader.id === id || leader.stack === column.stack)
       refuse('invalid', 'A column is lined up with one that shows other drawings.')
-    if (leader.lead !== undefined)
-      refuse('invalid', `${leader.name} is lined up itself with ${nameOf(shot, plan, leader.lead)}; take that column.`)
-    if (Object.values(shot.plans[plan]!.columns).some(c => c.lead === id))
+    if (leader.leader !== undefined)
+      refuse(
+        'invalid',
+        `${leader.name} is lined up itself with ${nameOf(shot, plan, leader.leader)}; take that column.`,
+      )
+    if (Object.values(shot.plans[plan]!.columns).some(c => c.leader === id))
       refuse('invalid', `Other columns are lined up with ${column.name}.`)
     const { link: _link, ...unlinked } = column
-    return withColumn(shot, plan, { ...unlinked, lead: leaderId })
+    return withColumn(shot, plan, { ...unlinked, leader: leaderId })
   },
 )
 
@@ -31,8 +34,8 @@ export const releaseColumn = command(
   z.object({ plan: idSchema, column: idSchema }),
   ({ plan, column }, shot) => `Release ${nameOf(shot, plan, column)}`,
   (shot, { plan, column: id }) => {
-    const { lead, ...column } = columnOf(shot, plan, id)
-    if (lead === undefined) refuse('changed', `${column.name} is not lined up any more.`)
+    const { leader, ...column } = columnOf(shot, plan, id)
+    if (leader === undefined) refuse('changed', `${column.name} is not lined up any more.`)
     const p = shot.plans[plan]!
     return withPlan(shot, { ...p, columns: { ...p.columns, [id]: column } })
   },

@@ -20,7 +20,7 @@ const linkedTo = (shot: Shot, plan: string, column: Column): Column[] =>
   column.link === undefined
     ? []
     : orderedColumns(shot.plans[plan]!).filter(
-        c => c.id !== column.id && c.link === column.link && !c.locked && c.lead === undefined,
+        c => c.id !== column.id && c.link === column.link && !c.locked && c.leader === undefined,
       )
 
 /**

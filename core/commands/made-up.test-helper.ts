@@ -57,7 +57,7 @@ export function madeUp(schema: z.ZodType, shot: Shot, chance: Chance, wrong: num
   const plan = one(plansOf(shot))!
   const columns = columnsOf(plan)
   // Where one follows another, it is mostly the other that is changed.
-  const free = columns.filter(c => c.lead === undefined && c.runs.count)
+  const free = columns.filter(c => c.leader === undefined && c.runs.count)
   const column = (free.length && likely(0.85) ? one(free) : one(columns))!
   const stack = shot.stacks[column.stack]!
   const runs = [...eachRun(column.runs)]
@@ -70,7 +70,7 @@ export function madeUp(schema: z.ZodType, shot: Shot, chance: Chance, wrong: num
     plan: () => [plan.id],
     column: () => (likely(0.9) ? [column.id] : plan.order),
     columns: () => plan.order,
-    lead: () => plan.order,
+    leader: () => plan.order,
     order: () => plan.order,
     stack: () => [stack.id],
     drawing: () => drawings.map(d => d.id),
@@ -148,7 +148,7 @@ export function madeUp(schema: z.ZodType, shot: Shot, chance: Chance, wrong: num
   /** Things that come with others are of one piece with them. */
   function settleWhole(made: Record<string, unknown>, shape: Record<string, unknown>): void {
     if ('column' in shape && 'stack' in shape && typeof made.column === 'object' && likely(0.9)) {
-      const { runs: _r, repeats: _p, lead: _l, link: _k, ...settings } = column
+      const { runs: _r, repeats: _p, leader: _l, link: _k, ...settings } = column
       const id = `stack-${int(0, 99)}`
       made.column = { ...settings, id: `column-${int(0, 99)}`, stack: id, runs: [] }
       Object.assign(made, { stack: { id, subjects: {}, drawings: {} } }, { charts: undefined })

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import type { NewId, Place, Repeat, Runs } from '../sheet'
 import { findRun, keptRepeats, lastRun } from '../sheet'
 import { idSchema } from '../basic'
-import type { Chart, Column, Drawing, Plan, Shot, Stack } from '../document/document'
+import type { Chart, Column, Drawing, NewSubject, Plan, Shot, Stack } from '../document/document'
 import { orderedColumns } from '../document/shown'
 import { linedUp } from './lined-up'
 import { refuse } from './refusal'
@@ -36,13 +36,13 @@ export const chartOf = (shot: Shot, plan: string, id: string): Chart =>
   planOf(shot, plan).charts[id] ?? refuse('gone', 'The chart is not there any more.')
 
 /** Its timing can be changed: it is not locked, and not lined up with another. */
-export const isTimed = (column: Column): boolean => !column.locked && column.lead === undefined
+export const isTimed = (column: Column): boolean => !column.locked && column.leader === undefined
 
 /** A column whose timing can be changed; refused when it is locked, or lined up with another. */
 export function openColumn(shot: Shot, plan: string, id: string): Column {
   const column = columnOf(shot, plan, id)
-  if (column.lead !== undefined) {
-    const leader = shot.plans[plan]!.columns[column.lead]?.name ?? 'another'
+  if (column.leader !== undefined) {
+    const leader = shot.plans[plan]!.columns[column.leader]?.name ?? 'another'
     refuse('locked', `The column ${column.name} is lined up with ${leader}, and its timing follows. Release it first.`)
   }
   return unlocked(column)
@@ -52,6 +52,12 @@ export function openColumn(shot: Shot, plan: string, id: string): Column {
 export const unlocked = (column: Column): Column =>
   column.locked ? refuse('locked', `The column ${column.name} is locked.`) : column
 
+/** The stack with one more subject, in front of all others. */
+export function withSubject(stack: Stack, subject: NewSubject): Stack {
+  const rank = 1 + Math.max(-1, ...Object.values(stack.subjects).map(s => s.rank))
+  return { ...stack, subjects: { ...stack.subjects, [subject.id]: { ...subject, rank } } }
+}
+
 export const withPlan = (shot: Shot, plan: Plan): Shot => ({ ...shot, plans: { ...shot.plans, [plan.id]: plan } })
 /**
  * The shot with a column as it is now; its repeat brackets keep to what is left under them, and columns that are lined up
@@ -59,7 +65,7 @@ export const withPlan = (shot: Shot, plan: Plan): Shot => ({ ...shot, plans: { .
  */
 export function withColumn(shot: Shot, plan: string, column: Column): Shot {
   const p = planOf(shot, plan)
-  const leader = column.lead === undefined ? undefined : p.columns[column.lead]
+  const leader = column.leader === undefined ? undefined : p.columns[column.leader]
   if (leader) return following(shot, plan, column, leader)
   const before = p.columns[column.id]
   const kept =
@@ -69,7 +75,7 @@ export function withColumn(shot: Shot, plan: string, column: Column): Shot {
   const out = withPlan(shot, { ...p, columns: { ...p.columns, [column.id]: kept } })
   if (before?.runs === kept.runs && before.repeats === kept.repeats) return out
   return orderedColumns(p)
-    .filter(c => c.lead === column.id)
+    .filter(c => c.leader === column.id)
     .reduce((s, c) => following(s, plan, c, kept), out)
 }
 

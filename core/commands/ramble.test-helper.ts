@@ -35,7 +35,7 @@ export function everything(): Shot {
       shot = done(shot, 'pose.add', { plan: PLAN, column, drawing, where: at })
     }
   shot = done(shot, 'columns.link', { plan: PLAN, columns: [where.column, 'second', 'third'], link: 'group-01' })
-  shot = done(shot, 'column.lead', { plan: PLAN, column: 'loose', lead: where.column })
+  shot = done(shot, 'column.lineup', { plan: PLAN, column: 'loose', leader: where.column })
   const repeat = { id: 'again', first: runOn(shot, '19'), last: runOn(shot, '21'), times: 2, back: false }
   shot = done(shot, 'repeat.set', { ...where, repeat })
   const to = { kind: 'point' as const, at: { x: 790, y: 930 } }

@@ -5,11 +5,12 @@ import { spread } from '../chart'
 import { fallFrames } from '../travel'
 import type { Shot } from '../document'
 import type { ArgsOf, Change, Command, CommandName } from '../commands'
-import { equal, firstLost, openShot, SCHEMA, storeShot } from '../document'
+import { equal, firstLost, openShot, SCHEMA, storeShot, subjectsOf } from '../document'
 import { applyCommand, changesBack, commandSchema, revertCommand } from '../commands'
 import {
   charted,
   cmd,
+  COLUMN,
   columnIn,
   done,
   drawn,
@@ -254,14 +255,28 @@ describe('any sequence of commands', () => {
 })
 
 describe('stored form', () => {
+  const example = (schema: number): unknown =>
+    JSON.parse(readFileSync(new URL(`../document/examples/schema-${schema}.json`, import.meta.url), 'utf8'))
   it.each([1, 2, 3])('of schema %i is brought to this one', schema => {
-    const old: unknown = JSON.parse(
-      readFileSync(new URL(`../document/examples/schema-${schema}.json`, import.meta.url), 'utf8'),
-    )
-    const opened = openShot(old)
-    expect(opened.ok && opened.shot.schema).toBe(SCHEMA)
-    expect(opened.ok && exposures(opened.shot)).toBe('1*8 9*2 11*2 13*12 25*6')
-    expect(opened.ok && stored(opened.shot)).toEqual({ ...(old as object), schema: SCHEMA })
+    const opened = openShot(example(schema))
+    if (!opened.ok) throw new Error(opened.message)
+    expect(opened.shot.schema).toBe(SCHEMA)
+    expect(exposures(opened.shot)).toBe('1*8 9*2 11*2 13*12 25*6')
+    // Figures have a rank; all else is as it was.
+    const now = JSON.parse(JSON.stringify(stored(opened.shot))) as typeof opened.shot
+    for (const stack of Object.values(now.stacks))
+      for (const s of Object.values(stack.subjects)) delete (s as { rank?: number }).rank
+    expect(opened.shot.stacks[STACK]!.subjects.keeper!.rank).toBe(0)
+    const before = JSON.parse(JSON.stringify(example(schema)).replaceAll('"guide":', '"reference":')) as object
+    expect(now).toEqual({ ...before, schema: SCHEMA })
+  })
+  it('of schema 4: columns get their new names, figures the rank of the order they stood in', () => {
+    const opened = openShot(example(4))
+    if (!opened.ok) throw new Error(opened.message)
+    const { columns } = opened.shot.plans[PLAN]!
+    expect([columns.measure!.reference, columns.rope!.leader]).toEqual([true, COLUMN])
+    expect(subjectsOf(opened.shot.stacks[STACK]!).map(s => s.id)).toEqual(['keeper', 'a-dog'])
+    expect(JSON.stringify(stored(opened.shot))).not.toMatch(/"guide"|"lead":/)
   })
   it('takes commands of schema 1, and none of a later one', () => {
     const old = { ...cmd('shot.set', { length: 50 }), schema: 1 }

@@ -66,14 +66,14 @@ export const setColumn = command(
     locked: z.boolean().optional(),
     hidden: z.boolean().optional(),
     strength: z.number().min(0).max(1).optional(),
-    guide: z.boolean().optional(),
+    reference: z.boolean().optional(),
   }),
   ({ column, plan, ...set }, shot) => {
     const name = shot.plans[plan]?.columns[column]?.name ?? 'the column'
     if (set.step) return `New drawings of ${name} on a step of ${set.step}`
     if (set.locked !== undefined) return `${set.locked ? 'Lock' : 'Unlock'} ${name}`
     if (set.hidden !== undefined) return `${set.hidden ? 'Hide' : 'Show'} ${name}`
-    if (set.guide !== undefined) return set.guide ? `Make ${name} a guide` : `${name} goes out again`
+    if (set.reference !== undefined) return set.reference ? `Make ${name} a guide` : `${name} goes out again`
     if (set.strength !== undefined) return `Show ${name} at ${Math.round(set.strength * 100)} %`
     return set.name ? `Rename ${name}` : `Change ${name}`
   },
@@ -81,7 +81,7 @@ export const setColumn = command(
 )
 
 /** A column that is lined up with no other any more. */
-function released({ lead: _lead, ...column }: Column): Column {
+function released({ leader: _leader, ...column }: Column): Column {
   return column
 }
 
@@ -96,7 +96,7 @@ export const removeColumn = command(
     const kept = withPlan(shot, {
       ...p,
       columns: Object.fromEntries(
-        Object.values(without(p.columns, [column])).map(c => [c.id, c.lead === column ? released(c) : c]),
+        Object.values(without(p.columns, [column])).map(c => [c.id, c.leader === column ? released(c) : c]),
       ),
       order: p.order.filter(id => id !== column),
     })

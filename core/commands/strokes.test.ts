@@ -240,7 +240,7 @@ describe('a column lined up with another', () => {
     hidden: false,
     runs: [],
   }
-  const lead = { plan: PLAN, column: 'rope', lead: 'shot0001.2' }
+  const follow = { plan: PLAN, column: 'rope', leader: 'shot0001.2' }
   const lined = (): Shot => {
     const s = done(posedShot(), 'column.add', {
       plan: PLAN,
@@ -248,7 +248,7 @@ describe('a column lined up with another', () => {
       stack: { id: 'ropes', subjects: {}, drawings: {} },
       column: rope,
     })
-    return done(s, 'column.lead', lead)
+    return done(s, 'column.lineup', follow)
   }
   const seen = (s: Shot): string => {
     const { runs } = s.plans[PLAN]!.columns.rope!
@@ -308,7 +308,7 @@ describe('a column lined up with another', () => {
     })
     expect(repeated.plans[PLAN]!.columns.rope!.repeats).toHaveLength(1)
     const alone = done(s, 'column.remove', { plan: PLAN, column: 'shot0001.2' })
-    expect(alone.plans[PLAN]!.columns.rope!.lead).toBeUndefined()
+    expect(alone.plans[PLAN]!.columns.rope!.leader).toBeUndefined()
     expect(firstLost(alone)).toBeNull()
   })
   it('a drawing of its own finds the exposure in whose frames it was shown', () => {
@@ -328,14 +328,14 @@ describe('a column lined up with another', () => {
         drawing: { id, number: id, role: 'key', content: { poses: {}, strokes: [] } },
         where: frame === 1 ? { onFrame: 1 } : { afterLast: 13 },
       })
-    expect(seen(done(s, 'column.lead', lead))).toBe('p*12 q*12 25*6')
+    expect(seen(done(s, 'column.lineup', follow))).toBe('p*12 q*12 25*6')
   })
   it('is not lined up with itself, with a follower, or in a ring', () => {
     const s = lined()
-    expect(refusal(s, 'column.lead', { plan: PLAN, column: 'shot0001.2', lead: 'rope' })).toMatchObject({
+    expect(refusal(s, 'column.lineup', { plan: PLAN, column: 'shot0001.2', leader: 'rope' })).toMatchObject({
       code: 'invalid',
     })
-    expect(refusal(s, 'column.lead', { plan: PLAN, column: 'shot0001.2', lead: 'shot0001.2' })).toMatchObject({
+    expect(refusal(s, 'column.lineup', { plan: PLAN, column: 'shot0001.2', leader: 'shot0001.2' })).toMatchObject({
       code: 'invalid',
     })
     expect(refusal(s, 'drawing.remove', { stack: 'ropes', drawing: runIds(s)[0]! })).toMatchObject({ code: 'locked' })

@@ -149,7 +149,7 @@ function planFault(shot: Shot, before: Plan | undefined, after: Plan): Fault | n
     inRecord(oldColumns, columns, (was, now) =>
       columnFault(shot, after, was?.stack === now.stack ? was : undefined, now),
     ) ??
-    leadFault(after) ??
+    leaderFault(after) ??
     inRecord(oldCharts, charts, (_was, now) => chartFault(shot, now)) ??
     (oldCharts === charts ? null : twiceCharted(shot, oldCharts, after))
   )
@@ -222,9 +222,9 @@ function repeatFault(column: Column, length: number): Fault | null {
     : null
 }
 
-function leadFault({ columns }: Plan): Fault | null {
-  for (const { name, lead } of Object.values(columns))
-    if (lead !== undefined && (!Object.hasOwn(columns, lead) || columns[lead]!.lead !== undefined))
+function leaderFault({ columns }: Plan): Fault | null {
+  for (const { name, leader } of Object.values(columns))
+    if (leader !== undefined && (!Object.hasOwn(columns, leader) || columns[leader]!.leader !== undefined))
       return lost(`The column ${name} is lined up with one that is missing or lined up itself.`)
   return null
 }

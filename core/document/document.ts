@@ -8,7 +8,7 @@ import { colour, finite, hashSchema, idSchema, label } from '../basic'
 import { framesSchema as frames } from '../time'
 
 /** The number of this form of the document and of the commands. */
-export const SCHEMA = 4
+export const SCHEMA = 5
 
 export const roleSchema = z.enum(['key', 'extreme', 'breakdown', 'in-between'])
 export const poseRoleSchema = z.enum(['key', 'extreme', 'breakdown'])
@@ -37,33 +37,37 @@ const strokesOf = (what: string) =>
     .array(strokeRefSchema)
     .max(MOST_STROKES, `${what} holds at most 5,000 strokes. Put some on a drawing of another column.`)
 
+/** What every subject has; the one with the higher rank lies in front. */
+const subjectBase = z.object({
+  id: idSchema,
+  name: label,
+  rank: z.number().int().min(0).max(1_000_000_000),
+  figure: figureSchema,
+})
+/** A jointed figure; it carries its definition. */
+const figureSubject = subjectBase.extend({ kind: z.literal('figure') })
+/**
+ * A named part: strokes carry its id. One that is shared is drawn once (`strokes`, about its place) and placed on each
+ * drawing.
+ */
+const partSubject = subjectBase.extend({ kind: z.literal('part'), strokes: strokesOf('A part').optional() })
+/** A picture brought in, about its place. `file` is the hash of its bytes. */
+const imageSubject = subjectBase.extend({
+  kind: z.literal('image'),
+  file: hashSchema,
+  width: z.number().int().min(1).max(16_384),
+  height: z.number().int().min(1).max(16_384),
+})
+
 /**
  * What keeps its identity from drawing to drawing, and has a place, a turn and a size on each drawing that it is on.
  */
-export const subjectSchema = z.discriminatedUnion('kind', [
-  /** A jointed figure; it carries its definition. */
-  z.object({ id: idSchema, name: label, kind: z.literal('figure'), figure: figureSchema }),
-  /**
-   * A named part: strokes carry its id. One that is shared is drawn once (`strokes`, about its place) and placed on
-   * each drawing.
-   */
-  z.object({
-    id: idSchema,
-    name: label,
-    kind: z.literal('part'),
-    figure: figureSchema,
-    strokes: strokesOf('A part').optional(),
-  }),
-  /** A picture brought in, about its place. `file` is the hash of its bytes. */
-  z.object({
-    id: idSchema,
-    name: label,
-    kind: z.literal('image'),
-    figure: figureSchema,
-    file: hashSchema,
-    width: z.number().int().min(1).max(16_384),
-    height: z.number().int().min(1).max(16_384),
-  }),
+export const subjectSchema = z.discriminatedUnion('kind', [figureSubject, partSubject, imageSubject])
+/** A subject that comes into a stack; it gets its rank there. */
+export const newSubjectSchema = z.discriminatedUnion('kind', [
+  figureSubject.omit({ rank: true }),
+  partSubject.omit({ rank: true }),
+  imageSubject.omit({ rank: true }),
 ])
 
 export const contentSchema = z.object({
@@ -196,11 +200,11 @@ export const columnSchema = z.object({
   /** How strongly it is seen, 0 to 1; all of it where nothing is said. */
   strength: z.number().min(0).max(1).optional(),
   /** Seen while working, never in what goes out. */
-  guide: z.boolean().optional(),
+  reference: z.boolean().optional(),
   /** Columns of one link group follow each other's inserted and removed frames. */
   link: idSchema.optional(),
   /** The column that this one is lined up with: it changes drawings wherever that one does, until it is released. */
-  lead: idSchema.optional(),
+  leader: idSchema.optional(),
   runs: z.array(runSchema).max(MOST_RUNS, 'A column holds at most 14,400 exposures.').transform(runsOf),
   repeats: z.array(repeatSchema).max(500, 'A column holds at most 500 repeats.').optional(),
 })
@@ -244,6 +248,7 @@ export const shotSchema = z.object({
 export type Role = z.infer<typeof roleSchema>
 export type PoseRole = z.infer<typeof poseRoleSchema>
 export type Subject = z.infer<typeof subjectSchema>
+export type NewSubject = z.infer<typeof newSubjectSchema>
 export type Content = z.infer<typeof contentSchema>
 export type StrokeRef = z.infer<typeof strokeRefSchema>
 export type Drawing = z.infer<typeof drawingSchema>

@@ -1,37 +1,26 @@
 import { bracketsOf } from '../sheet'
 import type { Shot } from './document'
 import { SCHEMA, shotSchema } from './document'
+import { upgraded } from './upgrade'
 
 export type Opened =
   | { readonly ok: true; readonly shot: Shot }
   | { readonly ok: false; readonly code: 'later-schema' | 'not-a-shot' | 'inconsistent'; readonly message: string }
-
-/** One small function for each older schema number, from it to the next. */
-const upgrades: Record<number, (old: Record<string, unknown>) => Record<string, unknown>> = {
-  // 2 adds families of spacing and fields that may be missing (leads, pins, fixed parts, scale); nothing old changes.
-  1: old => ({ ...old, schema: 2 }),
-  // 3 adds repeat brackets and action notes, which may be missing.
-  2: old => ({ ...old, schema: 3 }),
-  // 4 adds named parts, pictures, strokes that were moved, proportions and mirrors of poses, and columns lined up with
-  // others.
-  3: old => ({ ...old, schema: 4 }),
-}
 
 /** Reads a stored shot of this or an older schema; says in a sentence why it cannot be read. */
 export function openShot(stored: unknown): Opened {
   if (typeof stored !== 'object' || stored === null || !Number.isInteger((stored as { schema?: unknown }).schema)) {
     return { ok: false, code: 'not-a-shot', message: 'This is not a Fintro shot: it has no schema number.' }
   }
-  let plain = stored as Record<string, unknown>
-  if (Number(plain.schema) > SCHEMA) {
+  const given = stored as Record<string, unknown>
+  if (Number(given.schema) > SCHEMA) {
     return {
       ok: false,
       code: 'later-schema',
-      message: `This shot was made by a later Fintro (schema ${String(plain.schema)}; this one reads up to ${SCHEMA}).`,
+      message: `This shot was made by a later Fintro (schema ${String(given.schema)}; this one reads up to ${SCHEMA}).`,
     }
   }
-  for (let n = Number(plain.schema); n < SCHEMA; n++) plain = upgrades[n]?.(plain) ?? plain
-  const parsed = shotSchema.safeParse(plain)
+  const parsed = shotSchema.safeParse(upgraded(given, SCHEMA))
   if (!parsed.success) {
     const issue = parsed.error.issues[0]!
     return {
@@ -52,8 +41,8 @@ export function firstLost(shot: Shot): string | null {
     for (const column of Object.values(plan.columns)) {
       const stack = shot.stacks[column.stack]
       if (!stack) return `The column ${column.name} has no stack of drawings.`
-      const lead = column.lead === undefined ? null : plan.columns[column.lead]
-      if (lead === undefined || lead?.lead !== undefined)
+      const leader = column.leader === undefined ? null : plan.columns[column.leader]
+      if (leader === undefined || leader?.leader !== undefined)
         return `The column ${column.name} is lined up with one that is missing or lined up itself.`
       const ids = new Set<string>()
       for (const run of column.runs.chunks.flatMap(c => c.runs)) {

@@ -1,6 +1,17 @@
 import { expect, it } from 'vitest'
+import { listOf } from '../sheet'
 import { assemble, changedPieces, openShot, piecesOf, storeShot } from '.'
-import { charted, done, PLAN, posedShot, runOn, STACK, standing, where } from '../commands/fixture.test-helper'
+import {
+  charted,
+  columnIn,
+  done,
+  PLAN,
+  posedShot,
+  runOn,
+  STACK,
+  standing,
+  where,
+} from '../commands/fixture.test-helper'
 
 const shot = charted(posedShot(), '1', '13', ['9', '11'])
 
@@ -9,10 +20,10 @@ it('a shot taken apart and put together is the same shot', () => {
   expect(assemble(wire)).toEqual(storeShot(shot))
   expect(openShot(assemble(wire)).ok).toBe(true)
 })
-it('a change of exposure writes one column, a pose one drawing, a name the head', () => {
+it('a change of exposure writes one block of a column, a pose one drawing, a name the head', () => {
   const paths = (after: typeof shot) => Object.keys(changedPieces(shot, after).put)
   expect(paths(done(shot, 'run.push', { ...where, run: runOn(shot, '9'), delta: 1 }))).toEqual([
-    `plans/${PLAN}/columns/${where.column}`,
+    `plans/${PLAN}/columns/${where.column}/runs/${listOf(columnIn(shot).runs)[0]!.id}`,
   ])
   expect(paths(done(shot, 'drawing.pose', { stack: STACK, drawing: 'd13', poses: { keeper: standing } }))).toEqual([
     `stacks/${STACK}/drawings/d13`,

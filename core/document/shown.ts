@@ -1,5 +1,5 @@
 import { shownRuns } from '../sheet'
-import type { Column, Plan, Shot } from './document'
+import type { Column, Plan, Shot, Stack, Subject } from './document'
 
 const columnsShown = new WeakMap<Column, { length: number; column: Column }>()
 const plansShown = new WeakMap<Plan, { length: number; plan: Plan }>()
@@ -53,4 +53,15 @@ export function columnsOf(plan: Plan): readonly Column[] {
   const known = inOrder.get(plan) ?? orderedColumns(plan)
   inOrder.set(plan, known)
   return known
+}
+
+const inFront = new WeakMap<Stack['subjects'], readonly Subject[]>()
+
+/** The subjects of a stack from back to front; the same list for the same subjects. */
+export function subjectsOf({ subjects }: Stack): readonly Subject[] {
+  const known = inFront.get(subjects)
+  if (known) return known
+  const list = Object.values(subjects).sort((a, b) => a.rank - b.rank || (a.id < b.id ? -1 : 1))
+  inFront.set(subjects, list)
+  return list
 }

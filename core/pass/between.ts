@@ -3,6 +3,7 @@ import { blend } from '../figure'
 import type { Path, Vec } from '../motion'
 import { arc, distance, partOf, straight, thrown, warped } from '../motion'
 import type { Chart, Content, Drawing, Stack } from '../document/document'
+import { subjectsOf } from '../document/shown'
 import { partKey } from '../document/document'
 
 /**
@@ -93,7 +94,7 @@ export const between = (stack: Stack, chart: Chart, index: number, ends: Ends): 
 /** What an in-between of a chart would show at a place; `index` tells on which side of a change-over it is. */
 export function betweenAt(stack: Stack, chart: Chart, u: number, index: number, ends: Ends): Content {
   const poses: Content['poses'] = {}
-  for (const { id, figure } of Object.values(stack.subjects)) {
+  for (const { id, figure } of subjectsOf(stack)) {
     const [a, b] = [ends.from.content.poses[id], ends.to.content.poses[id]]
     if (a && b) {
       const leads = chart.leads

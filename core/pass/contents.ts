@@ -1,5 +1,6 @@
 import { travel } from '../figure'
 import type { Chart, Column, Content, Plan, Stack } from '../document/document'
+import { subjectsOf } from '../document/shown'
 import type { Ends } from './between'
 import { ContentCache } from './content-cache'
 import { ChartEnds } from './chart-ends'
@@ -65,7 +66,7 @@ export class Contents {
   /** How far the figures travel between two drawings, px: the largest of any subject that is in both. */
   travel(at: Moment, stack: Stack, a: string, b: string): number {
     const [from, to] = [this.of(at, stack, a), this.of(at, stack, b)]
-    const ways = Object.values(stack.subjects).map(s => {
+    const ways = subjectsOf(stack).map(s => {
       const [p, q] = [from.poses[s.id], to.poses[s.id]]
       return p && q ? travel(s.figure, p, q) : 0
     })

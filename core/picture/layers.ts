@@ -35,7 +35,7 @@ export function layersAt(
   const { shot, plan, contents } = scene
   return plan.order.flatMap((id): Layer[] => {
     const column = plan.columns[id]!
-    if (column.hidden || (column.background && !background) || (column.guide && !references)) return []
+    if (column.hidden || (column.background && !background) || (column.reference && !references)) return []
     const drawing = instead?.column === id ? instead.drawing : drawingShown(column, frame)
     if (drawing === null) return []
     const stack = shot.stacks[column.stack]!

@@ -5,6 +5,7 @@ import { after } from '../motion'
 import type { Stroke } from '../stroke'
 import { mapPoints, outlineOf } from '../stroke'
 import type { Content, Stack, StrokeRef, Subject } from '../document/document'
+import { subjectsOf } from '../document/shown'
 import { sharedStrokes } from '../document/document'
 
 /** The tints a figure is drawn in; who draws them knows their colours. Strokes bring their own. */
@@ -142,7 +143,7 @@ function subjectMarks(s: Subject, pose: Pose, strokeBy: StrokeBy): Mark[] {
 export function contentMarks(stack: Stack, content: Content, strokeBy: StrokeBy, parts?: PartsSeen): Mark[] {
   const known = parts ? undefined : lists.get(content)
   if (known?.subjects === stack.subjects) return known.marks
-  const subjects = Object.values(stack.subjects).filter(s => content.poses[s.id] && (!parts || parts(s.id)))
+  const subjects = subjectsOf(stack).filter(s => content.poses[s.id] && (!parts || parts(s.id)))
   const marks = [...subjects.filter(s => s.kind === 'image'), ...subjects.filter(s => s.kind !== 'image')].flatMap(s =>
     subjectMarks(s, content.poses[s.id]!, strokeBy),
   )

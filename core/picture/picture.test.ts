@@ -67,7 +67,7 @@ describe('the display list', () => {
     expect(layers(9)).toEqual([])
     shot = done(shot, 'column.set', { ...where, background: true })
     expect([layers(1).length, layers(1, { background: false }).length]).toEqual([1, 0])
-    const guide = done(shot, 'column.set', { ...where, background: false, guide: true, strength: 0.4 })
+    const guide = done(shot, 'column.set', { ...where, background: false, reference: true, strength: 0.4 })
     const seen = (shown: { references: boolean }) => layersAt(sceneOf(guide, PLAN), 1, () => undefined, shown)
     expect([seen({ references: true }).map(l => l.strength), seen({ references: false })]).toEqual([[0.4], []])
     const faded = done(guide, 'drawing.set', { stack: STACK, drawing: 'd1', strength: 0.5 })

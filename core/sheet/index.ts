@@ -1,4 +1,5 @@
 export * from './arrange'
+export * from './blocks'
 export * from './edits'
 export * from './repeats'
 export * from './rerate'

@@ -246,7 +246,7 @@ export function resizeRuns(runs: Runs, first: number, last: number, frames: (run
 }
 
 /** How many chunks two lists of runs share at the beginning and, of what is left, at the end. */
-function shared(a: Runs, b: Runs): { head: number; tail: number } {
+export function sharedChunks(a: Runs, b: Runs): { head: number; tail: number } {
   const most = Math.min(a.chunks.length, b.chunks.length)
   let head = 0
   while (head < most && a.chunks[head] === b.chunks[head]) head++
@@ -257,7 +257,7 @@ function shared(a: Runs, b: Runs): { head: number; tail: number } {
 
 /** The chunks of two lists of runs that they do not share at the beginning and at the end. */
 export function differingChunks(a: Runs, b: Runs): { before: readonly Chunk[]; after: readonly Chunk[] } {
-  const { head, tail } = shared(a, b)
+  const { head, tail } = sharedChunks(a, b)
   const part = (r: Runs) => r.chunks.slice(head, r.chunks.length - tail)
   return { before: part(a), after: part(b) }
 }
@@ -267,7 +267,7 @@ export function differingChunks(a: Runs, b: Runs): { before: readonly Chunk[]; a
  * on.
  */
 export function differing(a: Runs, b: Runs): { start: number; before: Run[]; after: Run[] } {
-  const { head, tail } = shared(a, b)
+  const { head, tail } = sharedChunks(a, b)
   const part = (r: Runs) => r.chunks.slice(head, r.chunks.length - tail).flatMap(c => c.runs as Run[])
   return { start: 1 + sumOf(a.chunks, head), before: part(a), after: part(b) }
 }
@@ -277,7 +277,7 @@ export function differing(a: Runs, b: Runs): { start: number; before: Run[]; aft
  * stands once in a column.
  */
 export function following(before: Runs, after: Runs): (place: Place) => Place | null {
-  const { head, tail } = shared(before, after)
+  const { head, tail } = sharedChunks(before, after)
   const end = before.chunks.length - tail
   const start = 1 + sumOf(after.chunks, head)
   const middle = fromChunks(after.chunks.slice(head, after.chunks.length - tail), 0, 0)

@@ -3,7 +3,7 @@ import { z } from 'zod'
 import type { Shot } from '#core/document'
 import type { Command, Committed, JournalEntry, Outcome } from '#core/commands'
 import { changedPieces, SCHEMA } from '#core/document'
-import { applyCommand, commandSchema } from '#core/commands'
+import { applyCommand, commandSchema, upgradedCommand } from '#core/commands'
 import { Problem } from '../http/problem'
 import { models } from '../db/models'
 import { prepared } from '../db/prepared'
@@ -315,5 +315,5 @@ export async function entriesAfter(
     'SELECT revision, command FROM journal WHERE shot_id = $1 AND revision > $2 ORDER BY revision',
     { bind: [shotId, after], type: QueryTypes.SELECT, transaction },
   )
-  return rows.map(r => ({ revision: r.revision, command: JSON.parse(r.command) as Command }))
+  return rows.map(r => ({ revision: r.revision, command: upgradedCommand(JSON.parse(r.command) as Command) }))
 }

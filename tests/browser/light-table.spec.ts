@@ -196,7 +196,7 @@ test('on a held frame the pen begins a new drawing when it is told so; draw-thro
 
 test('a column lined up with another follows it until it is released', async ({ desk }) => {
   const { page } = desk
-  expect((await stackOf(desk, 'loose')).column.lead).toBe('keeper')
+  expect((await stackOf(desk, 'loose')).column.leader).toBe('keeper')
   const before = await desk.exposures('loose')
   await desk.goTo(1)
   await key(desk, '+')
@@ -216,7 +216,7 @@ test('a column lined up with another follows it until it is released', async ({ 
   const shot = await desk.shot()
   const plan = planOf(shot, shot.planOrder[0]!)
   expect(plan.columns.keeper).toMatchObject({ locked: true, strength: 0.4 })
-  expect(Object.values(plan.columns).find(c => c.lead === 'keeper')!.runs.count).toBe(plan.columns.keeper!.runs.count)
+  expect(Object.values(plan.columns).find(c => c.leader === 'keeper')!.runs.count).toBe(plan.columns.keeper!.runs.count)
 })
 
 test('ghosts follow their settings, and are off while a key is held', async ({ desk }) => {

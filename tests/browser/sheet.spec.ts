@@ -101,7 +101,7 @@ test('columns: order, strength, guide, and three ways to duplicate', async ({ de
   expect(planIn(await desk.shot()).order.slice(1)).toEqual(['rope', 'keeper', 'loose'])
   await menu.getByLabel('Strength in percent').fill('40')
   await menu.getByLabel('A guide: never goes out').check()
-  expect(planIn(await desk.shot()).columns.rope).toMatchObject({ strength: 0.4, guide: true })
+  expect(planIn(await desk.shot()).columns.rope).toMatchObject({ strength: 0.4, reference: true })
   await menu.getByRole('button', { name: 'with copies' }).click()
   const shot = await desk.shot()
   const copy = Object.values(planIn(shot).columns).find(c => c.name === 'Rope 2')!

@@ -1,0 +1,44 @@
+type Tree = Record<string, unknown>
+/** Brings a stored shot of one schema number to the next. Gets what is stored, whatever it is, and changes nothing in it. */
+export type Upgrade = (old: Tree) => Tree
+
+const isTree = (v: unknown): v is Tree => typeof v === 'object' && v !== null && !Array.isArray(v)
+
+/** A record with each of its entries mapped; what is no record stays as it is, for the schema to refuse. */
+const mapped = (record: unknown, map: (entry: Tree, index: number) => unknown): unknown =>
+  isTree(record)
+    ? Object.fromEntries(Object.entries(record).map(([key, v], i) => [key, isTree(v) ? map(v, i) : v]))
+    : record
+
+/** An entry with some of its fields under other names, each in its place. */
+export const renamedFields = (entry: Tree, names: Readonly<Record<string, string>>): Tree =>
+  Object.fromEntries(Object.entries(entry).map(([key, v]) => [Object.hasOwn(names, key) ? names[key] : key, v]))
+
+/** Fields of a column that got other names with schema 5. */
+export const COLUMN_NAMES_5 = { guide: 'reference', lead: 'leader' }
+export const column5 = (column: Tree): Tree => renamedFields(column, COLUMN_NAMES_5)
+export const plan5 = (plan: Tree): Tree =>
+  'columns' in plan ? { ...plan, columns: mapped(plan.columns, column5) } : plan
+/** From front to back was the order of keys before. */
+export const stack5 = (stack: Tree): Tree =>
+  'subjects' in stack ? { ...stack, subjects: mapped(stack.subjects, (s, rank) => ({ ...s, rank })) } : stack
+
+/** One small function for each older schema number, from it to the next. */
+export const upgrades: Readonly<Record<number, Upgrade>> = {
+  // 2 adds families of spacing and fields that may be missing (leads, pins, fixed parts, scale); nothing old changes.
+  1: old => ({ ...old, schema: 2 }),
+  // 3 adds repeat brackets and action notes, which may be missing.
+  2: old => ({ ...old, schema: 3 }),
+  // 4 adds named parts, pictures, strokes that were moved, proportions and mirrors of poses, and columns lined up with
+  // others.
+  3: old => ({ ...old, schema: 4 }),
+  // 5 gives subjects a rank, and columns the names `reference` and `leader`.
+  4: old => ({ ...old, schema: 5, stacks: mapped(old.stacks, stack5), plans: mapped(old.plans, plan5) }),
+}
+
+/** A stored shot brought to a schema number, step by step. */
+export function upgraded(stored: Tree, to: number, steps = upgrades): Tree {
+  let now = stored
+  for (let n = Number(stored.schema); n < to; n++) now = steps[n]?.(now) ?? now
+  return now
+}
