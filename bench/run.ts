@@ -6,7 +6,7 @@ import type { Row } from './row'
 import { within } from './row'
 import { serverCommit } from './server-commit'
 import { sheetEdit } from './sheet-edit'
-import { checkedEdit, linkedEdit, wideEdit } from './wide-edit'
+import { checkedEdit, commitBytes, linkedEdit, wideEdit } from './wide-edit'
 
 /** npm run bench [-- --json] [-- --quick] [-- NAME …]: measures and prints; it never fails on a slow machine. */
 const args = process.argv.slice(2)
@@ -32,6 +32,7 @@ if (wants('sheet.edit.growth')) print(sheetEdit(quick))
 if (wants('sheet.wide-edit')) print(wideEdit(quick))
 if (wants('sheet.edit.linked')) print(linkedEdit(quick))
 if (wants('document.check')) print(checkedEdit(quick))
+if (wants('commit.bytes')) print(commitBytes())
 if (wants('chart.order', 'chart.order.frame')) for (const row of chartOrder(quick)) print(row)
 if (wants('spacing.span')) print(spacingSpan(quick))
 if (wants('server.commit.ratio')) print(await serverCommit(quick))

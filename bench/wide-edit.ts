@@ -1,12 +1,13 @@
 import type { Shot } from '../core/document'
 import type { Command } from '../core/commands'
-import { makeShot, SCHEMA, shownColumn } from '../core/document'
+import { changedPieces, makeShot, SCHEMA, shownColumn } from '../core/document'
 import { applyCommand } from '../core/commands'
 import type { Run } from '#core/sheet'
 import { listOf, runAt, runsOf } from '#core/sheet'
 import { rate } from '#core/time'
 import { timeOf } from './charts'
 import type { Row } from './row'
+import { median } from './row'
 
 const FRAMES = 14_400
 const COLUMNS = 20
@@ -169,6 +170,38 @@ export function checkedEdit(quick: boolean): Row {
     bound: 2,
     better: 'lower',
     parts: { '14400 frames': `${(a * 1000).toFixed(0)} µs`, '240 frames': `${(b * 1000).toFixed(0)} µs` },
+  }
+}
+
+/**
+ * What one push of one exposure writes (its pieces and its entry in the journal, bytes) in a column of 6,000 exposures
+ * over one of 60: the median of pushes at places all over the column.
+ */
+export function commitBytes(): Row {
+  const bytes = (count: number): number => {
+    const shot = cutTo(wideShot(), count * 2)
+    const plan = shot.plans[shot.planOrder[0]!]!
+    const column = plan.columns[plan.order[0]!]!
+    const sizes = Array.from({ length: 59 }, (_, i) => {
+      const at = 1 + 2 * Math.floor(((i + 0.5) * count) / 59)
+      const run = { run: runAt(column.runs, at)!.run.id, at }
+      const args = { plan: plan.id, column: column.id, run, delta: 1 }
+      const command: Command = { id: 'bench-0001', schema: SCHEMA, name: 'run.push', args }
+      const out = applyCommand(shot, command)
+      if (!out.ok) throw new Error(out.refusal.message)
+      const { put } = changedPieces(shot, out.shot)
+      return JSON.stringify(command).length + JSON.stringify(put).length
+    })
+    return median(sizes)
+  }
+  const [long, short] = [bytes(6000), bytes(60)]
+  return {
+    bench: 'commit.bytes',
+    value: long / short,
+    unit: 'ratio',
+    bound: 3,
+    better: 'lower',
+    parts: { '6000 exposures': `${long} B`, '60 exposures': `${short} B` },
   }
 }
 

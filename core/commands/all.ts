@@ -42,6 +42,7 @@ import {
 import { lineUpColumn, releaseColumn } from './line-up'
 import { moveNotes, removeNote, setNote } from './notes'
 import { removeRepeat, setRepeat, writeRepeat } from './repeats'
+import { restore } from './restore'
 import { revert } from './revert'
 import { addColumn, linkColumns, orderColumns, removeColumn, setColumn, setRate, setShot, shareColumn } from './shots'
 import { assignStrokes, mapStrokes, replaceStrokes, setSubject, sharePart, unsharePart } from './strokes'
@@ -126,6 +127,6 @@ const single = {
 } as const
 
 /** Everything that Fintro can do to a shot, by name. */
-export const commands = { ...single, together: togetherOf(single), revert } as const
+export const commands = { ...single, together: togetherOf(single), revert, 'shot.restore': restore } as const
 
 export { onStep } from './exposures'

@@ -82,6 +82,9 @@ const refusalFor = (name: CommandName, { kind, message }: Fault): Refusal =>
 /** The changes that take `after` back to `before`. */
 export const changesBack = (before: Shot, after: Shot): Change[] => inverse(diff(before, after))
 
+/** The changes that lead from one shot to another. */
+export const changesTo = (now: Shot, then: Shot): Change[] => diff(now, then)
+
 /** The command that takes a done command back (or does it again, from the changes of its own reverting). */
 export function revertCommand(id: string, of: string, label: string, changes: Change[]): Command<'revert'> {
   return { id, schema: SCHEMA, name: 'revert', args: { of, label, changes } }

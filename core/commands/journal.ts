@@ -14,4 +14,6 @@ export interface Committed {
   revision: number
   missed: JournalEntry[]
   outcomes: Outcome[]
+  /** `documentHash` of the document at this revision. */
+  hash: number
 }

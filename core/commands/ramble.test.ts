@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Shot } from '../document'
-import { assemble, changedPieces, openShot, piecesOf, storeShot } from '../document'
+import { assemble, changedPieces, documentHash, openShot, piecesOf, storeShot } from '../document'
 import type { Command } from './apply'
 import { applyCommand, changesBack, revertCommand } from './apply'
 import type { Change } from './change'
@@ -65,6 +65,7 @@ function step(shot: Shot, command: Command): Shot | null {
   if (!there.ok) throw new Error(`Refused elsewhere: ${there.refusal.message}`)
   expect(text(there.shot)).toBe(text(out.shot))
   expect(text(elsewhere(out.shot))).toBe(text(out.shot))
+  expect(documentHash(elsewhere(out.shot))).toBe(documentHash(out.shot))
   const { put, gone } = changedPieces(shot, out.shot)
   const pieces = { ...piecesOf(shot), ...put }
   for (const path of gone) delete pieces[path]

@@ -6,7 +6,7 @@ import { columnSchema, planSchema, type Shot } from '../document/document'
 import { refuse } from './refusal'
 
 /** Whole columns and plans that come back get their exposures in the form the document holds. */
-function revive(path: readonly string[], value: unknown): unknown {
+export function revive(path: readonly string[], value: unknown): unknown {
   const [root, , part, , field] = path
   if (root !== 'plans') return value
   if (path.length === 2) return read(planSchema, value)

@@ -15,3 +15,17 @@ export interface ProductionInList {
   name: string
   shots: ShotInList[]
 }
+/**
+ * Why an earlier state of a shot was kept: after so many changes, before an upgrade of its form, because someone set a
+ * mark, or because it could not be read and another one was put in its place.
+ */
+export type StateKind = 'regular' | 'upgrade' | 'mark' | 'unreadable'
+/** An earlier state of a shot, kept whole. */
+export interface KeptState {
+  revision: number
+  kind: StateKind
+  /** What a mark is called. */
+  name: string | null
+  /** ISO 8601. */
+  at: string
+}

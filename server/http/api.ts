@@ -2,12 +2,14 @@ import type { H3Event } from 'h3'
 import {
   defineEventHandler,
   getHeader,
+  getQuery,
   getRouterParam,
   readRawBody,
   setResponseHeader,
   setResponseHeaders,
   setResponseStatus,
 } from 'h3'
+import { z } from 'zod'
 import { shotIdSchema } from '#core/basic'
 import { parsed, Problem } from './problem'
 
@@ -83,3 +85,14 @@ export async function bodyJson(event: H3Event, limit: number): Promise<unknown> 
     throw new Problem(400, 'not-json', 'The request is not JSON.')
   }
 }
+
+const stateSchema = z.object({
+  revision: z.coerce.number().int().min(0),
+  kind: z.enum(['regular', 'upgrade', 'mark', 'unreadable']),
+})
+
+/** The kept state named by the route: its revision on the path, its kind behind it. */
+export const stateOf = (event: H3Event): { shotId: string } & z.output<typeof stateSchema> => ({
+  shotId: shotId(event),
+  ...parsed(stateSchema, { revision: getRouterParam(event, 'revision'), kind: getQuery(event).kind ?? 'regular' }),
+})

@@ -6,7 +6,8 @@ import { imageHashes, openShot, renamed, SCHEMA, storeShot, strokeHashes } from 
 import { strokeSchema, strokeText } from '#core/stroke'
 import { findImage, hashOfBytes, keepImage } from '../media/images'
 import { Problem } from '../http/problem'
-import { keepShot, opened, readShot } from './shots'
+import { models } from '../db/models'
+import { keepShot, readShot } from './shots'
 import { findStrokes, hashOf, keepStrokes } from '../media/strokes'
 
 /** The largest archive that is read, packed or unpacked. */
@@ -26,14 +27,16 @@ const manifestSchema = z.object({
  * bytes as they came).
  */
 export async function writeArchive(db: Sequelize, id: string): Promise<{ name: string; bytes: Uint8Array }> {
-  const row = await readShot(db, id)
-  const shot = opened(row.document)
-  const strokes = await findStrokes(db, strokeHashes(shot))
-  const document = JSON.stringify(storeShot(shot))
+  const { document: stored, production } = await readShot(db, id)
+  const read = openShot(stored)
+  // One that can not be read goes out as it is stored, with all that was ever named in it.
+  const named = read.ok ? { strokes: strokeHashes(read.shot), images: imageHashes(read.shot) } : await everNamed(db, id)
+  const strokes = await findStrokes(db, named.strokes)
+  const document = JSON.stringify(read.ok ? storeShot(read.shot) : stored)
   const manifest = {
     format: 'fintro-shot',
-    schema: SCHEMA,
-    production: row.production,
+    schema: read.ok ? SCHEMA : Number(stored.schema) || SCHEMA,
+    production,
     document: { file: 'shot.json', sha256: hashOf(document) },
   }
   const files: Record<string, Uint8Array> = {
@@ -41,8 +44,17 @@ export async function writeArchive(db: Sequelize, id: string): Promise<{ name: s
     'shot.json': strToU8(document),
   }
   for (const [hash, stroke] of Object.entries(strokes)) files[`strokes/${hash}.json`] = strToU8(strokeText(stroke))
-  for (const hash of imageHashes(shot)) files[`images/${hash}`] = new Uint8Array((await findImage(db, hash)).body)
-  return { name: shot.name, bytes: zipSync(files, { level: 6 }) }
+  for (const hash of named.images) files[`images/${hash}`] = new Uint8Array((await findImage(db, hash)).body)
+  return { name: String(stored.name), bytes: zipSync(files, { level: 6 }) }
+}
+
+async function everNamed(db: Sequelize, shotId: string): Promise<{ strokes: string[]; images: string[] }> {
+  const { ShotStroke, ShotImage } = models(db)
+  const [strokes, images] = [
+    await ShotStroke.findAll({ where: { shotId } }),
+    await ShotImage.findAll({ where: { shotId } }),
+  ]
+  return { strokes: strokes.map(s => s.hash), images: images.map(i => i.hash) }
 }
 
 /** Reads an archive as a new shot under the id given. Nothing is kept unless all of it is good. */

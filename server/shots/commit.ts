@@ -1,14 +1,15 @@
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import { z } from 'zod'
 import type { Shot } from '#core/document'
-import type { Command, Committed, JournalEntry, Outcome } from '#core/commands'
-import { changedPieces, SCHEMA } from '#core/document'
-import { applyCommand, commandSchema, upgradedCommand } from '#core/commands'
+import type { Command, Committed, Outcome } from '#core/commands'
+import { documentHash, SCHEMA, storeShot } from '#core/document'
+import { applyCommand, commandSchema } from '#core/commands'
 import { Problem } from '../http/problem'
-import { models } from '../db/models'
-import { prepared } from '../db/prepared'
 import { announce } from '../live/events'
+import { entriesAfter, filesIn, hashesIn } from './journal'
 import { noShot, opened, readShot } from './shots'
+import { EVERY, keepState } from './states'
+import { write, writeWhole } from './write'
 
 /** PostgreSQL's code of a broken uniqueness. */
 const UNIQUE_VIOLATION = '23505'
@@ -28,6 +29,9 @@ export const commitSchema = z.object({
  */
 const cache = new Map<string, { revision: number; shot: Shot }>()
 const CACHED = 16
+
+/** Forgets what this process knows of a shot. */
+export const forget = (id: string): boolean => cache.delete(id)
 
 function remember(id: string, revision: number, shot: Shot): void {
   cache.delete(id)
@@ -52,9 +56,18 @@ export async function commit(
   base: number,
   commands: readonly Command[],
 ): Promise<Committed> {
-  const done = (await commitOnCached(db, shotId, base, commands)) ?? (await commitLocked(db, shotId, base, commands))
-  if (done.revision > base + done.missed.length) announce(db, shotId, done.revision)
-  return done
+  const { shot, ...done } =
+    (await commitOnCached(db, shotId, base, commands)) ?? (await commitLocked(db, shotId, base, commands))
+  const before = base + done.missed.length
+  if (done.revision > before) announce(db, shotId, done.revision)
+  if (Math.floor(done.revision / EVERY) > Math.floor(before / EVERY))
+    await keepState(db, { shotId, revision: done.revision, kind: 'regular' }, storeShot(shot)).catch(console.error)
+  return { ...done, hash: documentHash(shot) }
+}
+
+/** What became of commands, and the shot that they made. */
+interface Done extends Omit<Committed, 'hash'> {
+  readonly shot: Shot
 }
 
 /**
@@ -66,7 +79,7 @@ async function commitOnCached(
   shotId: string,
   base: number,
   commands: readonly Command[],
-): Promise<Committed | null> {
+): Promise<Done | null> {
   const cached = cache.get(shotId)
   if (!cached || cached.revision !== base || new Set(commands.map(c => c.id)).size !== commands.length) return null
   if (commands.some(c => hashesIn(c).length || filesIn(c).length)) return null
@@ -84,6 +97,7 @@ async function commitOnCached(
   if (!written) return null
   remember(shotId, base + commands.length, shot)
   return {
+    shot,
     revision: base + commands.length,
     missed: [],
     outcomes: commands.map((c, i) => ({ id: c.id, status: 'applied', revision: base + i + 1 })),
@@ -91,25 +105,39 @@ async function commitOnCached(
 }
 
 /** The long way: the shot's row is locked while commands are looked up, applied and refused one by one. */
-async function commitLocked(
-  db: Sequelize,
-  shotId: string,
-  base: number,
-  commands: readonly Command[],
-): Promise<Committed> {
+async function commitLocked(db: Sequelize, shotId: string, base: number, commands: readonly Command[]): Promise<Done> {
   return db.transaction(async transaction => {
-    const head = await lockedHead(db, shotId, commands, transaction)
+    const head = await lockedHead(
+      db,
+      shotId,
+      commands.map(c => c.id),
+      transaction,
+    )
     if (base > head.revision) throw new Problem(409, 'ahead', 'This window is ahead of the stored shot. Load it again.')
     const missed = base < head.revision ? await entriesAfter(db, shotId, base, transaction) : []
-    const cached = cache.get(shotId)
-    const before =
-      cached?.revision === head.revision ? cached.shot : opened((await readShot(db, shotId, transaction)).document)
+    const before = await newest(db, shotId, head.revision, transaction)
     const done = await applyAll(db, before, head, commands, transaction)
     if (done.applied.length) await write(db, shotId, before, done.shot, head.revision, done.applied, transaction)
     const revision = head.revision + done.applied.length
     transaction.afterCommit(() => remember(shotId, revision, done.shot))
-    return { revision, missed, outcomes: done.outcomes }
+    return { shot: done.shot, revision, missed, outcomes: done.outcomes }
   })
+}
+
+/**
+ * The document at the revision of the row, which is locked. One of an older form is stored whole in the newest one
+ * first, so that no piece is brought up to date twice; the old one is kept beside the journal.
+ */
+async function newest(db: Sequelize, shotId: string, revision: number, transaction: Transaction): Promise<Shot> {
+  const cached = cache.get(shotId)
+  if (cached?.revision === revision) return cached.shot
+  const { document } = await readShot(db, shotId, transaction)
+  const shot = opened(document)
+  if (Number(document.schema) < SCHEMA) {
+    await keepState(db, { shotId, revision, kind: 'upgrade' }, document, transaction)
+    await writeWhole(db, shotId, shot, transaction)
+  }
+  return shot
 }
 
 /**
@@ -117,10 +145,10 @@ async function commitLocked(
  * own: one that waits for the lock still sees what was there before it waited, and would not find the same command
  * sent twice at once.
  */
-async function lockedHead(
+export async function lockedHead(
   db: Sequelize,
   shotId: string,
-  commands: readonly Command[],
+  ids: readonly string[],
   transaction: Transaction,
 ): Promise<Head> {
   const options = { type: QueryTypes.SELECT as const, transaction }
@@ -131,7 +159,7 @@ async function lockedHead(
   if (!row || row.deleted) throw noShot()
   const known = await db.query<{ id: string; revision: number }>(
     'SELECT command_id AS id, revision FROM journal WHERE shot_id = $1 AND command_id = ANY($2)',
-    { bind: [shotId, commands.map(c => c.id)], ...options },
+    { bind: [shotId, ids], ...options },
   )
   return { revision: row.revision, known: new Map(known.map(k => [k.id, k.revision])) }
 }
@@ -174,28 +202,6 @@ async function applyAll(
   return { shot, applied, outcomes }
 }
 
-/** A command as JSON, as the journal keeps it, made once for each command that comes in. */
-const texts = new WeakMap<Command, string>()
-function textOf(command: Command): string {
-  const known = texts.get(command)
-  if (known !== undefined) return known
-  const text = JSON.stringify(command)
-  texts.set(command, text)
-  return text
-}
-
-/** The hashes that a command names, wherever in its arguments. */
-export function hashesIn(command: Command): string[] {
-  const text = textOf(command)
-  return text.includes('"hash":"') ? [...new Set([...text.matchAll(/"hash":"([0-9a-f]{64})"/g)].map(m => m[1]!))] : []
-}
-
-/** The pictures that a command names, by the hashes of their bytes. */
-export function filesIn(command: Command): string[] {
-  const text = textOf(command)
-  return text.includes('"file":"') ? [...new Set([...text.matchAll(/"file":"([0-9a-f]{64})"/g)].map(m => m[1]!))] : []
-}
-
 async function keptHashes(db: Sequelize, commands: readonly Command[], transaction: Transaction): Promise<Set<string>> {
   const [named, files] = [[...new Set(commands.flatMap(hashesIn))], [...new Set(commands.flatMap(filesIn))]]
   if (!named.length && !files.length) return new Set()
@@ -204,116 +210,4 @@ async function keptHashes(db: Sequelize, commands: readonly Command[], transacti
     { bind: [named, files], type: QueryTypes.SELECT, transaction },
   )
   return new Set(rows.map(r => r.hash))
-}
-
-/**
- * How a write is put: what it has besides, and how many pieces a single command changes (null where it is not that
- * simple).
- */
-interface Form {
-  readonly gone: boolean
-  readonly named: boolean
-  readonly pieces: number | null
-}
-
-/** Up to this many pieces are written by plain values. */
-const FEW = 6
-
-const ONE_ENTRY = 'SELECT id, $6::integer, $7::text, $3, $8::text FROM made'
-const ENTRIES = `SELECT made.id, x.r, x.i, $3, x.c
-      FROM made, unnest($6::integer[], $7::text[], $8::text[]) AS x (r, i, c)`
-const PIECES = 'SELECT made.id, x.p, x.b FROM made, unnest($9::text[], $10::text[]) AS x (p, b)'
-/** Takes pieces out, and notes which strokes are named: by the lists that stand at a place among the values. */
-const dropping = (place: number): string => `, gone AS (
-      DELETE FROM shot_pieces USING made WHERE shot_id = made.id AND path = ANY($${place}::text[])
-    )`
-const naming = (place: number): string => `, named AS (
-      INSERT INTO shot_strokes (shot_id, hash) SELECT made.id, unnest($${place}::text[]) FROM made
-      ON CONFLICT DO NOTHING
-    )`
-
-/**
- * With named strokes and deleted pieces only where there are any, and with plain values for the usual single command
- * that changes a few pieces (a column and those that follow it): each form is planned once for each connection. Lists
- * cost half as much again as plain values do.
- */
-function writeStatement({ gone, named, pieces }: Form): { name: string; text: string } {
-  const plain = pieces !== null
-  const next = 9 + (plain ? 2 * pieces : 2)
-  const rows = Array.from(
-    { length: pieces ?? 0 },
-    (_, i) => `SELECT id, $${9 + 2 * i}::text, $${10 + 2 * i}::text FROM made`,
-  )
-  return {
-    name: `fintro-commit${gone ? '-gone' : ''}${named ? '-named' : ''}${plain ? `-${pieces}` : ''}`,
-    text: `
-    WITH made AS (
-      UPDATE shots SET name = $2, schema = $3, revision = $4, updated_at = now()
-      WHERE id = $1 AND revision = $5 AND deleted_at IS NULL RETURNING id
-    ), kept AS (
-      INSERT INTO journal (shot_id, revision, command_id, schema, command)
-      ${plain ? ONE_ENTRY : ENTRIES}
-    ), put AS (
-      INSERT INTO shot_pieces (shot_id, path, body)
-      ${plain ? rows.join(' UNION ALL ') : PIECES}
-      ON CONFLICT (shot_id, path) DO UPDATE SET body = excluded.body
-    )${gone ? dropping(next) : ''}${named ? naming(gone ? next + 1 : next) : ''}
-    SELECT id FROM made`,
-  }
-}
-
-/**
- * The journal, the pieces of the document that changed, and the strokes they name. Writes nothing, and gives false,
- * where the row is not at revision `from` any more.
- */
-async function write(
-  db: Sequelize,
-  shotId: string,
-  before: Shot,
-  after: Shot,
-  from: number,
-  applied: readonly Command[],
-  transaction?: Transaction,
-): Promise<boolean> {
-  const { put, gone } = changedPieces(before, after)
-  const paths = Object.keys(put)
-  const bodies = paths.map(path => JSON.stringify(put[path]))
-  const named = [...new Set(applied.flatMap(hashesIn))]
-  const single = applied.length === 1 && paths.length > 0 && paths.length <= FEW
-  const form: Form = { gone: gone.length > 0, named: named.length > 0, pieces: single ? paths.length : null }
-  const values = [
-    shotId,
-    after.name,
-    SCHEMA,
-    from + applied.length,
-    from,
-    ...(single
-      ? [from + 1, applied[0]!.id, textOf(applied[0]!), ...paths.flatMap((path, i) => [path, bodies[i]])]
-      : [applied.map((_, i) => from + i + 1), applied.map(c => c.id), applied.map(textOf), paths, bodies]),
-    ...(gone.length ? [gone] : []),
-    ...(named.length ? [named] : []),
-  ]
-  const files = [...new Set(applied.flatMap(filesIn))]
-  const rows = await prepared(db, { ...writeStatement(form), values }, transaction)
-  // Rare, and always within the transaction of the long way: pictures are told by a statement of their own.
-  if (rows > 0 && files.length)
-    await models(db).ShotImage.bulkCreate(
-      files.map(hash => ({ shotId, hash })),
-      { ignoreDuplicates: true, transaction },
-    )
-  return rows > 0
-}
-
-/** The journal of a shot after a revision, in order. */
-export async function entriesAfter(
-  db: Sequelize,
-  shotId: string,
-  after: number,
-  transaction?: Transaction,
-): Promise<JournalEntry[]> {
-  const rows = await db.query<{ revision: number; command: string }>(
-    'SELECT revision, command FROM journal WHERE shot_id = $1 AND revision > $2 ORDER BY revision',
-    { bind: [shotId, after], type: QueryTypes.SELECT, transaction },
-  )
-  return rows.map(r => ({ revision: r.revision, command: upgradedCommand(JSON.parse(r.command) as Command) }))
 }

@@ -3,10 +3,12 @@ import { z } from 'zod'
 import { colour, label, shotIdSchema } from '#core/basic'
 import { pictureSchema, rateSchema } from '#core/document/document'
 import type { ProductionInList, Shot, ShotInList, StoredShot } from '#core/document'
-import { assemble, imageHashes, makeShot, openShot, piecesOf, strokeHashes } from '#core/document'
+import { assemble, imageHashes, makeShot, openShot, storeShot, strokeHashes } from '#core/document'
 import { framesSchema, rate } from '#core/time'
 import { models } from '../db/models'
 import { Problem } from '../http/problem'
+import { keepState } from './states'
+import { writeWhole } from './write'
 
 export const newShotSchema = z.object({
   id: shotIdSchema,
@@ -60,7 +62,7 @@ export async function keepShot(
   production: string,
   outer?: Transaction,
 ): Promise<{ id: string }> {
-  const { Production, ShotRow, ShotPiece, ShotStroke, ShotImage } = models(db)
+  const { Production, ShotRow, ShotStroke, ShotImage } = models(db)
   const work = async (transaction: Transaction) => {
     const known = await ShotRow.findByPk(shot.id, { attributes: ['id'], transaction })
     if (known) return { id: shot.id }
@@ -82,10 +84,8 @@ export async function keepShot(
       },
       { transaction },
     )
-    await ShotPiece.bulkCreate(
-      Object.entries(piecesOf(shot)).map(([path, value]) => ({ shotId: shot.id, path, body: JSON.stringify(value) })),
-      { transaction },
-    )
+    await writeWhole(db, shot.id, shot, transaction)
+    await keepState(db, { shotId: shot.id, revision: 0, kind: 'regular' }, storeShot(shot), transaction)
     await ShotStroke.bulkCreate(
       strokeHashes(shot).map(hash => ({ shotId: shot.id, hash })),
       { transaction },
@@ -121,7 +121,7 @@ export async function readShot(db: Sequelize, id: string, transaction?: Transact
     `
     SELECT s.revision, p.name AS production, x.path, x.body
     FROM shots s JOIN productions p ON p.id = s.production_id JOIN shot_pieces x ON x.shot_id = s.id
-    WHERE s.id = $1 AND s.deleted_at IS NULL`,
+    WHERE s.id = $1 AND s.deleted_at IS NULL ORDER BY x.path COLLATE "C"`,
     { bind: [id], type: QueryTypes.SELECT, transaction },
   )
   if (!rows[0]) throw noShot()
@@ -129,10 +129,10 @@ export async function readShot(db: Sequelize, id: string, transaction?: Transact
   return { revision: rows[0].revision, production: rows[0].production, document }
 }
 
-/** A stored shot read by the core; a fault of ours where it cannot be. */
+/** A stored shot read by the core; a problem where it cannot be. */
 export function opened(document: StoredShot): Shot {
   const out = openShot(document)
-  if (!out.ok) throw new Problem(500, out.code, out.message)
+  if (!out.ok) throw new Problem(409, 'unreadable', `The stored shot cannot be changed: ${out.message}`)
   return out.shot
 }
 

@@ -2,7 +2,7 @@ import { api, shotId } from '../../../http/api'
 import { getQuery } from 'h3'
 import { z } from 'zod'
 import { database } from '../../../db/connection'
-import { entriesAfter } from '../../../shots/commit'
+import { entriesAfter } from '../../../shots/journal'
 import { parsed } from '../../../http/problem'
 import { requireShot } from '../../../shots/shots'
 

@@ -1,0 +1,116 @@
+import type { Sequelize, Transaction } from 'sequelize'
+import type { Command } from '#core/commands'
+import type { Shot } from '#core/document'
+import { changedPieces, piecesOf, SCHEMA } from '#core/document'
+import { models } from '../db/models'
+import { prepared } from '../db/prepared'
+import { filesIn, hashesIn, textOf } from './journal'
+
+/**
+ * How a write is put: what it has besides, and how many pieces a single command changes (null where it is not that
+ * simple).
+ */
+interface Form {
+  readonly gone: boolean
+  readonly named: boolean
+  readonly pieces: number | null
+}
+
+/** Up to this many pieces are written by plain values. */
+const FEW = 6
+
+const ONE_ENTRY = 'SELECT id, $6::integer, $7::text, $3, $8::text FROM made'
+const ENTRIES = `SELECT made.id, x.r, x.i, $3, x.c
+      FROM made, unnest($6::integer[], $7::text[], $8::text[]) AS x (r, i, c)`
+const PIECES = 'SELECT made.id, x.p, x.b FROM made, unnest($9::text[], $10::text[]) AS x (p, b)'
+/** Takes pieces out, and notes which strokes are named: by the lists that stand at a place among the values. */
+const dropping = (place: number): string => `, gone AS (
+      DELETE FROM shot_pieces USING made WHERE shot_id = made.id AND path = ANY($${place}::text[])
+    )`
+const naming = (place: number): string => `, named AS (
+      INSERT INTO shot_strokes (shot_id, hash) SELECT made.id, unnest($${place}::text[]) FROM made
+      ON CONFLICT DO NOTHING
+    )`
+
+/**
+ * With named strokes and deleted pieces only where there are any, and with plain values for the usual single command
+ * that changes a few pieces (a column and those that follow it): each form is planned once for each connection. Lists
+ * cost half as much again as plain values do.
+ */
+function writeStatement({ gone, named, pieces }: Form): { name: string; text: string } {
+  const plain = pieces !== null
+  const next = 9 + (plain ? 2 * pieces : 2)
+  const rows = Array.from(
+    { length: pieces ?? 0 },
+    (_, i) => `SELECT id, $${9 + 2 * i}::text, $${10 + 2 * i}::text FROM made`,
+  )
+  return {
+    name: `fintro-commit${gone ? '-gone' : ''}${named ? '-named' : ''}${plain ? `-${pieces}` : ''}`,
+    text: `
+    WITH made AS (
+      UPDATE shots SET name = $2, schema = $3, revision = $4, updated_at = now()
+      WHERE id = $1 AND revision = $5 AND deleted_at IS NULL RETURNING id
+    ), kept AS (
+      INSERT INTO journal (shot_id, revision, command_id, schema, command)
+      ${plain ? ONE_ENTRY : ENTRIES}
+    ), put AS (
+      INSERT INTO shot_pieces (shot_id, path, body)
+      ${plain ? rows.join(' UNION ALL ') : PIECES}
+      ON CONFLICT (shot_id, path) DO UPDATE SET body = excluded.body
+    )${gone ? dropping(next) : ''}${named ? naming(gone ? next + 1 : next) : ''}
+    SELECT id FROM made`,
+  }
+}
+
+/**
+ * The journal, the pieces of the document that changed, and the strokes they name. Writes nothing, and gives false,
+ * where the row is not at revision `from` any more.
+ */
+export async function write(
+  db: Sequelize,
+  shotId: string,
+  before: Shot,
+  after: Shot,
+  from: number,
+  applied: readonly Command[],
+  transaction?: Transaction,
+): Promise<boolean> {
+  const { put, gone } = changedPieces(before, after)
+  const paths = Object.keys(put)
+  const bodies = paths.map(path => JSON.stringify(put[path]))
+  const named = [...new Set(applied.flatMap(hashesIn))]
+  const single = applied.length === 1 && paths.length > 0 && paths.length <= FEW
+  const form: Form = { gone: gone.length > 0, named: named.length > 0, pieces: single ? paths.length : null }
+  const values = [
+    shotId,
+    after.name,
+    SCHEMA,
+    from + applied.length,
+    from,
+    ...(single
+      ? [from + 1, applied[0]!.id, textOf(applied[0]!), ...paths.flatMap((path, i) => [path, bodies[i]])]
+      : [applied.map((_, i) => from + i + 1), applied.map(c => c.id), applied.map(textOf), paths, bodies]),
+    ...(gone.length ? [gone] : []),
+    ...(named.length ? [named] : []),
+  ]
+  const files = [...new Set(applied.flatMap(filesIn))]
+  const rows = await prepared(db, { ...writeStatement(form), values }, transaction)
+  // Rare, and always within the transaction of the long way: pictures are told by a statement of their own.
+  if (rows > 0 && files.length)
+    await models(db).ShotImage.bulkCreate(
+      files.map(hash => ({ shotId, hash })),
+      { ignoreDuplicates: true, transaction },
+    )
+  return rows > 0
+}
+
+/** All pieces of a document in the place of those that are stored; the row tells its form. */
+export async function writeWhole(db: Sequelize, shotId: string, shot: Shot, transaction: Transaction): Promise<void> {
+  const { ShotPiece, ShotRow } = models(db)
+  await ShotPiece.destroy({ where: { shotId }, transaction })
+  await ShotPiece.bulkCreate(
+    Object.entries(piecesOf(shot)).map(([path, value]) => ({ shotId, path, body: JSON.stringify(value) })),
+    { transaction },
+  )
+  await ShotRow.update({ schema: shot.schema, name: shot.name }, { where: { id: shotId }, transaction })
+}
