@@ -142,7 +142,7 @@ export interface BringOptions {
 /** Who keeps what is brought in: the hash that names it is given back. */
 export interface Shelf {
   readonly addImage: (bytes: Blob) => Promise<string>
-  readonly addStroke: (stroke: Stroke) => Promise<string>
+  readonly addStroke: (stroke: Stroke) => string
 }
 
 const scaleFor = (scene: Scene, item: Brought, o: BringOptions): number => {
@@ -218,7 +218,7 @@ async function strokesContent(
   for (const s of item.strokes) {
     const scaled = tidy(asDrawn(s, { at }))
     // What lies too far out at this size stays out: it could not be kept.
-    if (strokeSchema.safeParse(scaled).success) strokes.push({ id: newId(), hash: await shelf.addStroke(scaled) })
+    if (strokeSchema.safeParse(scaled).success) strokes.push({ id: newId(), hash: shelf.addStroke(scaled) })
   }
   return { subject: null, content: { poses: {}, strokes } }
 }

@@ -91,7 +91,7 @@ export class EraserTool {
   }
 
   /** What the eraser does on its way to the strokes that it touched. */
-  private async draftsFor(ids: ReadonlySet<string>, gone: readonly Vec[]): Promise<Draft[]> {
+  private draftsFor(ids: ReadonlySet<string>, gone: readonly Vec[]): Draft[] {
     const [stack, drawing, shared] = [this.desk.stack!.id, this.desk.drawing!.id, this.sharedPart()]
     const strokes: Record<string, StrokeRef[]> = {}
     for (const { ref, placing } of this.erasable().filter(x => ids.has(x.ref.id))) {
@@ -100,13 +100,11 @@ export class EraserTool {
       // A flat shape goes as a whole; a line that the eraser's edge only brushed stays.
       if (!pieces && !stroke.fill) continue
       const rest = { ...(ref.part ? { part: ref.part } : {}), ...(shared ? { at: inverseOf(shared.at) } : {}) }
-      strokes[ref.id] = await Promise.all(
-        (pieces ?? []).map(async piece => ({
-          id: newId(),
-          hash: await this.desk.session!.strokes.add(piece),
-          ...rest,
-        })),
-      )
+      strokes[ref.id] = (pieces ?? []).map(piece => ({
+        id: newId(),
+        hash: this.desk.session!.strokes.add(piece),
+        ...rest,
+      }))
     }
     if (!Object.keys(strokes).length) return []
     if (!shared) return [{ name: 'stroke.replace', args: { stack, drawing, strokes } }]

@@ -41,7 +41,7 @@ export class PencilTool {
 
   begin(e: PointerEvent, p: Vec): void {
     this.desk.playing = false
-    if (this.table.mode === 'fill') return void this.fill(p)
+    if (this.table.mode === 'fill') return this.fill(p)
     this.drawing = { from: p, points: [p.x, p.y, pressureOf(e)], pen: e.pointerType === 'pen' }
     this.wet.value = [...this.wet.value, this.strokeNow(this.drawing)]
   }
@@ -62,13 +62,13 @@ export class PencilTool {
     this.counts.moves += 1
   }
 
-  async end(): Promise<void> {
+  end(): void {
     const d = this.drawing!
     this.drawing = null
     const stroke = this.strokeNow(d)
     const { mode, pencil } = this.table
     const points = mode === 'free' ? smoothed(stroke.points, pencil.smooth) : stroke.points
-    await this.put({ ...stroke, points })
+    this.put({ ...stroke, points })
     this.wet.value = this.wet.value.slice(1)
   }
 
@@ -92,33 +92,33 @@ export class PencilTool {
     }
   }
 
-  private async fill(p: Vec): Promise<void> {
+  private fill(p: Vec): void {
     const { scene, focus, stack } = this.desk
     const { seen, pencil } = this.table
     const content = contentHere(scene!, focus!)
     const marks = content ? contentMarks(stack!, content, scene!.strokeBy, seen ?? undefined) : []
     const shape = fillAt(marks, p, roomAround(scene!.shot.picture), pencil.colour)
     if (typeof shape === 'string') toast(shape)
-    else await this.put(shape, { under: true })
+    else this.put(shape, { under: true })
   }
 
   /**
    * The stroke on the drawing it belongs on. Which one is decided when the pen is lifted, before anything moves the
    * playhead.
    */
-  private async put(stroke: Stroke, { under }: { under?: true } = {}): Promise<void> {
+  private put(stroke: Stroke, { under }: { under?: true } = {}): void {
     const { drawing, column } = this.desk
     const [session, stack] = [this.desk.session!, this.desk.stack!]
     const { part, drawThrough } = this.table
     const shared = part && stack.subjects[part]
     if (shared && shared.kind === 'part' && shared.strokes) {
-      const hash = await session.strokes.add(stroke)
+      const hash = session.strokes.add(stroke)
       const draft = strokeOnShared(this.desk.scene!, this.desk.focus!, shared.id, hash)
       if (draft) this.desk.run(draft)
       return
     }
     const { id, made } = this.target()
-    const hash = await session.strokes.add(stroke)
+    const hash = session.strokes.add(stroke)
     const ref = { id: newId(), hash, ...(part ? { part } : {}) }
     const fix = drawing && !made ? fixOf(this.desk.scene!, this.desk.focus!, drawing) : {}
     const args = { stack: stack.id, drawing: id, strokes: [ref], ...(under ? { under } : {}), ...fix }

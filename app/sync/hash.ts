@@ -1,6 +1,9 @@
-/** The SHA-256 of a text or of bytes, in hexadecimal digits. */
-export async function sha256(content: string | ArrayBuffer): Promise<string> {
-  const bytes = typeof content === 'string' ? new TextEncoder().encode(content) : content
-  const digest = await crypto.subtle.digest('SHA-256', bytes)
-  return Array.from(new Uint8Array(digest), b => b.toString(16).padStart(2, '0')).join('')
-}
+import { sha256 as digest } from '@noble/hashes/sha2.js'
+import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js'
+
+/**
+ * The SHA-256 of a text or of bytes, in hexadecimal digits. At once, so that what it names can be kept before the window
+ * is closed; and not by the browser, which does it on secure pages only.
+ */
+export const sha256 = (content: string | ArrayBuffer): string =>
+  bytesToHex(digest(typeof content === 'string' ? utf8ToBytes(content) : new Uint8Array(content)))

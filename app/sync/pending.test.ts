@@ -12,7 +12,11 @@ import {
   standing,
   where,
 } from '#core/commands/fixture.test-helper'
+import type { Replayed } from './pending'
 import { Pending } from './pending'
+
+/** What could not be done again; false where entries are missing. */
+const lostOf = (replayed: Replayed | false) => replayed && replayed.lost
 
 const push = (shot: Shot, number: string, delta: number) =>
   cmd('run.push', { ...where, run: runOn(shot, number), delta })
@@ -26,9 +30,9 @@ describe('what was done here', () => {
     p.add(a)
     p.add(b)
     const local = p.shot
-    expect(p.receive([{ revision: 8, command: a }])).toEqual([])
+    expect(lostOf(p.receive([{ revision: 8, command: a }]))).toEqual([])
     expect([p.revision, p.count, p.shot === local]).toEqual([8, 1, true])
-    expect(p.receive([{ revision: 9, command: b }])).toEqual([])
+    expect(lostOf(p.receive([{ revision: 9, command: b }]))).toEqual([])
     expect([p.revision, p.count, p.shot === local]).toEqual([9, 0, true])
   })
   it('is done again on top of what another window did', () => {
@@ -37,10 +41,23 @@ describe('what was done here', () => {
     const mine = push(shot, '1', 2)
     p.add(mine)
     const theirs = push(shot, '13', 5)
-    expect(p.receive([{ revision: 1, command: theirs }])).toEqual([])
+    expect(lostOf(p.receive([{ revision: 1, command: theirs }]))).toEqual([])
     expect(exposures(p.shot)).toBe('1*14 13*17 25*6')
-    expect(p.receive([{ revision: 2, command: mine }])).toEqual([])
+    expect(lostOf(p.receive([{ revision: 2, command: mine }]))).toEqual([])
     expect([exposures(p.shot), p.count]).toEqual(['1*14 13*17 25*6', 0])
+  })
+  it('tells what it leads from and to now, for taking it back', () => {
+    const shot = posedShot()
+    const p = new Pending(shot, 0)
+    const [mine, theirs] = [push(shot, '1', 2), push(shot, '1', 3)]
+    p.add(mine)
+    const replayed = p.receive([{ revision: 1, command: theirs }])
+    const [again] = replayed ? replayed.again : []
+    expect([again!.command, exposures(again!.before), exposures(again!.after)]).toEqual([
+      mine,
+      '1*15 13*12 25*6',
+      '1*17 13*12 25*6',
+    ])
   })
   it('is given back where it can not be kept, and the rest is', () => {
     const shot = posedShot()
@@ -48,7 +65,7 @@ describe('what was done here', () => {
     const onGone = cmd('drawing.pose', { stack: STACK, drawing: 'd13', poses: { keeper: standing } })
     p.add(onGone)
     p.add(push(shot, '1', 2))
-    const lost = p.receive([{ revision: 1, command: cmd('drawing.remove', { stack: STACK, drawing: 'd13' }) }])
+    const lost = lostOf(p.receive([{ revision: 1, command: cmd('drawing.remove', { stack: STACK, drawing: 'd13' }) }]))
     expect(lost).toMatchObject([{ command: { id: onGone.id }, refusal: { code: 'gone' } }])
     expect(exposures(p.shot)).toBe('1*26 25*6')
   })
@@ -58,13 +75,16 @@ describe('what was done here', () => {
     const bad = push(shot, '1', 2)
     p.add(bad)
     p.add(push(shot, '13', 1))
-    expect(p.drop(new Set([bad.id]))).toEqual([])
+    expect(lostOf(p.drop(new Set([bad.id])))).toEqual([])
     expect(exposures(p.shot)).toBe('1*12 13*13 25*6')
   })
 })
 it('says when entries are missing in between', () => {
   const shot = emptyShot()
   expect(new Pending(shot, 3).receive([{ revision: 5, command: cmd('shot.set', { length: 9 }) }])).toBe(false)
-  expect(new Pending(shot, 3).receive([{ revision: 3, command: cmd('shot.set', { length: 9 }) }])).toEqual([])
+  expect(new Pending(shot, 3).receive([{ revision: 3, command: cmd('shot.set', { length: 9 }) }])).toEqual({
+    lost: [],
+    again: [],
+  })
   expect(columnIn(done(shot, 'shot.set', { length: 9 })).runs.count).toBe(0)
 })

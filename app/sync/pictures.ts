@@ -1,7 +1,8 @@
 import { bitmaps } from './bitmaps'
 import { browserStore } from './browser-store'
 import { sha256 } from './hash'
-import { server } from './server'
+import { server, ServerRefusal } from './server'
+import type { Writes } from './writes'
 
 /** After a failure a picture is asked for again no sooner than this. */
 const AGAIN_MS = 3000
@@ -9,18 +10,46 @@ const AGAIN_MS = 3000
 /** Fetches the pictures of a shot when something wants to draw them, and keeps new ones until the server has them. */
 export class Pictures {
   private readonly asked = new Set<string>()
+  /** New ones that the server has not been given. */
+  private readonly unsent = new Map<string, Blob>()
 
   /** `arrived` is told when one that was asked for has come. */
-  constructor(private readonly arrived: () => void) {
+  constructor(
+    private readonly writes: Writes,
+    private readonly arrived: () => void,
+  ) {
     bitmaps.fetchBy(file => void this.fetch(file))
   }
 
   /** Keeps a picture in the browser until the server has it, and gives the hash that names it. */
   async add(bytes: Blob): Promise<string> {
-    const hash = await sha256(await bytes.arrayBuffer())
+    const hash = sha256(await bytes.arrayBuffer())
     bitmaps.put(hash, await createImageBitmap(bytes))
-    await browserStore.keepImage(hash, bytes)
+    this.unsent.set(hash, bytes)
+    await this.writes.add(() => browserStore.keepImage(hash, bytes))
     return hash
+  }
+
+  /** Takes up the pictures that only this browser has. Throws where its store cannot be read. */
+  async takeUpKept(): Promise<void> {
+    for (const { hash, bytes } of await browserStore.keptImages()) this.unsent.set(hash, bytes)
+  }
+
+  /** Gives the server what it has not been given. `refused` is told of one that it does not take. */
+  async send(refused: (reason: string) => void): Promise<void> {
+    for (const [hash, bytes] of this.unsent) {
+      await server.keepImage(bytes).catch((error: Error) => {
+        // What is not taken is told and let go; the change that names it is refused by name then.
+        if (!(error instanceof ServerRefusal && error.forGood)) throw error
+        refused(error.message)
+      })
+      this.unsent.delete(hash)
+    }
+  }
+
+  /** Commands that name these are stored: what is left of them is the server's. */
+  async settled(hashes: Iterable<string>): Promise<void> {
+    for (const hash of hashes) if (!this.unsent.has(hash)) await browserStore.dropImage(hash).catch(() => {})
   }
 
   /** All of these, decoded anew, for what needs them at once. Throws ServerAway where one cannot be fetched. */
@@ -33,7 +62,8 @@ export class Pictures {
   }
 
   private async decoded(file: string): Promise<ImageBitmap> {
-    return createImageBitmap((await browserStore.keptImage(file)) ?? (await server.image(file)))
+    const kept = this.unsent.get(file) ?? (await browserStore.keptImage(file).catch(() => undefined))
+    return createImageBitmap(kept ?? (await server.image(file)))
   }
 
   private async fetch(file: string): Promise<void> {

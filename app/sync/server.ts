@@ -1,4 +1,4 @@
-import type { StoredShot } from '#core/document'
+import type { KeptState, StoredShot } from '#core/document'
 import type { Command, Committed, JournalEntry } from '#core/commands'
 import type { Stroke } from '#core/stroke'
 
@@ -11,7 +11,18 @@ export class ServerRefusal extends Error {
   ) {
     super(detail)
   }
+
+  /**
+   * What was sent will never be taken: Fintro itself says that it is not of the form it should be, or someone on the way
+   * that it is too large. Anything else may be taken later.
+   */
+  get forGood(): boolean {
+    return this.status === 413 || ((this.status === 400 || this.status === 422) && this.code !== ANYONE)
+  }
 }
+
+/** The code of a refusal that Fintro did not write. */
+const ANYONE = 'refused'
 
 /** The server could not be reached, or is not ready. */
 export class ServerAway extends Error {}
@@ -35,10 +46,14 @@ async function ask<T>(url: string, init?: RequestInit, patience = PATIENCE_MS): 
     return body as T
   }
   if (response.status >= 500) throw new ServerAway(`The server answers with fault ${response.status}.`)
-  const problem = (typeof body === 'object' && body !== null ? body : {}) as { code?: string; detail?: string }
+  const problem = (typeof body === 'object' && body !== null ? body : {}) as {
+    type?: string
+    code?: string
+    detail?: string
+  }
   throw new ServerRefusal(
     response.status,
-    problem.code ?? 'refused',
+    (problem.type?.startsWith('urn:fintro:') && problem.code) || ANYONE,
     problem.detail ?? `The server refused (${response.status}).`,
   )
 }
@@ -67,6 +82,8 @@ function wholeAnswer(answer: Committed, commands: readonly Command[]): Committed
   return answer
 }
 
+type StateName = Pick<KeptState, 'revision' | 'kind'>
+
 /** Every call to the server that the desk makes. */
 export const server = {
   shot: (id: string) => ask<{ revision: number; production: string; document: StoredShot }>(`/api/shots/${id}`),
@@ -88,5 +105,13 @@ export const server = {
   commit: async (id: string, base: number, commands: Command[]) =>
     wholeAnswer(await post<Committed>(`/api/shots/${id}/commands`, { base, commands }, LONG_PATIENCE_MS), commands),
   journal: (id: string, after: number) => ask<{ entries: JournalEntry[] }>(`/api/shots/${id}/journal?after=${after}`),
-  events: (id: string) => new EventSource(`/api/shots/${id}/events`),
+  events: (shots: readonly string[]) =>
+    new EventSource(`/api/events?${shots.map(id => `shot=${encodeURIComponent(id)}`).join('&')}`),
+  states: (id: string) => ask<{ states: KeptState[] }>(`/api/shots/${id}/states`),
+  state: (id: string, { revision, kind }: StateName) =>
+    ask<{ revision: number; document: StoredShot }>(`/api/shots/${id}/states/${revision}?kind=${kind}`),
+  mark: (id: string, name: string) => post<{ states: KeptState[] }>(`/api/shots/${id}/states`, { name }),
+  /** Puts a kept state in the place of a stored shot that can not be read. */
+  replace: (id: string, { revision, kind }: StateName, command: string) =>
+    post<Committed>(`/api/shots/${id}/states/${revision}?kind=${kind}`, { id: command }, LONG_PATIENCE_MS),
 }

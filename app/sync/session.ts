@@ -1,13 +1,18 @@
 import type { Applied, Command, Draft, JournalEntry } from '#core/commands'
-import { applyCommand, changesBack, revertCommand } from '#core/commands'
-import type { Shot } from '#core/document'
+import { applyCommand, changesBack, changesTo, revertCommand } from '#core/commands'
+import type { KeptState, Shot } from '#core/document'
 import { imageHashes, openShot, SCHEMA, strokeHashes } from '#core/document'
 import type { Stroke } from '#core/stroke'
-import type { UndoStep } from './browser-store'
-import { firstBatch } from './batches'
+import type { SetAside, UndoStep } from './browser-store'
 import { browserStore } from './browser-store'
 import { newId } from './ids'
-import type { Lost } from './pending'
+import { Keeper } from './keeper'
+import { LiveRevisions } from './live'
+import { openState, openStored } from './opening'
+import type { ReadOnly } from './opening'
+import type { Saving, SessionListener } from './listener'
+import { lengthOf, Outbox } from './outbox'
+import type { Local, Lost, Replayed } from './pending'
 import { Pending } from './pending'
 import { Pictures } from './pictures'
 import { server, ServerAway, ServerRefusal } from './server'
@@ -23,60 +28,34 @@ const commandOf = (id: string, drafts: readonly Draft[]): Command =>
     ...(drafts.length === 1 ? drafts[0] : { name: 'together', args: { commands: drafts } }),
   }) as Command
 
-/** The state of saving. `kept` are changes that only this browser has. */
-export type Saving = { readonly state: 'saved' | 'saving' | 'away' | 'gone'; readonly kept: number }
+/** The undo step that a command belongs to. */
+const stepOf = ({ id, name, args }: Command): string => (name === 'revert' ? (args as { of: string }).of : id)
 
-export interface Told {
-  readonly message: string
-  readonly detail?: string
-}
 type WindowMessage = { kind: 'steps' } | { kind: 'refused'; ids: string[] }
 
-export interface SessionListener {
-  /** The shot is another one now. */
-  shotChanged: () => void
-  /** The undo steps are other ones now. */
-  stepsChanged: () => void
-  /** The state of saving is another one now. */
-  savingChanged: () => void
-  /** Strokes or pictures that were asked for have come. */
-  arrived: () => void
-  /** Something a person must know. */
-  tell: (told: Told) => void
-}
-
-/** One sending of commands, or of strokes: well below what the server takes at once (16 and 32 MB). */
-const BATCH = { most: 100, characters: 4_000_000 }
 /** A single change larger than this is not begun: it could never be sent. */
 const LARGEST = 15_000_000
-/** Pauses before what failed is tried again; they grow up to the last one. */
-const RETRY_MS = [500, 1000, 2000, 3000, 5000, 10_000, 30_000]
-/** The browser opens the stream of revisions again by itself; where the server answered with a fault, we do. */
-const LISTEN_AGAIN_MS = 3000
-const TOO_LARGE: Applied = {
-  ok: false,
-  refusal: { code: 'limit', message: 'This is too much for one change. Do it in several.' },
-}
-const lengthOf = (value: unknown): number => JSON.stringify(value).length
+const TOO_LARGE = 'This is too much for one change. Do it in several.'
+const refusal = (code: 'limit' | 'locked', message: string): Applied => ({ ok: false, refusal: { code, message } })
+const NOTHING_KEPT =
+  'This browser keeps nothing for Fintro (its store is blocked or full). Changes are sent to the server; until they are saved, only this open window has them.'
 
 /**
  * One open shot: applies commands at once, keeps them in the browser, sends them in order, takes in what other windows
  * do, and holds the undo steps of this browser profile.
  */
 export class ShotSession {
-  saving: Saving = { state: 'saved', kept: 0 }
   readonly strokes: Strokes
   readonly pictures: Pictures
   private readonly writes: Writes
   private readonly steps: UndoSteps
-  private events: EventSource | null = null
+  private readonly outbox: Outbox
+  private readonly keeper: Keeper
   private readonly channel: BroadcastChannel
-  private retry: ReturnType<typeof setTimeout> | null = null
-  private tries = 0
+  private live: LiveRevisions | null = null
   private closed = false
-  private sending = false
+  private toldStore = false
   private readonly toldLost = new Set<string>()
-  private toldRefusal: string | null = null
   /** The newest revision that the server spoke of. */
   private heard = 0
 
@@ -84,45 +63,69 @@ export class ShotSession {
     readonly id: string,
     readonly production: string,
     private pending: Pending,
+    /** What is shown is not to be changed, and why; null for a shot that is worked on. */
+    readonly readOnly: ReadOnly | null,
     private readonly listener: SessionListener,
   ) {
-    this.strokes = new Strokes(() => listener.arrived())
-    this.pictures = new Pictures(() => listener.arrived())
-    this.writes = new Writes(error =>
-      listener.tell({
-        message: 'This browser could not keep a change.',
-        detail: `${error.message}. Leave the window open until all is saved.`,
-      }),
-    )
+    this.writes = new Writes(() => this.storeFailed())
+    this.strokes = new Strokes(this.writes, () => listener.arrived())
+    this.pictures = new Pictures(this.writes, () => listener.arrived())
     this.channel = new BroadcastChannel(`fintro-${id}`)
     this.channel.onmessage = ({ data }: MessageEvent<WindowMessage>) => {
-      if (data.kind === 'steps') void this.steps.read()
+      if (data.kind === 'steps') void this.steps.read().catch(() => {})
       else this.forget(new Set(data.ids))
     }
-    this.steps = new UndoSteps(
-      id,
-      this.writes,
-      () => this.tellWindows({ kind: 'steps' }),
-      () => listener.stepsChanged(),
-    )
+    this.steps = new UndoSteps(id, this.writes, {
+      tellWindows: () => this.tellWindows({ kind: 'steps' }),
+      changed: () => listener.stepsChanged(),
+      rankOf: (stack, subject) => this.shot.stacks[stack]?.subjects[subject]?.rank ?? 0,
+    })
+    this.outbox = new Outbox(id, {
+      deliver: commands => this.deliver(commands),
+      aside: (command, reason) => this.setAside(command, reason),
+      sent: () => this.catchUp(),
+      refused: reason =>
+        listener.tell({ message: reason, detail: 'Your changes wait in this browser and are sent again.' }),
+      order: () => this.pending.commands.map(c => c.id),
+      changed: () => listener.savingChanged(),
+    })
+    const { writes, strokes, pictures, steps, outbox } = this
+    this.keeper = new Keeper(id, { writes, strokes, pictures, steps, outbox })
   }
 
-  /** Opens a shot with what this browser still has to send for it. Throws ServerRefusal or ServerAway. */
+  /**
+   * Opens a shot with what this browser still has to send for it. One that cannot be read is opened for looking at, as
+   * far as it can be shown. Throws ServerRefusal or ServerAway.
+   */
   static async open(id: string, listener: SessionListener): Promise<ShotSession> {
-    const stored = await server.shot(id)
-    const opened = openShot(stored.document)
-    if (!opened.ok) throw new ServerRefusal(400, opened.code, opened.message)
-    const session = new ShotSession(id, stored.production, new Pending(opened.shot, stored.revision), listener)
-    await session.strokes.takeUpKept()
-    await session.steps.read()
-    await session.takeUpWaiting()
-    session.listen()
-    void session.send()
+    const { shot, production, revision, readOnly } = await openStored(id)
+    const session = new ShotSession(id, production, new Pending(shot, revision), readOnly, listener)
+    if (readOnly) return session
+    await session.keeper.takeUp(() => session.storeFailed())
+    // Refused here may only mean that the journal has it already; the server decides.
+    for (const command of await session.outbox.waiting()) session.pending.add(command)
+    session.live = new LiveRevisions(newId(), id, {
+      heard: at => session.hear(at),
+      away: () => session.outbox.state === 'gone' || session.outbox.failed(new ServerAway()),
+    })
+    void session.outbox.send()
     return session
+  }
+
+  /** Opens an earlier state of a shot for looking at. Throws ServerRefusal or ServerAway. */
+  static async look(id: string, state: KeptState, listener: SessionListener): Promise<ShotSession> {
+    const { shot, production, revision, readOnly } = await openState(id, state)
+    return new ShotSession(id, production, new Pending(shot, revision), readOnly, listener)
   }
 
   get shot(): Shot {
     return this.pending.shot
+  }
+
+  get saving(): Saving {
+    const { state, busy, onlyHere } = this.outbox
+    const kept = this.pending.count
+    return { state: state === 'saving' && !kept && !busy ? 'saved' : state, kept, onlyHere }
   }
 
   /** What a command would give, without doing it. */
@@ -137,7 +140,7 @@ export class ShotSession {
     const before = this.shot
     if (!drafts.length) return { ok: true, shot: before, label: '' }
     const command = commandOf(newId(), drafts)
-    const out = lengthOf(command) > LARGEST ? TOO_LARGE : applyCommand(before, command)
+    const out = this.mayDo(command) ?? applyCommand(before, command)
     if (!out.ok) {
       this.listener.tell({ message: out.refusal.message })
       return out
@@ -146,9 +149,14 @@ export class ShotSession {
     this.pending.add(command)
     const changes = changesBack(before, this.shot)
     this.listener.shotChanged()
-    if (changes.length) this.steps.add(command.id, out.label, changes)
-    this.keep([command])
+    this.keeper.keep(command, changes.length ? this.steps.add(command.id, out.label, changes) : null)
     return out
+  }
+
+  /** Why a command is not even begun; null where nothing speaks against it. */
+  private mayDo(command: Command): Applied | null {
+    if (this.readOnly) return refusal('locked', this.readOnly.refusal)
+    return lengthOf(command) > LARGEST ? refusal('limit', TOO_LARGE) : null
   }
 
   get undoLabel(): string | null {
@@ -169,95 +177,78 @@ export class ShotSession {
   private revert(step: UndoStep, what: 'Undo' | 'Redo', state: UndoStep['state']): void {
     const before = this.shot
     const command = revertCommand(newId(), step.id, `${what}: ${step.label}`, step.changes)
+    const cannot = `“${step.label}” can not be ${state === 'undone' ? 'undone' : 'done again'}`
+    if (lengthOf(command) > LARGEST) {
+      this.listener.tell({ message: `${cannot}: it is too much for one change.` })
+      return
+    }
+    if (!this.isHere(step)) {
+      this.listener.tell({ message: `${cannot} yet: it was done in another window and is on its way here.` })
+      void this.catchUp()
+      return
+    }
     const out = this.pending.add(command)
     if (!out.ok) {
       this.listener.tell({
-        message: `“${step.label}” can not be ${state === 'undone' ? 'taken back' : 'done again'}: ${out.refusal.message}`,
+        message: `${cannot}: ${out.refusal.message}`,
         detail: 'It was left as it is and taken off the list.',
       })
       this.steps.remove([step])
       return
     }
     this.listener.shotChanged()
-    this.steps.turn(step, state, changesBack(before, out.shot))
-    this.keep([command])
+    this.keeper.keep(command, this.steps.turn(step, state, changesBack(before, out.shot)))
+  }
+
+  /** What a step did is in the shot that this window has. */
+  private isHere({ id, revision }: UndoStep): boolean {
+    if (revision === null) return this.pending.commands.some(c => stepOf(c) === id)
+    return revision === undefined || revision <= this.pending.revision
+  }
+
+  // — earlier states —
+
+  /** Brings an earlier state back, as a change that can be undone. Throws ServerRefusal or ServerAway. */
+  async restore(state: KeptState, called: string): Promise<boolean> {
+    const { shot } = await openState(this.id, state)
+    const changes = changesTo(this.shot, { ...shot, id: this.shot.id })
+    if (!changes.length) {
+      this.listener.tell({ message: 'The shot is as it was then. Nothing was changed.' })
+      return false
+    }
+    return this.run({ name: 'shot.restore', args: { revision: state.revision, state: called, changes } }).ok
   }
 
   close(): void {
     this.closed = true
-    this.events?.close()
+    this.live?.close()
+    this.outbox.close()
     this.channel.close()
     this.pictures.close()
-    if (this.retry) clearTimeout(this.retry)
   }
 
   private tellWindows(message: WindowMessage): void {
     if (!this.closed) this.channel.postMessage(message)
   }
 
-  // — the outbox —
+  // — what waits —
 
-  private async takeUpWaiting(): Promise<void> {
-    const lost: Lost[] = []
-    for (const { command } of await browserStore.waiting(this.id)) {
-      const out = this.pending.add(command)
-      // Refused here may only mean that the journal has it already; the server decides.
-      if (!out.ok) lost.push({ command, refusal: out.refusal })
-    }
-    this.setSaving(this.pending.count + lost.length ? 'saving' : 'saved')
+  private storeFailed(): void {
+    if (this.toldStore || this.closed) return
+    this.toldStore = true
+    this.listener.tell({ message: NOTHING_KEPT })
   }
 
-  private keep(commands: readonly Command[]): void {
-    this.setSaving(this.saving.state === 'away' ? 'away' : 'saving')
-    this.writes.add(() => browserStore.addWaiting(this.id, commands))
-    // While it waits to try again, a new change does not make it try at once.
-    this.writes.after(() => (this.retry ? undefined : void this.send()))
-  }
-
-  private setSaving(state: Saving['state']): void {
-    this.saving = {
-      state: state === 'saving' && !this.pending.count && !this.sending ? 'saved' : state,
-      kept: this.pending.count,
-    }
-    this.listener.savingChanged()
-  }
-
-  /** Sends what waits, oldest first. One window at a time owns the outbox of a shot. */
-  private async send(): Promise<void> {
-    if (this.sending || this.closed) return
-    this.sending = true
-    if (this.retry) clearTimeout(this.retry)
-    this.retry = null
-    try {
-      await navigator.locks.request(`fintro-outbox-${this.id}`, async () => {
-        for (
-          let waiting = await browserStore.waiting(this.id);
-          waiting.length && !this.closed;
-          waiting = await browserStore.waiting(this.id)
-        ) {
-          await this.sendBatch(
-            firstBatch(
-              waiting.map(w => w.command),
-              lengthOf,
-              BATCH,
-            ),
-          )
-        }
-      })
-      this.tries = 0
-      this.toldRefusal = null
-      this.sending = false
-      this.setSaving(this.pending.count ? 'saving' : 'saved')
-      await this.catchUp()
-    } catch (error) {
-      this.sending = false
-      this.sendingFailed(error)
-    }
-  }
-
-  private async sendBatch(commands: Command[]): Promise<void> {
-    await this.sendStrokes()
-    const answer = await server.commit(this.id, this.pending.revision, commands)
+  /** Sends commands with the strokes and pictures they name, and takes in the answer. */
+  private async deliver(commands: Command[]): Promise<void> {
+    await this.strokes.send()
+    await this.pictures.send(reason => this.listener.tell({ message: `A picture could not be kept: ${reason}` }))
+    const answer = await server.commit(this.id, this.pending.revision, commands).catch(async (error: unknown) => {
+      if (!(error instanceof ServerRefusal && error.code === 'ahead')) throw error
+      // The stored shot is an older one than this window saw: a copy was brought back.
+      await this.startOver()
+      throw new ServerAway(error.message)
+    })
     const by = new Map(commands.map(c => [c.id, c]))
     const own = answer.outcomes.flatMap((o): JournalEntry[] =>
       o.status === 'applied' && by.has(o.id) ? [{ revision: o.revision, command: by.get(o.id)! }] : [],
@@ -265,7 +256,7 @@ export class ShotSession {
     const refused = answer.outcomes.flatMap((o): Lost[] =>
       o.status === 'refused' && by.has(o.id) ? [{ command: by.get(o.id)!, refusal: o.refusal }] : [],
     )
-    await browserStore.dropWaiting(this.id, new Set(commands.map(c => c.id)))
+    await this.keeper.settled(commands)
     // Acknowledged before, and in the document that was loaded: not to be done on top of it again.
     this.pending.drop(new Set(own.filter(e => e.revision <= this.pending.revision).map(e => e.command.id)))
     const missed = answer.missed.filter(e => !own.some(o => o.revision === e.revision))
@@ -274,55 +265,44 @@ export class ShotSession {
       this.refused(refused)
       this.tellWindows({ kind: 'refused', ids: refused.map(l => l.command.id) })
     }
-    this.setSaving('saving')
+    await this.compare(answer.revision, answer.hash)
   }
 
-  private async sendStrokes(): Promise<void> {
-    const kept = await browserStore.keptStrokes()
-    for (const { hash, bytes } of await browserStore.keptImages()) {
-      await server.keepImage(bytes).catch((error: Error) => {
-        // What the server does not take is told and let go; the change that names it is refused by name then.
-        if (!(error instanceof ServerRefusal)) throw error
-        this.listener.tell({ message: `A picture could not be kept: ${error.message}` })
-      })
-      await browserStore.dropImage(hash)
-    }
-    for (let rest = kept; rest.length;) {
-      const part = firstBatch(rest, k => lengthOf(k.stroke), BATCH)
-      rest = rest.slice(part.length)
-      await server.keepStrokes(part.map(k => k.stroke))
-      await browserStore.dropStrokes(part.map(k => k.hash))
-    }
+  /** The server's document and this window's are the same at one revision; else this one loads it again. */
+  private async compare(revision: number, hash: number | undefined): Promise<void> {
+    if (hash === undefined || this.pending.revision !== revision || this.pending.hash === hash) return
+    await this.startOver()
+    this.listener.tell({
+      message: 'This window showed another shot than the one that is stored, and has loaded it again.',
+      detail: 'What waits to be saved was kept.',
+    })
   }
 
-  private sendingFailed(error: unknown): void {
-    if (this.closed) return
-    // A refusal is told once and tried again all the same: a shot is taken back, a limit lifted, a sign-in made.
-    if (error instanceof ServerRefusal && error.message !== this.toldRefusal) {
-      this.toldRefusal = error.message
-      this.listener.tell({ message: error.message, detail: 'Your changes are kept in this browser.' })
-    } else if (!(error instanceof ServerRefusal) && !(error instanceof ServerAway)) console.error(error)
-    this.setSaving(error instanceof ServerRefusal ? 'gone' : 'away')
-    // What fails meanwhile (the stream of revisions does, again and again) does not put it off.
-    this.retry ??= setTimeout(() => void this.send(), RETRY_MS[Math.min(this.tries++, RETRY_MS.length - 1)])
+  /** A command that the server will never take is out of the shot, and kept aside to be exported. */
+  private async setAside(command: Command, reason: string): Promise<void> {
+    const label = this.steps.labelOf(stepOf(command)) ?? command.name
+    const aside: SetAside = { id: command.id, shot: this.id, command, label, reason, at: new Date().toISOString() }
+    const kept = await this.writes.add(() => browserStore.putAside(aside))
+    await this.keeper.settled([command])
+    this.forget(new Set([command.id]))
+    this.tellWindows({ kind: 'refused', ids: [command.id] })
+    this.listener.tell({
+      message: `“${label}” can not be saved: ${reason}`,
+      detail: kept
+        ? 'It was set aside (see the state of saving); everything else is saved.'
+        : 'Everything else is saved.',
+    })
   }
+
+  /** Changes that the server never takes, as this browser keeps them. Throws where its store cannot be read. */
+  asides = (): Promise<SetAside[]> => browserStore.setAside(this.id)
 
   // — what other windows do —
 
-  private listen(): void {
-    this.events = server.events(this.id)
-    this.events.onmessage = ({ data }) => {
-      if (this.saving.state === 'away' || this.saving.state === 'gone') void this.send()
-      this.heard = Math.max(this.heard, Number(data) || 0)
-      if (!this.sending) void this.catchUp()
-    }
-    this.events.onerror = () => {
-      if (this.closed || this.saving.state === 'gone') return
-      this.sendingFailed(new ServerAway())
-      // The browser tries again by itself, unless the server answered with a fault.
-      if (this.events?.readyState === EventSource.CLOSED)
-        setTimeout(() => this.closed || this.listen(), LISTEN_AGAIN_MS)
-    }
+  private hear(revision: number): void {
+    if (this.outbox.state === 'away' || this.outbox.state === 'gone') void this.outbox.send()
+    this.heard = Math.max(this.heard, revision)
+    if (!this.outbox.busy) void this.catchUp()
   }
 
   /** Takes in what was heard of: at once, or after what is being sent. */
@@ -332,24 +312,41 @@ export class ShotSession {
       const { entries } = await server.journal(this.id, this.pending.revision)
       await this.takeIn(entries)
     } catch (error) {
-      this.sendingFailed(error)
+      this.outbox.failed(error)
     }
   }
 
   private async takeIn(entries: readonly JournalEntry[]): Promise<void> {
-    const lost = this.pending.receive(entries)
-    if (lost === false) return this.startOver()
-    if (lost.length) this.refused(lost)
+    const replayed = this.pending.receive(entries)
+    if (replayed === false) return this.startOver()
+    this.replayed(replayed)
+    this.steps.acknowledged(new Map(entries.map(e => [stepOf(e.command), e.revision])))
     this.listener.shotChanged()
+  }
+
+  private replayed({ lost, again }: Replayed): void {
+    for (const local of again) this.rebased(local)
+    if (lost.length) this.refused(lost)
+  }
+
+  private rebased({ command, before, after }: Local): void {
+    this.steps.rebased(stepOf(command), changesBack(before, after))
   }
 
   /** The journal does not lead here: read the stored shot again and do what waits on top of it. */
   private async startOver(): Promise<void> {
     const stored = await server.shot(this.id)
     const opened = openShot(stored.document)
-    if (!opened.ok) throw new ServerRefusal(400, opened.code, opened.message)
+    if (!opened.ok) throw new ServerRefusal(409, opened.code, opened.message)
+    const waiting = await this.outbox.waiting()
+    // What was done in the meantime comes behind what waited.
+    const known = new Set(waiting.map(c => c.id))
+    const late = this.pending.commands.filter(c => !known.has(c.id))
     this.pending = new Pending(opened.shot, stored.revision)
-    for (const { command } of await browserStore.waiting(this.id)) this.pending.add(command)
+    for (const command of [...waiting, ...late]) {
+      const before = this.pending.shot
+      if (this.pending.add(command).ok) this.rebased({ command, before, after: this.pending.shot })
+    }
     this.listener.shotChanged()
   }
 
@@ -363,17 +360,12 @@ export class ShotSession {
     const ids = new Set(lost.map(l => l.command.id))
     // What the journal made impossible here is refused by the server as well: told once.
     const fresh = lost.filter(l => !this.toldLost.has(l.command.id))
-    const names = [
-      ...new Set(
-        fresh.map(
-          ({ command, refusal }) =>
-            `“${this.steps.labelOf(command.id) ?? command.name}” could not be kept: ${refusal.message}`,
-        ),
-      ),
-    ]
+    const words = ({ command, refusal: { message } }: Lost) =>
+      `“${this.steps.labelOf(command.id) ?? command.name}” could not be kept: ${message}`
+    const names = [...new Set(fresh.map(words))]
     for (const id of ids) this.toldLost.add(id)
     this.forget(ids)
-    this.writes.add(() => browserStore.dropWaiting(this.id, ids))
+    void this.outbox.drop(ids)
     if (names.length)
       this.listener.tell({
         message: names.join(' '),
@@ -383,7 +375,7 @@ export class ShotSession {
 
   /** Takes commands that will not be kept out of the shot and the undo steps. */
   private forget(ids: ReadonlySet<string>): void {
-    this.pending.drop(ids)
+    this.replayed(this.pending.drop(ids))
     this.steps.remove(this.steps.of(ids))
     this.listener.shotChanged()
   }

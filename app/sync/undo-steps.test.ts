@@ -10,12 +10,11 @@ function inWindow(shot: string) {
   const failures: Error[] = []
   const told = { windows: 0, changes: 0 }
   const writes = new Writes(e => failures.push(e))
-  const steps = new UndoSteps(
-    shot,
-    writes,
-    () => told.windows++,
-    () => told.changes++,
-  )
+  const steps = new UndoSteps(shot, writes, {
+    tellWindows: () => told.windows++,
+    changed: () => told.changes++,
+    rankOf: () => 0,
+  })
   const written = () =>
     new Promise<void>((resolve, reject) => writes.after(() => (failures[0] ? reject(failures[0]) : resolve())))
   return { steps, written, told }
@@ -58,6 +57,48 @@ describe('undo steps', () => {
     expect(steps.done?.label).toBe('first')
     await written()
     expect(await stored()).toEqual(['first done'])
+  })
+
+  it('not written yet are not wiped by what another window stored', async () => {
+    const [a, b] = [inWindow(shot), inWindow(shot)]
+    b.steps.add('b1', 'theirs', [])
+    await b.written()
+    a.steps.add('a1', 'mine', [])
+    await a.steps.read()
+    expect([a.steps.done?.label, a.steps.labelOf('b1')]).toEqual(['mine', 'theirs'])
+    a.steps.turn(a.steps.done!, 'undone', [])
+    await a.steps.read()
+    expect([a.steps.done?.label, a.steps.undone?.label]).toEqual(['theirs', 'mine'])
+    await a.written()
+    expect(await stored()).toEqual(['theirs done', 'mine undone'])
+  })
+
+  it('stand in the order of the revisions they made, those on their way behind them', async () => {
+    const { steps, written } = inWindow(shot)
+    for (const id of ['first', 'second', 'third']) steps.add(id, id, [])
+    steps.acknowledged(new Map([['first', 5]]))
+    expect(steps.done?.label).toBe('third')
+    steps.acknowledged(
+      new Map([
+        ['second', 7],
+        ['third', 6],
+      ]),
+    )
+    expect(steps.done?.label).toBe('second')
+    await written()
+    const next = inWindow(shot)
+    await next.steps.read()
+    expect(next.steps.done?.label).toBe('second')
+  })
+
+  it('are found again with the changes that they have on top of another shot', async () => {
+    const { steps, written } = inWindow(shot)
+    steps.add('c1', 'first', [])
+    const changes = [{ kind: 'value' as const, path: ['length'], before: 2, after: 1 }]
+    steps.rebased('c1', changes)
+    steps.rebased('none', changes)
+    await written()
+    expect((await browserStore.undoSteps(shot)).map(s => s.changes)).toEqual([changes])
   })
 
   it('of other shots are left alone', async () => {

@@ -5,8 +5,17 @@ export class Writes {
   /** `failed` is told of each that could not be done; the next ones are done all the same. */
   constructor(private readonly failed: (error: Error) => void) {}
 
-  add(work: () => Promise<void>): void {
-    this.last = this.last.then(work).catch(this.failed)
+  /** Does a write in its turn; true when the store has it, false where it could not be written. */
+  add(work: () => Promise<void>): Promise<boolean> {
+    const done = this.last.then(work).then(
+      () => true,
+      (error: Error) => {
+        this.failed(error)
+        return false
+      },
+    )
+    this.last = done
+    return done
   }
 
   /** Calls when everything that was added up to now is written. */

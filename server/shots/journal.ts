@@ -1,6 +1,6 @@
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import type { Command, JournalEntry } from '#core/commands'
-import { upgradedCommand } from '#core/commands'
+import { picturesIn, strokesIn, upgradedCommand } from '#core/commands'
 
 /** A command as JSON, as the journal keeps it, made once for each command that comes in. */
 const texts = new WeakMap<Command, string>()
@@ -12,17 +12,10 @@ export function textOf(command: Command): string {
   return text
 }
 
-/** The hashes that a command names, wherever in its arguments. */
-export function hashesIn(command: Command): string[] {
-  const text = textOf(command)
-  return text.includes('"hash":"') ? [...new Set([...text.matchAll(/"hash":"([0-9a-f]{64})"/g)].map(m => m[1]!))] : []
-}
-
+/** The hashes of the strokes that a command names. */
+export const hashesIn = (command: Command): string[] => strokesIn(textOf(command))
 /** The pictures that a command names, by the hashes of their bytes. */
-export function filesIn(command: Command): string[] {
-  const text = textOf(command)
-  return text.includes('"file":"') ? [...new Set([...text.matchAll(/"file":"([0-9a-f]{64})"/g)].map(m => m[1]!))] : []
-}
+export const filesIn = (command: Command): string[] => picturesIn(textOf(command))
 
 /** The journal of a shot after a revision, in order. */
 export async function entriesAfter(

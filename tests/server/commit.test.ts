@@ -247,17 +247,23 @@ describe('bad input', () => {
   })
 })
 
-it('other windows hear each revision', async () => {
-  const id = await fresh()
-  const { shot } = await opened(id)
+it('one stream tells other windows each revision of all the shots they have open', async () => {
+  const [one, two] = [await fresh(), await fresh()]
   const abort = new AbortController()
-  const stream = await fetch(`${server.url}/api/shots/${id}/events`, { signal: abort.signal })
+  const stream = await fetch(`${server.url}/api/events?shot=${one}&shot=${two}`, { signal: abort.signal })
   const reader = stream.body!.pipeThrough(new TextDecoderStream()).getReader()
-  let heard = (await reader.read()).value ?? ''
-  expect(heard).toContain('data: 0')
-  await ask(`/api/shots/${id}/commands`, { base: 0, commands: [push(shot)] })
-  while (!heard.includes('data: 1')) heard += (await reader.read()).value ?? ''
+  let heard = ''
+  const hears = async (text: string) => {
+    while (!heard.includes(text)) heard += (await reader.read()).value ?? ''
+  }
+  await hears(`data: ${one} 0`)
+  await hears(`data: ${two} 0`)
+  for (const id of [one, two])
+    await ask(`/api/shots/${id}/commands`, { base: 0, commands: [push((await opened(id)).shot)] })
+  await hears(`data: ${one} 1`)
+  await hears(`data: ${two} 1`)
   abort.abort()
+  expect((await ask('/api/events')).status).toBe(400)
 })
 
 it('a shot that was put away is gone from the list and can be taken back', async () => {
