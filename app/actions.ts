@@ -11,6 +11,7 @@ import { railActions } from './rail/actions'
 import { exposureActions } from './sheet/actions-exposure'
 import { selectActions } from './sheet/actions-select'
 import { shotActions } from './shot/actions'
+import { stateActions } from './states/actions'
 import { travelActions } from './travel/actions'
 import { trayActions } from './tray/actions'
 
@@ -26,6 +27,7 @@ const rooms: readonly (readonly Action[])[] = [
   selectActions,
   exposureActions,
   shotActions,
+  stateActions,
   trayActions,
   figureActions,
   travelActions,

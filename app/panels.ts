@@ -4,6 +4,7 @@ import ReshapePanel from './light-table/ReshapePanel.vue'
 import PosesPanel from './poses/PosesPanel.vue'
 import ShotPanel from './shot/ShotPanel.vue'
 import TrayPanel from './tray/TrayPanel.vue'
+import StatesPanel from './states/StatesPanel.vue'
 import type { SidePanelName } from './ui/side'
 
 /** A panel of which one at a time is open. */
@@ -19,6 +20,7 @@ export const panels: Readonly<Record<SidePanelName, Panel>> = {
   tray: { component: TrayPanel, place: 'over', ofColumn: true },
   poses: { component: PosesPanel, place: 'over', ofColumn: true },
   shot: { component: ShotPanel, place: 'over', ofColumn: false },
+  states: { component: StatesPanel, place: 'over', ofColumn: false },
   parts: { component: PartsPanel, place: 'beside', ofColumn: true },
   reshape: { component: ReshapePanel, place: 'beside', ofColumn: false },
 }

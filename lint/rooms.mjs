@@ -26,7 +26,7 @@ export const floors = {
     ['figures'],
     ['picture'],
     ['exchange'],
-    ['tray', 'shot', 'list'],
+    ['tray', 'shot', 'states', 'list'],
   ],
   server: [['db'], ['http'], ['live', 'media'], ['shots'], ['plugins', 'middleware', 'api']],
 }

@@ -4,6 +4,7 @@ import { Keyboard, Moon, Pause, Play, Redo2, Repeat, Search, SkipBack, Sun, Undo
 import { feetFrames, parseLength, rateLabel, timecodeOf } from '#core/time'
 import { plural } from '#core/basic'
 import { toast } from 'vue-sonner'
+import SavingDialog from './SavingDialog.vue'
 import { useDesk } from './desk'
 import { useDialogs } from './dialogs'
 import { useTheme } from '~/ui/useTheme'
@@ -21,19 +22,28 @@ const side = useSide()
 const { name: themeName, toggle } = useTheme()
 const looped = computed(() => `${player.range.first}–${player.range.last}`)
 const saving = computed(() => {
-  const { state, kept } = history.saving
+  const { onlyHere, aside } = history.saving
+  if (desk.session?.readOnly) return { words: 'Read-only', title: desk.session.readOnly.refusal }
+  const words = savingWords.value
+  return {
+    words: `${words.words}${aside ? ` · ${aside} set aside` : ''}`,
+    title: `${words.title}${onlyHere ? ` ${plural(onlyHere, 'change')} in this open window only.` : ''}`,
+  }
+})
+const savingWords = computed(() => {
+  const { state, kept, onlyHere } = history.saving
   const n = plural(kept, 'change')
+  const here = onlyHere ? `${n} only in this window` : `${n} kept here`
   if (state === 'saved') return { words: 'All saved', title: 'Every change is stored by the server.' }
-  if (state === 'saving')
-    return { words: 'Saving …', title: `${n} on the way to the server, kept in this browser meanwhile.` }
+  if (state === 'saving') return { words: 'Saving …', title: `${n} on the way to the server.` }
   if (state === 'away')
     return {
-      words: kept ? `Server away · ${n} kept here` : 'Server away',
-      title: 'Go on working: changes are kept in this browser and sent when the server is back.',
+      words: kept ? `Server away · ${here}` : 'Server away',
+      title: 'Go on working: changes are sent when the server is back.',
     }
   return {
-    words: `Not saved · ${n} kept here`,
-    title: 'The server refuses this shot. The changes are kept in this browser.',
+    words: `Not saved · ${here}`,
+    title: 'The server does not take changes now. They are sent again.',
   }
 })
 const editing = ref(false)
@@ -174,13 +184,23 @@ function setLength(e: Event): void {
       >
     </div>
 
-    <span
-      class="shrink-0 text-[12px] whitespace-nowrap text-on-bottle-soft"
-      role="status"
+    <button
+      type="button"
+      class="shrink-0 rounded px-1 text-[12px] whitespace-nowrap text-on-bottle-soft hover:bg-white/10"
       :title="saving.title"
-      data-part="saving"
-      >{{ saving.words }}</span
+      @click="dialogs.open = 'saving'"
     >
+      <span
+        role="status"
+        data-part="saving"
+        >{{ saving.words }}</span
+      >
+    </button>
+    <SavingDialog
+      v-if="dialogs.open === 'saving'"
+      :sentence="saving.title"
+      @close="dialogs.open = null"
+    />
     <div class="flex items-center gap-1">
       <button
         type="button"

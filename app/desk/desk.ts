@@ -7,6 +7,8 @@ import { openingPlan } from '#core/document'
 import { Contents, sceneOf } from '#core/pass'
 import { usePaintCounts } from '~/ui/paint/counts'
 import type { Draft } from '#core/commands'
+import type { Told } from '~/sync/listener'
+import type { StateName } from '~/sync/opening'
 import { ShotSession } from '~/sync/session'
 import { useHistory } from './history'
 import type { Focus, Scene, Selection } from './scene'
@@ -170,17 +172,17 @@ function useOpening({ session, shot, preview, contents, ...at }: Sighted) {
     at.columnId.value = plan.order.find(c => !plan.columns[c]!.background) ?? plan.order[0] ?? ''
   }
 
-  async function open(id: string): Promise<void> {
+  /** Opens a shot, or an earlier state of it to be looked at. Throws ServerRefusal or ServerAway. */
+  async function open(id: string, state: StateName | null = null): Promise<void> {
     contents.value = markRaw(new Contents())
-    session.value = markRaw(
-      await ShotSession.open(id, {
-        shotChanged,
-        stepsChanged,
-        savingChanged,
-        arrived: () => (counts.arrivals += 1),
-        tell: t => toast(t.message, { description: t.detail, duration: TOLD_MS }),
-      }),
-    )
+    const listener = {
+      shotChanged,
+      stepsChanged,
+      savingChanged,
+      arrived: () => (counts.arrivals += 1),
+      tell: (t: Told) => toast(t.message, { description: t.detail, duration: TOLD_MS }),
+    }
+    session.value = markRaw(await (state ? ShotSession.look(id, state, listener) : ShotSession.open(id, listener)))
     begin(session.value.shot)
     shotChanged()
     stepsChanged()

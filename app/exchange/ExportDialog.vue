@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { saveFile } from '~/ui/save-file'
 import { computed, onScopeDispose, ref } from 'vue'
 import { proxy, wrap } from 'comlink'
 import { Download } from '@lucide/vue'
@@ -43,14 +44,6 @@ const fileName =
 let worker: Worker | null = null
 let api: ReturnType<typeof wrap<ImagesWorker>> | null = null
 
-function save(blob: Blob, name: string): void {
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(blob)
-  link.download = name
-  link.click()
-  setTimeout(() => URL.revokeObjectURL(link.href), 60_000)
-}
-
 async function images(): Promise<void> {
   if (wrong.value) return
   worker ??= new Worker(new URL('./images.worker.ts', import.meta.url), { type: 'module' })
@@ -77,7 +70,7 @@ async function images(): Promise<void> {
         done.value = n
       }),
     )
-    if (blob) save(blob, `${fileName}-${first.value}-${last.value}.zip`)
+    if (blob) saveFile(`${fileName}-${first.value}-${last.value}.zip`, blob)
   } catch (error) {
     failed.value = `The images could not be made: ${(error as Error).message}`
   }
@@ -91,7 +84,7 @@ async function svg(what: SvgWhat): Promise<void> {
     const strokes = await desk.session!.allStrokes()
     const job = { drawings: selected, what, name: fileName, strokes }
     const made = await svgOut(desk.scene!, desk.focus!, job)
-    save(made.blob, made.name)
+    saveFile(made.name, made.blob)
   } catch (error) {
     svgFailed.value = `The SVG could not be made: ${(error as Error).message}`
   }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { saveFile } from '~/ui/save-file'
 import { computed, ref, shallowRef } from 'vue'
 import Papa from 'papaparse'
 import { Download, Upload } from '@lucide/vue'
@@ -19,11 +20,7 @@ const read = shallowRef<{ columns: SheetColumn[]; frames: number } | null>(null)
 const MOST = 8 * 1024 * 1024
 
 function write(): void {
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(new Blob([sheetCsv(desk.shot!, desk.plan!)], { type: 'text/csv' }))
-  link.download = `${props.name}-sheet.csv`
-  link.click()
-  setTimeout(() => URL.revokeObjectURL(link.href), 60_000)
+  saveFile(`${props.name}-sheet.csv`, new Blob([sheetCsv(desk.shot!, desk.plan!)], { type: 'text/csv' }))
 }
 async function select(e: Event): Promise<void> {
   const file = (e.target as HTMLInputElement).files?.[0]

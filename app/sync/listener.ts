@@ -8,6 +8,8 @@ export interface Saving {
   readonly state: OutboxState
   readonly kept: number
   readonly onlyHere: number
+  /** Changes that the server never takes, set aside in this browser. */
+  readonly aside: number
 }
 
 export interface Told {

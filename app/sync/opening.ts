@@ -1,12 +1,18 @@
+import { plural } from '#core/basic'
 import type { KeptState, Shot } from '#core/document'
 import { openShot, openWhatFits } from '#core/document'
+import type { StateName } from './server'
 import { server, ServerRefusal } from './server'
+
+export type { StateName }
 
 /** A shot that is shown and not to be changed. */
 export interface ReadOnly {
   readonly kind: 'unreadable' | 'state'
   /** What is shown, in a sentence or two. */
   readonly reason: string
+  /** Where exactly it does not fit, for who mends it; empty where nothing is wrong. */
+  readonly detail: string
   /** What a change is answered. */
   readonly refusal: string
   /** The state that is looked at, or the last one that can be read; null where there is none. */
@@ -35,10 +41,13 @@ export async function openStored(id: string): Promise<Stored> {
   const shot = shown?.shot ?? last?.shot
   if (!shot) throw new ServerRefusal(409, opened.code, opened.message)
   const left = shown ? `Shown without ${listed(shown.left)}.` : 'Shown as it was last kept whole.'
+  const older = last ? plural(revision - last.state.revision, 'change') : ''
+  const offered = last ? `The last state kept whole is ${older} older.` : 'No earlier state can be read.'
   const refusal = 'This shot can only be looked at: what is stored of it does not fit its form.'
   const readOnly: ReadOnly = {
     kind: 'unreadable',
-    reason: `${opened.message} ${left}`,
+    reason: `What is stored of it does not fit its form. ${left} ${offered}`,
+    detail: opened.message,
     refusal,
     state: last?.state ?? null,
   }
@@ -60,7 +69,10 @@ async function lastReadable(id: string): Promise<{ state: KeptState; shot: Shot 
 }
 
 /** A kept state, for looking at or to be restored. Throws ServerRefusal or ServerAway. */
-export async function openState(id: string, state: KeptState): Promise<Stored> {
+export async function openState(id: string, name: StateName): Promise<Stored> {
+  const { states } = await server.states(id)
+  const state = states.find(s => s.revision === name.revision && s.kind === name.kind)
+  if (!state) throw new ServerRefusal(404, 'no-state', 'This earlier state is not kept any more.')
   const [{ document }, { production, revision }] = [await server.state(id, state), await server.shot(id)]
   const shown = openWhatFits(document)
   if (!shown) throw new ServerRefusal(409, 'unreadable', 'This earlier state can not be read.')
@@ -68,6 +80,7 @@ export async function openState(id: string, state: KeptState): Promise<Stored> {
   const readOnly: ReadOnly = {
     kind: 'state',
     reason: `An earlier state of the shot.${left}`,
+    detail: '',
     refusal: 'This is an earlier state of the shot, to be looked at. Restore it to go on from here.',
     state,
   }

@@ -82,7 +82,7 @@ function wholeAnswer(answer: Committed, commands: readonly Command[]): Committed
   return answer
 }
 
-type StateName = Pick<KeptState, 'revision' | 'kind'>
+export type StateName = Pick<KeptState, 'revision' | 'kind'>
 
 /** Every call to the server that the desk makes. */
 export const server = {

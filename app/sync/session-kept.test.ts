@@ -63,11 +63,11 @@ describe('without a store in the browser', () => {
     const { session, told } = await open()
     session.run(renamed('Only here'))
     session.run({ name: 'shot.set', args: { length: 66 } })
-    await vi.waitFor(() => expect(session.saving).toEqual({ state: 'away', kept: 2, onlyHere: 2 }), inTime)
+    await vi.waitFor(() => expect(session.saving).toEqual({ state: 'away', kept: 2, onlyHere: 2, aside: 0 }), inTime)
     session.undo()
     expect(session.shot.length).toBe(48)
     here.server.instead = null
-    await vi.waitFor(() => expect(session.saving).toEqual({ state: 'saved', kept: 0, onlyHere: 0 }), inTime)
+    await vi.waitFor(() => expect(session.saving).toEqual({ state: 'saved', kept: 0, onlyHere: 0, aside: 0 }), inTime)
     expect([here.server.shot.name, here.server.shot.length]).toEqual(['Only here', 48])
     expect(told.map(t => t.message)).toEqual([expect.stringMatching(/^This browser keeps nothing/)])
     for (const spy of spies) spy.mockRestore()

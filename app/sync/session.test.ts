@@ -11,7 +11,7 @@ describe('saving', () => {
     const { id, session } = await open()
     session.run(renamed('One'))
     session.run(renamed('Two'))
-    await vi.waitFor(() => expect(session.saving).toEqual({ state: 'saved', kept: 0, onlyHere: 0 }), inTime)
+    await vi.waitFor(() => expect(session.saving).toEqual({ state: 'saved', kept: 0, onlyHere: 0, aside: 0 }), inTime)
     await vi.waitFor(() => expect(here.server.shot.name).toBe('Two'), inTime)
     expect(await waiting(id)).toBe(0)
   })
@@ -39,7 +39,7 @@ describe('saving', () => {
     here.server.instead = bad
     const { id, session, told } = await open()
     session.run(renamed('Kept'))
-    await vi.waitFor(() => expect(session.saving).toEqual({ state, kept: 1, onlyHere: 0 }), inTime)
+    await vi.waitFor(() => expect(session.saving).toEqual({ state, kept: 1, onlyHere: 0, aside: 0 }), inTime)
     expect(await waiting(id)).toBe(1)
     await vi.waitFor(() => expect(here.server.sent.length).toBeGreaterThan(2), inTime)
     // Told once, however often it is tried.

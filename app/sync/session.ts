@@ -1,6 +1,6 @@
 import type { Applied, Command, Draft, JournalEntry } from '#core/commands'
 import { applyCommand, changesBack, changesTo, revertCommand } from '#core/commands'
-import type { KeptState, Shot } from '#core/document'
+import type { Shot } from '#core/document'
 import { imageHashes, openShot, SCHEMA, strokeHashes } from '#core/document'
 import type { Stroke } from '#core/stroke'
 import type { SetAside, UndoStep } from './browser-store'
@@ -9,7 +9,7 @@ import { newId } from './ids'
 import { Keeper } from './keeper'
 import { LiveRevisions } from './live'
 import { openState, openStored } from './opening'
-import type { ReadOnly } from './opening'
+import type { ReadOnly, StateName } from './opening'
 import type { Saving, SessionListener } from './listener'
 import { lengthOf, Outbox } from './outbox'
 import type { Local, Lost, Replayed } from './pending'
@@ -55,6 +55,7 @@ export class ShotSession {
   private live: LiveRevisions | null = null
   private closed = false
   private toldStore = false
+  private aside = 0
   private readonly toldLost = new Set<string>()
   /** The newest revision that the server spoke of. */
   private heard = 0
@@ -104,6 +105,7 @@ export class ShotSession {
     await session.keeper.takeUp(() => session.storeFailed())
     // Refused here may only mean that the journal has it already; the server decides.
     for (const command of await session.outbox.waiting()) session.pending.add(command)
+    await session.countAside()
     session.live = new LiveRevisions(newId(), id, {
       heard: at => session.hear(at),
       away: () => session.outbox.state === 'gone' || session.outbox.failed(new ServerAway()),
@@ -113,7 +115,7 @@ export class ShotSession {
   }
 
   /** Opens an earlier state of a shot for looking at. Throws ServerRefusal or ServerAway. */
-  static async look(id: string, state: KeptState, listener: SessionListener): Promise<ShotSession> {
+  static async look(id: string, state: StateName, listener: SessionListener): Promise<ShotSession> {
     const { shot, production, revision, readOnly } = await openState(id, state)
     return new ShotSession(id, production, new Pending(shot, revision), readOnly, listener)
   }
@@ -125,7 +127,7 @@ export class ShotSession {
   get saving(): Saving {
     const { state, busy, onlyHere } = this.outbox
     const kept = this.pending.count
-    return { state: state === 'saving' && !kept && !busy ? 'saved' : state, kept, onlyHere }
+    return { state: state === 'saving' && !kept && !busy ? 'saved' : state, kept, onlyHere, aside: this.aside }
   }
 
   /** What a command would give, without doing it. */
@@ -209,7 +211,7 @@ export class ShotSession {
   // — earlier states —
 
   /** Brings an earlier state back, as a change that can be undone. Throws ServerRefusal or ServerAway. */
-  async restore(state: KeptState, called: string): Promise<boolean> {
+  async restore(state: StateName, called: string): Promise<boolean> {
     const { shot } = await openState(this.id, state)
     const changes = changesTo(this.shot, { ...shot, id: this.shot.id })
     if (!changes.length) {
@@ -283,6 +285,7 @@ export class ShotSession {
     const label = this.steps.labelOf(stepOf(command)) ?? command.name
     const aside: SetAside = { id: command.id, shot: this.id, command, label, reason, at: new Date().toISOString() }
     const kept = await this.writes.add(() => browserStore.putAside(aside))
+    await this.countAside()
     await this.keeper.settled([command])
     this.forget(new Set([command.id]))
     this.tellWindows({ kind: 'refused', ids: [command.id] })
@@ -296,6 +299,19 @@ export class ShotSession {
 
   /** Changes that the server never takes, as this browser keeps them. Throws where its store cannot be read. */
   asides = (): Promise<SetAside[]> => browserStore.setAside(this.id)
+
+  async discard({ id }: SetAside): Promise<void> {
+    await this.writes.add(() => browserStore.dropAside(id))
+    await this.countAside()
+  }
+
+  private async countAside(): Promise<void> {
+    this.aside = await this.asides().then(
+      list => list.length,
+      () => this.aside,
+    )
+    this.listener.savingChanged()
+  }
 
   // — what other windows do —
 

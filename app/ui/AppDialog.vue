@@ -18,17 +18,17 @@ const emit = defineEmits<{ close: [] }>()
     />
     <div class="fixed inset-0 overflow-y-auto p-6">
       <DialogPanel
-        class="mx-auto rounded-lg border border-edge bg-panel p-5 text-graphite shadow-xl"
+        class="relative mx-auto rounded-lg border border-edge bg-panel p-5 text-graphite shadow-xl"
         :class="wide ? 'max-w-4xl' : 'max-w-lg'"
       >
-        <div class="mb-3 flex items-start justify-between gap-4">
-          <DialogTitle class="text-[17px] font-semibold">{{ title }}</DialogTitle>
-          <CloseButton
-            :size="16"
-            @click="emit('close')"
-          />
-        </div>
+        <DialogTitle class="mb-3 pr-10 text-[17px] font-semibold">{{ title }}</DialogTitle>
         <slot />
+        <!-- Last, so that a dialog opens with its first field ready for typing. -->
+        <CloseButton
+          class="absolute top-5 right-5"
+          :size="16"
+          @click="emit('close')"
+        />
       </DialogPanel>
     </div>
   </Dialog>

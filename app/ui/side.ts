@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { ref } from 'vue'
 
 /** The panels of which one at a time is open beside the picture. */
-export type SidePanelName = 'tray' | 'poses' | 'shot' | 'parts' | 'reshape'
+export type SidePanelName = 'tray' | 'poses' | 'shot' | 'states' | 'parts' | 'reshape'
 
 export const useSide = defineStore('side', () => {
   const open = ref<SidePanelName | null>(null)

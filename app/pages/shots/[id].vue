@@ -36,6 +36,8 @@ import RangeBar from '~/sheet/RangeBar.vue'
 import RangeMore from '~/sheet/RangeMore.vue'
 import { useSheet } from '~/sheet/sheet'
 import SheetView from '~/sheet/SheetView.vue'
+import ReadOnlyBar from '~/states/ReadOnlyBar.vue'
+import type { StateName } from '~/sync/server'
 import { ServerAway } from '~/sync/server'
 import { useTravel } from '~/travel/store'
 import TravelPlot from '~/travel/TravelPlot.vue'
@@ -59,10 +61,23 @@ useFlip()
 useKeys(actions, selections())
 useHead({ title: () => (desk.shot ? `${desk.shot.name} · Fintro` : 'Fintro') })
 
+/** The earlier state that the address asks for. */
+function lookedAt(): StateName | null {
+  const { state, kind } = route.query
+  return state === undefined ? null : { revision: Number(state), kind: (kind ?? 'regular') as StateName['kind'] }
+}
+/** Away from an earlier state, to the shot as it is. */
+async function toShot(): Promise<void> {
+  await navigateTo({ query: {} }, { replace: true })
+  desk.close()
+  await load()
+}
+
 async function load(): Promise<void> {
   failed.value = ''
   try {
-    await desk.open(String(route.params.id))
+    ready.value = false
+    await desk.open(String(route.params.id), lookedAt())
     sheet.notes = Object.keys(desk.plan?.notes ?? {}).length > 0
     ready.value = true
   } catch (error) {
@@ -98,6 +113,11 @@ function addColumn(): void {
       <TopBar
         :production="desk.session?.production ?? ''"
         @export="exchange.exporting = true"
+      />
+      <ReadOnlyBar
+        v-if="desk.session?.readOnly"
+        @restored="toShot"
+        @back="toShot"
       />
       <main class="relative flex min-h-0 flex-1">
         <section

@@ -1,0 +1,15 @@
+import type { Action } from '~/desk/action'
+import { useSide } from '~/ui/side'
+
+export const stateActions: readonly Action[] = [
+  {
+    id: 'side-states',
+    after: 'side-shot',
+    name: 'Earlier states and marks …',
+    group: 'Shot',
+    keys: [],
+    do: () => {
+      useSide().toggle('states')
+    },
+  },
+]
