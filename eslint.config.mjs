@@ -5,7 +5,7 @@ import { arrows } from './lint/rooms.mjs'
 const coreMayImport = ['zod', 'perfect-freehand', 'svgpath', 'd3-color', 'd3-polygon', 'simplify-js', 'fast-xml-parser']
 
 /** Calls in which a bare true is a value that is kept or compared, not a switch. */
-const valueCalls = ['ref', 'shallowRef', 'useLocalStorage', 'set', 'String', 'expect', 'toBe', 'toEqual', 'literal']
+const valueCalls = ['ref', 'shallowRef', 'useRemembered', 'set', 'String', 'expect', 'toBe', 'toEqual', 'literal']
 /** Calls of the platform and of packages, which cannot be given other arguments. */
 const packageCalls = ['push', 'simplify', 'readRawBody', 'getUint32', 'setUint32', 'setNoDelay']
 

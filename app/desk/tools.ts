@@ -1,5 +1,5 @@
 import { defineStore, skipHydrate } from 'pinia'
-import { useLocalStorage } from '@vueuse/core'
+import { useRemembered } from '~/ui/remembered'
 
 export const TOOLS = ['pose', 'pencil', 'eraser', 'select', 'joints', 'path', 'scale'] as const
 export type Tool = (typeof TOOLS)[number]
@@ -9,7 +9,7 @@ const FORMER: Readonly<Record<string, Tool>> = { rubber: 'eraser', choose: 'sele
 
 /** The tool in hand on the picture, remembered in this browser. */
 export const useTools = defineStore('tools', () => {
-  const tool = useLocalStorage<Tool>('fintro-tool', 'pose')
+  const tool = useRemembered<Tool>('fintro-tool', 'pose')
   if (!TOOLS.includes(tool.value)) tool.value = FORMER[tool.value] ?? 'pose'
   return { tool: skipHydrate(tool) }
 })

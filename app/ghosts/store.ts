@@ -1,5 +1,5 @@
 import { defineStore, skipHydrate } from 'pinia'
-import { useLocalStorage } from '@vueuse/core'
+import { useRemembered } from '~/ui/remembered'
 import { computed, ref, shallowRef } from 'vue'
 import { useDesk } from '~/desk/desk'
 import type { GhostPair, GhostSettings } from './ghosts'
@@ -8,12 +8,12 @@ import { GHOSTS, ghostsHere, settingsOf } from './ghosts'
 /** Which ghosts are seen. */
 export const useGhosts = defineStore('ghosts', () => {
   const desk = useDesk()
-  const on = useLocalStorage('fintro-ghosts', true)
+  const on = useRemembered('fintro-ghosts', true)
   /** Which neighbours, how strongly and in what tints. */
-  const rule = useLocalStorage<GhostSettings>('fintro-ghost-rule', { ...GHOSTS }, { mergeDefaults: true })
+  const rule = useRemembered<GhostSettings>('fintro-ghost-rule', { ...GHOSTS }, { mergeDefaults: true })
   rule.value = settingsOf(rule.value)
   /** Drawings that are always seen as ghosts, by stack. */
-  const pinned = useLocalStorage<Record<string, string[]>>('fintro-ghost-pins', {})
+  const pinned = useRemembered<Record<string, string[]>>('fintro-ghost-pins', {})
   const rowOpen = ref(false)
   /** Off while a key is held. */
   const hidden = ref(false)

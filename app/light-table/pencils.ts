@@ -1,4 +1,4 @@
-import { useLocalStorage } from '@vueuse/core'
+import { useRemembered } from '~/ui/remembered'
 import { computed } from 'vue'
 
 /**
@@ -25,11 +25,11 @@ export const PENCILS: readonly PencilKind[] = [
 
 /** The box of pencils, remembered in this browser, and the one in hand. */
 export function usePencils() {
-  const pencils = useLocalStorage<PencilKind[]>(
+  const pencils = useRemembered<PencilKind[]>(
     'fintro-pencils',
     PENCILS.map(p => ({ ...p })),
   )
-  const pencilId = useLocalStorage('fintro-pencil-now', 'tie-down')
+  const pencilId = useRemembered<string>('fintro-pencil-now', 'tie-down')
   const pencil = computed(() => pencils.value.find(p => p.id === pencilId.value) ?? pencils.value[0] ?? PENCILS[0]!)
   const setPencil = (change: Partial<PencilKind>): void => {
     pencils.value = pencils.value.map(p => (p.id === pencil.value.id ? { ...p, ...change } : p))

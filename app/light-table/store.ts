@@ -1,5 +1,5 @@
 import { defineStore, skipHydrate } from 'pinia'
-import { useLocalStorage } from '@vueuse/core'
+import { useRemembered } from '~/ui/remembered'
 import { ref, shallowRef, watch } from 'vue'
 import { useDesk } from '~/desk/desk'
 import { useTools } from '~/desk/tools'
@@ -18,17 +18,17 @@ export const useLightTable = defineStore('light-table', () => {
   const { pencils, pencilId, pencil, setPencil } = usePencils()
   const mode = ref<DrawMode>('free')
   /** Widths are px of the screen at the size that fits, so that lines look as wide however the picture is zoomed. */
-  const asSeen = useLocalStorage('fintro-width-as-seen', false)
-  const eraser = useLocalStorage<{ parts: boolean; size: number }>('fintro-rub', { parts: true, size: 9 })
+  const asSeen = useRemembered('fintro-width-as-seen', false)
+  const eraser = useRemembered<{ parts: boolean; size: number }>('fintro-rub', { parts: true, size: 9 })
   /** What the pen does on a held frame: draws on the held drawing, or begins a new one here. */
-  const onHeld = useLocalStorage<'held' | 'blank' | 'copy'>('fintro-on-held', 'held')
+  const onHeld = useRemembered<'held' | 'blank' | 'copy'>('fintro-on-held', 'held')
   /** After each stroke the playhead goes to the next drawing. */
   const drawThrough = ref(false)
 
   /** What is selected on the drawing under the playhead. */
   const selected = shallowRef<SelectedArt | null>(null)
-  const lasso = useLocalStorage('fintro-lasso', true)
-  const keepWidth = useLocalStorage('fintro-keep-width', false)
+  const lasso = useRemembered('fintro-lasso', true)
+  const keepWidth = useRemembered('fintro-keep-width', false)
   const clip = shallowRef<ArtClip | null>(null)
   /** What is selected belongs to one drawing: on another one nothing is. */
   watch(

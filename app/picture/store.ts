@@ -1,5 +1,5 @@
 import { defineStore, skipHydrate } from 'pinia'
-import { useLocalStorage } from '@vueuse/core'
+import { useRemembered } from '~/ui/remembered'
 import { ref, shallowRef } from 'vue'
 import type { Lens } from './lens'
 import { STRAIGHT } from './lens'
@@ -14,7 +14,7 @@ export const usePicture = defineStore('picture', () => {
   /** What is flipped through while a key is held. */
   const flipping = ref<'rock' | 'selection' | 'pinned' | null>(null)
   /** How many neighbours are rocked between, and how many drawings a second are shown then. */
-  const rock = useLocalStorage<{ n: number; speed: number }>('fintro-rock', { n: 2, speed: 4 })
+  const rock = useRemembered<{ n: number; speed: number }>('fintro-rock', { n: 2, speed: 4 })
 
   function reset(): void {
     lens.value = STRAIGHT

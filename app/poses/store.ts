@@ -1,11 +1,11 @@
 import { defineStore, skipHydrate } from 'pinia'
-import { useLocalStorage } from '@vueuse/core'
+import { useRemembered } from '~/ui/remembered'
 import { ref } from 'vue'
 
 /** Where new poses come. */
 export const usePoses = defineStore('poses', () => {
   /** At the playhead, or so many frames after the last begins. */
-  const newAt = useLocalStorage<{ every: boolean; n: number }>('fintro-new-at', { every: false, n: 8 })
+  const newAt = useRemembered<{ every: boolean; n: number }>('fintro-new-at', { every: false, n: 8 })
   /** The form that adds a pose is open. */
   const adding = ref(false)
   function reset(): void {

@@ -1,4 +1,4 @@
-import { useLocalStorage } from '@vueuse/core'
+import { useRemembered } from '~/ui/remembered'
 import { computed, onScopeDispose, ref } from 'vue'
 import type { Beats } from '#core/time'
 import { averaged } from '#core/time'
@@ -20,7 +20,7 @@ export function useActOut(shot: string) {
 
 /** The tries that are kept, newest last, and what is changed about them. */
 function useTries(shot: string) {
-  const tries = useLocalStorage<Try[]>(`fintro-beats-${shot}`, [])
+  const tries = useRemembered<Try[]>(`fintro-beats-${shot}`, [])
   const add = (beats: Beats): void => {
     tries.value = [...tries.value, { beats, out: [] }].slice(-MOST_TRIES)
   }
@@ -56,7 +56,7 @@ function useTapping(made: (beats: Beats) => void) {
   const running = ref(false)
   const now = ref(0)
   const beats = ref<number[]>([])
-  const click = useLocalStorage('fintro-click', false)
+  const click = useRemembered('fintro-click', false)
   const sounded = useClick()
   let [began, asked, clicked] = [0, 0, 0]
 

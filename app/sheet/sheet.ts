@@ -1,5 +1,5 @@
 import { defineStore, skipHydrate } from 'pinia'
-import { useLocalStorage } from '@vueuse/core'
+import { useRemembered } from '~/ui/remembered'
 import { computed, ref, shallowRef } from 'vue'
 import type { Clip } from './arrange'
 import { leftOf, ROW_HEIGHTS, rowsOf, USUAL_ROW } from './layout'
@@ -9,7 +9,7 @@ export type Margin = 'frame' | 'timecode' | 'feet'
 
 /** How the sheet is looked at, what was copied from it, and which of its forms are open. */
 export const useSheet = defineStore('sheet', () => {
-  const remembered = useLocalStorage('fintro-row', USUAL_ROW)
+  const remembered = useRemembered('fintro-row', USUAL_ROW)
   /** Height of a frame's row, px. */
   const rowHeight = computed({
     get: () => (ROW_HEIGHTS.includes(remembered.value as 15) ? remembered.value : USUAL_ROW),
@@ -17,7 +17,7 @@ export const useSheet = defineStore('sheet', () => {
       remembered.value = px
     },
   })
-  const margin = useLocalStorage<Margin>('fintro-margin', 'frame')
+  const margin = useRemembered<Margin>('fintro-margin', 'frame')
   /** The column of action notes is open. */
   const notes = ref(false)
   const rows = computed(() => rowsOf(rowHeight.value))

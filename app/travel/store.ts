@@ -1,5 +1,5 @@
 import { defineStore, skipHydrate } from 'pinia'
-import { useLocalStorage } from '@vueuse/core'
+import { useRemembered } from '~/ui/remembered'
 import { computed } from 'vue'
 import type { Point, Track } from '#core/travel'
 import { samePoint, trackOf } from '#core/travel'
@@ -8,11 +8,11 @@ import { useDesk } from '~/desk/desk'
 /** The points that are followed, and how their ways are looked at. */
 export const useTravel = defineStore('travel', () => {
   const desk = useDesk()
-  const arcs = useLocalStorage('fintro-arcs', true)
-  const plot = useLocalStorage('fintro-plot', false)
-  const plotOf = useLocalStorage<'frame' | 'drawing'>('fintro-plot-of', 'frame')
+  const arcs = useRemembered('fintro-arcs', true)
+  const plot = useRemembered('fintro-plot', false)
+  const plotOf = useRemembered<'frame' | 'drawing'>('fintro-plot-of', 'frame')
   /** By stack. */
-  const followed = useLocalStorage<Record<string, Point[]>>('fintro-points', {})
+  const followed = useRemembered<Record<string, Point[]>>('fintro-points', {})
   const points = computed(() => {
     const { stack } = desk
     return stack ? (followed.value[stack.id] ?? []).filter(p => stack.subjects[p.subject]) : []

@@ -1,7 +1,7 @@
-import { useLocalStorage } from '@vueuse/core'
+import { useRemembered } from '~/ui/remembered'
 import { watch } from 'vue'
 
-const name = useLocalStorage<'day' | 'night'>('fintro-theme', 'day')
+const name = useRemembered<'day' | 'night'>('fintro-theme', 'day')
 
 /** From day to night colours, or back. */
 export function toggleTheme(): void {

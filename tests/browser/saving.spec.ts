@@ -92,9 +92,10 @@ test('a stroke that is finished survives the tab being closed at once', async ({
 })
 
 test('two strokes in quick succession on a blank frame go on one drawing', async ({ desk, page }) => {
-  await desk.goTo(58)
-  await page.keyboard.press('x')
+  await desk.select(1, 50, 55)
+  await page.getByRole('button', { name: 'Blank', exact: true }).click()
   await expect.poll(() => desk.exposures()).toContain('X*')
+  await desk.goTo(52)
   const before = Object.keys((await desk.shot()).stacks['keeper-stack']!.drawings)
   await page.getByRole('button', { name: 'Pencil (D)' }).click()
   const p = await desk.picturePoint(500, 700)

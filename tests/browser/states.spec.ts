@@ -3,9 +3,10 @@ import { expect, test } from './fixtures'
 
 const length = 'Length of the shot: frames, seconds (2.5 s) or feet+frames (3+13)'
 
-test('a command is found by typing its name at once', async ({ page }) => {
+test('a command is found by typing its name at once', async ({ desk, page }) => {
+  await expect(desk.picture).toBeVisible()
   await page.keyboard.press('/')
-  await expect(page.getByLabel('Command', { exact: true })).toBeFocused()
+  await expect(page.getByRole('combobox', { name: 'Command' })).toBeFocused()
   await page.keyboard.type('earlier')
   await page.keyboard.press('Enter')
   await expect(page.getByRole('dialog', { name: 'Earlier states' })).toBeVisible()
