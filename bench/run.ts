@@ -1,6 +1,7 @@
 import { artSize } from './art'
 import { inBrowser, ofArt } from './browser'
 import { chartOrder, spacingSpan } from './charts'
+import { diskUsed } from './disk'
 import { commitGrowth } from './growth'
 import type { Row } from './row'
 import { within } from './row'
@@ -41,3 +42,4 @@ if (wants('desk.follow', 'rail.follow', 'play.on-time', 'sheet.open', 'sheet.scr
 if (wants('art.size')) print(await artSize(quick))
 if (wants('pen.follow', 'ghosts.cost', 'shot.open.art')) for (const row of await ofArt(quick, wants)) print(row)
 if (wants('commit.growth')) print(await commitGrowth(quick))
+if (wants('disk.10k')) print(await diskUsed(quick))

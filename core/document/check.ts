@@ -1,6 +1,6 @@
 import type { z } from 'zod'
 import type { Run, Runs } from '../sheet'
-import { bracketsOf, differingChunks, idsOutside, isRuns } from '../sheet'
+import { bracketsOf, differingChunks, idsOutside, isRuns, runsIn } from '../sheet'
 import { MAX_FRAMES } from '../time'
 import type { Chart, Column, Content, Drawing, Plan, Shot, Stack } from './document'
 import {
@@ -190,8 +190,7 @@ function runsFault(shot: Shot, old: Runs | undefined, { runs, stack }: Column, w
       if (inPlace && id !== was[i]!.id) inPlace = false
     }
   }
-  const listed = (chunks: typeof after) => chunks.flatMap(c => c.runs)
-  return inPlace ? null : idsFault(runs, listed(before), listed(after), what)
+  return inPlace ? null : idsFault(runs, runsIn(before), runsIn(after), what)
 }
 
 const NO_RUNS: Runs = { chunks: [], frames: 0, count: 0 }

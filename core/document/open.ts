@@ -1,4 +1,4 @@
-import { bracketsOf } from '../sheet'
+import { bracketsOf, listOf } from '../sheet'
 import type { Shot } from './document'
 import { SCHEMA, shotSchema } from './document'
 import { upgraded } from './upgrade'
@@ -45,7 +45,7 @@ export function firstLost(shot: Shot): string | null {
       if (leader === undefined || leader?.leader !== undefined)
         return `The column ${column.name} is lined up with one that is missing or lined up itself.`
       const ids = new Set<string>()
-      for (const run of column.runs.chunks.flatMap(c => c.runs)) {
+      for (const run of listOf(column.runs)) {
         if (run.drawing !== null && !stack.drawings[run.drawing])
           return `The column ${column.name} exposes a drawing that is missing.`
         if (ids.has(run.id)) return `The column ${column.name} has two exposures with the id ${run.id}.`

@@ -1,6 +1,6 @@
 import { textHash } from '../basic'
 import type { Run, Runs } from './runs'
-import { listOf, sharedChunks } from './runs'
+import { listOf, runsIn, sharedChunks } from './runs'
 
 /**
  * Exposures as they are stored: cut into blocks where the exposures themselves say so, so that the same exposures make
@@ -16,8 +16,10 @@ export interface Block {
 const EVERY = 24
 const begins = (run: Run): boolean => textHash(run.id) >>> 0 < 2 ** 32 / EVERY
 
+type Blocks = Map<string, Block>
+
 /** The blocks of a list that begins a block, by the id of their first exposures, in order. */
-function cut(list: readonly Run[], before: string | null): Map<string, Block> {
+function cut(list: readonly Run[], before: string | null): Blocks {
   const blocks = new Map<string, Block>()
   let after = before
   for (let i = 0; i < list.length;) {
@@ -32,41 +34,61 @@ function cut(list: readonly Run[], before: string | null): Map<string, Block> {
 
 export const blocksOf = (runs: Runs): Map<string, Block> => cut(listOf(runs), null)
 
-/** The exposures before a chunk, last first. */
-function* backFrom(runs: Runs, chunk: number): Generator<Run> {
-  for (let c = chunk - 1; c >= 0; c--) {
-    const inside = runs.chunks[c]!.runs
-    for (let i = inside.length - 1; i >= 0; i--) yield inside[i]!
-  }
-}
-
-/** From the end of the shared head back to where its last block begins, and what begins the block before that. */
-function headOf(runs: Runs, head: number): { lead: Run[]; before: string | null } {
+/** From a place in a list back to where its block begins, and what begins the block before that; null for the first. */
+function headOf(runs: Runs, chunk: number, index: number): { lead: Run[]; before: string | null } {
   const lead: Run[] = []
   let begun = false
   let first: string | null = null
-  for (const run of backFrom(runs, head)) {
-    if (begun) first = run.id
-    else lead.push(run)
-    if (!begins(run)) continue
-    if (begun) break
-    begun = true
+  for (let c = chunk, i = index - 1; c >= 0; c--, i = (runs.chunks[c]?.count ?? 0) - 1) {
+    const inside = runs.chunks[c]?.runs ?? []
+    for (; i >= 0; i--) {
+      const run = inside[i]!
+      if (begun) first = run.id
+      else lead.push(run)
+      if (!begins(run)) continue
+      if (begun) return { lead: lead.reverse(), before: first }
+      begun = true
+    }
   }
   return { lead: lead.reverse(), before: first }
 }
 
-/** The rest of the last block that reaches into the shared tail, and the block behind it. */
-function tailOf(runs: Runs, from: number): { trail: Run[]; next: Run[] } {
+/** From a place on: the rest of the block that reaches there, and the block behind it. */
+function tailOf(runs: Runs, chunk: number, index: number): { trail: Run[]; next: Run[] } {
   const trail: Run[] = []
   const next: Run[] = []
-  for (let c = from; c < runs.chunks.length; c++) {
-    for (const run of runs.chunks[c]!.runs) {
-      if (begins(run) && next.length) return { trail, next }
-      if (begins(run) || next.length) next.push(run)
+  for (let c = chunk, i = index; c < runs.chunks.length; c++, i = 0) {
+    const inside = runs.chunks[c]!.runs
+    for (; i < inside.length; i++) {
+      const run = inside[i]!
+      const begun = begins(run)
+      if (begun && next.length) return { trail, next }
+      if (begun || next.length) next.push(run)
       else trail.push(run)
     }
   }
   return { trail, next }
+}
+
+/** Where two lists begin to differ, and how many exposures they share at the end: chunks first, then one by one. */
+function difference(a: Runs, b: Runs) {
+  const { head, tail } = sharedChunks(a, b)
+  const middle = (r: Runs) => runsIn(r.chunks.slice(head, r.chunks.length - tail))
+  const [was, is] = [middle(a), middle(b)]
+  const most = Math.min(was.length, is.length)
+  let first = 0
+  while (first < most && was[first] === is[first]) first++
+  let last = 0
+  while (last < most - first && was[was.length - 1 - last] === is[is.length - 1 - last]) last++
+  const part = (list: Run[]) => list.slice(first, list.length - last)
+  return { was: part(was), is: part(is), from: placeAt(a, head, first), to: placeAt(a, head, was.length - last) }
+}
+
+/** The place so many exposures behind the beginning of a chunk. */
+function placeAt(runs: Runs, chunk: number, offset: number): { chunk: number; index: number } {
+  let [c, index] = [chunk, offset]
+  while (c < runs.chunks.length && index >= runs.chunks[c]!.count) index -= runs.chunks[c++]!.count
+  return { chunk: c, index }
 }
 
 const same = (a: Block | undefined, b: Block): boolean =>
@@ -79,16 +101,14 @@ const same = (a: Block | undefined, b: Block): boolean =>
 
 /** The blocks that are others in `after`, and those that are gone, by their first exposures. Costs what changed. */
 export function changedBlocks(before: Runs, after: Runs): { put: Map<string, Block>; gone: string[] } {
-  const { head, tail } = sharedChunks(before, after)
-  const { lead, before: behind } = headOf(before, head)
-  const { trail, next } = tailOf(before, before.chunks.length - tail)
-  const middle = (r: Runs) => r.chunks.slice(head, r.chunks.length - tail).flatMap(c => c.runs)
-  const all = (r: Runs) => cut([...lead, ...middle(r), ...trail, ...next], behind)
-  const [old, now] = [all(before), all(after)]
-  return {
-    put: new Map([...now].filter(([id, block]) => !same(old.get(id), block))),
-    gone: [...old.keys()].filter(id => !now.has(id)),
-  }
+  const { was, is, from, to } = difference(before, after)
+  const { lead, before: behind } = headOf(before, from.chunk, from.index)
+  const { trail, next } = tailOf(before, to.chunk, to.index)
+  const all = (middle: readonly Run[]): Blocks => cut(lead.concat(middle, trail, next), behind)
+  const [old, now] = [all(was), all(is)]
+  const gone = [...old.keys()].filter(id => !now.has(id))
+  for (const [id, block] of now) if (same(old.get(id), block)) now.delete(id)
+  return { put: now, gone }
 }
 
 /** The exposures of blocks, in whatever order they come; null where one is missing or one too many. */

@@ -125,7 +125,14 @@ export function sliceRuns(runs: Runs, first: number, last: number): Runs {
 }
 
 /** All runs in order, as a plain list. */
-export const listOf = (runs: Runs): Run[] => runs.chunks.flatMap(c => c.runs as Run[])
+export const listOf = (runs: Runs): Run[] => runsIn(runs.chunks)
+
+/** The runs of successive chunks. By hand: flatMap takes a microsecond an entry. */
+export function runsIn(chunks: readonly Chunk[]): Run[] {
+  const list: Run[] = []
+  for (const { runs } of chunks) for (const run of runs) list.push(run)
+  return list
+}
 
 /** The run that is exposed on a frame; null before frame 1 and after the last run. */
 export function runAt(runs: Runs, frame: number): Place | null {
@@ -268,7 +275,7 @@ export function differingChunks(a: Runs, b: Runs): { before: readonly Chunk[]; a
  */
 export function differing(a: Runs, b: Runs): { start: number; before: Run[]; after: Run[] } {
   const { head, tail } = sharedChunks(a, b)
-  const part = (r: Runs) => r.chunks.slice(head, r.chunks.length - tail).flatMap(c => c.runs as Run[])
+  const part = (r: Runs) => runsIn(r.chunks.slice(head, r.chunks.length - tail))
   return { start: 1 + sumOf(a.chunks, head), before: part(a), after: part(b) }
 }
 

@@ -35,7 +35,7 @@ export function lookAt(bytes: Uint8Array): { type: string; width: number; height
   return { type, width: size.width, height: size.height }
 }
 
-/** Keeps a picture by the hash of its bytes. Keeping one twice changes nothing. */
+/** Keeps a picture by the hash of its bytes. Keeping one twice makes it young again, as with strokes. */
 export async function keepImage(
   db: Sequelize,
   bytes: Buffer,
@@ -43,10 +43,11 @@ export async function keepImage(
 ): Promise<{ hash: string; width: number; height: number }> {
   const { type, width, height } = lookAt(bytes)
   const hash = hashOfBytes(bytes)
-  await models(db).ImageRow.bulkCreate([{ hash, type, width, height, body: bytes }], {
-    ignoreDuplicates: true,
-    transaction,
-  })
+  await db.query(
+    `INSERT INTO images (hash, type, width, height, body) VALUES ($1, $2, $3, $4, $5)
+     ON CONFLICT (hash) DO UPDATE SET stored_at = now() WHERE images.stored_at < now() - interval '1 hour'`,
+    { bind: [hash, type, width, height, bytes], transaction },
+  )
   return { hash, width, height }
 }
 

@@ -7,7 +7,8 @@ import { models } from '../db/models'
 export const hashOf = (text: string): string => createHash('sha256').update(text).digest('hex')
 
 /**
- * Keeps strokes by the hash of their content and gives the hashes in the same order. Keeping one twice changes nothing.
+ * Keeps strokes by the hash of their content and gives the hashes in the same order. Keeping one twice makes it young
+ * again, so that cleaning leaves it until a command names it.
  */
 export async function keepStrokes(
   db: Sequelize,
@@ -18,7 +19,12 @@ export async function keepStrokes(
     const kept = tidy(s)
     return { hash: hashOf(strokeText(kept)), body: packStroke(kept) }
   })
-  await models(db).StrokeRow.bulkCreate(rows, { ignoreDuplicates: true, transaction })
+  const [hashes, bodies] = [rows.map(r => r.hash), rows.map(r => r.body)]
+  await db.query(
+    `INSERT INTO strokes (hash, body) SELECT DISTINCT ON (h) h, b FROM unnest($1::text[], $2::text[]) AS x (h, b) ORDER BY h
+     ON CONFLICT (hash) DO UPDATE SET stored_at = now() WHERE strokes.stored_at < now() - interval '1 hour'`,
+    { bind: [hashes, bodies], transaction },
+  )
   return rows.map(r => r.hash)
 }
 

@@ -89,12 +89,14 @@ async function commitOnCached(
     if (!out.ok) return null
     shot = out.shot
   }
-  const written = await write(db, shotId, cached.shot, shot, base, commands).catch((error: Error) => {
+  const writing = write(db, shotId, cached.shot, shot, base, commands).catch((error: Error) => {
     // A command that is known already: the long way tells which.
     if ((error as { code?: string }).code === UNIQUE_VIOLATION) return false
     throw error
   })
-  if (!written) return null
+  // Worked out while the database writes; a part that was hashed is not hashed again.
+  documentHash(shot)
+  if (!(await writing)) return null
   remember(shotId, base + commands.length, shot)
   return {
     shot,
@@ -202,12 +204,14 @@ async function applyAll(
   return { shot, applied, outcomes }
 }
 
+/** What is there stays there until the commit is done: cleaning leaves alone what someone holds on to. */
+const HELD = `WITH s AS (SELECT hash FROM strokes WHERE hash = ANY($1) FOR KEY SHARE),
+  i AS (SELECT hash FROM images WHERE hash = ANY($2) FOR KEY SHARE)
+  SELECT hash FROM s UNION ALL SELECT hash FROM i`
+
 async function keptHashes(db: Sequelize, commands: readonly Command[], transaction: Transaction): Promise<Set<string>> {
   const [named, files] = [[...new Set(commands.flatMap(hashesIn))], [...new Set(commands.flatMap(filesIn))]]
   if (!named.length && !files.length) return new Set()
-  const rows = await db.query<{ hash: string }>(
-    'SELECT hash FROM strokes WHERE hash = ANY($1) UNION ALL SELECT hash FROM images WHERE hash = ANY($2)',
-    { bind: [named, files], type: QueryTypes.SELECT, transaction },
-  )
+  const rows = await db.query<{ hash: string }>(HELD, { bind: [named, files], type: QueryTypes.SELECT, transaction })
   return new Set(rows.map(r => r.hash))
 }
