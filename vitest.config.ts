@@ -15,7 +15,7 @@ export default defineConfig({
         resolve: { alias },
         test: {
           name: 'core',
-          include: ['core/**/*.test.ts', 'demo/**/*.test.ts', 'app/**/*.test.ts'],
+          include: ['core/**/*.test.ts', 'demo/**/*.test.ts', 'app/**/*.test.ts', 'tests/ramble/**/*.test.ts'],
           environment: 'node',
         },
       },

@@ -1,3 +1,4 @@
+import type { Sequelize } from 'sequelize'
 import { QueryTypes } from 'sequelize'
 import type { Command } from '../core/commands'
 import { SCHEMA } from '../core/document'
@@ -11,6 +12,17 @@ import type { Row } from './row'
 
 const STROKE_POINTS = 60
 
+/** The bytes of each table with its indexes. */
+async function sizes(db: Sequelize): Promise<Record<string, number>> {
+  await db.query('VACUUM')
+  const rows = await db.query<{ name: string; bytes: string }>(
+    `SELECT relname AS name, pg_total_relation_size(oid) AS bytes FROM pg_class
+     WHERE relkind = 'r' AND relnamespace = 'public'::regnamespace`,
+    { type: QueryTypes.SELECT },
+  )
+  return Object.fromEntries(rows.map(r => [r.name, Number(r.bytes)]))
+}
+
 /** What 10,000 changes of the demo's shot take on the disk, MB: half re-timing, half strokes of 60 points. */
 export async function diskUsed(quick: boolean): Promise<Row> {
   const count = quick ? 500 : 10_000
@@ -18,16 +30,7 @@ export async function diskUsed(quick: boolean): Promise<Row> {
   try {
     const id = newTestId()
     await loadDemo(db, id)
-    const size = async (): Promise<Record<string, number>> => {
-      await db.query('VACUUM')
-      const rows = await db.query<{ name: string; bytes: string }>(
-        `SELECT relname AS name, pg_total_relation_size(oid) AS bytes FROM pg_class
-         WHERE relkind = 'r' AND relnamespace = 'public'::regnamespace`,
-        { type: QueryTypes.SELECT },
-      )
-      return Object.fromEntries(rows.map(r => [r.name, Number(r.bytes)]))
-    }
-    const before = await size()
+    const before = await sizes(db)
     const shot = opened((await readShot(db, id)).document)
     const own = Object.values(shot.stacks['keeper-stack']!.drawings).filter(d => d.own)
     const drawings = own.map(d => d.id)
@@ -65,7 +68,7 @@ export async function diskUsed(quick: boolean): Promise<Row> {
       const refused = done.outcomes.find(o => o.status === 'refused')
       if (refused) throw new Error(JSON.stringify(refused))
     }
-    const after = await size()
+    const after = await sizes(db)
     const grown = Object.keys(after).map(name => [name, (after[name]! - (before[name] ?? 0)) / 1e6] as const)
     return {
       bench: 'disk.10k',
