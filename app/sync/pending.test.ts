@@ -46,6 +46,17 @@ describe('what was done here', () => {
     expect(lostOf(p.receive([{ revision: 2, command: mine }]))).toEqual([])
     expect([exposures(p.shot), p.count]).toEqual(['1*14 13*17 25*6', 0])
   })
+  it('acknowledged together with what came before it, is done again on top of that', () => {
+    const shot = posedShot()
+    const p = new Pending(shot, 0)
+    const mine = push(shot, '1', 2)
+    p.add(mine)
+    p.receive([
+      { revision: 1, command: push(shot, '1', 3) },
+      { revision: 2, command: mine },
+    ])
+    expect([exposures(p.shot), p.revision, p.count]).toEqual(['1*17 13*12 25*6', 2, 0])
+  })
   it('tells what it leads from and to now, for taking it back', () => {
     const shot = posedShot()
     const p = new Pending(shot, 0)

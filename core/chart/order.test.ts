@@ -65,6 +65,15 @@ describe('the order of work', () => {
     ])
     expect(words([1 / 3, 2 / 3], [1, 3, 5, 7])).toEqual(['3 third 1–7', '5 half 3–7'])
   })
+  it('of two that cost the same takes the one nearest the middle of its gap, then the earlier', () => {
+    // Neither is a half, a third or a favour, whichever comes first.
+    expect(orderOfWork([0.42, 0.58]).map(t => t.tick)).toEqual([0, 1])
+    expect(orderOfWork([0.58, 0.42]).map(t => t.tick)).toEqual([1, 0])
+    expect(orderOfWork([0.4, 0.57]).map(t => t.tick)).toEqual([1, 0])
+    expect(orderOfWork([0.43, 0.6]).map(t => t.tick)).toEqual([0, 1])
+    // On the very same place: as they come.
+    expect(orderOfWork([0.25, 0.25])[0]!.tick).toBe(0)
+  })
   it('gives ticks beyond the poses from the nearer pose outward', () => {
     expect(orderOfWork([-0.2, -0.1, 0.5, 1.1, 1.2]).map(t => [t.tick, t.division])).toEqual([
       [2, 'half'],

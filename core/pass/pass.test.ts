@@ -122,3 +122,28 @@ describe('the rail', () => {
     expect(rail(shot).bars.find(b => b.number === '13')!.x).toBeCloseTo(0.5, 9)
   })
 })
+
+describe('the arc of a span', () => {
+  /** Where the figure of an in-between stands, px, after the pose of a drawing was carried down. */
+  const placeAfter = (id: string, carried: string | null, path: 'arc' | 'straight' = 'arc') => {
+    let shot = planned()
+    for (const chart of Object.values(shot.plans[PLAN]!.charts))
+      if (path === 'straight') shot = done(shot, 'chart.path', { plan: PLAN, chart: chart.id, path })
+    if (carried) {
+      const pose = drawn(shot)[carried]!.content.poses.keeper!
+      const poses = { keeper: { ...pose, place: { x: pose.place.x, y: pose.place.y + 300 } } }
+      shot = done(shot, 'drawing.pose', { stack: STACK, drawing: carried, poses })
+    }
+    return content(new Contents(), shot, id).poses.keeper!.place
+  }
+  const inBetween = (n: 0 | 1) => passes(planned())[n]!.members.at(-1)!.drawing
+  it('runs through the pose before it and the pose behind it', () => {
+    // In the first span the pose behind counts, in the second the pose before.
+    expect(distance(placeAfter(inBetween(0), null), placeAfter(inBetween(0), 'd25'))).toBeGreaterThan(1)
+    expect(distance(placeAfter(inBetween(1), null), placeAfter(inBetween(1), 'd1'))).toBeGreaterThan(1)
+  })
+  it('a straight way does not', () => {
+    expect(placeAfter(inBetween(0), 'd25', 'straight')).toEqual(placeAfter(inBetween(0), null, 'straight'))
+    expect(placeAfter(inBetween(1), 'd1', 'straight')).toEqual(placeAfter(inBetween(1), null, 'straight'))
+  })
+})

@@ -24,6 +24,8 @@ describe('blocks of exposures', () => {
             whole === 1 ? runsOf(list(come, `w${n}-`)) : splice(runs, place, Math.min(take, rest), list(come, `n${n}-`))
           const { put, gone } = changedBlocks(runs, after)
           for (const id of gone) expect(kept.delete(id)).toBe(true)
+          // What did not change is not put.
+          for (const [id, block] of put) expect(kept.get(id)).not.toEqual(block)
           for (const [id, block] of put) kept.set(id, block)
           runs = after
           expect(new Map([...kept].sort())).toEqual(new Map([...blocksOf(runs)].sort()))
@@ -39,6 +41,17 @@ describe('blocks of exposures', () => {
     const pushed = splice(runs, place, 1, [{ ...place.run, frames: 9 }])
     expect(changedBlocks(runs, pushed).put.size).toBe(1)
     expect(changedBlocks(runs, runsOf(listOf(pushed))).put.size).toBe(1)
+  })
+  it('says nothing where nothing changed, and tells a length and a drawing apart', () => {
+    const runs = runsOf(list(100))
+    const changed = (edit: (r: Run) => Run) => {
+      const place = runAt(runs, 50)!
+      return [...changedBlocks(runs, splice(runs, place, 1, [edit(place.run)])).put.values()].flatMap(b => b.runs)
+    }
+    expect(changedBlocks(runs, runsOf(list(100)))).toEqual({ put: new Map(), gone: [] })
+    expect(changed(r => ({ ...r }))).toEqual([])
+    expect(changed(r => ({ ...r, frames: 9 })).some(r => r.frames === 9)).toBe(true)
+    expect(changed(r => ({ ...r, drawing: null })).some(r => r.drawing === null)).toBe(true)
   })
   it('blocks that do not fit together are none', () => {
     const blocks = [...blocksOf(runsOf(list(200))).values()]

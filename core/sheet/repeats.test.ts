@@ -227,3 +227,19 @@ describe('repeat brackets', () => {
     expect(shown.frames).toBe(161)
   })
 })
+
+describe('repeats that an edit brings together', () => {
+  const before = row('1*2 2*2 3*2 4*2 5*2')
+  const inOrder = (...names: string[]): Runs => runsOf(names.map(id => listOf(before).find(r => r.id === id)!))
+  const kept = (after: Runs) => keptRepeats([repeat(0, 1, 2), repeat(2, 3, 2)], before, after).map(r => r.id)
+  it('stay while they stand one behind the other, also with nothing between them', () => {
+    expect(kept(inOrder('r0', 'r1', 'r2', 'r3'))).toEqual(['b0', 'b2'])
+    expect(kept(inOrder('r2', 'r3', 'r0', 'r1', 'r4'))).toEqual(['b0', 'b2'])
+  })
+  it('the later one goes where they would overlap, on whichever side', () => {
+    expect(kept(inOrder('r0', 'r2', 'r1', 'r3', 'r4'))).toEqual(['b0'])
+    expect(kept(inOrder('r2', 'r0', 'r3', 'r1', 'r4'))).toEqual(['b0'])
+    expect(kept(inOrder('r0', 'r2', 'r3', 'r1', 'r4'))).toEqual(['b0'])
+    expect(kept(inOrder('r2', 'r0', 'r1', 'r3', 'r4'))).toEqual(['b0'])
+  })
+})

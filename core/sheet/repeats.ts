@@ -187,12 +187,12 @@ export function keptRepeats(repeats: readonly Repeat[], before: Runs, after: Run
     endsIn(after, r, () => [follow(first), follow(last)])
   }
   const kept = repeats.map(r => keptRepeat(r, before, after)).filter(r => r !== null)
-  if (kept.length === repeats.length && kept.every((r, i) => r === repeats[i])) return repeats
   const stand = kept.map(r => {
     const [a, b] = endsIn(after, r)
     return { r, a: a!.start, b: b!.start }
   })
-  return stand.filter((x, i) => !stand.slice(0, i).some(y => y.a <= x.b && x.a <= y.b)).map(x => x.r)
+  const apart = stand.filter((x, i) => !stand.slice(0, i).some(y => y.a <= x.b && x.a <= y.b)).map(x => x.r)
+  return apart.length === repeats.length && apart.every((r, i) => r === repeats[i]) ? repeats : apart
 }
 
 function keptRepeat(repeat: Repeat, before: Runs, after: Runs): Repeat | null {

@@ -70,12 +70,19 @@ class Walker {
         this.done.push(step)
         await this.step(step)
         const fault = this.fault() ?? (this.done.length % LOOK_EVERY ? null : await this.look())
-        if (fault) return { steps: this.done, fault }
+        if (fault) return await this.failed(fault)
       }
-      return { steps: this.done, fault: (await this.look()) ?? (await this.back(first)) }
+      const fault = (await this.look()) ?? (await this.back(first))
+      return fault ? await this.failed(fault) : { steps: this.done, fault }
     } catch (error) {
-      return { steps: this.done, fault: this.fault() ?? `the walk broke off: ${(error as Error).message}` }
+      return this.failed(this.fault() ?? `the walk broke off: ${(error as Error).message}`)
     }
+  }
+
+  /** A picture of each window goes with a fault. */
+  private async failed(fault: string): Promise<Walked> {
+    for (const [i, w] of this.windows.entries()) await w.picture(`test-results/ramble-window-${i}.png`)
+    return { steps: this.done, fault }
   }
 
   private async step(step: Step): Promise<void> {

@@ -42,6 +42,11 @@ export class RambleWindow {
     await this.page.locator(PARTS.picture).waitFor({ timeout: 20_000 })
   }
 
+  /** What it looks like, for who has to find out. */
+  async picture(path: string): Promise<void> {
+    await this.page.screenshot({ path, timeout: 3000 }).catch(() => {})
+  }
+
   async close(): Promise<void> {
     await this.page.close()
   }
@@ -155,6 +160,8 @@ export class RambleWindow {
     if (await page.locator('[role=dialog][aria-modal=true]:visible').count())
       this.faults.push('a dialog does not close with Escape')
     await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
+    // While it plays, keys that go somewhere do not show.
+    if (await page.getByRole('button', { name: 'Stop', exact: true }).count()) await page.keyboard.press('Space')
     const frame = page.getByLabel('Frame', { exact: true })
     await page.keyboard.press('Home')
     const [before] = [await frame.textContent()]

@@ -2,13 +2,12 @@ import type { Sequelize } from 'sequelize'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Shot } from '../../core/document'
 import type { Command } from '../../core/commands'
-import { openShot, SCHEMA } from '../../core/document'
+import { documentHash, openShot, SCHEMA } from '../../core/document'
 import { applyCommand } from '../../core/commands'
 import { listOf } from '#core/sheet'
 import { models } from '../../server/db/models'
 import { loadDemo } from '../support/demo'
-import type { FintroServer } from '../support/server'
-import { newTestId, serve } from '../support/server'
+import { FintroServer, freePort, newTestId, serve } from '../support/server'
 
 let server: FintroServer
 let db: Sequelize
@@ -274,4 +273,38 @@ it('a shot that was put away is gone from the list and can be taken back', async
   expect([await listed(), (await ask(`/api/shots/${id}`)).status]).toEqual([false, 404])
   await ask(`/api/shots/${id}/restore`, {})
   expect(await listed()).toBe(true)
+})
+
+it('two servers before one database: what the other one did is never written over', async () => {
+  const other = new FintroServer(server.databaseUrl, await freePort())
+  await other.start()
+  try {
+    const id = await fresh()
+    const { shot } = await opened(id)
+    const name = (text: string): Command => ({
+      id: newTestId(),
+      schema: SCHEMA,
+      name: 'shot.set',
+      args: { name: text },
+    })
+    const send = async (url: string, base: number, command: Command) => {
+      const init = { method: 'POST', body: JSON.stringify({ base, commands: [command] }) }
+      const headers = { 'content-type': 'application/json' }
+      const answer = await fetch(`${url}/api/shots/${id}/commands`, { ...init, headers })
+      return (await answer.json()) as { revision: number; missed: unknown[]; hash: number }
+    }
+    // Both hold the document at hand; the first falls behind and must find out by itself.
+    await send(server.url, 0, push(shot))
+    await send(other.url, 1, name('From the other'))
+    const behind = await send(server.url, 1, push(shot, 2))
+    expect([behind.revision, behind.missed.length]).toEqual([3, 1])
+    // A window that has seen everything, on the server that has not.
+    const after = await send(other.url, 3, push(shot, 4))
+    expect([after.revision, after.missed.length]).toEqual([4, 0])
+    const now = await opened(id)
+    expect([now.shot.name, now.revision]).toEqual(['From the other', 4])
+    expect(after.hash).toBe(documentHash(now.shot))
+  } finally {
+    await other.kill('SIGTERM')
+  }
 })
