@@ -3,6 +3,8 @@ import { server } from './server'
 
 /** The browser opens a stream again by itself; where the server answered with a fault, we do. */
 const AGAIN_MS = 3000
+/** The server tells of so many at most. */
+const MOST_SHOTS = 100
 /** Windows that come or go together change the stream once. */
 const GATHER_MS = 50
 
@@ -30,6 +32,7 @@ export class LiveRevisions {
   private letGo: (() => void) | null = null
   private again: ReturnType<typeof setTimeout> | null = null
   private closed = false
+  private readonly leaving = () => this.tell({ kind: 'closed', window: this.window, shot: this.shot })
 
   constructor(
     private readonly window: string,
@@ -40,11 +43,13 @@ export class LiveRevisions {
     this.channel = new BroadcastChannel('fintro-live')
     this.channel.onmessage = ({ data }: MessageEvent<Message>) => this.told(data)
     this.tell({ kind: 'open', window, shot })
+    globalThis.addEventListener?.('pagehide', this.leaving)
     void exclusive('fintro-live', () => this.hold())
   }
 
   close(): void {
-    this.tell({ kind: 'closed', window: this.window, shot: this.shot })
+    this.leaving()
+    globalThis.removeEventListener?.('pagehide', this.leaving)
     this.closed = true
     this.stream?.close()
     if (this.again) clearTimeout(this.again)
@@ -86,7 +91,8 @@ export class LiveRevisions {
   }
 
   private listen(): void {
-    const shots = [...new Set(this.open.values())].sort()
+    // Ours first: of windows that went without a word some may be left over.
+    const shots = [...new Set([this.shot, ...this.open.values()])].slice(0, MOST_SHOTS).sort()
     const wanted = shots.join(' ')
     if (this.closed || (this.stream && this.stream.readyState !== EventSource.CLOSED && wanted === this.streamed))
       return

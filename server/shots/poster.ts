@@ -2,7 +2,7 @@ import type { Sequelize } from 'sequelize'
 import { writeSvg } from '#core/formats/svg'
 import { sceneOf } from '#core/pass'
 import { layersAt } from '#core/picture'
-import { imageHashes, openingPlan, strokeHashes } from '#core/document'
+import { imageHashes, openingPlan, openWhatFits, strokeHashes } from '#core/document'
 import { eachRun } from '#core/sheet'
 import { findImage } from '../media/images'
 import { opened, readShot } from './shots'
@@ -10,7 +10,9 @@ import { findStrokes } from '../media/strokes'
 
 /** One frame of a shot as SVG, for the list: the first frame of the key that is longest seen. */
 export async function poster(db: Sequelize, id: string): Promise<string> {
-  const shot = opened((await readShot(db, id)).document)
+  const { document } = await readShot(db, id)
+  // One that cannot be read is shown as far as it can be.
+  const shot = openWhatFits(document)?.shot ?? opened(document)
   const scene = sceneOf(shot, openingPlan(shot))
   const { plan } = scene
   const strokes = await findStrokes(db, strokeHashes(shot))

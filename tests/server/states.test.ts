@@ -167,6 +167,8 @@ describe('a stored shot that can not be read', () => {
     const command = { id: newTestId(), schema: SCHEMA, name: 'shot.set', args: { name: 'x' } }
     const refused = await ask<{ code: string }>(`/api/shots/${id}/commands`, { base: 0, commands: [command] }, 409)
     expect(refused.code).toBe('unreadable')
+    const poster = await fetch(`${server.url}/api/shots/${id}/poster`)
+    expect([poster.status, poster.headers.get('content-type')]).toEqual([200, 'image/svg+xml'])
     const zip = await fetch(`${server.url}/api/shots/${id}/archive`)
     const files = unzipSync(new Uint8Array(await zip.arrayBuffer()))
     expect(strFromU8(files['shot.json']!)).toContain('"role":"none"')
