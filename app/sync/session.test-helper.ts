@@ -20,7 +20,14 @@ export class Server {
   /** What it says the hash of its document is. */
   hash = (): number => documentHash(this.shot)
 
+  /** It takes what it is sent and says nothing. */
+  silent = false
+
   fetch = async (url: string, init: RequestInit = {}): Promise<Response> => {
+    if (this.silent)
+      return new Promise((_resolve, reject) =>
+        init.signal!.addEventListener('abort', () => reject(new Error('aborted'))),
+      )
     const body = typeof init.body === 'string' ? (JSON.parse(init.body) as { base: number; commands: Command[] }) : null
     if (url.endsWith('/commands')) {
       this.sent.push(body!.commands)

@@ -49,6 +49,27 @@ describe('saving', () => {
     expect([here.server.shot.name, await waiting(id)]).toEqual(['Kept', 0])
   })
 
+  it('gives up a request that has no answer after the stated time, and sends it again', async () => {
+    const { timeout } = AbortSignal
+    const asked: number[] = []
+    vi.spyOn(AbortSignal, 'timeout').mockImplementation(ms => {
+      asked.push(ms)
+      return timeout.call(AbortSignal, ms / 1000)
+    })
+    try {
+      const { session } = await open()
+      here.server.silent = true
+      session.run(renamed('Kept'))
+      await vi.waitFor(() => expect(session.saving).toMatchObject({ state: 'away', kept: 1 }), inTime)
+      expect(Math.max(...asked)).toBe(120_000)
+      here.server.silent = false
+      await vi.waitFor(() => expect(session.saving.state).toBe('saved'), inTime)
+      expect(here.server.shot.name).toBe('Kept')
+    } finally {
+      vi.restoreAllMocks()
+    }
+  })
+
   it('tries again with growing pauses, also while more is done', async () => {
     here.server.instead = says(500)
     const { session } = await open()
