@@ -3,6 +3,8 @@ export default {
   testRunner: 'vitest',
   vitest: { configFile: 'scripts/vitest.mutants.config.ts', related: false },
   coverageAnalysis: 'perTest',
+  // What runs while a module is loaded would need all tests for each mutant.
+  ignoreStatic: true,
   concurrency: 2,
   timeoutMS: 4000,
   reporters: ['clear-text', 'json'],
