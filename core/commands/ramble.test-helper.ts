@@ -58,12 +58,17 @@ export function anyCommand(shot: Shot, chance: Chance, undo: readonly Change[][]
   const args = (n: string) => madeUp(formOf(n), shot, chance, wrong)
   const single = () => {
     const inner = NAMES[Math.floor(chance() * NAMES.length)]!
-    return inner === 'together' || inner === 'revert'
+    return inner === 'together' || inner === 'revert' || inner === 'shot.restore'
       ? { name: 'shot.set', args: { length: 50 } }
       : { name: inner, args: args(inner) }
   }
   if (name === 'together') return { id, schema: SCHEMA, name, args: { commands: [single(), single()] } } as Command
   if (name === 'revert') return revertCommand(id, 'cmd-000001', 'Undo', [])
+  if (name === 'shot.restore') {
+    const changes = undo.length && chance() < 0.8 ? spoiled(undo.at(-1)!, chance) : null
+    const back = chance() < 0.7 && undo.length ? [...undo.at(-1)!] : changes
+    return { id, schema: SCHEMA, name, args: { revision: 3, state: 'an earlier state', changes: back } }
+  }
   return { id, schema: SCHEMA, name, args: args(name) } as Command
 }
 
