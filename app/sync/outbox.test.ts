@@ -121,4 +121,36 @@ describe('what waits', () => {
     expect([box.state, told]).toEqual(['away', []])
     box.close()
   })
+
+  it('that comes just as the last sending ends is sent as well', async () => {
+    const { shot, sent, box } = outbox()
+    let late = true
+    const usual = browserStore.waiting
+    const spy = vi.spyOn(browserStore, 'waiting').mockImplementation(async id => {
+      const list = await usual(id)
+      // Stored right behind this look, which finds nothing; the outbox is told while it still ends.
+      if (!list.length && late) {
+        late = false
+        await browserStore.addWaiting(shot, [named('late')])
+        box.sendSoon()
+      }
+      return list
+    })
+    await browserStore.addWaiting(shot, [named('a')])
+    await box.send()
+    await vi.waitFor(() => expect(sent).toEqual([['a'], ['late']]), { timeout: 4000 })
+    spy.mockRestore()
+  })
+
+  it('what was sent before it was stored does not wait again when it is', async () => {
+    const { shot, sent, box } = outbox(undefined, ['a'])
+    box.add(named('a'), 'here')
+    await box.send()
+    await browserStore.addWaiting(shot, [named('a')])
+    expect(await box.waiting()).toEqual([])
+    box.stored('a')
+    await vi.waitFor(async () => expect(await browserStore.waiting(shot)).toEqual([]))
+    await box.send()
+    expect(sent).toEqual([['a']])
+  })
 })

@@ -40,7 +40,11 @@ export class Outbox {
   state: OutboxState = 'saved'
   /** Done here and not in the store (yet, or because there is none). */
   private unstored: { readonly command: Command; readonly ahead: boolean }[] = []
+  /** Taken out of what waits. Some were sent before their turn in the store came, and are stored after it. */
+  private readonly gone = new Set<string>()
   private sending = false
+  /** Something came while it was sending; the list may have been read before. */
+  private more = false
   private closed = false
   private retry: ReturnType<typeof setTimeout> | null = null
   private tries = 0
@@ -69,6 +73,7 @@ export class Outbox {
   /** The store has a command. */
   stored(id: string): void {
     this.unstored = this.unstored.filter(u => u.command.id !== id)
+    if (this.gone.has(id)) void this.drop(new Set([id]))
     this.port.changed()
   }
 
@@ -76,7 +81,7 @@ export class Outbox {
   async waiting(): Promise<Command[]> {
     const stored = await browserStore.waiting(this.shot).catch(() => [])
     const all = [...stored.map(w => upgraded(w.command)), ...this.unstored.map(u => u.command)]
-    const by = new Map(all.map(c => [c.id, c]))
+    const by = new Map(all.filter(c => !this.gone.has(c.id)).map(c => [c.id, c]))
     // One that could not be stored may be older than one that could: ours go in the order they were done.
     const ours = this.port.order().flatMap(id => by.get(id) ?? [])
     const known = new Set(ours.map(c => c.id))
@@ -85,19 +90,22 @@ export class Outbox {
 
   /** Takes commands out of what waits. */
   async drop(ids: ReadonlySet<string>): Promise<void> {
+    for (const id of ids) this.gone.add(id)
     this.unstored = this.unstored.filter(u => !ids.has(u.command.id))
     await browserStore.dropWaiting(this.shot, ids).catch(() => {})
   }
 
   /** Sends unless a pause before the next try runs: a new change does not make it try at once. */
   sendSoon(): void {
-    if (!this.retry) void this.send()
+    if (this.sending) this.more = true
+    else if (!this.retry) void this.send()
   }
 
   /** Sends what waits, oldest first. One window at a time owns the outbox of a shot. */
   async send(): Promise<void> {
     if (this.sending || this.closed) return
     this.sending = true
+    this.more = false
     if (this.retry) clearTimeout(this.retry)
     this.retry = null
     try {
@@ -109,6 +117,7 @@ export class Outbox {
       this.toldRefusal = null
       this.sending = false
       this.set('saved')
+      if (this.more) return void this.send()
       await this.port.sent()
     } catch (error) {
       this.sending = false

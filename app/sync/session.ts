@@ -38,7 +38,8 @@ const LARGEST = 15_000_000
 const TOO_LARGE = 'This is too much for one change. Do it in several.'
 const refusal = (code: 'limit' | 'locked', message: string): Applied => ({ ok: false, refusal: { code, message } })
 const NOTHING_KEPT =
-  'This browser keeps nothing for Fintro (its store is blocked or full). Changes are sent to the server; until they are saved, only this open window has them.'
+  'This browser keeps nothing for Fintro (its store is blocked or full). ' +
+  'Changes are sent to the server; until they are saved, only this open window has them.'
 
 /**
  * One open shot: applies commands at once, keeps them in the browser, sends them in order, takes in what other windows
@@ -127,7 +128,8 @@ export class ShotSession {
   get saving(): Saving {
     const { state, busy, onlyHere } = this.outbox
     const kept = this.pending.count
-    return { state: state === 'saving' && !kept && !busy ? 'saved' : state, kept, onlyHere, aside: this.aside }
+    const settled = state === 'saved' || state === 'saving' ? (kept || busy ? 'saving' : 'saved') : state
+    return { state: settled, kept, onlyHere, aside: this.aside }
   }
 
   /** What a command would give, without doing it. */

@@ -53,7 +53,8 @@ export class UndoSteps {
   /** Something new was done: what was undone before can not be done again. */
   add(id: string, label: string, changes: Change[]): UndoStep {
     const step: UndoStep = { shot: this.shot, id, label, state: 'done', changes, schema: SCHEMA, revision: null }
-    this.set([...this.list.filter(s => s.state === 'done'), step])
+    this.remove(this.list.filter(s => s.state === 'undone'))
+    this.set([...this.list, step])
     this.write(step.id, step, () => browserStore.addUndoStep(step))
     return step
   }
