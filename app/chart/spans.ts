@@ -47,8 +47,8 @@ export function cut(scene: Scene, focus: Focus, chart: Chart, drawing: Drawing):
   if (!ends || index < 0) return null
   const { u } = chart.ticks[index]!
   const lead =
-    Object.keys(focus.stack!.subjects)
-      .map(s => chart.leads?.[partKey(s, 'place')])
+    subjectsOf(focus.stack!)
+      .map(s => chart.leads?.[partKey(s.id, 'place')])
       .find(l => l !== undefined) ?? 0
   return {
     name: 'chart.cut',

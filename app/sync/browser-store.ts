@@ -108,7 +108,7 @@ export const browserStore = {
   async undoSteps(shot: string): Promise<Required<UndoStep>[]> {
     return (await (await db()).getAllFromIndex('history', 'shot', shot)) as Required<UndoStep>[]
   },
-  /** Adds a step behind the done ones; what was undone can not be done again after it. */
+  /** Adds a step behind the done ones; what was undone cannot be done again after it. */
   async addUndoStep(step: UndoStep): Promise<void> {
     const tx = (await db()).transaction('history', 'readwrite')
     const all = await tx.store.index('shot').getAll(step.shot)

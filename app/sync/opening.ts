@@ -75,7 +75,7 @@ export async function openState(id: string, name: StateName): Promise<Stored> {
   if (!state) throw new ServerRefusal(404, 'no-state', 'This earlier state is not kept any more.')
   const [{ document }, { production, revision }] = [await server.state(id, state), await server.shot(id)]
   const shown = openWhatFits(document)
-  if (!shown) throw new ServerRefusal(409, 'unreadable', 'This earlier state can not be read.')
+  if (!shown) throw new ServerRefusal(409, 'unreadable', 'This earlier state cannot be read.')
   const left = shown.left.length ? ` Shown without ${listed(shown.left)}.` : ''
   const readOnly: ReadOnly = {
     kind: 'state',

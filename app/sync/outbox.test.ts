@@ -77,7 +77,7 @@ describe('what waits', () => {
     box.close()
   })
 
-  it('is sent also where the store can not be read or written', async () => {
+  it('is sent also where the store cannot be read or written', async () => {
     const { sent, box } = outbox(undefined, ['a', 'b'])
     const broken = () => Promise.reject(new Error('blocked'))
     const spies = [vi.spyOn(browserStore, 'waiting'), vi.spyOn(browserStore, 'dropWaiting')]

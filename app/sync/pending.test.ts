@@ -70,7 +70,7 @@ describe('what was done here', () => {
       '1*17 13*12 25*6',
     ])
   })
-  it('is given back where it can not be kept, and the rest is', () => {
+  it('is given back where it cannot be kept, and the rest is', () => {
     const shot = posedShot()
     const p = new Pending(shot, 0)
     const onGone = cmd('drawing.pose', { stack: STACK, drawing: 'd13', poses: { keeper: standing } })

@@ -111,7 +111,7 @@ export const server = {
   state: (id: string, { revision, kind }: StateName) =>
     ask<{ revision: number; document: StoredShot }>(`/api/shots/${id}/states/${revision}?kind=${kind}`),
   mark: (id: string, name: string) => post<{ states: KeptState[] }>(`/api/shots/${id}/states`, { name }),
-  /** Puts a kept state in the place of a stored shot that can not be read. */
+  /** Puts a kept state in the place of a stored shot that cannot be read. */
   replace: (id: string, { revision, kind }: StateName, command: string) =>
     post<Committed>(`/api/shots/${id}/states/${revision}?kind=${kind}`, { id: command }, LONG_PATIENCE_MS),
 }

@@ -170,7 +170,7 @@ describe('saving', () => {
     await vi.waitFor(() => expect([here.server.shot.length, here.server.shot.paper]).toEqual([60, '#ffffff']), inTime)
     expect([here.server.shot.name, session.shot.name, await waiting(id)]).toEqual(['Test', 'Test', 0])
     expect((await session.asides()).map(a => [a.command.args, a.reason])).toEqual([[{ name: 'Bad' }, 'Not so.']])
-    expect(told.map(t => t.message)).toEqual([expect.stringMatching(/can not be saved: Not so\.$/)])
+    expect(told.map(t => t.message)).toEqual([expect.stringMatching(/cannot be saved: Not so\.$/)])
     here.server.instead = usual
   })
 

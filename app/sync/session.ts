@@ -181,7 +181,7 @@ export class ShotSession {
   private revert(step: UndoStep, what: 'Undo' | 'Redo', state: UndoStep['state']): void {
     const before = this.shot
     const command = revertCommand(newId(), step.id, `${what}: ${step.label}`, step.changes)
-    const cannot = `“${step.label}” can not be ${state === 'undone' ? 'undone' : 'done again'}`
+    const cannot = `“${step.label}” cannot be ${state === 'undone' ? 'undone' : 'done again'}`
     if (lengthOf(command) > LARGEST) {
       this.listener.tell({ message: `${cannot}: it is too much for one change.` })
       return
@@ -292,7 +292,7 @@ export class ShotSession {
     this.forget(new Set([command.id]))
     this.tellWindows({ kind: 'refused', ids: [command.id] })
     this.listener.tell({
-      message: `“${label}” can not be saved: ${reason}`,
+      message: `“${label}” cannot be saved: ${reason}`,
       detail: kept
         ? 'It was set aside (see the state of saving); everything else is saved.'
         : 'Everything else is saved.',

@@ -50,7 +50,7 @@ export class UndoSteps {
     this.set([...kept, ...fresh])
   }
 
-  /** Something new was done: what was undone before can not be done again. */
+  /** Something new was done: what was undone before cannot be done again. */
   add(id: string, label: string, changes: Change[]): UndoStep {
     const step: UndoStep = { shot: this.shot, id, label, state: 'done', changes, schema: SCHEMA, revision: null }
     this.remove(this.list.filter(s => s.state === 'undone'))

@@ -30,13 +30,16 @@ export type Draft = { [N in CommandName]: { readonly name: N; readonly args: Arg
 export type Applied =
   { readonly ok: true; readonly shot: Shot; readonly label: string } | { readonly ok: false; readonly refusal: Refusal }
 
+/** The id of a command, made by whoever sends it. */
+export const commandIdSchema = z.string().regex(/^[A-Za-z0-9_-]{8,40}$/)
+
 /**
  * The outer form of a command, brought to the newest schema; its arguments are checked by the command's own form.
  * Commands of older schemas wait in browsers.
  */
 export const commandSchema = z
   .object({
-    id: z.string().regex(/^[A-Za-z0-9_-]{8,40}$/),
+    id: commandIdSchema,
     schema: z.number().int().min(1).max(SCHEMA, 'This command was made by a later Fintro.'),
     name: z.string(),
     args: z.record(z.string(), z.unknown()),

@@ -21,7 +21,7 @@ const apply = (shot: Shot, command: unknown): Shot => {
 const old = (name: string, args: object) => ({ id: 'waiting-0001', schema: 4, name, args })
 
 describe('an upgrade', () => {
-  it('takes each step once: one that can not be done twice is not', () => {
+  it('takes each step once: one that cannot be done twice is not', () => {
     const twice = { 1: (o: object) => ({ ...o, schema: 2, count: (o as { count: number }).count * 2 }) }
     const once = upgraded({ schema: 1, count: 3 }, 2, twice)
     expect(once).toEqual({ schema: 2, count: 6 })

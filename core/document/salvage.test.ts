@@ -43,4 +43,19 @@ describe('a shot that does not fit', () => {
     expect(openWhatFits(stored())).toMatchObject({ left: [] })
     for (const odd of [null, 3, {}, { schema: 99 }, { schema: 5, planOrder: [] }]) expect(openWhatFits(odd)).toBeNull()
   })
+  it('one chart of many is found by few looks, and the others stay', () => {
+    let charts = 0
+    const s = spoiled(x => {
+      const p = plan(x) as unknown as { charts: Record<string, object> }
+      const [chart] = Object.values(p.charts) as [{ ticks: unknown[] }]
+      // Many charts without in-betweens, and one among them that names what is not there.
+      for (let i = 0; i < 300; i++)
+        p.charts[`more-${i}`] = { ...chart, id: `more-${i}`, ticks: [], ...(i === 123 ? { from: 'none' } : {}) }
+      charts = Object.keys(p.charts).length
+    })
+    const out = openWhatFits(s)!
+    expect(out.left).toEqual(['a chart'])
+    expect(Object.keys(plan(out.shot).charts)).toHaveLength(charts - 1)
+    expect(plan(out.shot).charts['more-123']).toBeUndefined()
+  })
 })

@@ -25,11 +25,12 @@ export function openWhatFits(stored: unknown): Salvaged | null {
   return null
 }
 
-type Pruned = (stored: Tree, left: string[]) => Tree
-type Opens = (stored: Tree) => boolean
-const opens: Opens = stored => openShot(stored).ok
+/** Takes out what does not fit and notes it. */
+type Pruning = (stored: Tree, left: string[]) => Tree
+const opens = (stored: Tree): boolean => openShot(stored).ok
 
-const records = (v: unknown): [string, Tree][] =>
+type Entries = [string, Tree][]
+const records = (v: unknown): Entries =>
   isTree(v) ? Object.entries(v).filter((e): e is [string, Tree] => isTree(e[1])) : []
 
 /** A shot with nothing in its plans, to try a stack or an entry of a plan on its own. */
@@ -39,7 +40,7 @@ const bare = (stored: Tree, stacks: Tree, plan?: Tree): Tree => {
 }
 
 /** Drawings (and subjects) that do not fit their form become empty ones, so that what exposes them stays. */
-const drawingsOut: Pruned = (stored, left) => {
+const drawingsOut: Pruning = (stored, left) => {
   const stacks: Tree = {}
   for (const [id, stack] of records(stored.stacks)) {
     if (opens(bare(stored, { [id]: stack }))) {
@@ -63,7 +64,19 @@ const drawingsOut: Pruned = (stored, left) => {
   return { ...stored, stacks }
 }
 
-/** The plans of a shot with each entry of a record kept where it fits beside what is kept already. */
+/**
+ * As many of some entries as fit together, found by halves, so that a few that do not fit among thousands cost a few
+ * looks: those kept already, and of the list what fits beside them.
+ */
+function fitting(list: Entries, kept: Entries, fits: (entries: Entries) => boolean): Entries {
+  const all = [...kept, ...list]
+  if (!list.length || fits(all)) return all
+  if (list.length === 1) return kept
+  const half = Math.ceil(list.length / 2)
+  return fitting(list.slice(half), fitting(list.slice(0, half), kept, fits), fits)
+}
+
+/** The plans of a shot with the entries of a record that fit. */
 function entriesOut(
   stored: Tree,
   part: string,
@@ -73,12 +86,12 @@ function entriesOut(
 ): Tree {
   const plans: Tree = {}
   for (const [id, plan] of records(stored.plans)) {
-    const fit: Tree = {}
-    for (const [key, entry] of records(plan[part])) {
-      if (opens(bare(stored, stored.stacks as Tree, kept({ ...plan, [part]: { ...fit, [key]: entry } }))))
-        fit[key] = entry
-      else left.push(name(entry))
-    }
+    const entries = records(plan[part])
+    const tried = (some: Entries) => kept({ ...plan, [part]: Object.fromEntries(some) })
+    const fit = Object.fromEntries(
+      fitting(entries, [], some => opens(bare(stored, stored.stacks as Tree, tried(some)))),
+    )
+    left.push(...entries.filter(([key]) => !Object.hasOwn(fit, key)).map(([, entry]) => name(entry)))
     const order = Array.isArray(plan.order)
       ? plan.order.filter(c => part !== 'columns' || Object.hasOwn(fit, String(c)))
       : []
@@ -90,7 +103,7 @@ function entriesOut(
 const planHead = ({ id, name }: Tree): Tree => ({ id, name, columns: {}, order: [], charts: {} })
 
 /** Columns that do not fit, those lined up with others after those that lead them. */
-const columnsOut: Pruned = (stored, left) => {
+const columnsOut: Pruning = (stored, left) => {
   const sorted = Object.fromEntries(
     records(stored.plans).map(([id, plan]) => [
       id,
@@ -106,7 +119,7 @@ const columnsOut: Pruned = (stored, left) => {
   return entriesOut({ ...stored, plans: sorted }, 'columns', p => ({ ...planHead(p), columns: p.columns }), name, left)
 }
 
-const chartsOut: Pruned = (stored, left) =>
+const chartsOut: Pruning = (stored, left) =>
   entriesOut(
     stored,
     'charts',
@@ -116,7 +129,7 @@ const chartsOut: Pruned = (stored, left) =>
   )
 
 /** Notes, pins and kept spacings go as a whole where nothing else helps. */
-const extrasOut: Pruned = (stored, left) => {
+const extrasOut: Pruning = (stored, left) => {
   left.push('notes, pins and kept spacings')
   const plans = Object.fromEntries(records(stored.plans).map(([id, { notes: _n, pins: _p, ...plan }]) => [id, plan]))
   const { spacings: _s, scale: _c, ...rest } = stored

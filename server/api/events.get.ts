@@ -20,7 +20,6 @@ const wanted = z
 export default api(async event => {
   const ids = parsed(wanted, getQuery(event).shot)
   const now = () => models(database()).ShotRow.findAll({ where: { id: ids }, attributes: ['id', 'revision'] })
-  const rows = await now()
   const stream = createEventStream(event)
   const push = (id: string, revision: number) => void stream.push(`${id} ${revision}`)
   const off = await Promise.all(ids.map(id => onRevision(id, revision => push(id, revision))))
@@ -34,6 +33,8 @@ export default api(async event => {
     clearInterval(ping)
     for (const stop of off) stop()
   })
-  for (const r of rows) push(r.id, r.revision)
-  return stream.send()
+  // After listening began, so that nothing in between is missed.
+  const sent = stream.send()
+  for (const r of await now().catch(() => [])) push(r.id, r.revision)
+  return sent
 })

@@ -29,7 +29,7 @@ const manifestSchema = z.object({
 export async function writeArchive(db: Sequelize, id: string): Promise<{ name: string; bytes: Uint8Array }> {
   const { document: stored, production } = await readShot(db, id)
   const read = openShot(stored)
-  // One that can not be read goes out as it is stored, with all that was ever named in it.
+  // One that cannot be read goes out as it is stored, with all that was ever named in it.
   const named = read.ok ? { strokes: strokeHashes(read.shot), images: imageHashes(read.shot) } : await everNamed(db, id)
   const strokes = await findStrokes(db, named.strokes)
   const document = JSON.stringify(read.ok ? storeShot(read.shot) : stored)

@@ -51,9 +51,9 @@ export async function clean(db: Sequelize, keeping: Keeping = KEEPING): Promise<
     )
     const states = await gone(
       db,
-      `DELETE FROM snapshots d USING (
+      `DELETE FROM states d USING (
          SELECT shot_id, revision, row_number() OVER (PARTITION BY shot_id ORDER BY revision DESC) AS n
-         FROM snapshots WHERE kind = 'regular'
+         FROM states WHERE kind = 'regular'
        ) x WHERE d.shot_id = x.shot_id AND d.revision = x.revision AND d.kind = 'regular'
        AND x.n > $1 AND d.revision % $2 <> 0`,
       [keeping.states.newest, keeping.states.every],

@@ -11,7 +11,7 @@ import { keepState, readState } from './states'
 import { writeWhole } from './write'
 
 /**
- * Puts a kept state in the place of a stored shot that can not be read: there is nothing to compare it with, so it is no
+ * Puts a kept state in the place of a stored shot that cannot be read: there is nothing to compare it with, so it is no
  * change that could be undone. What was stored is kept as a state of its own. A shot that can be read is refused: there
  * it is a change like any other, made by the window.
  */

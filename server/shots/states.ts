@@ -25,7 +25,7 @@ export async function keepState(
 ): Promise<void> {
   const body = await pack(JSON.stringify(document))
   await db.query(
-    `INSERT INTO snapshots (shot_id, revision, kind, schema, name, body) VALUES ($1, $2, $3, $4, $5, $6)
+    `INSERT INTO states (shot_id, revision, kind, schema, name, body) VALUES ($1, $2, $3, $4, $5, $6)
      ON CONFLICT (shot_id, revision, kind) DO UPDATE SET schema = excluded.schema, name = excluded.name,
        body = excluded.body, at = now()`,
     { bind: [shotId, revision, kind, document.schema, name ?? null, body], transaction },
@@ -35,7 +35,7 @@ export async function keepState(
 /** The states that are kept of a shot, newest first. */
 export async function listStates(db: Sequelize, shotId: string): Promise<KeptState[]> {
   const rows = await db.query<Omit<KeptState, 'at'> & { at: Date }>(
-    'SELECT revision, kind, name, at FROM snapshots WHERE shot_id = $1 ORDER BY revision DESC, at DESC',
+    'SELECT revision, kind, name, at FROM states WHERE shot_id = $1 ORDER BY revision DESC, at DESC',
     { bind: [shotId], type: QueryTypes.SELECT },
   )
   return rows.map(r => ({ ...r, at: r.at.toISOString() }))
@@ -48,7 +48,7 @@ export async function readState(
   transaction?: Transaction,
 ): Promise<StoredShot> {
   const [row] = await db.query<{ body: Buffer }>(
-    'SELECT body FROM snapshots WHERE shot_id = $1 AND revision = $2 AND kind = $3',
+    'SELECT body FROM states WHERE shot_id = $1 AND revision = $2 AND kind = $3',
     { bind: [shotId, revision, kind], type: QueryTypes.SELECT, transaction },
   )
   if (!row) throw new Problem(404, 'no-state', 'This earlier state is not kept any more.')

@@ -55,7 +55,7 @@ test('a mark is set, looked at, restored and the restoring undone', async ({ des
   await expect.poll(async () => (await desk.shot()).length).toBe(99)
 })
 
-test('a shot that can not be read is shown as far as it can be, and its last good state brought back', async ({
+test('a shot that cannot be read is shown as far as it can be, and its last good state brought back', async ({
   desk,
   page,
   running: { db },

@@ -206,7 +206,7 @@ export class RambleWindow {
     const button = this.page.getByRole('button', { name: /^Undo/ })
     let n = 0
     for (; n < 2000 && (await button.isEnabled()); n++) await this.page.keyboard.press('Control+z')
-    const refused = await this.page.getByText('can not be undone').count()
+    const refused = await this.page.getByText('cannot be undone').count()
     if (refused) this.faults.push('an undo was refused')
     return n
   }

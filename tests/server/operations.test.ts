@@ -87,7 +87,7 @@ describe('cleaning', () => {
     for (const id of [recent, gone]) await putAway(db, id)
     await db.query("UPDATE shots SET deleted_at = now() - interval '31 days' WHERE id = $1", { bind: [gone] })
     expect(await clean(db)).toMatchObject({ shots: 1 })
-    for (const table of ['shot_pieces', 'snapshots', 'shot_strokes'])
+    for (const table of ['shot_pieces', 'states', 'shot_strokes'])
       expect([table, await count(table, `shot_id = '${gone}'`)]).toEqual([table, 0])
     expect(await count('shots', `id IN ('${kept}', '${recent}')`)).toBe(2)
   })
@@ -101,12 +101,12 @@ describe('cleaning', () => {
     await keepState(db, { shotId: id, revision: 300, kind: 'mark', name: 'Kept' }, document)
     expect(await clean(db)).toMatchObject({ states: 9 })
     const left = await db.query<{ revision: number }>(
-      "SELECT revision FROM snapshots WHERE shot_id = $1 AND kind = 'regular' ORDER BY revision",
+      "SELECT revision FROM states WHERE shot_id = $1 AND kind = 'regular' ORDER BY revision",
       { bind: [id], type: QueryTypes.SELECT },
     )
     expect(left.slice(0, 3).map(r => r.revision)).toEqual([0, 2000, 2200])
     expect(left).toHaveLength(22)
-    expect(await count('snapshots', `shot_id = '${id}' AND kind = 'mark'`)).toBe(1)
+    expect(await count('states', `shot_id = '${id}' AND kind = 'mark'`)).toBe(1)
   })
 
   it('is done by one process at a time', async () => {

@@ -153,7 +153,7 @@ describe('earlier states', () => {
   })
 })
 
-describe('a stored shot that can not be read', () => {
+describe('a stored shot that cannot be read', () => {
   async function spoiled() {
     const id = await fresh()
     const { document: whole } = await document(id)

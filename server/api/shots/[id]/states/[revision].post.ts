@@ -1,12 +1,13 @@
 import { api, bodyJson, stateOf } from '../../../../http/api'
 import { z } from 'zod'
+import { commandIdSchema } from '#core/commands'
 import { database } from '../../../../db/connection'
 import { parsed } from '../../../../http/problem'
 import { replaceUnreadable } from '../../../../shots/replace'
 
-const named = z.object({ id: z.string().regex(/^[A-Za-z0-9_-]{8,40}$/) })
+const named = z.object({ id: commandIdSchema })
 
-/** Puts a kept state in the place of a shot that can not be read. */
+/** Puts a kept state in the place of a shot that cannot be read. */
 export default api(async event => {
   const { id } = parsed(named, await bodyJson(event, 4096))
   return replaceUnreadable(database(), stateOf(event), id)
