@@ -86,6 +86,10 @@ export const browserStore = {
   async waiting(shot: string): Promise<Required<Waiting>[]> {
     return (await (await db()).getAllFromIndex('outbox', 'shot', shot)) as Required<Waiting>[]
   },
+  /** What waits of every shot. */
+  async allWaiting(): Promise<Waiting[]> {
+    return (await db()).getAll('outbox')
+  },
   async addWaiting(shot: string, commands: readonly Command[]): Promise<void> {
     const tx = (await db()).transaction('outbox', 'readwrite')
     for (const command of commands) void tx.store.add({ shot, command })

@@ -63,13 +63,20 @@ export class Keeper {
 
   /** The server has these, or will never take them. */
   async settled(commands: readonly Command[]): Promise<void> {
-    const { strokes, pictures, outbox } = this.kept
     const ids = new Set(commands.map(c => c.id))
-    await outbox.drop(ids)
+    await this.kept.outbox.drop(ids)
     this.crossOut(ids)
-    const text = JSON.stringify(commands)
-    await strokes.settled(strokesIn(text))
-    await pictures.settled(picturesIn(text))
+  }
+
+  /** All is sent: strokes and pictures that no command of any shot names any more need not be kept here. */
+  async letGo(): Promise<void> {
+    try {
+      const waiting = JSON.stringify(await browserStore.allWaiting())
+      await this.kept.strokes.letGo(new Set(strokesIn(waiting)))
+      await this.kept.pictures.letGo(new Set(picturesIn(waiting)))
+    } catch {
+      // Without a store nothing is kept in it.
+    }
   }
 
   private async takeUpAhead(key: string, { command, step, strokes }: Ahead): Promise<void> {

@@ -70,10 +70,7 @@ async function lastReadable(id: string): Promise<{ state: KeptState; shot: Shot 
 
 /** A kept state, for looking at or to be restored. Throws ServerRefusal or ServerAway. */
 export async function openState(id: string, name: StateName): Promise<Stored> {
-  const { states } = await server.states(id)
-  const state = states.find(s => s.revision === name.revision && s.kind === name.kind)
-  if (!state) throw new ServerRefusal(404, 'no-state', 'This earlier state is not kept any more.')
-  const [{ document }, { production, revision }] = [await server.state(id, state), await server.shot(id)]
+  const { document, production, state } = await server.state(id, name)
   const shown = openWhatFits(document)
   if (!shown) throw new ServerRefusal(409, 'unreadable', 'This earlier state cannot be read.')
   const left = shown.left.length ? ` Shown without ${listed(shown.left)}.` : ''
@@ -84,5 +81,5 @@ export async function openState(id: string, name: StateName): Promise<Stored> {
     refusal: 'This is an earlier state of the shot, to be looked at. Restore it to go on from here.',
     state,
   }
-  return { shot: shown.shot, production, revision, readOnly }
+  return { shot: shown.shot, production, revision: state.revision, readOnly }
 }

@@ -12,6 +12,8 @@ export class Pictures {
   private readonly asked = new Set<string>()
   /** New ones that the server has not been given. */
   private readonly unsent = new Map<string, Blob>()
+  /** Given to the server (or refused by it), and still in the browser's store. */
+  private readonly given = new Set<string>()
 
   /** `arrived` is told when one that was asked for has come. */
   constructor(
@@ -44,12 +46,16 @@ export class Pictures {
         refused(error.message)
       })
       this.unsent.delete(hash)
+      this.given.add(hash)
     }
   }
 
-  /** Commands that name these are stored: what is left of them is the server's. */
-  async settled(hashes: Iterable<string>): Promise<void> {
-    for (const hash of hashes) if (!this.unsent.has(hash)) await browserStore.dropImage(hash).catch(() => {})
+  /** As with strokes. */
+  async letGo(named: ReadonlySet<string>): Promise<void> {
+    for (const hash of [...this.given].filter(h => !named.has(h))) {
+      this.given.delete(hash)
+      await browserStore.dropImage(hash)
+    }
   }
 
   /** All of these, decoded anew, for what needs them at once. Throws ServerAway where one cannot be fetched. */

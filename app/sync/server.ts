@@ -109,7 +109,9 @@ export const server = {
     new EventSource(`/api/events?${shots.map(id => `shot=${encodeURIComponent(id)}`).join('&')}`),
   states: (id: string) => ask<{ states: KeptState[] }>(`/api/shots/${id}/states`),
   state: (id: string, { revision, kind }: StateName) =>
-    ask<{ revision: number; document: StoredShot }>(`/api/shots/${id}/states/${revision}?kind=${kind}`),
+    ask<{ state: KeptState; production: string; document: StoredShot }>(
+      `/api/shots/${id}/states/${revision}?kind=${kind}`,
+    ),
   mark: (id: string, name: string) => post<{ states: KeptState[] }>(`/api/shots/${id}/states`, { name }),
   /** Puts a kept state in the place of a stored shot that cannot be read. */
   replace: (id: string, { revision, kind }: StateName, command: string) =>

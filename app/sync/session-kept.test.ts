@@ -74,6 +74,31 @@ describe('without a store in the browser', () => {
   })
 })
 
+describe('strokes that are kept in the browser', () => {
+  const stroke = (x: number) => ({
+    schema: 1 as const,
+    colour: '#000000',
+    width: 2,
+    pressure: true,
+    points: [x, 0, 0.5, 9, x, 0.5],
+  })
+  it('go when all is sent, also those that no command named, but not those that another shot waits to name', async () => {
+    const { session } = await open()
+    const [named, unnamed, elsewhere] = [stroke(1), stroke(2), stroke(3)].map(s => session.strokes.add(s))
+    const add = (hash: string): Draft => ({
+      name: 'stroke.add',
+      args: { stack: STACK, drawing: 'd1', strokes: [{ id: 's1', hash }] },
+    })
+    await browserStore.addWaiting('another-shot', [{ id: 'waits-0001', schema: 5, ...add(elsewhere!) }] as never)
+    session.run(add(named!))
+    const kept = async () =>
+      (await browserStore.keptStrokes()).map(k => k.hash).filter(h => [named, unnamed, elsewhere].includes(h))
+    await vi.waitFor(async () => expect(await kept()).toEqual([elsewhere]), inTime)
+    expect(here.server.strokes).toHaveLength(3)
+    await browserStore.dropWaiting('another-shot', new Set(['waits-0001']))
+  })
+})
+
 describe('two windows of one browser', () => {
   const longer = (by: number): Draft => ({
     name: 'run.push',

@@ -85,7 +85,7 @@ export class ShotSession {
     this.outbox = new Outbox(id, {
       deliver: commands => this.deliver(commands),
       aside: (command, reason) => this.setAside(command, reason),
-      sent: () => this.catchUp(),
+      sent: () => this.keeper.letGo().then(() => this.catchUp()),
       refused: reason =>
         listener.tell({ message: reason, detail: 'Your changes wait in this browser and are sent again.' }),
       order: () => this.pending.commands.map(c => c.id),

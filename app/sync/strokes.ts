@@ -25,6 +25,8 @@ export class Strokes {
   private readonly wanted: Wanted
   /** New ones that the server has not been given. */
   private readonly unsent = new Map<string, Stroke>()
+  /** Given to the server, and still in the browser's store. */
+  private readonly given = new Set<string>()
   /** New ones that the browser's store does not have. */
   private readonly unstored = new Map<string, Stroke>()
 
@@ -81,15 +83,18 @@ export class Strokes {
       const part = firstBatch(rest, ([, stroke]) => lengthOf(stroke), BATCH)
       rest = rest.slice(part.length)
       await server.keepStrokes(part.map(([, stroke]) => stroke))
-      for (const [hash] of part) this.unsent.delete(hash)
+      for (const [hash] of part) {
+        this.unsent.delete(hash)
+        this.given.add(hash)
+      }
     }
   }
 
-  /** Commands that name these are stored: what is left of them is the server's. */
-  async settled(hashes: Iterable<string>): Promise<void> {
-    const gone = [...hashes].filter(hash => !this.unsent.has(hash))
-    for (const hash of gone) this.unstored.delete(hash)
-    if (gone.length) await browserStore.dropStrokes(gone).catch(() => {})
+  /** The browser lets go of what the server was given and no command that waits names: the rest is the server's. */
+  async letGo(named: ReadonlySet<string>): Promise<void> {
+    const gone = [...this.given].filter(hash => !named.has(hash))
+    for (const hash of gone) this.given.delete(hash)
+    if (gone.length) await browserStore.dropStrokes(gone)
   }
 
   /** All of these, for what needs them at once. */

@@ -24,7 +24,7 @@ export async function replaceUnreadable(db: Sequelize, state: StateKey, commandI
     const before = known.get(commandId)
     if (before !== undefined && now.ok) return answer(commandId, before, documentHash(now.shot))
     if (now.ok) throw new Problem(409, 'readable', 'The stored shot can be read. Load it again.')
-    const shot = opened(await readState(db, state, transaction))
+    const shot = opened((await readState(db, state, transaction)).document)
     await keepState(db, { shotId, revision, kind: 'unreadable' }, document, transaction)
     await writeWhole(db, shotId, shot, transaction)
     const next = revision + 1

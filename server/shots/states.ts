@@ -46,11 +46,12 @@ export async function readState(
   db: Sequelize,
   { shotId, revision, kind }: StateKey,
   transaction?: Transaction,
-): Promise<StoredShot> {
-  const [row] = await db.query<{ body: Buffer }>(
-    'SELECT body FROM states WHERE shot_id = $1 AND revision = $2 AND kind = $3',
+): Promise<{ state: KeptState; document: StoredShot }> {
+  const [row] = await db.query<{ body: Buffer; name: string | null; at: Date }>(
+    'SELECT body, name, at FROM states WHERE shot_id = $1 AND revision = $2 AND kind = $3',
     { bind: [shotId, revision, kind], type: QueryTypes.SELECT, transaction },
   )
   if (!row) throw new Problem(404, 'no-state', 'This earlier state is not kept any more.')
-  return JSON.parse((await unpack(row.body)).toString('utf8')) as StoredShot
+  const document = JSON.parse((await unpack(row.body)).toString('utf8')) as StoredShot
+  return { state: { revision, kind, name: row.name, at: row.at.toISOString() }, document }
 }

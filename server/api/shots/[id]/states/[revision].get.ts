@@ -4,7 +4,7 @@ import { requireShot } from '../../../../shots/shots'
 import { readState } from '../../../../shots/states'
 
 export default api(async event => {
-  const state = stateOf(event)
-  await requireShot(database(), state.shotId)
-  return { revision: state.revision, document: await readState(database(), state) }
+  const asked = stateOf(event)
+  const row = await requireShot(database(), asked.shotId)
+  return { production: row.production!.name, ...(await readState(database(), asked)) }
 })
