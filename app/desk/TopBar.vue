@@ -65,7 +65,7 @@ function setLength(e: Event): void {
   <header class="on-dark flex h-12 shrink-0 items-center gap-3 bg-bottle px-3 text-on-bottle">
     <NuxtLink
       to="/"
-      class="flex items-center gap-2 rounded px-1 font-semibold"
+      class="flex shrink-0 items-center gap-2 rounded px-1 font-semibold"
       title="To the list of shots"
       ><img
         src="/fintro.svg"
