@@ -1,7 +1,28 @@
 import { fileURLToPath } from 'node:url'
+import type { Plugin as RollupPlugin } from 'rollup'
 import tailwindcss from '@tailwindcss/vite'
 
-const core = fileURLToPath(new URL('./core', import.meta.url))
+const file = (path: string) => fileURLToPath(new URL(path, import.meta.url))
+const root = file('./')
+const core = file('./core')
+const SHARED = /^server\/(settings|watch|problems|db|live|media|shots|jobs)\b/
+
+/** The program of the server's threads (server/jobs), a file beside the server. */
+const threads: RollupPlugin = {
+  name: 'fintro-threads',
+  buildStart() {
+    this.emitFile({ type: 'chunk', id: file('./server/jobs/worker.ts'), fileName: 'jobs.mjs' })
+  },
+  // What threads share with the server stands apart from it, or each thread would be a server of its own.
+  outputOptions: given => ({
+    ...given,
+    manualChunks: (id, info) => {
+      if (id.startsWith(core)) return 'core'
+      if (SHARED.test(id.slice(root.length))) return 'shared'
+      return typeof given.manualChunks === 'function' ? given.manualChunks(id, info) : undefined
+    },
+  }),
+}
 
 export default defineNuxtConfig({
   compatibilityDate: '2026-11-01',
@@ -11,6 +32,8 @@ export default defineNuxtConfig({
   css: ['~/assets/main.css'],
   alias: { '#core': core },
   nitro: { alias: { '#core': core }, esbuild: { options: { target: 'node20' } } },
+  // What is built serves by an entry of our own: limits in time, problems in words, an orderly end.
+  $production: { nitro: { entry: file('./server/main.ts'), rollupConfig: { plugins: [threads] } } },
   // Rooms name what they take from each other: lint holds that arrows run one way only.
   imports: { scan: false },
   components: false,

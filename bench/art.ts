@@ -194,7 +194,7 @@ async function sizeOf(db: Sequelize): Promise<number> {
 }
 
 const postTo = (url: string) => async (path: string, body: unknown) => {
-  const headers = { 'content-type': 'application/json' }
+  const headers = { 'content-type': 'application/json', origin: url }
   const answer = await fetch(`${url}${path}`, { method: 'POST', headers, body: JSON.stringify(body) })
   return (await answer.json()) as { hashes: string[]; revision: number; outcomes: { status: string }[] }
 }

@@ -13,7 +13,7 @@ export class ThinClient {
 
   constructor(
     private readonly host: string,
-    port: number,
+    private readonly port: number,
   ) {
     this.socket = connect(port, host).setNoDelay(true)
     this.socket.on('data', part => this.hear(part))
@@ -26,10 +26,18 @@ export class ThinClient {
     return new Promise((done, fail) => {
       this.done = done
       this.fail = fail
-      this.socket.write(
-        `POST ${path} HTTP/1.1\r\nHost: ${this.host}\r\nContent-Type: application/json\r\nContent-Length: ${Buffer.byteLength(text)}\r\n\r\n${text}`,
-      )
+      this.socket.write(`${this.head(path)}\r\nContent-Length: ${Buffer.byteLength(text)}\r\n\r\n${text}`)
     })
+  }
+
+  private head(path: string): string {
+    const { host, port } = this
+    return [
+      `POST ${path} HTTP/1.1`,
+      `Host: ${host}:${port}`,
+      `Origin: http://${host}:${port}`,
+      'Content-Type: application/json',
+    ].join('\r\n')
   }
 
   close(): void {

@@ -28,7 +28,17 @@ export const floors = {
     ['exchange'],
     ['tray', 'shot', 'states', 'list'],
   ],
-  server: [['db'], ['http'], ['live', 'media'], ['shots'], ['plugins', 'middleware', 'api']],
+  server: [
+    ['settings'],
+    ['watch'],
+    ['problems'],
+    ['db'],
+    ['http'],
+    ['live', 'media'],
+    ['shots'],
+    ['jobs'],
+    ['plugins', 'middleware', 'api'],
+  ],
 }
 
 const floorOf = (side, room) => floors[side].findIndex(rooms => rooms.includes(room))

@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import { LiveRevisions } from './live'
+import type { At } from './server'
 
 /** A stream of the browser: it says what it is told to. */
 class Stream {
@@ -36,8 +37,9 @@ afterEach(() => {
 })
 
 function inWindow(name: string, shot: string) {
-  const heard: (number | 'away')[] = []
-  const live = new LiveRevisions(name, shot, { heard: r => heard.push(r), away: () => heard.push('away') })
+  const heard: string[] = []
+  const hear = ({ revision, incarnation }: At) => heard.push(`${revision} ${incarnation}`)
+  const live = new LiveRevisions(name, shot, { heard: hear, away: () => heard.push('away') })
   windows.push(live)
   return { heard, live }
 }
@@ -51,9 +53,9 @@ describe('windows of one browser', () => {
     const every = ['a', 'b', 'c', 'd', 'e', 'f', 'g'].map(s => `shot=${s}`).join(' ')
     await vi.waitFor(() => expect(shotsOf(stream())).toBe(every), soon)
     expect(Stream.open).toHaveLength(1)
-    stream().onmessage!({ data: 'a 7' })
-    stream().onmessage!({ data: 'b 3' })
-    await vi.waitFor(() => expect(all.slice(0, 3).map(w => w.heard)).toEqual([[7], [3], [7]]), soon)
+    stream().onmessage!({ data: 'a 7 x' })
+    stream().onmessage!({ data: 'b 3 y' })
+    await vi.waitFor(() => expect(all.slice(0, 3).map(w => w.heard)).toEqual([['7 x'], ['3 y'], ['7 x']]), soon)
     expect(all[4]!.heard).toEqual([])
   })
 
@@ -62,8 +64,8 @@ describe('windows of one browser', () => {
     await vi.waitFor(() => expect(shotsOf(stream())).toBe('shot=a shot=b'), soon)
     a.live.close()
     await vi.waitFor(() => expect(Stream.open.map(shotsOf)).toEqual(['shot=b']), soon)
-    stream().onmessage!({ data: 'b 9' })
-    expect(b.heard).toEqual([9])
+    stream().onmessage!({ data: 'b 9 y' })
+    expect(b.heard).toEqual(['9 y'])
   })
 
   it('all hear that the server is away; a stream that ended with a fault is opened again', async () => {

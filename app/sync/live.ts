@@ -1,4 +1,5 @@
 import { exclusive } from './exclusive'
+import type { At } from './server'
 import { server } from './server'
 
 /** The browser opens a stream again by itself; where the server answered with a fault, we do. */
@@ -11,11 +12,11 @@ const GATHER_MS = 50
 type Message =
   | { readonly kind: 'open' | 'closed'; readonly window: string; readonly shot: string }
   | { readonly kind: 'who' }
-  | { readonly kind: 'heard'; readonly shot: string; readonly revision: number }
+  | { readonly kind: 'heard'; readonly shot: string; readonly at: At }
   | { readonly kind: 'away' }
 
 export interface LiveListener {
-  readonly heard: (revision: number) => void
+  readonly heard: (at: At) => void
   readonly away: () => void
 }
 
@@ -62,7 +63,7 @@ export class LiveRevisions {
   }
 
   private told(message: Message): void {
-    if (message.kind === 'heard') this.hear(message.shot, message.revision)
+    if (message.kind === 'heard') this.hear(message.shot, message.at)
     else if (message.kind === 'away') this.listener.away()
     else if (message.kind === 'who') this.tell({ kind: 'open', window: this.window, shot: this.shot })
     else {
@@ -72,8 +73,8 @@ export class LiveRevisions {
     }
   }
 
-  private hear(shot: string, revision: number): void {
-    if (shot === this.shot && !this.closed) this.listener.heard(revision)
+  private hear(shot: string, at: At): void {
+    if (shot === this.shot && !this.closed) this.listener.heard(at)
   }
 
   /** This window has the stream, until it is closed. */
@@ -100,9 +101,10 @@ export class LiveRevisions {
     this.streamed = wanted
     this.stream = server.events(shots)
     this.stream.onmessage = ({ data }: MessageEvent<string>) => {
-      const [shot, revision] = data.split(' ')
-      this.hear(shot!, Number(revision) || 0)
-      this.tell({ kind: 'heard', shot: shot!, revision: Number(revision) || 0 })
+      const [shot = '', revision, incarnation = ''] = data.split(' ')
+      const at = { revision: Number(revision) || 0, incarnation }
+      this.hear(shot, at)
+      this.tell({ kind: 'heard', shot, at })
     }
     this.stream.onerror = () => {
       if (this.closed) return

@@ -23,6 +23,7 @@ export interface Stored {
   readonly shot: Shot
   readonly production: string
   readonly revision: number
+  readonly incarnation: string
   readonly readOnly: ReadOnly | null
 }
 
@@ -31,9 +32,9 @@ const LOOKED_THROUGH = 10
 
 /** The stored shot; one that cannot be read as far as it can be shown. Throws ServerRefusal or ServerAway. */
 export async function openStored(id: string): Promise<Stored> {
-  const { document, production, revision } = await server.shot(id)
+  const { document, production, revision, incarnation } = await server.shot(id)
   const opened = openShot(document)
-  if (opened.ok) return { shot: opened.shot, production, revision, readOnly: null }
+  if (opened.ok) return { shot: opened.shot, production, revision, incarnation, readOnly: null }
   // What a later Fintro made is not broken.
   if (opened.code === 'later-schema') throw new ServerRefusal(409, opened.code, opened.message)
   const last = await lastReadable(id)
@@ -51,7 +52,7 @@ export async function openStored(id: string): Promise<Stored> {
     refusal,
     state: last?.state ?? null,
   }
-  return { shot, production, revision, readOnly }
+  return { shot, production, revision, incarnation, readOnly }
 }
 
 const listed = (things: readonly string[]): string => {
@@ -81,5 +82,5 @@ export async function openState(id: string, name: StateName): Promise<Stored> {
     refusal: 'This is an earlier state of the shot, to be looked at. Restore it to go on from here.',
     state,
   }
-  return { shot: shown.shot, production, revision: state.revision, readOnly }
+  return { shot: shown.shot, production, revision: state.revision, incarnation: '', readOnly }
 }

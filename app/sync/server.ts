@@ -21,6 +21,10 @@ export class ServerRefusal extends Error {
   }
 }
 
+/** The stored shot does not follow from the one this window saw: an older one, or another, was put in its place. */
+export const isOtherShot = (error: unknown): error is ServerRefusal =>
+  error instanceof ServerRefusal && (error.code === 'ahead' || error.code === 'other-incarnation')
+
 /** The code of a refusal that Fintro did not write. */
 const ANYONE = 'refused'
 
@@ -82,11 +86,25 @@ function wholeAnswer(answer: Committed, commands: readonly Command[]): Committed
   return answer
 }
 
+/** A shot as the server has it. An incarnation changes where a shot is put back under its id. */
+export interface StoredNow {
+  readonly revision: number
+  readonly incarnation: string
+  readonly production: string
+  readonly document: StoredShot
+}
+
+/** Where a window or a server is with a shot. */
+export interface At {
+  readonly revision: number
+  readonly incarnation: string
+}
+
 export type StateName = Pick<KeptState, 'revision' | 'kind'>
 
 /** Every call to the server that the desk makes. */
 export const server = {
-  shot: (id: string) => ask<{ revision: number; production: string; document: StoredShot }>(`/api/shots/${id}`),
+  shot: (id: string) => ask<StoredNow>(`/api/shots/${id}`),
   findStrokes: (hashes: string[]) => post<{ strokes: Record<string, Stroke> }>('/api/strokes/find', { hashes }),
   keepStrokes: (strokes: Stroke[]) => post<{ hashes: string[] }>('/api/strokes', { strokes }, LONG_PATIENCE_MS),
   image: async (hash: string): Promise<Blob> => {
@@ -102,9 +120,15 @@ export const server = {
       { method: 'POST', headers: { 'content-type': 'application/octet-stream' }, body: bytes },
       LONG_PATIENCE_MS,
     ),
-  commit: async (id: string, base: number, commands: Command[]) =>
-    wholeAnswer(await post<Committed>(`/api/shots/${id}/commands`, { base, commands }, LONG_PATIENCE_MS), commands),
-  journal: (id: string, after: number) => ask<{ entries: JournalEntry[] }>(`/api/shots/${id}/journal?after=${after}`),
+  commit: async (id: string, { revision: base, incarnation }: At, commands: Command[]) =>
+    wholeAnswer(
+      await post<Committed>(`/api/shots/${id}/commands`, { base, incarnation, commands }, LONG_PATIENCE_MS),
+      commands,
+    ),
+  journal: (id: string, { revision, incarnation }: At) =>
+    ask<{ entries: JournalEntry[] }>(
+      `/api/shots/${id}/journal?after=${revision}&incarnation=${encodeURIComponent(incarnation)}`,
+    ),
   events: (shots: readonly string[]) =>
     new EventSource(`/api/events?${shots.map(id => `shot=${encodeURIComponent(id)}`).join('&')}`),
   states: (id: string) => ask<{ states: KeptState[] }>(`/api/shots/${id}/states`),

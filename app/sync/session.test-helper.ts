@@ -9,9 +9,16 @@ import { browserStore } from './browser-store'
 import type { Told } from './listener'
 import { ShotSession } from './session'
 
+const OTHER = () =>
+  Response.json(
+    { type: 'urn:fintro:other-incarnation', code: 'other-incarnation', detail: 'Put back.' },
+    { status: 409 },
+  )
+
 /** A server in memory that can be made to answer badly. */
 export class Server {
   shot: Shot = posedShot()
+  incarnation = 'first'
   journal: { revision: number; command: Command }[] = []
   /** Instead of the usual answer to commands; null for the usual one. */
   instead: ((commands: Command[]) => Response | Promise<Response>) | null = null
@@ -28,9 +35,13 @@ export class Server {
       return new Promise((_resolve, reject) =>
         init.signal!.addEventListener('abort', () => reject(new Error('aborted'))),
       )
-    const body = typeof init.body === 'string' ? (JSON.parse(init.body) as { base: number; commands: Command[] }) : null
+    const body =
+      typeof init.body === 'string'
+        ? (JSON.parse(init.body) as { base: number; incarnation: string; commands: Command[] })
+        : null
     if (url.endsWith('/commands')) {
       this.sent.push(body!.commands)
+      if (body!.incarnation !== this.incarnation) return OTHER()
       return this.instead ? this.instead(body!.commands) : this.commit(body!.base, body!.commands)
     }
     if (url.endsWith('/strokes')) {
@@ -38,10 +49,13 @@ export class Server {
       this.strokes.push(...strokes)
       return Response.json({ hashes: [] })
     }
+    if (url.includes('/journal') && !url.endsWith(`=${this.incarnation}`)) return OTHER()
     if (url.includes('/journal'))
-      return Response.json({ entries: this.journal.filter(e => e.revision > Number(url.split('after=')[1])) })
+      return Response.json({
+        entries: this.journal.filter(e => e.revision > Number.parseInt(url.split('after=')[1]!, 10)),
+      })
     const document = storeShot(this.shot)
-    return Response.json({ revision: this.journal.length, production: 'p', document })
+    return Response.json({ revision: this.journal.length, incarnation: this.incarnation, production: 'p', document })
   }
 
   commit(base: number, commands: Command[]): Response {

@@ -1,5 +1,6 @@
 import { describe, expect, it, vi } from 'vitest'
 import type { Command, Draft } from '#core/commands'
+import { applyCommand } from '#core/commands'
 import { documentHash } from '#core/document'
 import { drawn, posedShot, STACK } from '#core/commands/fixture.test-helper'
 import { inTime, renamed, Stream, waiting, withServer } from './session.test-helper'
@@ -154,6 +155,33 @@ describe('saving', () => {
     here.server.commit(0, [{ id: 'other-00001', schema: 5, name: 'shot.set', args: { name: 'From there' } } as Command])
     Stream.last!.onmessage!({ data: `${id} 1` })
     await vi.waitFor(() => expect(session.shot.name).toBe('From there'), inTime)
+  })
+
+  /** Another shot is put in the place of the stored one, under the same id, with fewer changes. */
+  const putBack = (): void => {
+    const made = applyCommand(posedShot(), { id: 'put-back-1', schema: 5, ...renamed('Put back') } as Command)
+    if (made.ok) here.server.shot = made.shot
+    here.server.journal = []
+    here.server.incarnation = 'second'
+  }
+  it('hears that the shot was put back from elsewhere, and loads it', async () => {
+    const { id, session } = await open()
+    session.run(renamed('Mine'))
+    await vi.waitFor(() => expect(session.saving.state).toBe('saved'), inTime)
+    putBack()
+    Stream.last!.onmessage!({ data: `${id} 0 second` })
+    await vi.waitFor(() => expect(session.shot.name).toBe('Put back'), inTime)
+    // From there on it follows the new one.
+    session.run({ name: 'shot.set', args: { length: 60 } })
+    await vi.waitFor(() => expect([here.server.shot.name, here.server.shot.length]).toEqual(['Put back', 60]), inTime)
+  })
+  it('sent to a shot that was put back, at the same revision: loads it, and what waits is done there', async () => {
+    const { session } = await open()
+    putBack()
+    session.run({ name: 'shot.set', args: { length: 60 } })
+    await vi.waitFor(() => expect([session.shot.name, session.shot.length]).toEqual(['Put back', 60]), inTime)
+    await vi.waitFor(() => expect([here.server.shot.name, here.server.shot.length]).toEqual(['Put back', 60]), inTime)
+    expect(session.saving.state).toBe('saved')
   })
 
   it('sets aside what is refused for good, names it, and saves the rest', async () => {

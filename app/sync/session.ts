@@ -1,45 +1,33 @@
 import type { Applied, Command, Draft, JournalEntry } from '#core/commands'
 import { applyCommand, changesBack, changesTo, revertCommand } from '#core/commands'
 import type { Shot } from '#core/document'
-import { imageHashes, openShot, SCHEMA, strokeHashes } from '#core/document'
+import { imageHashes, openShot, strokeHashes } from '#core/document'
 import type { Stroke } from '#core/stroke'
 import type { SetAside, UndoStep } from './browser-store'
 import { browserStore } from './browser-store'
+import { commandOf, isTooLarge, stepOf } from './drafts'
 import { newId } from './ids'
 import { Keeper } from './keeper'
 import { LiveRevisions } from './live'
 import { openState, openStored } from './opening'
 import type { ReadOnly, StateName } from './opening'
 import type { Saving, SessionListener } from './listener'
-import { lengthOf, Outbox } from './outbox'
+import { Outbox } from './outbox'
 import type { Local, Lost, Replayed } from './pending'
 import { Pending } from './pending'
 import { Pictures } from './pictures'
-import { server, ServerAway, ServerRefusal } from './server'
+import type { At } from './server'
+import { isOtherShot, server, ServerAway, ServerRefusal } from './server'
 import { Strokes } from './strokes'
 import { UndoSteps } from './undo-steps'
 import { Writes } from './writes'
 
-/** The command that does one draft, or several as one. */
-const commandOf = (id: string, drafts: readonly Draft[]): Command =>
-  ({
-    id,
-    schema: SCHEMA,
-    ...(drafts.length === 1 ? drafts[0] : { name: 'together', args: { commands: drafts } }),
-  }) as Command
-
-/** The undo step that a command belongs to. */
-const stepOf = ({ id, name, args }: Command): string => (name === 'revert' ? (args as { of: string }).of : id)
-
 type WindowMessage = { kind: 'steps' } | { kind: 'refused'; ids: string[] }
 
-/** A single change larger than this is not begun: it could never be sent. */
-const LARGEST = 15_000_000
 const TOO_LARGE = 'This is too much for one change. Do it in several.'
 const refusal = (code: 'limit' | 'locked', message: string): Applied => ({ ok: false, refusal: { code, message } })
-const NOTHING_KEPT =
-  'This browser keeps nothing for Fintro (its store is blocked or full). ' +
-  'Changes are sent to the server; until they are saved, only this open window has them.'
+const NOTHING_KEPT = `This browser keeps nothing for Fintro (its store is blocked or full). \
+Changes are sent to the server; until they are saved, only this open window has them.`
 
 /**
  * One open shot: applies commands at once, keeps them in the browser, sends them in order, takes in what other windows
@@ -60,11 +48,14 @@ export class ShotSession {
   private readonly toldLost = new Set<string>()
   /** The newest revision that the server spoke of. */
   private heard = 0
+  /** The stored shot is another incarnation than the one this window has. */
+  private putBack = false
 
   private constructor(
     readonly id: string,
     readonly production: string,
     private pending: Pending,
+    private incarnation: string,
     /** What is shown is not to be changed, and why; null for a shot that is worked on. */
     readonly readOnly: ReadOnly | null,
     private readonly listener: SessionListener,
@@ -100,8 +91,8 @@ export class ShotSession {
    * far as it can be shown. Throws ServerRefusal or ServerAway.
    */
   static async open(id: string, listener: SessionListener): Promise<ShotSession> {
-    const { shot, production, revision, readOnly } = await openStored(id)
-    const session = new ShotSession(id, production, new Pending(shot, revision), readOnly, listener)
+    const { shot, production, revision, incarnation, readOnly } = await openStored(id)
+    const session = new ShotSession(id, production, new Pending(shot, revision), incarnation, readOnly, listener)
     if (readOnly) return session
     await session.keeper.takeUp(() => session.storeFailed())
     // Refused here may only mean that the journal has it already; the server decides.
@@ -117,8 +108,12 @@ export class ShotSession {
 
   /** Opens an earlier state of a shot for looking at. Throws ServerRefusal or ServerAway. */
   static async look(id: string, state: StateName, listener: SessionListener): Promise<ShotSession> {
-    const { shot, production, revision, readOnly } = await openState(id, state)
-    return new ShotSession(id, production, new Pending(shot, revision), readOnly, listener)
+    const { shot, production, revision, incarnation, readOnly } = await openState(id, state)
+    return new ShotSession(id, production, new Pending(shot, revision), incarnation, readOnly, listener)
+  }
+
+  private get at(): At {
+    return { revision: this.pending.revision, incarnation: this.incarnation }
   }
 
   get shot(): Shot {
@@ -160,7 +155,7 @@ export class ShotSession {
   /** Why a command is not even begun; null where nothing speaks against it. */
   private mayDo(command: Command): Applied | null {
     if (this.readOnly) return refusal('locked', this.readOnly.refusal)
-    return lengthOf(command) > LARGEST ? refusal('limit', TOO_LARGE) : null
+    return isTooLarge(command) ? refusal('limit', TOO_LARGE) : null
   }
 
   get undoLabel(): string | null {
@@ -182,7 +177,7 @@ export class ShotSession {
     const before = this.shot
     const command = revertCommand(newId(), step.id, `${what}: ${step.label}`, step.changes)
     const cannot = `“${step.label}” cannot be ${state === 'undone' ? 'undone' : 'done again'}`
-    if (lengthOf(command) > LARGEST) {
+    if (isTooLarge(command)) {
       this.listener.tell({ message: `${cannot}: it is too much for one change.` })
       return
     }
@@ -247,9 +242,8 @@ export class ShotSession {
   private async deliver(commands: Command[]): Promise<void> {
     await this.strokes.send()
     await this.pictures.send(reason => this.listener.tell({ message: `A picture could not be kept: ${reason}` }))
-    const answer = await server.commit(this.id, this.pending.revision, commands).catch(async (error: unknown) => {
-      if (!(error instanceof ServerRefusal && error.code === 'ahead')) throw error
-      // The stored shot is an older one than this window saw: a copy was brought back.
+    const answer = await server.commit(this.id, this.at, commands).catch(async (error: unknown) => {
+      if (!isOtherShot(error)) throw error
       await this.startOver()
       throw new ServerAway(error.message)
     })
@@ -317,20 +311,23 @@ export class ShotSession {
 
   // — what other windows do —
 
-  private hear(revision: number): void {
+  private hear({ revision, incarnation }: At): void {
     if (this.outbox.state === 'away' || this.outbox.state === 'gone') void this.outbox.send()
+    this.putBack ||= incarnation !== '' && incarnation !== this.incarnation
     this.heard = Math.max(this.heard, revision)
     if (!this.outbox.busy) void this.catchUp()
   }
 
   /** Takes in what was heard of: at once, or after what is being sent. */
   private async catchUp(): Promise<void> {
-    if (this.heard <= this.pending.revision || this.closed) return
+    if ((this.heard <= this.pending.revision && !this.putBack) || this.closed) return
     try {
-      const { entries } = await server.journal(this.id, this.pending.revision)
+      if (this.putBack) return await this.startOver()
+      const { entries } = await server.journal(this.id, this.at)
       await this.takeIn(entries)
     } catch (error) {
-      this.outbox.failed(error)
+      if (isOtherShot(error)) await this.startOver().catch(fault => this.outbox.failed(fault))
+      else this.outbox.failed(error)
     }
   }
 
@@ -361,6 +358,9 @@ export class ShotSession {
     const known = new Set(waiting.map(c => c.id))
     const late = this.pending.commands.filter(c => !known.has(c.id))
     this.pending = new Pending(opened.shot, stored.revision)
+    this.incarnation = stored.incarnation
+    this.heard = stored.revision
+    this.putBack = false
     for (const command of [...waiting, ...late]) {
       const before = this.pending.shot
       if (this.pending.add(command).ok) this.rebased({ command, before, after: this.pending.shot })

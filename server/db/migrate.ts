@@ -1,22 +1,39 @@
-import type { Sequelize } from 'sequelize'
+import { QueryTypes, type Sequelize } from 'sequelize'
 import { SequelizeStorage, Umzug } from 'umzug'
 import * as firstShot from './migrations/001-first-shot'
 import * as images from './migrations/002-images'
 import * as states from './migrations/003-states'
+import * as incarnations from './migrations/004-incarnations'
 
 /** Every migration, in order. Imported, not looked for, so that the bundled server has them. */
 const migrations = [
   { name: '001-first-shot', ...firstShot },
   { name: '002-images', ...images },
   { name: '003-states', ...states },
+  { name: '004-incarnations', ...incarnations },
 ]
 
 const LOCK = 7_150_417
 
-/** Brings the database to the newest form. Several servers may start at once: one migrates, the others wait. */
+/** The database was brought to a form that this program does not know. */
+export class LaterDatabase extends Error {
+  constructor(unknown: readonly string[]) {
+    super(
+      `This database was made by a later Fintro (it has ${unknown.join(', ')}, which this one does not know). ` +
+        'Start the newer one, or restore a backup from before.',
+    )
+  }
+}
+
+/**
+ * Brings the database to the newest form. Several servers may start at once: one migrates, the others wait. Throws
+ * LaterDatabase, and touches nothing, where a later Fintro was here.
+ */
 export async function migrate(db: Sequelize): Promise<void> {
   await db.transaction(async transaction => {
     await db.query('SELECT pg_advisory_xact_lock($1)', { bind: [LOCK], transaction })
+    const unknown = (await applied(db)).filter(name => !migrations.some(m => m.name === name))
+    if (unknown.length) throw new LaterDatabase(unknown)
     const umzug = new Umzug({
       migrations: migrations.map(m => ({ name: m.name, up: () => m.up(db), down: () => m.down(db) })),
       storage: new SequelizeStorage({ sequelize: db, modelName: 'migrations' }),
@@ -24,4 +41,16 @@ export async function migrate(db: Sequelize): Promise<void> {
     })
     await umzug.up()
   })
+}
+
+async function applied(db: Sequelize): Promise<string[]> {
+  const [{ there } = { there: null }] = await db.query<{ there: string | null }>(
+    `SELECT to_regclass('public.migrations')::text AS there`,
+    { type: QueryTypes.SELECT },
+  )
+  if (!there) return []
+  const rows = await db.query<{ name: string }>('SELECT name FROM migrations ORDER BY name', {
+    type: QueryTypes.SELECT,
+  })
+  return rows.map(r => r.name)
 }

@@ -12,6 +12,7 @@ export class ShotRow extends Model {
   declare productionId: string
   declare name: string
   declare revision: number
+  declare incarnation: string
   declare schema: number
   declare createdAt: Date
   declare updatedAt: Date
@@ -73,6 +74,7 @@ export function models(db: Sequelize) {
         productionId: text(),
         name: text(),
         revision: { ...whole(), defaultValue: 0 },
+        incarnation: text(),
         schema: whole(),
         createdAt: time(),
         updatedAt: time(),

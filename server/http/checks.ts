@@ -1,29 +1,56 @@
-import type { H3Event } from 'h3'
-import { getHeader, getRequestHost } from 'h3'
-import { Problem } from './problem'
+import { timingSafeEqual } from 'node:crypto'
+import type { IncomingMessage } from 'node:http'
+import { settings } from '../settings/settings'
+import { hostsNamed, isOurOrigin } from '../settings/hosts'
+import { Problem } from '../problems/problem'
 
 /** Looks at a request before anything answers it; gives why it is refused, or null. */
-export type Check = (event: H3Event) => Problem | null
+export type Check = (request: IncomingMessage) => Problem | null
 
 const SAFE = new Set(['GET', 'HEAD', 'OPTIONS'])
+/** Scripts that write name their token here. */
+export const TOKEN_HEADER = 'fintro-token'
 
-/** Writing requests come from our own pages: another page's origin is refused. */
-const fromOurPages: Check = event =>
-  !SAFE.has(event.method) && foreignOrigin(event)
-    ? new Problem(403, 'other-origin', 'This request came from another site and was refused.')
-    : null
+/** A page of another site can point a name of its own at this machine: names that are not ours are not answered. */
+const toOneOfOurHosts: Check = ({ headers }) =>
+  hostsNamed(settings().hosts, headers.host).length
+    ? null
+    : new Problem(
+        421,
+        'other-host',
+        `This server does not answer under ${shown(headers.host)}. Whoever runs it can add the name to FINTRO_HOSTS.`,
+      )
+
+/** An address that names another server in full would be answered as ours. */
+const plainTarget: Check = ({ url }) =>
+  url?.startsWith('/') ? null : new Problem(400, 'bad-target', 'A request names the address of a page or a route.')
+
+/** Writing requests come from our own pages, or from scripts that know the token. */
+const fromOurPages: Check = request => {
+  if (SAFE.has(request.method ?? '')) return null
+  const { host = '', origin } = request.headers
+  if (origin !== undefined)
+    return isOurOrigin(hostsNamed(settings().hosts, host), host, origin)
+      ? null
+      : new Problem(403, 'other-origin', 'This request came from another site and was refused.')
+  const token = request.headers[TOKEN_HEADER]
+  if (token === undefined)
+    return new Problem(
+      403,
+      'no-origin',
+      `A request that changes something comes from a page of Fintro, or names the token of this server in the header ${TOKEN_HEADER}.`,
+    )
+  return isOurToken(String(token)) ? null : new Problem(403, 'other-token', 'The token is not that of this server.')
+}
 
 /** Every request goes through these, pages and all routes alike: the door runs them before it lets anything in. */
-export const checks: readonly Check[] = [fromOurPages]
+export const checks: readonly Check[] = [toOneOfOurHosts, plainTarget, fromOurPages]
 
-/** True where a request says that it comes from another site's page. */
-function foreignOrigin(event: H3Event): boolean {
-  const origin = getHeader(event, 'origin')
-  const site = getHeader(event, 'sec-fetch-site')
-  if (origin) return hostOf(origin) !== getRequestHost(event)
-  return site !== undefined && site !== 'same-origin' && site !== 'none'
+function isOurToken(given: string): boolean {
+  const own = settings().token
+  if (own === null) return false
+  const [a, b] = [Buffer.from(given), Buffer.from(own)]
+  return a.length === b.length && timingSafeEqual(a, b)
 }
 
-function hostOf(origin: string): string | null {
-  return URL.canParse(origin) ? new URL(origin).host : null
-}
+const shown = (host: string | undefined): string => (host ? `the name ${host.slice(0, 80)}` : 'no name')

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto'
 import { imageSize } from 'image-size'
 import type { Sequelize, Transaction } from 'sequelize'
 import { models } from '../db/models'
-import { Problem } from '../http/problem'
+import { Problem } from '../problems/problem'
 
 /** The largest picture that is kept. */
 export const MAX_IMAGE_BYTES = 32 * 1024 * 1024

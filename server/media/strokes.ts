@@ -1,8 +1,11 @@
 import { createHash } from 'node:crypto'
 import type { Sequelize, Transaction } from 'sequelize'
+import { z } from 'zod'
 import type { Stroke } from '#core/stroke'
-import { packStroke, strokeText, tidy, unpackStroke } from '#core/stroke'
+import { packStroke, strokeSchema, strokeText, tidy, unpackStroke } from '#core/stroke'
 import { models } from '../db/models'
+import { plainJson } from '../problems/json'
+import { parsed } from '../problems/problem'
 
 export const hashOf = (text: string): string => createHash('sha256').update(text).digest('hex')
 
@@ -27,6 +30,13 @@ export async function keepStrokes(
   )
   return rows.map(r => r.hash)
 }
+
+const sentSchema = z.object({ strokes: z.array(strokeSchema).min(1).max(500) })
+
+/** Keeps the strokes of a request, `{ strokes }` as JSON, and gives their hashes. */
+export const keepStrokesIn = async (db: Sequelize, bytes: Buffer): Promise<{ hashes: string[] }> => ({
+  hashes: await keepStrokes(db, parsed(sentSchema, plainJson(bytes)).strokes),
+})
 
 /** The strokes with these hashes, as far as they are kept. */
 export async function findStrokes(db: Sequelize, hashes: readonly string[]): Promise<Record<string, Stroke>> {

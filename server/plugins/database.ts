@@ -1,17 +1,15 @@
-import { closeDatabase, database } from '../db/connection'
-import { migrate } from '../db/migrate'
+import { closeDatabase } from '../db/connection'
+import { bringUp, stopBringingUp } from '../db/ready'
+import { endJobs } from '../jobs/pool'
 import { stopListening } from '../live/events'
 
-/** Brings the database up to date before the first answer, and lets it go when the server ends. */
+/** Brings the database up to date, however long it takes to answer, and lets it go when the server ends. */
 export default defineNitroPlugin(nitro => {
-  if (process.env.DATABASE_URL) {
-    migrate(database()).catch((error: Error) => {
-      console.error(`The database could not be brought up to date: ${error.message}`)
-      process.exit(1)
-    })
-  }
+  void bringUp()
   nitro.hooks.hook('close', async () => {
+    stopBringingUp()
     await stopListening()
+    await endJobs()
     await closeDatabase()
   })
 })

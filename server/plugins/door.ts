@@ -1,5 +1,16 @@
+import type { H3Event } from 'h3'
+import { nanoid } from 'nanoid'
+import { notReady } from '../db/ready'
 import { answerProblem } from '../http/api'
 import { checks } from '../http/checks'
+import { Problem } from '../problems/problem'
+import { log } from '../watch/log'
+import { took } from '../watch/metrics'
+
+/** A name for a request that whoever stands before us may have given it already. */
+const REQUEST_ID = /^[A-Za-z0-9_.-]{8,64}$/
+const WITHOUT_DATABASE = new Set(['/api/health', '/api/ready', '/api/metrics'])
+const OF_PAGES = new Set(['GET', 'HEAD'])
 
 /**
  * The door: every request comes in here, and nothing goes round it, for it is what the server calls. It runs the checks
@@ -8,10 +19,42 @@ import { checks } from '../http/checks'
 export default defineNitroPlugin(({ h3App, router }) => {
   const pages = h3App.handler
   h3App.handler = Object.assign(async (event: Parameters<typeof pages>[0]) => {
+    watch(event)
+    const request = event.node.req
     for (const check of checks) {
-      const refused = check(event)
+      const refused = check(request)
       if (refused) return answerProblem(event, refused)
     }
-    return event.path.startsWith('/api/') ? router.handler(event) : pages(event)
+    if (event.path.startsWith('/api/')) {
+      // Node sends no body to one who asked for the head; the rest is as for GET.
+      if (request.method === 'HEAD') request.method = 'GET'
+      const away = WITHOUT_DATABASE.has(pathOf(event.path)) ? null : notReady()
+      if (away) return answerProblem(event, away)
+      return router.handler(event)
+    }
+    if (OF_PAGES.has(event.method)) return pages(event)
+    answerProblem(event, new Problem(405, 'other-method', 'Pages are only read.', undefined, { allow: 'GET, HEAD' }))
   }, pages)
 })
+
+/** Names a request, and notes what became of it when its answer ends. */
+function watch(event: H3Event): void {
+  const { req, res } = event.node
+  const given = req.headers['x-request-id']
+  const request = typeof given === 'string' && REQUEST_ID.test(given) ? given : nanoid(12)
+  event.context.request = request
+  res.setHeader('x-request-id', request)
+  const { method = '' } = req
+  const start = performance.now()
+  res.once('close', () => {
+    const route = event.context.matchedRoute?.path ?? (event.path.startsWith('/api/') ? 'none' : 'pages')
+    const seconds = (performance.now() - start) / 1000
+    took.requests.observe({ method: METHODS.has(method) ? method : 'other', route, status: res.statusCode }, seconds)
+    const level = res.statusCode >= 500 ? 'warn' : res.statusCode >= 400 ? 'info' : 'debug'
+    if (log.isLevelEnabled(level))
+      log[level]({ request, method, path: pathOf(event.path), route, status: res.statusCode, seconds }, 'answered')
+  })
+}
+
+const METHODS = new Set(['GET', 'HEAD', 'POST', 'DELETE', 'OPTIONS'])
+const pathOf = (path: string): string => path.split('?', 1)[0]!.slice(0, 200)

@@ -1,19 +1,31 @@
-import { strFromU8, strToU8, unzipSync, zipSync } from 'fflate'
-import type { Sequelize } from 'sequelize'
+import { createWriteStream } from 'node:fs'
+import { Readable } from 'node:stream'
+import { pipeline } from 'node:stream/promises'
+import type { Sequelize, Transaction } from 'sequelize'
+import yazl from 'yazl'
 import { z } from 'zod'
 import type { Shot } from '#core/document'
 import { imageHashes, openShot, renamed, SCHEMA, storeShot, strokeHashes } from '#core/document'
+import type { Stroke } from '#core/stroke'
 import { strokeSchema, strokeText } from '#core/stroke'
-import { findImage, hashOfBytes, keepImage } from '../media/images'
-import { Problem } from '../http/problem'
+import { Problem } from '../problems/problem'
 import { models } from '../db/models'
-import { keepShot, readShot } from './shots'
+import { findImage, hashOfBytes, keepImage, MAX_IMAGE_BYTES } from '../media/images'
 import { findStrokes, hashOf, keepStrokes } from '../media/strokes'
+import { keepShot, readShot } from './shots'
+import { damaged, openZip, UNPACKED_LIMIT } from './zip'
+import type { Zip } from './zip'
 
-/** The largest archive that is read, packed or unpacked. */
-export const MAX_ARCHIVE_BYTES = 512 * 1024 * 1024
-const LIMIT = '512 MB'
-const MAX_FILES = 200_000
+/** The largest archive that is read, packed; unpacked it may take as much. */
+export const MAX_ARCHIVE_BYTES = UNPACKED_LIMIT
+/** The largest document in it; the longest shots with very many strokes take a tenth. */
+const MAX_DOCUMENT_BYTES = 64 * 1024 * 1024
+const MAX_MANIFEST_BYTES = 64 * 1024
+const MAX_STROKE_BYTES = 2 * 1024 * 1024
+/** Strokes go to and from the database so many at once. */
+const STROKES = 200
+
+const NAMES = /^(fintro\.json|shot\.json|strokes\/[0-9a-f]{64}\.json|images\/[0-9a-f]{64})$/
 
 const manifestSchema = z.object({
   format: z.literal('fintro-shot'),
@@ -23,15 +35,14 @@ const manifestSchema = z.object({
 })
 
 /**
- * A whole shot as a zip: fintro.json (what this is), shot.json (the document), strokes/HASH.json, images/HASH (the
- * bytes as they came).
+ * Writes a whole shot to a file, as a zip: fintro.json (what this is), shot.json (the document), strokes/HASH.json,
+ * images/HASH (the bytes as they came). What goes in is fetched when its turn comes, so that little is held at a time.
  */
-export async function writeArchive(db: Sequelize, id: string): Promise<{ name: string; bytes: Uint8Array }> {
+export async function writeArchive(db: Sequelize, id: string, file: string): Promise<{ name: string }> {
   const { document: stored, production } = await readShot(db, id)
   const read = openShot(stored)
   // One that cannot be read goes out as it is stored, with all that was ever named in it.
   const named = read.ok ? { strokes: strokeHashes(read.shot), images: imageHashes(read.shot) } : await everNamed(db, id)
-  const strokes = await findStrokes(db, named.strokes)
   const document = JSON.stringify(read.ok ? storeShot(read.shot) : stored)
   const manifest = {
     format: 'fintro-shot',
@@ -39,13 +50,47 @@ export async function writeArchive(db: Sequelize, id: string): Promise<{ name: s
     production,
     document: { file: 'shot.json', sha256: hashOf(document) },
   }
-  const files: Record<string, Uint8Array> = {
-    'fintro.json': strToU8(JSON.stringify(manifest, null, 2)),
-    'shot.json': strToU8(document),
+  const zip = new yazl.ZipFile()
+  const failing = new Promise<never>((_, fail) => zip.on('error', fail))
+  zip.addBuffer(Buffer.from(JSON.stringify(manifest, null, 2)), 'fintro.json')
+  zip.addBuffer(Buffer.from(document), 'shot.json')
+  const strokes = strokesInOrder(db, await keptOf(db, named.strokes))
+  for (const hash of strokes.hashes)
+    lazily(zip, `strokes/${hash}.json`, 'smaller', async () => Buffer.from(strokeText(await strokes.get(hash))))
+  for (const hash of named.images) lazily(zip, `images/${hash}`, 'as-is', async () => (await findImage(db, hash)).body)
+  zip.end()
+  await Promise.race([pipeline(zip.outputStream, createWriteStream(file)), failing])
+  return { name: String(stored.name) }
+}
+
+function lazily(zip: yazl.ZipFile, name: string, how: 'smaller' | 'as-is', bytes: () => Promise<Buffer>): void {
+  zip.addReadStreamLazy(name, { compress: how === 'smaller' }, give => {
+    bytes().then(
+      found => give(null, Readable.from([found])),
+      (error: Error) => give(error, Readable.from([])),
+    )
+  })
+}
+
+/** Those of some strokes that are kept. */
+async function keptOf(db: Sequelize, hashes: readonly string[]): Promise<string[]> {
+  const rows = await models(db).StrokeRow.findAll({ where: { hash: [...hashes] }, attributes: ['hash'] })
+  const there = new Set(rows.map(r => r.hash))
+  return hashes.filter(h => there.has(h))
+}
+
+/** Strokes that are asked for one after the other, fetched a few ahead. */
+function strokesInOrder(db: Sequelize, hashes: readonly string[]) {
+  const places = new Map(hashes.map((h, i) => [h, i]))
+  let held: Record<string, Stroke> = {}
+  return {
+    hashes,
+    get: async (hash: string): Promise<Stroke> => {
+      const at = places.get(hash)!
+      if (!held[hash]) held = await findStrokes(db, hashes.slice(at, at + STROKES))
+      return held[hash]!
+    },
   }
-  for (const [hash, stroke] of Object.entries(strokes)) files[`strokes/${hash}.json`] = strToU8(strokeText(stroke))
-  for (const hash of named.images) files[`images/${hash}`] = new Uint8Array((await findImage(db, hash)).body)
-  return { name: String(stored.name), bytes: zipSync(files, { level: 6 }) }
 }
 
 async function everNamed(db: Sequelize, shotId: string): Promise<{ strokes: string[]; images: string[] }> {
@@ -58,95 +103,78 @@ async function everNamed(db: Sequelize, shotId: string): Promise<{ strokes: stri
 }
 
 /** Reads an archive as a new shot under the id given. Nothing is kept unless all of it is good. */
-export async function readArchive(db: Sequelize, bytes: Uint8Array, id: string): Promise<{ id: string; name: string }> {
-  const files = unpack(bytes)
-  const shot = await documentOf(files)
-  const strokes = strokeHashes(shot).map(hash => strokeOf(files, hash))
-  const images = imageHashes(shot).map(hash => imageOf(files, hash))
-  const fresh = openShot(renamed(shot, id))
-  if (!fresh.ok) throw new Problem(400, fresh.code, fresh.message)
-  const { production } = manifestOf(files)
-  return db.transaction(async transaction => {
-    await keepStrokes(db, strokes, transaction)
-    for (const bytes of images) await keepImage(db, bytes, transaction)
-    await keepShot(db, fresh.shot, production.trim() || 'From archives', transaction)
-    return { id, name: fresh.shot.name }
-  })
-}
-
-function unpack(bytes: Uint8Array): Record<string, Uint8Array> {
-  if (bytes.length > MAX_ARCHIVE_BYTES)
-    throw new Problem(413, 'too-large', `The archive is larger than ${LIMIT}, the most that Fintro reads.`)
-  if (bytes[0] !== 0x50 || bytes[1] !== 0x4b)
-    throw new Problem(400, 'not-an-archive', 'This file is not a Fintro archive: it is no zip file.')
-  let sum = 0
-  let count = 0
+export async function readArchive(db: Sequelize, file: string, id: string): Promise<{ id: string; name: string }> {
+  const zip = await openZip(file, name => NAMES.test(name))
   try {
-    return unzipSync(bytes, {
-      filter: file => {
-        sum += file.originalSize
-        count += 1
-        if (sum > MAX_ARCHIVE_BYTES || count > MAX_FILES)
-          throw new Problem(413, 'too-large', `The archive unpacks to more than ${LIMIT}, the most that Fintro reads.`)
-        return (
-          file.name === 'fintro.json' ||
-          file.name === 'shot.json' ||
-          /^(strokes\/[0-9a-f]{64}\.json|images\/[0-9a-f]{64})$/.test(file.name)
-        )
-      },
+    const { production, sha256 } = await manifestOf(zip)
+    const shot = await documentOf(zip, sha256)
+    const fresh = openShot(renamed(shot, id))
+    if (!fresh.ok) throw new Problem(400, fresh.code, fresh.message)
+    return await db.transaction(async transaction => {
+      await takeStrokes(db, zip, strokeHashes(shot), transaction)
+      for (const hash of imageHashes(shot)) await keepImage(db, await imageOf(zip, hash), transaction)
+      await keepShot(db, fresh.shot, production.trim() || 'From archives', transaction)
+      return { id, name: fresh.shot.name }
     })
-  } catch (error) {
-    if (error instanceof Problem) throw error
-    throw new Problem(400, 'damaged', 'The archive is cut off or damaged. Nothing was taken from it.')
+  } finally {
+    zip.close()
   }
 }
 
-const DAMAGED = (what: string) =>
-  new Problem(400, 'damaged', `The archive is damaged: ${what}. Nothing was taken from it.`)
+async function takeStrokes(db: Sequelize, zip: Zip, hashes: readonly string[], transaction: Transaction) {
+  for (let at = 0; at < hashes.length; at += STROKES) {
+    const some: Stroke[] = []
+    for (const hash of hashes.slice(at, at + STROKES)) some.push(await strokeOf(zip, hash))
+    await keepStrokes(db, some, transaction)
+  }
+}
 
-function json(files: Record<string, Uint8Array>, name: string): unknown {
+async function json(zip: Zip, name: string, limit: number): Promise<{ text: string; value: unknown } | null> {
+  const bytes = await zip.read(name, limit)
+  if (!bytes) return null
+  const text = bytes.toString('utf8')
   try {
-    return JSON.parse(strFromU8(files[name]!))
+    return { text, value: JSON.parse(text) as unknown }
   } catch {
-    throw DAMAGED(`${name} cannot be read`)
+    throw damaged(`${name} cannot be read`)
   }
 }
 
-function manifestOf(files: Record<string, Uint8Array>) {
-  if (!files['fintro.json'])
-    throw new Problem(400, 'not-an-archive', 'This zip file is not a Fintro archive: it has no fintro.json.')
-  const manifest = manifestSchema.safeParse(json(files, 'fintro.json'))
+async function manifestOf(zip: Zip): Promise<{ production: string; sha256: string }> {
+  const found = await json(zip, 'fintro.json', MAX_MANIFEST_BYTES)
+  if (!found) throw new Problem(400, 'not-an-archive', 'This zip file is not a Fintro archive: it has no fintro.json.')
+  const manifest = manifestSchema.safeParse(found.value)
   if (!manifest.success) throw new Problem(400, 'not-an-archive', 'This zip file is not a Fintro archive of a shot.')
-  return manifest.data
-}
-
-async function documentOf(files: Record<string, Uint8Array>): Promise<Shot> {
-  const manifest = manifestOf(files)
-  if (manifest.schema > SCHEMA)
+  const { schema, production, document } = manifest.data
+  if (schema > SCHEMA)
     throw new Problem(
       400,
       'later-schema',
-      `This archive was made by a later Fintro (schema ${manifest.schema}; this one reads up to ${SCHEMA}).`,
+      `This archive was made by a later Fintro (schema ${schema}; this one reads up to ${SCHEMA}).`,
     )
-  const document = files['shot.json']
-  if (!document) throw DAMAGED('shot.json is missing')
-  if (hashOf(strFromU8(document)) !== manifest.document.sha256) throw DAMAGED('shot.json is not what was packed')
-  const read = openShot(json(files, 'shot.json'))
+  return { production: production.replaceAll('\0', ''), sha256: document.sha256 }
+}
+
+async function documentOf(zip: Zip, sha256: string): Promise<Shot> {
+  const found = await json(zip, 'shot.json', MAX_DOCUMENT_BYTES)
+  if (!found) throw damaged('shot.json is missing')
+  if (hashOf(found.text) !== sha256) throw damaged('shot.json is not what was packed')
+  const read = openShot(found.value)
   if (!read.ok) throw new Problem(400, read.code, read.message)
   return read.shot
 }
 
-function imageOf(files: Record<string, Uint8Array>, hash: string): Buffer {
-  const bytes = files[`images/${hash}`]
-  if (!bytes) throw DAMAGED('a picture is missing')
-  if (hashOfBytes(bytes) !== hash) throw DAMAGED('a picture is not what was packed')
-  return Buffer.from(bytes)
+async function imageOf(zip: Zip, hash: string): Promise<Buffer> {
+  const bytes = await zip.read(`images/${hash}`, MAX_IMAGE_BYTES)
+  if (!bytes) throw damaged('a picture is missing')
+  if (hashOfBytes(bytes) !== hash) throw damaged('a picture is not what was packed')
+  return bytes
 }
 
-function strokeOf(files: Record<string, Uint8Array>, hash: string) {
-  const name = `strokes/${hash}.json`
-  if (!files[name]) throw DAMAGED('a stroke is missing')
-  const stroke = strokeSchema.safeParse(json(files, name))
-  if (!stroke.success || hashOf(strokeText(stroke.data)) !== hash) throw DAMAGED('a stroke is not what was packed')
+async function strokeOf(zip: Zip, hash: string): Promise<Stroke> {
+  const found = await json(zip, `strokes/${hash}.json`, MAX_STROKE_BYTES)
+  if (!found) throw damaged('a stroke is missing')
+  const stroke = strokeSchema.safeParse(found.value)
+  if (!stroke.success || hashOf(strokeText(stroke.data)) !== hash) throw damaged('a stroke is not what was packed')
   return stroke.data
 }

@@ -15,7 +15,7 @@ export interface Keeping {
   readonly deletedDays: number
   /** A stroke or a picture may be named by a change that is on its way for so many hours. */
   readonly unnamedHours: number
-  /** So many of the newest states of a shot stay, and of the older ones those every so many changes. */
+  /** So many of the newest states of a shot stay, and of the older ones the first of every so many changes. */
   readonly states: { readonly newest: number; readonly every: number }
 }
 export const KEEPING: Keeping = { deletedDays: 30, unnamedHours: 24, states: { newest: 20, every: 2000 } }
@@ -52,10 +52,11 @@ export async function clean(db: Sequelize, keeping: Keeping = KEEPING): Promise<
     const states = await gone(
       db,
       `DELETE FROM states d USING (
-         SELECT shot_id, revision, row_number() OVER (PARTITION BY shot_id ORDER BY revision DESC) AS n
+         SELECT shot_id, revision, row_number() OVER (PARTITION BY shot_id ORDER BY revision DESC) AS n,
+           row_number() OVER (PARTITION BY shot_id, revision / $2 ORDER BY revision) AS m
          FROM states WHERE kind = 'regular'
        ) x WHERE d.shot_id = x.shot_id AND d.revision = x.revision AND d.kind = 'regular'
-       AND x.n > $1 AND d.revision % $2 <> 0`,
+       AND x.n > $1 AND x.m > 1`,
       [keeping.states.newest, keeping.states.every],
     )
     const strokes = await unnamed(db, { table: 'strokes', names: 'shot_strokes' }, keeping.unnamedHours)

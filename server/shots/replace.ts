@@ -2,12 +2,14 @@ import type { Sequelize } from 'sequelize'
 import { documentHash, openShot, SCHEMA } from '#core/document'
 import type { Command, Committed } from '#core/commands'
 import { models } from '../db/models'
-import { Problem } from '../http/problem'
+import { Problem } from '../problems/problem'
 import { announce } from '../live/events'
-import { forget, lockedHead } from './commit'
+import type { StoredShot } from '#core/document'
+import { forget } from './documents'
+import { lockedHead } from './locked'
 import { opened, readShot } from './shots'
 import type { StateKey } from './states'
-import { keepState, readState } from './states'
+import { keepState, stateText } from './states'
 import { writeWhole } from './write'
 
 /**
@@ -18,13 +20,15 @@ import { writeWhole } from './write'
 export async function replaceUnreadable(db: Sequelize, state: StateKey, commandId: string): Promise<Committed> {
   const { shotId } = state
   const done = await db.transaction(async transaction => {
-    const { revision, known } = await lockedHead(db, shotId, [commandId], transaction)
+    const { revision, incarnation, known, elsewhere } = await lockedHead(db, shotId, [commandId], transaction)
+    if (elsewhere.size) throw new Problem(409, 'elsewhere', 'This change was made to another shot already.')
     const { document } = await readShot(db, shotId, transaction)
     const now = openShot(document)
     const before = known.get(commandId)
-    if (before !== undefined && now.ok) return answer(commandId, before, documentHash(now.shot))
+    if (before !== undefined && now.ok)
+      return { incarnation, answer: answer(commandId, before, documentHash(now.shot)) }
     if (now.ok) throw new Problem(409, 'readable', 'The stored shot can be read. Load it again.')
-    const shot = opened((await readState(db, state, transaction)).document)
+    const shot = opened(JSON.parse((await stateText(db, state, transaction)).text) as StoredShot)
     await keepState(db, { shotId, revision, kind: 'unreadable' }, document, transaction)
     await writeWhole(db, shotId, shot, transaction)
     const next = revision + 1
@@ -40,11 +44,11 @@ export async function replaceUnreadable(db: Sequelize, state: StateKey, commandI
       { transaction },
     )
     await ShotRow.update({ revision: next, updatedAt: new Date() }, { where: { id: shotId }, transaction })
-    return answer(commandId, next, documentHash(shot))
+    return { incarnation, answer: answer(commandId, next, documentHash(shot)) }
   })
   forget(shotId)
-  announce(db, shotId, done.revision)
-  return done
+  announce(db, shotId, { revision: done.answer.revision, incarnation: done.incarnation })
+  return done.answer
 }
 
 const answer = (id: string, revision: number, hash: number): Committed => ({

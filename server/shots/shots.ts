@@ -1,3 +1,4 @@
+import { nanoid } from 'nanoid'
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import { z } from 'zod'
 import { colour, label, shotIdSchema } from '#core/basic'
@@ -6,7 +7,7 @@ import type { ProductionInList, Shot, ShotInList, StoredShot } from '#core/docum
 import { assemble, imageHashes, makeShot, openShot, storeShot, strokeHashes } from '#core/document'
 import { framesSchema, rate } from '#core/time'
 import { models } from '../db/models'
-import { Problem } from '../http/problem'
+import { Problem } from '../problems/problem'
 import { keepState } from './states'
 import { writeWhole } from './write'
 
@@ -55,35 +56,25 @@ export async function createShot(db: Sequelize, draft: z.output<typeof newShotSc
   return keepShot(db, makeShot(id, { ...rest, rate: rate(rest.rate.num, rest.rate.den) }), production)
 }
 
-/** Stores a whole shot as a new one of a production (made when there is none of this name). */
+/**
+ * Stores a whole shot as a new one of a production (made when there is none of this name). Of several who store one under
+ * the same id at the same time, one does.
+ */
 export async function keepShot(
   db: Sequelize,
   shot: Shot,
   production: string,
   outer?: Transaction,
 ): Promise<{ id: string }> {
-  const { Production, ShotRow, ShotStroke, ShotImage } = models(db)
+  const { ShotStroke, ShotImage } = models(db)
   const work = async (transaction: Transaction) => {
-    const known = await ShotRow.findByPk(shot.id, { attributes: ['id'], transaction })
-    if (known) return { id: shot.id }
-    const [home] = await Production.findOrCreate({
-      where: { name: production },
-      defaults: { id: `p-${shot.id}` },
-      transaction,
-    })
-    const now = new Date()
-    await ShotRow.create(
-      {
-        id: shot.id,
-        productionId: home.id,
-        name: shot.name,
-        revision: 0,
-        schema: shot.schema,
-        createdAt: now,
-        updatedAt: now,
-      },
-      { transaction },
+    const home = await productionCalled(db, production, `p-${shot.id}`, transaction)
+    const [made] = await db.query<{ id: string }>(
+      `INSERT INTO shots (id, production_id, name, revision, schema, incarnation) VALUES ($1, $2, $3, 0, $4, $5)
+       ON CONFLICT (id) DO NOTHING RETURNING id`,
+      { bind: [shot.id, home, shot.name, shot.schema, nanoid(INCARNATION)], type: QueryTypes.SELECT, transaction },
     )
+    if (!made) return { id: shot.id }
     await writeWhole(db, shot.id, shot, transaction)
     await keepState(db, { shotId: shot.id, revision: 0, kind: 'regular' }, storeShot(shot), transaction)
     await ShotStroke.bulkCreate(
@@ -99,6 +90,25 @@ export async function keepShot(
   return outer ? work(outer) : db.transaction(work)
 }
 
+/** Characters of the name of an incarnation. */
+const INCARNATION = 12
+
+/** The production of a name, held on to until the transaction ends; made under the id given where there is none. */
+async function productionCalled(db: Sequelize, name: string, id: string, transaction: Transaction): Promise<string> {
+  await db.query('INSERT INTO productions (id, name) VALUES ($1, $2) ON CONFLICT DO NOTHING', {
+    bind: [id, name],
+    transaction,
+  })
+  const [row] = await db.query<{ id: string }>('SELECT id FROM productions WHERE name = $1 FOR KEY SHARE', {
+    bind: [name],
+    type: QueryTypes.SELECT,
+    transaction,
+  })
+  if (row) return row.id
+  // The id is that of another production: a shot of this id was made and deleted before.
+  return productionCalled(db, name, `p-${nanoid()}`, transaction)
+}
+
 /** The row of a shot with its production; a problem where it is not there or was put away. */
 export async function requireShot(db: Sequelize, id: string) {
   const { ShotRow, Production } = models(db)
@@ -111,23 +121,49 @@ export const noShot = (): Problem => new Problem(404, 'no-shot', 'There is no su
 
 export interface StoredRow {
   readonly revision: number
+  readonly incarnation: string
   readonly production: string
   readonly document: StoredShot
 }
 
 /** A stored shot with its revision, read in one statement so that they belong together. */
 export async function readShot(db: Sequelize, id: string, transaction?: Transaction): Promise<StoredRow> {
-  const rows = await db.query<{ revision: number; production: string; path: string; body: string }>(
+  const { pieces: _, ...row } = await readPieces(db, id, transaction)
+  return row
+}
+
+/** A stored shot with the texts of its pieces. */
+export async function readPieces(
+  db: Sequelize,
+  id: string,
+  transaction?: Transaction,
+): Promise<StoredRow & { readonly pieces: ReadonlyMap<string, string> }> {
+  const rows = await db.query<Omit<StoredRow, 'document'> & { path: string; body: string }>(
     `
-    SELECT s.revision, p.name AS production, x.path, x.body
+    SELECT s.revision, s.incarnation, p.name AS production, x.path, x.body
     FROM shots s JOIN productions p ON p.id = s.production_id JOIN shot_pieces x ON x.shot_id = s.id
     WHERE s.id = $1 AND s.deleted_at IS NULL ORDER BY x.path COLLATE "C"`,
     { bind: [id], type: QueryTypes.SELECT, transaction },
   )
   if (!rows[0]) throw noShot()
-  const document = assemble(Object.fromEntries(rows.map(r => [r.path, JSON.parse(r.body) as unknown])))
-  return { revision: rows[0].revision, production: rows[0].production, document }
+  const { revision, incarnation, production } = rows[0]
+  const pieces = new Map(rows.map(r => [r.path, r.body]))
+  const document = assemble(Object.fromEntries([...pieces].map(([path, body]) => [path, JSON.parse(body) as unknown])))
+  return { revision, incarnation, production, document, pieces }
 }
+
+/** What the pieces of a shot take as text; a problem where there is no such shot. */
+export async function sizeOf(db: Sequelize, id: string): Promise<number> {
+  const [row] = await db.query<{ size: string | null }>(
+    'SELECT sum(octet_length(body)) AS size FROM shot_pieces WHERE shot_id = $1',
+    { bind: [id], type: QueryTypes.SELECT },
+  )
+  if (!row?.size) throw noShot()
+  return Number(row.size)
+}
+
+/** A stored shot with its revision, as JSON. */
+export const shotText = async (db: Sequelize, id: string): Promise<string> => JSON.stringify(await readShot(db, id))
 
 /** A stored shot read by the core; a problem where it cannot be. */
 export function opened(document: StoredShot): Shot {

@@ -2,7 +2,8 @@ import { promisify } from 'node:util'
 import { gunzip, gzip } from 'node:zlib'
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import type { KeptState, StateKind, StoredShot } from '#core/document'
-import { Problem } from '../http/problem'
+import { Problem } from '../problems/problem'
+import { opened, readShot } from './shots'
 
 const [pack, unpack] = [promisify(gzip), promisify(gunzip)]
 
@@ -41,17 +42,30 @@ export async function listStates(db: Sequelize, shotId: string): Promise<KeptSta
   return rows.map(r => ({ ...r, at: r.at.toISOString() }))
 }
 
-/** A kept state as it was stored; a problem where there is none. */
-export async function readState(
+/** A kept state as it was stored, as JSON; a problem where there is none. */
+export async function stateText(
   db: Sequelize,
   { shotId, revision, kind }: StateKey,
   transaction?: Transaction,
-): Promise<{ state: KeptState; document: StoredShot }> {
+): Promise<{ state: KeptState; text: string }> {
   const [row] = await db.query<{ body: Buffer; name: string | null; at: Date }>(
     'SELECT body, name, at FROM states WHERE shot_id = $1 AND revision = $2 AND kind = $3',
     { bind: [shotId, revision, kind], type: QueryTypes.SELECT, transaction },
   )
   if (!row) throw new Problem(404, 'no-state', 'This earlier state is not kept any more.')
-  const document = JSON.parse((await unpack(row.body)).toString('utf8')) as StoredShot
-  return { state: { revision, kind, name: row.name, at: row.at.toISOString() }, document }
+  const text = (await unpack(row.body)).toString('utf8')
+  return { state: { revision, kind, name: row.name, at: row.at.toISOString() }, text }
+}
+
+/** The shot as it is stored now, kept under a name. */
+export async function markState(db: Sequelize, shotId: string, name: string): Promise<void> {
+  const { revision, document } = await readShot(db, shotId)
+  opened(document)
+  await keepState(db, { shotId, revision, kind: 'mark', name }, document)
+}
+
+/** The shot as it is stored now, kept because so much was done. */
+export async function keepRegularState(db: Sequelize, shotId: string): Promise<void> {
+  const { revision, document } = await readShot(db, shotId)
+  await keepState(db, { shotId, revision, kind: 'regular' }, document)
 }

@@ -19,10 +19,12 @@ interface Form {
 /** Up to this many pieces are written by plain values. */
 const FEW = 6
 
-const ONE_ENTRY = 'SELECT id, $6::integer, $7::text, $3, $8::text FROM made'
+const ONE_ENTRY = 'SELECT id, $7::integer, $8::text, $3, $9::text FROM made'
 const ENTRIES = `SELECT made.id, x.r, x.i, $3, x.c
-      FROM made, unnest($6::integer[], $7::text[], $8::text[]) AS x (r, i, c)`
-const PIECES = 'SELECT made.id, x.p, x.b FROM made, unnest($9::text[], $10::text[]) AS x (p, b)'
+      FROM made, unnest($7::integer[], $8::text[], $9::text[]) AS x (r, i, c)`
+const PIECES = 'SELECT made.id, x.p, x.b FROM made, unnest($10::text[], $11::text[]) AS x (p, b)'
+/** The place of the first piece among the values. */
+const FIRST = 10
 /** Takes pieces out, and notes which strokes are named: by the lists that stand at a place among the values. */
 const dropping = (place: number): string => `, gone AS (
       DELETE FROM shot_pieces USING made WHERE shot_id = made.id AND path = ANY($${place}::text[])
@@ -39,17 +41,17 @@ const naming = (place: number): string => `, named AS (
  */
 function writeStatement({ gone, named, pieces }: Form): { name: string; text: string } {
   const plain = pieces !== null
-  const next = 9 + (plain ? 2 * pieces : 2)
+  const next = FIRST + (plain ? 2 * pieces : 2)
   const rows = Array.from(
     { length: pieces ?? 0 },
-    (_, i) => `SELECT id, $${9 + 2 * i}::text, $${10 + 2 * i}::text FROM made`,
+    (_, i) => `SELECT id, $${FIRST + 2 * i}::text, $${FIRST + 1 + 2 * i}::text FROM made`,
   )
   return {
     name: `fintro-commit${gone ? '-gone' : ''}${named ? '-named' : ''}${plain ? `-${pieces}` : ''}`,
     text: `
     WITH made AS (
       UPDATE shots SET name = $2, schema = $3, revision = $4, updated_at = now()
-      WHERE id = $1 AND revision = $5 AND deleted_at IS NULL RETURNING id
+      WHERE id = $1 AND revision = $5 AND incarnation = $6 AND deleted_at IS NULL RETURNING id
     ), kept AS (
       INSERT INTO journal (shot_id, revision, command_id, schema, command)
       ${plain ? ONE_ENTRY : ENTRIES}
@@ -62,19 +64,30 @@ function writeStatement({ gone, named, pieces }: Form): { name: string; text: st
   }
 }
 
+/** Where a shot's row has to stand for a write. */
+export interface Standing {
+  readonly shotId: string
+  readonly revision: number
+  readonly incarnation: string
+}
+
+/** The pieces that were written, with what each takes as text, and those that are gone. */
+export interface Written {
+  readonly put: ReadonlyMap<string, number>
+  readonly gone: readonly string[]
+}
+
 /**
- * The journal, the pieces of the document that changed, and the strokes they name. Writes nothing, and gives false,
- * where the row is not at revision `from` any more.
+ * The journal, the pieces of the document that changed, and the strokes they name. Writes nothing, and gives null,
+ * where the row does not stand there any more.
  */
 export async function write(
   db: Sequelize,
-  shotId: string,
-  before: Shot,
-  after: Shot,
-  from: number,
+  { shotId, revision: from, incarnation }: Standing,
+  { before, after }: { before: Shot; after: Shot },
   applied: readonly Command[],
   transaction?: Transaction,
-): Promise<boolean> {
+): Promise<Written | null> {
   const { put, gone } = changedPieces(before, after)
   const paths = Object.keys(put)
   const bodies = paths.map(path => JSON.stringify(put[path]))
@@ -87,6 +100,7 @@ export async function write(
     SCHEMA,
     from + applied.length,
     from,
+    incarnation,
     ...(single
       ? [from + 1, applied[0]!.id, textOf(applied[0]!), ...paths.flatMap((path, i) => [path, bodies[i]])]
       : [applied.map((_, i) => from + i + 1), applied.map(c => c.id), applied.map(textOf), paths, bodies]),
@@ -95,13 +109,14 @@ export async function write(
   ]
   const files = [...new Set(applied.flatMap(filesIn))]
   const rows = await prepared(db, { ...writeStatement(form), values }, transaction)
+  if (!rows) return null
   // Rare, and always within the transaction of the long way: pictures are told by a statement of their own.
-  if (rows > 0 && files.length)
+  if (files.length)
     await models(db).ShotImage.bulkCreate(
       files.map(hash => ({ shotId, hash })),
       { ignoreDuplicates: true, transaction },
     )
-  return rows > 0
+  return { put: new Map(paths.map((path, i) => [path, bodies[i]!.length])), gone }
 }
 
 /** All pieces of a document in the place of those that are stored; the row tells its form. */

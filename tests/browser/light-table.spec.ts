@@ -125,7 +125,7 @@ test('the pen presses: a stroke keeps its pressure, and lies where it was drawn 
   await pen(desk, 'sweep', 1200, 500, 300)
   const [ref] = (await byNumber(desk, 'keeper', '1')).strokes
   const { strokes } = (await (
-    await fetch(`${desk.server.url}/api/strokes/find`, {
+    await desk.server.fetch('/api/strokes/find', {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify({ hashes: [ref!.hash] }),

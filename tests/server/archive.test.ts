@@ -17,12 +17,12 @@ const source = newTestId()
 beforeAll(async () => {
   ;({ server, db, stop } = await serve())
   await loadDemo(db, source)
-  archive = new Uint8Array(await (await fetch(`${server.url}/api/shots/${source}/archive`)).arrayBuffer())
+  archive = new Uint8Array(await (await server.fetch(`/api/shots/${source}/archive`)).arrayBuffer())
 })
 afterAll(() => stop())
 
 const send = async (bytes: Uint8Array, id = newTestId()) => {
-  const response = await fetch(`${server.url}/api/archive?id=${id}`, {
+  const response = await server.fetch(`/api/archive?id=${id}`, {
     method: 'POST',
     body: new Blob([bytes as Uint8Array<ArrayBuffer>]),
     headers: { 'content-type': 'application/zip' },
@@ -41,7 +41,7 @@ it('an archive is read back as a new shot, the same but for its id', async () =>
   const { id, status } = await send(archive)
   expect(status).toBe(200)
   const document = async (which: string) =>
-    ((await (await fetch(`${server.url}/api/shots/${which}`)).json()) as { document: object }).document
+    ((await (await server.fetch(`/api/shots/${which}`)).json()) as { document: object }).document
   expect(await document(id)).toEqual({ ...(await document(source)), id })
   const strokes = async (which: string) =>
     (await models(db).ShotStroke.findAll({ where: { shotId: which } })).map(r => r.hash).sort()
@@ -126,7 +126,7 @@ describe('refused with a sentence, nothing created', () => {
     const status = await new Promise<number>((done, fail) => {
       const r = request(
         `${server.url}/api/archive?id=${newTestId()}`,
-        { method: 'POST', headers: { 'content-length': String(513 * 1024 * 1024) } },
+        { method: 'POST', headers: { origin: server.url, 'content-length': String(513 * 1024 * 1024) } },
         response => done(response.statusCode!),
       )
       r.on('error', fail)

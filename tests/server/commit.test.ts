@@ -16,8 +16,8 @@ beforeAll(async () => ({ server, db, stop } = await serve()))
 afterAll(() => stop())
 
 const ask = async (path: string, body?: unknown, headers: Record<string, string> = {}) => {
-  const response = await fetch(
-    server.url + path,
+  const response = await server.fetch(
+    path,
     body === undefined
       ? {}
       : { method: 'POST', body: JSON.stringify(body), headers: { 'content-type': 'application/json', ...headers } },
@@ -269,7 +269,7 @@ it('a shot that was put away is gone from the list and can be taken back', async
   const id = await fresh()
   const listed = async () => JSON.stringify((await ask('/api/shots')).body).includes(id)
   expect(await listed()).toBe(true)
-  await fetch(`${server.url}/api/shots/${id}`, { method: 'DELETE' })
+  await server.fetch(`/api/shots/${id}`, { method: 'DELETE' })
   expect([await listed(), (await ask(`/api/shots/${id}`)).status]).toEqual([false, 404])
   await ask(`/api/shots/${id}/restore`, {})
   expect(await listed()).toBe(true)
@@ -287,19 +287,18 @@ it('two servers before one database: what the other one did is never written ove
       name: 'shot.set',
       args: { name: text },
     })
-    const send = async (url: string, base: number, command: Command) => {
+    const send = async (to: FintroServer, base: number, command: Command) => {
       const init = { method: 'POST', body: JSON.stringify({ base, commands: [command] }) }
-      const headers = { 'content-type': 'application/json' }
-      const answer = await fetch(`${url}/api/shots/${id}/commands`, { ...init, headers })
+      const answer = await to.fetch(`/api/shots/${id}/commands`, init)
       return (await answer.json()) as { revision: number; missed: unknown[]; hash: number }
     }
     // Both hold the document at hand; the first falls behind and must find out by itself.
-    await send(server.url, 0, push(shot))
-    await send(other.url, 1, name('From the other'))
-    const behind = await send(server.url, 1, push(shot, 2))
+    await send(server, 0, push(shot))
+    await send(other, 1, name('From the other'))
+    const behind = await send(server, 1, push(shot, 2))
     expect([behind.revision, behind.missed.length]).toEqual([3, 1])
     // A window that has seen everything, on the server that has not.
-    const after = await send(other.url, 3, push(shot, 4))
+    const after = await send(other, 3, push(shot, 4))
     expect([after.revision, after.missed.length]).toEqual([4, 0])
     const now = await opened(id)
     expect([now.shot.name, now.revision]).toEqual(['From the other', 4])

@@ -28,7 +28,7 @@ beforeAll(async () => {
 afterAll(() => stop())
 
 async function send(bytes: Buffer) {
-  const response = await fetch(`${server.url}/api/images`, { method: 'POST', body: new Uint8Array(bytes) })
+  const response = await server.fetch(`/api/images`, { method: 'POST', body: new Uint8Array(bytes) })
   return {
     status: response.status,
     body: (await response.json()) as { hash?: string; width?: number; height?: number; code?: string; detail?: string },
@@ -54,7 +54,7 @@ const place = (file: string): Command => ({
   },
 })
 async function commit(base: number, command: Command) {
-  const response = await fetch(`${server.url}/api/shots/${shot}/commands`, {
+  const response = await server.fetch(`/api/shots/${shot}/commands`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({ base, commands: [command] }),
@@ -68,7 +68,7 @@ describe('pictures', () => {
     const [one, two] = [await send(bytes), await send(bytes)]
     expect(one.body).toEqual({ hash: hashOfBytes(bytes), width: 12, height: 8 })
     expect(two.body).toEqual(one.body)
-    const back = await fetch(`${server.url}/api/images/${one.body.hash}`)
+    const back = await server.fetch(`/api/images/${one.body.hash}`)
     expect(back.headers.get('content-type')).toBe('image/png')
     expect(back.headers.get('x-content-type-options')).toBe('nosniff')
     expect(Buffer.from(await back.arrayBuffer()).equals(bytes)).toBe(true)
@@ -94,10 +94,10 @@ describe('pictures', () => {
     await expect(models(db).ImageRow.destroy({ where: { hash } })).rejects.toThrow(/foreign key/)
   })
   it('travel with the archive of a shot; one that is missing or changed is refused', async () => {
-    const archive = new Uint8Array(await (await fetch(`${server.url}/api/shots/${shot}/archive`)).arrayBuffer())
+    const archive = new Uint8Array(await (await server.fetch(`/api/shots/${shot}/archive`)).arrayBuffer())
     const read = async (bytes: Uint8Array) =>
       (
-        await fetch(`${server.url}/api/archive?id=${newTestId()}`, { method: 'POST', body: new Uint8Array(bytes) })
+        await server.fetch(`/api/archive?id=${newTestId()}`, { method: 'POST', body: new Uint8Array(bytes) })
       ).json() as Promise<{ id?: string; detail?: string }>
     const files = unzipSync(archive)
     const name = Object.keys(files).find(n => n.startsWith('images/'))!

@@ -21,7 +21,7 @@ afterAll(() => stop())
 async function ask<T>(path: string, body?: unknown, status = 200): Promise<T> {
   const json = { 'content-type': 'application/json' }
   const init = body === undefined ? {} : { method: 'POST', body: JSON.stringify(body), headers: json }
-  const response = await fetch(server.url + path, init)
+  const response = await server.fetch(path, init)
   const out = (await response.json()) as T
   expect([response.status, status === 200 ? '' : JSON.stringify(out)]).toEqual([status, expect.any(String)])
   return out

@@ -51,13 +51,28 @@ export class FintroServer {
   constructor(
     readonly databaseUrl: string,
     readonly port: number,
+    /** Further settings. */
+    private readonly env: Readonly<Record<string, string>> = {},
   ) {}
 
   get url(): string {
     return `http://127.0.0.1:${this.port}`
   }
 
-  async start(): Promise<void> {
+  /** What it wrote to its log. */
+  log = ''
+
+  /** Its process. */
+  get pid(): number {
+    return this.child!.pid!
+  }
+
+  /** A request as one of its own pages makes it. */
+  fetch(path: string, init: RequestInit = {}): Promise<Response> {
+    return fetch(this.url + path, { ...init, headers: { origin: this.url, ...(init.headers as object) } })
+  }
+
+  async start(ready = true): Promise<void> {
     const entry = resolve(import.meta.dirname, '../../.output/server/index.mjs')
     this.child = spawn(process.execPath, [entry], {
       env: {
@@ -65,13 +80,21 @@ export class FintroServer {
         DATABASE_URL: this.databaseUrl,
         HOST: '127.0.0.1',
         PORT: String(this.port),
-        NITRO_SHUTDOWN_TIMEOUT: '500',
+        FINTRO_END_MS: '500',
+        FINTRO_LOG: 'silent',
+        ...this.env,
       },
-      stdio: ['ignore', 'ignore', 'inherit'],
+      stdio: ['ignore', 'pipe', 'inherit'],
     })
+    this.child.stdout!.setEncoding('utf8').on('data', (part: string) => (this.log += part))
+    await this.until(ready ? '/api/ready' : '/api/health')
+  }
+
+  /** Waits until an address answers well. */
+  async until(path: string): Promise<void> {
     for (let i = 0; i < 200; i++) {
       if (
-        await fetch(`${this.url}/api/health`).then(
+        await fetch(this.url + path).then(
           r => r.ok,
           () => false,
         )
@@ -94,9 +117,11 @@ export class FintroServer {
 }
 
 /** A running server on a database of its own. */
-export async function serve(): Promise<{ server: FintroServer; db: Sequelize; stop: () => Promise<void> }> {
+export async function serve(
+  env: Readonly<Record<string, string>> = {},
+): Promise<{ server: FintroServer; db: Sequelize; stop: () => Promise<void> }> {
   const { url, db, drop } = await freshDatabase()
-  const server = new FintroServer(url, await freePort())
+  const server = new FintroServer(url, await freePort(), env)
   await server.start()
   return {
     server,

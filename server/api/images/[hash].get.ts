@@ -3,7 +3,7 @@ import { getRouterParam, setResponseHeaders } from 'h3'
 import { hashSchema } from '#core/basic'
 import { database } from '../../db/connection'
 import { findImage } from '../../media/images'
-import { parsed } from '../../http/problem'
+import { parsed } from '../../problems/problem'
 
 /** A picture by its hash: the same bytes for ever. */
 export default api(async event => {

@@ -1,4 +1,5 @@
-import { api, bodyBytes } from '../../http/api'
+import { api } from '../../http/api'
+import { bodyBytes } from '../../http/body'
 import { database } from '../../db/connection'
 import { keepImage, MAX_IMAGE_BYTES } from '../../media/images'
 

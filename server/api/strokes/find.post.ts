@@ -1,8 +1,9 @@
-import { api, bodyJson } from '../../http/api'
+import { api } from '../../http/api'
+import { bodyJson } from '../../http/body'
 import { z } from 'zod'
 import { hashSchema } from '#core/basic'
 import { database } from '../../db/connection'
-import { parsed } from '../../http/problem'
+import { parsed } from '../../problems/problem'
 import { findStrokes } from '../../media/strokes'
 
 const body = z.object({ hashes: z.array(hashSchema).min(1).max(5000) })

@@ -1,13 +1,14 @@
-import { api, bodyJson } from '../../http/api'
-import { z } from 'zod'
-import { strokeSchema } from '#core/stroke'
+import { api } from '../../http/api'
+import { bodyBytes } from '../../http/body'
 import { database } from '../../db/connection'
-import { parsed } from '../../http/problem'
-import { keepStrokes } from '../../media/strokes'
+import { job } from '../../jobs/pool'
+import { keepStrokesIn } from '../../media/strokes'
 
 const MAX_BYTES = 32 * 1024 * 1024
-const body = z.object({ strokes: z.array(strokeSchema).min(1).max(500) })
+/** What is longer is read, checked and hashed in a thread of its own. */
+const LONG = 64 * 1024
 
-export default api(async event => ({
-  hashes: await keepStrokes(database(), parsed(body, await bodyJson(event, MAX_BYTES)).strokes),
-}))
+export default api(async event => {
+  const bytes = await bodyBytes(event, MAX_BYTES, 'A request has at most 32 MB.')
+  return bytes.length > LONG ? job('strokes.keep', { bytes }) : keepStrokesIn(database(), bytes)
+})

@@ -1,16 +1,28 @@
-import { api, shotId } from '../../../http/api'
-import { setResponseHeader } from 'h3'
-import { database } from '../../../db/connection'
-import { writeArchive } from '../../../shots/archive'
+import { createReadStream } from 'node:fs'
+import { stat } from 'node:fs/promises'
+import { join } from 'node:path'
+import { pipeline } from 'node:stream/promises'
+import { api, LONG_ANSWER_MS, shotId } from '../../../http/api'
+import { withFolder } from '../../../http/body'
+import { job } from '../../../jobs/pool'
 
 export default api(async event => {
-  const { name, bytes } = await writeArchive(database(), shotId(event))
-  const plain =
-    name
-      .replace(/[^A-Za-z0-9 _-]+/g, '')
-      .trim()
-      .replace(/\s+/g, '-') || 'shot'
-  setResponseHeader(event, 'content-type', 'application/zip')
-  setResponseHeader(event, 'content-disposition', `attachment; filename="${plain}.fintro.zip"`)
-  return Buffer.from(bytes)
-})
+  const { res } = event.node
+  await withFolder(async folder => {
+    const file = join(folder, 'archive')
+    const { name } = await job('archive.write', { id: shotId(event), file })
+    res.setHeader('content-type', 'application/zip')
+    res.setHeader('content-disposition', `attachment; filename="${plainName(name)}.fintro.zip"`)
+    res.setHeader('content-length', (await stat(file)).size)
+    await pipeline(createReadStream(file), res).catch((error: NodeJS.ErrnoException) => {
+      // Who asked went away before the end.
+      if (error.code !== 'ERR_STREAM_PREMATURE_CLOSE') throw error
+    })
+  })
+}, LONG_ANSWER_MS)
+
+const plainName = (name: string): string =>
+  name
+    .replace(/[^A-Za-z0-9 _-]+/g, '')
+    .trim()
+    .replace(/\s+/g, '-') || 'shot'

@@ -1,11 +1,9 @@
 import { api, shotId } from '../../../http/api'
-import { setResponseHeader } from 'h3'
-import { database } from '../../../db/connection'
-import { poster } from '../../../shots/poster'
+import { job } from '../../../jobs/pool'
 
 export default api(async event => {
-  const svg = await poster(database(), shotId(event))
-  setResponseHeader(event, 'content-type', 'image/svg+xml')
-  setResponseHeader(event, 'cache-control', 'private, max-age=3600')
+  const svg = await job('poster', { id: shotId(event) })
+  event.node.res.setHeader('content-type', 'image/svg+xml')
+  event.node.res.setHeader('cache-control', 'private, max-age=3600')
   return svg
 })

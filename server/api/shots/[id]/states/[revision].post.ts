@@ -1,8 +1,9 @@
-import { api, bodyJson, stateOf } from '../../../../http/api'
+import { api, stateOf } from '../../../../http/api'
+import { bodyJson } from '../../../../http/body'
 import { z } from 'zod'
 import { commandIdSchema } from '#core/commands'
 import { database } from '../../../../db/connection'
-import { parsed } from '../../../../http/problem'
+import { parsed } from '../../../../problems/problem'
 import { replaceUnreadable } from '../../../../shots/replace'
 
 const named = z.object({ id: commandIdSchema })

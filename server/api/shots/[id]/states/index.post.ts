@@ -1,19 +1,18 @@
-import { api, bodyJson, shotId } from '../../../../http/api'
+import { api, shotId } from '../../../../http/api'
 import { z } from 'zod'
 import { label } from '#core/basic'
+import { bodyJson } from '../../../../http/body'
 import { database } from '../../../../db/connection'
-import { parsed } from '../../../../http/problem'
-import { opened, readShot } from '../../../../shots/shots'
-import { keepState, listStates } from '../../../../shots/states'
+import { parsed } from '../../../../problems/problem'
+import { job } from '../../../../jobs/pool'
+import { listStates } from '../../../../shots/states'
 
 const mark = z.object({ name: label })
 
 /** Sets a mark: the shot as it is stored now, kept under a name. */
 export default api(async event => {
-  const [db, id] = [database(), shotId(event)]
+  const id = shotId(event)
   const { name } = parsed(mark, await bodyJson(event, 4096))
-  const { revision, document } = await readShot(db, id)
-  opened(document)
-  await keepState(db, { shotId: id, revision, kind: 'mark', name }, document)
-  return { states: await listStates(db, id) }
+  await job('state.mark', { id, name })
+  return { states: await listStates(database(), id) }
 })

@@ -7,6 +7,8 @@ export class Problem extends Error {
     readonly code: string,
     readonly detail: string,
     readonly at?: string,
+    /** Further fields of the answer's head. */
+    readonly headers: Readonly<Record<string, string>> = {},
   ) {
     super(detail)
   }
@@ -27,8 +29,13 @@ const TITLES: Record<number, string> = {
   400: 'Not understood',
   403: 'Not allowed',
   404: 'Not found',
+  405: 'Not done here',
+  408: 'Too slow',
   409: 'In conflict',
   413: 'Too large',
+  421: 'Wrong address',
+  429: 'Too many',
+  431: 'Head too large',
   500: 'Server fault',
   503: 'Not ready',
 }

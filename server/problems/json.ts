@@ -1,0 +1,46 @@
+import { Problem } from './problem'
+
+/** What nests deeper is refused: nothing of ours comes near. */
+export const MOST_DEEP = 100
+
+const [QUOTE, BACKSLASH, OPEN_LIST, OPEN_RECORD, CLOSE_LIST, CLOSE_RECORD] = [...'"\\[{]}'].map(c => c.charCodeAt(0))
+
+/**
+ * JSON from outside. Refused is what is none, what nests deeper than `MOST_DEEP` and what has the character 0 in a
+ * text, which no text of the database can hold.
+ */
+export function plainJson(bytes: Buffer): unknown {
+  if (depthOf(bytes) > MOST_DEEP)
+    throw new Problem(400, 'too-deep', `The request nests its parts deeper than ${MOST_DEEP} levels.`)
+  const text = bytes.toString('utf8')
+  try {
+    // The character can only stand there as an escape: JSON has no bare control characters.
+    return text.includes('\\u0000') ? JSON.parse(text, withoutNull) : JSON.parse(text)
+  } catch (error) {
+    if (error instanceof Problem) throw error
+    throw new Problem(400, 'not-json', 'The request is not JSON.')
+  }
+}
+
+function withoutNull(key: string, value: unknown): unknown {
+  if (key.includes('\0') || (typeof value === 'string' && value.includes('\0')))
+    throw new Problem(400, 'null-character', 'A text of the request has the character 0, which cannot be kept.')
+  return value
+}
+
+/** How deep lists and records stand in each other, at most; what stands in quotes does not count. */
+function depthOf(bytes: Buffer): number {
+  let depth = 0
+  let most = 0
+  let quoted = false
+  for (let i = 0; i < bytes.length; i++) {
+    const byte = bytes[i]
+    if (quoted) {
+      if (byte === BACKSLASH) i++
+      else if (byte === QUOTE) quoted = false
+    } else if (byte === QUOTE) quoted = true
+    else if (byte === OPEN_RECORD || byte === OPEN_LIST) most = Math.max(most, ++depth)
+    else if (byte === CLOSE_RECORD || byte === CLOSE_LIST) depth--
+  }
+  return most
+}

@@ -1,0 +1,62 @@
+/** One who waits for a turn. */
+interface Waiting<T, R> {
+  readonly turn: T
+  readonly done: (result: R) => void
+  readonly fail: (error: unknown) => void
+}
+
+/**
+ * Lines of turns, one for each key. Those who come while others are served are served together, in the order they came,
+ * as many at once as `fits` allows.
+ */
+export class Lines<K, T, R> {
+  private readonly lines = new Map<K, Waiting<T, R>[]>()
+
+  constructor(
+    private readonly serve: (key: K, turns: readonly T[]) => Promise<readonly R[]>,
+    /** Whether one more may be served with these. */
+    private readonly fits: (turns: readonly T[], next: T) => boolean,
+  ) {}
+
+  take(key: K, turn: T): Promise<R> {
+    return new Promise((done, fail) => {
+      const line = this.lines.get(key)
+      if (line) line.push({ turn, done, fail })
+      else {
+        const fresh = [{ turn, done, fail }]
+        this.lines.set(key, fresh)
+        void this.work(key, fresh)
+      }
+    })
+  }
+
+  private async work(key: K, line: Waiting<T, R>[]): Promise<void> {
+    while (line.length) {
+      const served: Waiting<T, R>[] = [line.shift()!]
+      while (
+        line.length &&
+        this.fits(
+          served.map(w => w.turn),
+          line[0]!.turn,
+        )
+      )
+        served.push(line.shift()!)
+      await this.serveAll(key, served)
+    }
+    this.lines.delete(key)
+  }
+
+  /** Where several fail together each is tried alone, so that one cannot take the others with it. */
+  private async serveAll(key: K, served: readonly Waiting<T, R>[]): Promise<void> {
+    try {
+      const results = await this.serve(
+        key,
+        served.map(w => w.turn),
+      )
+      served.forEach((w, i) => w.done(results[i]!))
+    } catch (error) {
+      if (served.length === 1) served[0]!.fail(error)
+      else for (const one of served) await this.serveAll(key, [one])
+    }
+  }
+}
