@@ -10,7 +10,7 @@ import { plainJson } from '../problems/json'
 import { Problem } from '../problems/problem'
 
 /** A body that stops coming for so long is given up. */
-export const BODY_PAUSE_MS = 20_000
+export const BODY_PAUSE_MS = 10_000
 
 const tooSlow = () => new Problem(408, 'too-slow', 'The rest of the request did not come.')
 const brokenOff = () => new Problem(400, 'broken-off', 'The request broke off.')

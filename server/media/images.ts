@@ -7,6 +7,8 @@ import { Problem } from '../problems/problem'
 /** The largest picture that is kept. */
 export const MAX_IMAGE_BYTES = 32 * 1024 * 1024
 const MAX_SIDE = 16_384
+/** What it takes decoded counts: four bytes a pixel, a quarter of a gigabyte. */
+const MAX_PIXELS = 64 * 1024 * 1024
 const TYPES: Record<string, string> = { png: 'image/png', jpg: 'image/jpeg', webp: 'image/webp' }
 
 export const hashOfBytes = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex')
@@ -31,6 +33,12 @@ export function lookAt(bytes: Uint8Array): { type: string; width: number; height
       400,
       'too-large',
       `The picture is ${size.width} × ${size.height} px; at most ${MAX_SIDE} px a side are read.`,
+    )
+  if (size.width * size.height > MAX_PIXELS)
+    throw new Problem(
+      400,
+      'too-large',
+      `The picture is ${size.width} × ${size.height} px, ${Math.round((size.width * size.height) / 1e6)} million in all; at most ${Math.floor(MAX_PIXELS / 1e6)} million are read.`,
     )
   return { type, width: size.width, height: size.height }
 }

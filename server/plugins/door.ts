@@ -1,8 +1,13 @@
+// Other parts of the project meet this file by its type alone, and find those of Nitro's inside nowhere else.
+// eslint-disable-next-line @typescript-eslint/triple-slash-reference
+/// <reference path="../nitro.d.ts" />
+import { handlers } from '#nitro-internal-virtual/server-handlers'
 import type { H3Event } from 'h3'
 import { nanoid } from 'nanoid'
 import { notReady } from '../db/ready'
 import { answerProblem } from '../http/api'
 import { checks } from '../http/checks'
+import { routesOf } from '../http/routes'
 import { Problem } from '../problems/problem'
 import { log } from '../watch/log'
 import { took } from '../watch/metrics'
@@ -10,6 +15,7 @@ import { took } from '../watch/metrics'
 /** A name for a request that whoever stands before us may have given it already. */
 const REQUEST_ID = /^[A-Za-z0-9_.-]{8,64}$/
 const WITHOUT_DATABASE = new Set(['/api/health', '/api/ready', '/api/metrics'])
+const OF_API = /^\/api(?:[/?]|$)/
 const OF_PAGES = new Set(['GET', 'HEAD'])
 
 /**
@@ -25,17 +31,29 @@ export default defineNitroPlugin(({ h3App, router }) => {
       const refused = check(request)
       if (refused) return answerProblem(event, refused)
     }
-    if (event.path.startsWith('/api/')) {
-      // Node sends no body to one who asked for the head; the rest is as for GET.
-      if (request.method === 'HEAD') request.method = 'GET'
-      const away = WITHOUT_DATABASE.has(pathOf(event.path)) ? null : notReady()
-      if (away) return answerProblem(event, away)
-      return router.handler(event)
+    if (OF_API.test(event.path)) {
+      const against = whyNot(event)
+      return against ? answerProblem(event, against) : router.handler(event)
     }
     if (OF_PAGES.has(event.method)) return pages(event)
     answerProblem(event, new Problem(405, 'other-method', 'Pages are only read.', undefined, { allow: 'GET, HEAD' }))
   }, pages)
 })
+
+/** The routes of the API; those with a method are ours. */
+const routes = routesOf(handlers)
+
+/** Why no route gets this request; null where one does. */
+function whyNot({ path, node: { req } }: H3Event): Problem | null {
+  const methods = routes(path)
+  if (!methods.length) return new Problem(404, 'no-route', 'There is nothing at this address.')
+  const allow = methods.join(', ')
+  if (!methods.includes(req.method ?? ''))
+    return new Problem(405, 'other-method', `This address takes ${allow}.`, undefined, { allow })
+  // Node sends no body to one who asked for the head; the rest is as for GET.
+  if (req.method === 'HEAD') req.method = 'GET'
+  return WITHOUT_DATABASE.has(pathOf(path)) ? null : notReady()
+}
 
 /** Names a request, and notes what became of it when its answer ends. */
 function watch(event: H3Event): void {
@@ -47,7 +65,7 @@ function watch(event: H3Event): void {
   const { method = '' } = req
   const start = performance.now()
   res.once('close', () => {
-    const route = event.context.matchedRoute?.path ?? (event.path.startsWith('/api/') ? 'none' : 'pages')
+    const route = event.context.matchedRoute?.path ?? (OF_API.test(event.path) ? 'none' : 'pages')
     const seconds = (performance.now() - start) / 1000
     took.requests.observe({ method: METHODS.has(method) ? method : 'other', route, status: res.statusCode }, seconds)
     const level = res.statusCode >= 500 ? 'warn' : res.statusCode >= 400 ? 'info' : 'debug'

@@ -6,25 +6,28 @@ export const MOST_DEEP = 100
 const [QUOTE, BACKSLASH, OPEN_LIST, OPEN_RECORD, CLOSE_LIST, CLOSE_RECORD] = [...'"\\[{]}'].map(c => c.charCodeAt(0))
 
 /**
- * JSON from outside. Refused is what is none, what nests deeper than `MOST_DEEP` and what has the character 0 in a
- * text, which no text of the database can hold.
+ * JSON from outside. Refused is what is none, what nests deeper than `MOST_DEEP`, and a text that the database cannot
+ * hold: with the character 0 or half of a pair of characters.
  */
 export function plainJson(bytes: Buffer): unknown {
   if (depthOf(bytes) > MOST_DEEP)
     throw new Problem(400, 'too-deep', `The request nests its parts deeper than ${MOST_DEEP} levels.`)
   const text = bytes.toString('utf8')
   try {
-    // The character can only stand there as an escape: JSON has no bare control characters.
-    return text.includes('\\u0000') ? JSON.parse(text, withoutNull) : JSON.parse(text)
+    // Such characters can only stand there as escapes: JSON has no bare control characters, UTF-8 no halves.
+    return SUSPECT.test(text) ? JSON.parse(text, storable) : JSON.parse(text)
   } catch (error) {
     if (error instanceof Problem) throw error
     throw new Problem(400, 'not-json', 'The request is not JSON.')
   }
 }
 
-function withoutNull(key: string, value: unknown): unknown {
-  if (key.includes('\0') || (typeof value === 'string' && value.includes('\0')))
-    throw new Problem(400, 'null-character', 'A text of the request has the character 0, which cannot be kept.')
+const SUSPECT = /\\u(0000|d[89a-f])/i
+
+function storable(key: string, value: unknown): unknown {
+  for (const text of [key, value])
+    if (typeof text === 'string' && (text.includes('\0') || !text.isWellFormed()))
+      throw new Problem(400, 'not-text', 'A text of the request has characters that cannot be kept.')
   return value
 }
 

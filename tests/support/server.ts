@@ -72,7 +72,7 @@ export class FintroServer {
     return fetch(this.url + path, { ...init, headers: { origin: this.url, ...(init.headers as object) } })
   }
 
-  async start(ready = true): Promise<void> {
+  async start(when: 'ready' | 'alive' = 'ready'): Promise<void> {
     const entry = resolve(import.meta.dirname, '../../.output/server/index.mjs')
     this.child = spawn(process.execPath, [entry], {
       env: {
@@ -87,7 +87,7 @@ export class FintroServer {
       stdio: ['ignore', 'pipe', 'inherit'],
     })
     this.child.stdout!.setEncoding('utf8').on('data', (part: string) => (this.log += part))
-    await this.until(ready ? '/api/ready' : '/api/health')
+    await this.until(when === 'ready' ? '/api/ready' : '/api/health')
   }
 
   /** Waits until an address answers well. */

@@ -1,4 +1,4 @@
-import { api } from '../../http/api'
+import { api, LARGE_ANSWER_MS } from '../../http/api'
 import { bodyBytes } from '../../http/body'
 import { database } from '../../db/connection'
 import { job } from '../../jobs/pool'
@@ -11,4 +11,4 @@ const LONG = 64 * 1024
 export default api(async event => {
   const bytes = await bodyBytes(event, MAX_BYTES, 'A request has at most 32 MB.')
   return bytes.length > LONG ? job('strokes.keep', { bytes }) : keepStrokesIn(database(), bytes)
-})
+}, LARGE_ANSWER_MS)

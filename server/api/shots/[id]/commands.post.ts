@@ -1,4 +1,4 @@
-import { api, shotId } from '../../../http/api'
+import { api, LARGE_ANSWER_MS, shotId } from '../../../http/api'
 import { bodyJson } from '../../../http/body'
 import { database } from '../../../db/connection'
 import { commit, commitSchema, MAX_COMMIT_BYTES } from '../../../shots/commit'
@@ -8,4 +8,4 @@ import type { Command } from '#core/commands'
 export default api(async event => {
   const { base, incarnation, commands } = parsed(commitSchema, await bodyJson(event, MAX_COMMIT_BYTES))
   return commit(database(), shotId(event), base, commands as Command[], incarnation)
-})
+}, LARGE_ANSWER_MS)

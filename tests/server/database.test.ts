@@ -1,0 +1,120 @@
+import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { connect } from '../../server/db/connection'
+import { migrate } from '../../server/db/migrate'
+import { loadDemo } from '../support/demo'
+import { Proxy } from '../support/proxy'
+import { FintroServer, freePort, freshDatabase, newTestId } from '../support/server'
+
+type Fresh = Awaited<ReturnType<typeof freshDatabase>>
+let fresh: Fresh
+let proxy: Proxy
+let server: FintroServer
+let id: string
+beforeEach(async () => {
+  fresh = await freshDatabase()
+  proxy = new Proxy(new URL(fresh.url), await freePort())
+  server = new FintroServer(proxy.url, await freePort())
+  id = newTestId()
+  await loadDemo(fresh.db, id)
+})
+afterEach(async () => {
+  await server.kill('SIGTERM')
+  await proxy.close()
+  await fresh.drop()
+})
+
+/** Status and code of an answer, and how long it took, ms. */
+async function ask(path: string, init: RequestInit = {}) {
+  const start = Date.now()
+  const answer = await server.fetch(path, init)
+  const body = (await answer.json().catch(() => ({}))) as { code?: string; detail?: string }
+  return { status: answer.status, code: body.code, detail: body.detail, ms: Date.now() - start }
+}
+const paths = () => [`/api/shots`, `/api/shots/${id}`, `/api/shots/${id}/states`, `/api/shots/${id}/poster`]
+
+describe('a database that', () => {
+  it('is not there yet: the server starts, says so, and is ready when it comes', async () => {
+    await server.start('alive')
+    expect(await ask('/api/health')).toMatchObject({ status: 200 })
+    expect(await ask('/api/ready')).toMatchObject({ status: 503, code: 'no-database' })
+    expect(await ask('/api/shots')).toMatchObject({ status: 503, detail: expect.stringMatching(/database/) as string })
+    await proxy.open()
+    await server.until('/api/ready')
+    expect(await ask(`/api/shots/${id}`)).toMatchObject({ status: 200 })
+  }, 30_000)
+
+  it('dies and comes back: 503 meanwhile, never 500, and then all is as before', async () => {
+    await proxy.open()
+    await server.start()
+    for (const path of paths()) expect(await ask(path)).toMatchObject({ status: 200 })
+    await proxy.close()
+    for (const path of paths()) expect(await ask(path)).toMatchObject({ status: 503, code: 'no-database' })
+    expect(await ask('/api/health')).toMatchObject({ status: 200 })
+    await proxy.open()
+    await server.until('/api/ready')
+    for (const path of paths()) expect(await ask(path)).toMatchObject({ status: 200 })
+    // Connections that end in the middle of things.
+    const asked = Promise.all(Array.from({ length: 40 }, () => ask(`/api/shots/${id}`)))
+    for (let i = 0; i < 5; i++) {
+      await new Promise(r => setTimeout(r, 10))
+      proxy.cut()
+    }
+    expect((await asked).filter(a => ![200, 503].includes(a.status))).toEqual([])
+  }, 60_000)
+
+  it('is frozen: every route answers within its time, health at once', async () => {
+    await proxy.open()
+    await server.start()
+    expect(await ask(`/api/shots/${id}`)).toMatchObject({ status: 200 })
+    proxy.freeze()
+    const all = Promise.all(paths().map(p => ask(p)))
+    const ready = ask('/api/ready')
+    const health = await ask('/api/health')
+    expect([health.status, health.ms < 2000]).toEqual([200, true])
+    expect(await ready).toMatchObject({ status: 503 })
+    expect((await ready).ms).toBeLessThan(6000)
+    for (const answer of await all) {
+      expect(answer.status).toBe(503)
+      expect(answer.ms).toBeLessThan(25_000)
+    }
+    proxy.thaw()
+    await server.until('/api/ready')
+    expect(await ask(`/api/shots/${id}`)).toMatchObject({ status: 200 })
+  }, 90_000)
+
+  it('a later Fintro has changed is refused in words, and left alone', async () => {
+    await fresh.db.query(`INSERT INTO migrations (name) VALUES ('999-from-later')`)
+    await expect(migrate(fresh.db)).rejects.toThrow(/later Fintro \(it has 999-from-later/)
+    await proxy.open()
+    await server.start('alive')
+    await new Promise(r => setTimeout(r, 1500))
+    for (const path of ['/api/ready', '/api/shots'])
+      expect(await ask(path)).toMatchObject({
+        status: 503,
+        code: 'other-database',
+        detail: expect.stringMatching(/made by a later Fintro/) as string,
+      })
+    // One that was running goes on: what later ones add has a value of its own.
+    await fresh.db.query(`DELETE FROM migrations WHERE name = '999-from-later'`)
+  })
+})
+
+it('a shot stored as an older server stores it has an incarnation of its own', async () => {
+  const db = connect(fresh.url)
+  try {
+    const add = (name: string) =>
+      db.query(
+        `INSERT INTO shots (id, production_id, name, schema) SELECT $1, production_id, $1, schema FROM shots WHERE id = $2
+         RETURNING incarnation`,
+        { bind: [name, id] },
+      )
+    const [[[one]], [[two]]] = (await Promise.all([add('one'), add('two')])) as unknown as [
+      [[{ incarnation: string }]],
+      [[{ incarnation: string }]],
+    ]
+    expect(one.incarnation).toMatch(/^[0-9a-f]{12}$/)
+    expect(one.incarnation).not.toBe(two.incarnation)
+  } finally {
+    await db.close()
+  }
+})
