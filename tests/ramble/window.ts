@@ -161,7 +161,8 @@ export class RambleWindow {
       this.faults.push('a dialog does not close with Escape')
     await page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur())
     // While it plays, keys that go somewhere do not show.
-    if (await page.getByRole('button', { name: 'Stop', exact: true }).count()) await page.keyboard.press('Space')
+    const playing = (await page.locator('.play-button').textContent()) ?? ''
+    if (playing.includes('Stop')) await page.keyboard.press('Space')
     const frame = page.getByLabel('Frame', { exact: true })
     await page.keyboard.press('Home')
     const [before] = [await frame.textContent()]
