@@ -6,6 +6,7 @@ import { commitGrowth } from './growth'
 import type { Row } from './row'
 import { within } from './row'
 import { serverCommit } from './server-commit'
+import { serverScale } from './server-scale'
 import { sheetEdit } from './sheet-edit'
 import { checkedEdit, commitBytes, linkedEdit, wideEdit } from './wide-edit'
 
@@ -37,6 +38,8 @@ if (wants('commit.bytes')) print(commitBytes())
 if (wants('chart.order', 'chart.order.frame')) for (const row of chartOrder(quick)) print(row)
 if (wants('spacing.span')) print(spacingSpan(quick))
 if (wants('server.commit.ratio')) print(await serverCommit(quick))
+if (wants('server.scale.shots', 'server.scale.servers', 'server.cache'))
+  for (const row of await serverScale(quick)) print(row)
 if (wants('desk.follow', 'rail.follow', 'play.on-time', 'sheet.open', 'sheet.scroll'))
   for (const row of await inBrowser(quick)) print(row)
 if (wants('art.size')) print(await artSize(quick))

@@ -13,7 +13,7 @@ const desk = useDesk()
 const history = useHistory()
 const asides = shallowRef<readonly SetAside[]>([])
 async function read(): Promise<void> {
-  asides.value = (await desk.session?.asides().catch(() => [])) ?? []
+  asides.value = (await desk.session?.asides.all().catch(() => [])) ?? []
 }
 onMounted(read)
 
@@ -24,7 +24,7 @@ function exportAll(): void {
   saveFile(`${desk.shot!.name}-set-aside.json`, new Blob([text], { type: 'application/json' }))
 }
 async function discard(aside: SetAside): Promise<void> {
-  await desk.session!.discard(aside)
+  await desk.session!.asides.discard(aside)
   await read()
 }
 </script>

@@ -2,7 +2,7 @@ import { beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Draft } from '#core/commands'
 import { drawn, exposures, runOn, STACK, where } from '#core/commands/fixture.test-helper'
 import { browserStore } from './browser-store'
-import { inTime, renamed, Stream, withServer } from './session.test-helper'
+import { inTime, renamed, Stream, withServer, waiting } from './session.test-helper'
 
 const { here, open } = withServer()
 
@@ -100,6 +100,36 @@ describe('strokes that are kept in the browser', () => {
 })
 
 describe('two windows of one browser', () => {
+  it('what the other window sent is told as saved here when it is heard', async () => {
+    const last = new Map<string, Promise<void>>()
+    const request = (name: string, work: () => Promise<void>) => {
+      last.set(name, (last.get(name) ?? Promise.resolve()).then(work, work))
+      return last.get(name)
+    }
+    vi.stubGlobal('navigator', { locks: { request } })
+    const { id, session: a, shown } = await open()
+    const { session: b } = await open(id)
+    // The other window is sending when this one does something: it sends both.
+    let answer = () => {}
+    here.server.instead = async commands => {
+      here.server.instead = null
+      await new Promise<void>(done => (answer = done))
+      return here.server.commit(0, commands)
+    }
+    b.run(renamed('There'))
+    await vi.waitFor(() => expect(here.server.sent).toHaveLength(1), inTime)
+    a.run({ name: 'shot.set', args: { length: 60 } })
+    await vi.waitFor(async () => expect(await waiting(id)).toBe(2), inTime)
+    answer()
+    await vi.waitFor(() => expect(here.server.journal).toHaveLength(2), inTime)
+    // Nothing is left to be sent here, and what was sent has not been heard of.
+    await vi.waitFor(async () => expect([await waiting(id), a.saving.kept]).toEqual([0, 1]), inTime)
+    await new Promise(done => setTimeout(done, 1000))
+    for (const stream of Stream.all) stream.onmessage?.({ data: `${id} 2` })
+    await vi.waitFor(() => expect(a.saving.state).toBe('saved'), inTime)
+    expect(shown.saving).toEqual({ state: 'saved', kept: 0, onlyHere: 0, aside: 0 })
+  })
+
   const longer = (by: number): Draft => ({
     name: 'run.push',
     args: { ...where, run: runOn(here.server.shot, '1'), delta: by },

@@ -6,7 +6,7 @@ import type { Shot } from '#core/document'
 import { documentHash, storeShot } from '#core/document'
 import { posedShot } from '#core/commands/fixture.test-helper'
 import { browserStore } from './browser-store'
-import type { Told } from './listener'
+import type { Saving, Told } from './listener'
 import { ShotSession } from './session'
 
 const OTHER = () =>
@@ -115,16 +115,20 @@ export function withServer() {
   })
   async function open(id = `session-${count++}`) {
     const told: Told[] = []
+    /** The state of saving as it was when it was last said to be another one. */
+    const shown: { saving: Saving | null } = { saving: null }
+    const opened: { session: ShotSession | null } = { session: null }
     const nothing = () => {}
     const session = await ShotSession.open(id, {
       shotChanged: nothing,
       stepsChanged: nothing,
-      savingChanged: nothing,
+      savingChanged: () => (shown.saving = opened.session?.saving ?? null),
       arrived: nothing,
       tell: t => told.push(t),
     })
+    opened.session = session
     here.sessions.push(session)
-    return { id, session, told }
+    return { id, session, told, shown }
   }
   return { here, open }
 }

@@ -14,7 +14,7 @@ describe('saving', () => {
     session.run(renamed('Two'))
     await vi.waitFor(() => expect(session.saving).toEqual({ state: 'saved', kept: 0, onlyHere: 0, aside: 0 }), inTime)
     await vi.waitFor(() => expect(here.server.shot.name).toBe('Two'), inTime)
-    expect(await waiting(id)).toBe(0)
+    await vi.waitFor(async () => expect(await waiting(id)).toBe(0), inTime)
   })
 
   const says = (status: number) => () => Response.json({ code: 'x', detail: `No: ${status}.` }, { status })
@@ -181,7 +181,7 @@ describe('saving', () => {
     session.run({ name: 'shot.set', args: { length: 60 } })
     await vi.waitFor(() => expect([session.shot.name, session.shot.length]).toEqual(['Put back', 60]), inTime)
     await vi.waitFor(() => expect([here.server.shot.name, here.server.shot.length]).toEqual(['Put back', 60]), inTime)
-    expect(session.saving.state).toBe('saved')
+    await vi.waitFor(() => expect(session.saving.state).toBe('saved'), inTime)
   })
 
   it('sets aside what is refused for good, names it, and saves the rest', async () => {
@@ -197,7 +197,7 @@ describe('saving', () => {
     await vi.waitFor(() => expect(session.saving.state).toBe('saved'), inTime)
     await vi.waitFor(() => expect([here.server.shot.length, here.server.shot.paper]).toEqual([60, '#ffffff']), inTime)
     expect([here.server.shot.name, session.shot.name, await waiting(id)]).toEqual(['Test', 'Test', 0])
-    expect((await session.asides()).map(a => [a.command.args, a.reason])).toEqual([[{ name: 'Bad' }, 'Not so.']])
+    expect((await session.asides.all()).map(a => [a.command.args, a.reason])).toEqual([[{ name: 'Bad' }, 'Not so.']])
     expect(told.map(t => t.message)).toEqual([expect.stringMatching(/cannot be saved: Not so\.$/)])
     here.server.instead = usual
   })

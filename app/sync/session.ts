@@ -3,8 +3,8 @@ import { applyCommand, changesBack, changesTo, revertCommand } from '#core/comma
 import type { Shot } from '#core/document'
 import { imageHashes, openShot, strokeHashes } from '#core/document'
 import type { Stroke } from '#core/stroke'
-import type { SetAside, UndoStep } from './browser-store'
-import { browserStore } from './browser-store'
+import { Asides } from './asides'
+import type { UndoStep } from './browser-store'
 import { commandOf, isTooLarge, stepOf } from './drafts'
 import { newId } from './ids'
 import { Keeper } from './keeper'
@@ -36,6 +36,8 @@ Changes are sent to the server; until they are saved, only this open window has 
 export class ShotSession {
   readonly strokes: Strokes
   readonly pictures: Pictures
+  /** Changes that the server never takes, as this browser keeps them. */
+  readonly asides: Asides
   private readonly writes: Writes
   private readonly steps: UndoSteps
   private readonly outbox: Outbox
@@ -44,7 +46,6 @@ export class ShotSession {
   private live: LiveRevisions | null = null
   private closed = false
   private toldStore = false
-  private aside = 0
   private readonly toldLost = new Set<string>()
   /** The newest revision that the server spoke of. */
   private heard = 0
@@ -61,6 +62,7 @@ export class ShotSession {
     private readonly listener: SessionListener,
   ) {
     this.writes = new Writes(() => this.storeFailed())
+    this.asides = new Asides(id, this.writes, () => listener.savingChanged())
     this.strokes = new Strokes(this.writes, () => listener.arrived())
     this.pictures = new Pictures(this.writes, () => listener.arrived())
     this.channel = new BroadcastChannel(`fintro-${id}`)
@@ -97,7 +99,7 @@ export class ShotSession {
     await session.keeper.takeUp(() => session.storeFailed())
     // Refused here may only mean that the journal has it already; the server decides.
     for (const command of await session.outbox.waiting()) session.pending.add(command)
-    await session.countAside()
+    await session.asides.look()
     session.live = new LiveRevisions(newId(), id, {
       heard: at => session.hear(at),
       away: () => session.outbox.state === 'gone' || session.outbox.failed(new ServerAway()),
@@ -124,7 +126,7 @@ export class ShotSession {
     const { state, busy, onlyHere } = this.outbox
     const kept = this.pending.count
     const settled = state === 'saved' || state === 'saving' ? (kept || busy ? 'saving' : 'saved') : state
-    return { state: settled, kept, onlyHere, aside: this.aside }
+    return { state: settled, kept, onlyHere, aside: this.asides.count }
   }
 
   /** What a command would give, without doing it. */
@@ -279,9 +281,7 @@ export class ShotSession {
   /** A command that the server will never take is out of the shot, and kept aside to be exported. */
   private async setAside(command: Command, reason: string): Promise<void> {
     const label = this.steps.labelOf(stepOf(command)) ?? command.name
-    const aside: SetAside = { id: command.id, shot: this.id, command, label, reason, at: new Date().toISOString() }
-    const kept = await this.writes.add(() => browserStore.putAside(aside))
-    await this.countAside()
+    const kept = await this.asides.put({ command, label, reason })
     await this.keeper.settled([command])
     this.forget(new Set([command.id]))
     this.tellWindows({ kind: 'refused', ids: [command.id] })
@@ -291,22 +291,6 @@ export class ShotSession {
         ? 'It was set aside (see the state of saving); everything else is saved.'
         : 'Everything else is saved.',
     })
-  }
-
-  /** Changes that the server never takes, as this browser keeps them. Throws where its store cannot be read. */
-  asides = (): Promise<SetAside[]> => browserStore.setAside(this.id)
-
-  async discard({ id }: SetAside): Promise<void> {
-    await this.writes.add(() => browserStore.dropAside(id))
-    await this.countAside()
-  }
-
-  private async countAside(): Promise<void> {
-    this.aside = await this.asides().then(
-      list => list.length,
-      () => this.aside,
-    )
-    this.listener.savingChanged()
   }
 
   // — what other windows do —
@@ -336,7 +320,13 @@ export class ShotSession {
     if (replayed === false) return this.startOver()
     this.replayed(replayed)
     this.steps.acknowledged(new Map(entries.map(e => [stepOf(e.command), e.revision])))
+    this.changed()
+  }
+
+  /** What waits changed with the shot, whoever sent it. */
+  private changed(): void {
     this.listener.shotChanged()
+    this.listener.savingChanged()
   }
 
   private replayed({ lost, again }: Replayed): void {
@@ -365,7 +355,7 @@ export class ShotSession {
       const before = this.pending.shot
       if (this.pending.add(command).ok) this.rebased({ command, before, after: this.pending.shot })
     }
-    this.listener.shotChanged()
+    this.changed()
   }
 
   /** All strokes of the shot, for what needs them at once. */
@@ -395,6 +385,6 @@ export class ShotSession {
   private forget(ids: ReadonlySet<string>): void {
     this.replayed(this.pending.drop(ids))
     this.steps.remove(this.steps.of(ids))
-    this.listener.shotChanged()
+    this.changed()
   }
 }

@@ -7,6 +7,8 @@ const WALKS: readonly { seed: number; windows: number; seconds: number }[] = [
   { seed: 1, windows: 1, seconds: 20 },
   { seed: 2, windows: 1, seconds: 20 },
   { seed: 3, windows: 2, seconds: 20 },
+  // What the other window had sent was shown as on its way for ever.
+  { seed: 2001, windows: 2, seconds: 20 },
 ]
 
 for (const { seed, windows, seconds } of WALKS)
