@@ -1,4 +1,5 @@
 import { EventEmitter } from 'node:events'
+import { LRUCache } from 'lru-cache'
 import type { Sequelize } from 'sequelize'
 import { z } from 'zod'
 import type { Command, Committed } from '#core/commands'
@@ -10,7 +11,7 @@ import { followed, keep, keptOf, missedSince } from './documents'
 import { filesIn, hashesIn } from './journal'
 import { Lines } from './line'
 import type { Done } from './locked'
-import { commitLocked, writeTaken } from './locked'
+import { catchUp, commitLocked, writeTaken } from './locked'
 import { EVERY } from './states'
 import type { Start, Turn } from './turns'
 import { takeTurns } from './turns'
@@ -56,7 +57,7 @@ export const commit = (
 ): Promise<Committed> => linesOf(db).take(shotId, { base, incarnation, commands })
 
 async function commitTurns(db: Sequelize, shotId: string, turns: readonly Turn[]): Promise<readonly Committed[]> {
-  const short = await commitOnKept(db, shotId, turns)
+  const short = await commitShortly(db, shotId, turns)
   const { answers, kept, made } = short ?? (await commitLocked(db, shotId, turns))
   const { revision, incarnation } = kept
   if (made) announce(db, shotId, { revision, incarnation })
@@ -70,12 +71,33 @@ async function commitTurns(db: Sequelize, shotId: string, turns: readonly Turn[]
 const refusedIn = (answers: readonly Committed[]): number =>
   answers.reduce((sum, a) => sum + a.outcomes.filter(o => o.status === 'refused').length, 0)
 
+/** Another server writes as often as we do: so many times the short way is tried before the row is locked. */
+const TRIES = 4
+
+/** The short way, again with what another server wrote meanwhile; null where it does not lead there. */
+async function commitShortly(db: Sequelize, shotId: string, turns: readonly Turn[]): Promise<Done | null> {
+  const shared = (overtaken.get(shotId) ?? 0) > performance.now()
+  for (let i = 0; i < TRIES; i++) {
+    // Where others write as well it costs less to look first than to write in vain.
+    if ((shared || i) && !(await catchUp(db, shotId))) return null
+    const done = await commitOnKept(db, shotId, turns)
+    if (done !== 'overtaken') return done
+    overtaken.set(shotId, performance.now() + SHARED_MS)
+  }
+  return null
+}
+
+/** A shot that another server wrote to is taken for shared so long. */
+const SHARED_MS = 2000
+/** Until when shots are taken for shared. */
+const overtaken = new LRUCache<string, number>({ max: 10_000 })
+
 /**
  * The short way for the usual case: the senders are at (or a little behind) the revision whose document is at hand, and
- * everything fits. One statement, itself a transaction, writes it if the row is still at that revision. Null where
- * anything is otherwise.
+ * everything fits. One statement, itself a transaction, writes it if the row is still at that revision; `overtaken` where
+ * it is not. Null where anything else is otherwise.
  */
-async function commitOnKept(db: Sequelize, shotId: string, turns: readonly Turn[]): Promise<Done | null> {
+async function commitOnKept(db: Sequelize, shotId: string, turns: readonly Turn[]): Promise<Done | 'overtaken' | null> {
   const kept = keptOf(shotId)
   if (!kept || turns.some(t => t.incarnation !== null && t.incarnation !== kept.incarnation)) return null
   if (turns.some(t => t.commands.some(c => hashesIn(c).length || filesIn(c).length))) return null
@@ -92,10 +114,11 @@ async function commitOnKept(db: Sequelize, shotId: string, turns: readonly Turn[
   if (!taken?.entries.length) return null
   const written = await writeTaken(db, shotId, kept, taken).catch((error: unknown) => {
     // A command that is known already: the long way tells which.
-    if (isTaken(error)) return null
+    if (isTaken(error)) return 'known' as const
     throw error
   })
-  if (!written) return null
+  if (written === 'known') return null
+  if (!written) return 'overtaken'
   const now = followed(kept, taken.shot, taken.entries, written)
   keep(shotId, now)
   return { answers: taken.answers, kept: now, made: taken.entries.length }

@@ -17,6 +17,11 @@ export const hashesIn = (command: Command): string[] => strokesIn(textOf(command
 /** The pictures that a command names, by the hashes of their bytes. */
 export const filesIn = (command: Command): string[] => picturesIn(textOf(command))
 
+const entryOf = ({ revision, command }: { revision: number; command: string }): JournalEntry => ({
+  revision,
+  command: upgradedCommand(JSON.parse(command) as Command),
+})
+
 /** The journal of a shot after a revision, in order. */
 export async function entriesAfter(
   db: Sequelize,
@@ -28,5 +33,23 @@ export async function entriesAfter(
     'SELECT revision, command FROM journal WHERE shot_id = $1 AND revision > $2 ORDER BY revision',
     { bind: [shotId, after], type: QueryTypes.SELECT, transaction },
   )
-  return rows.map(r => ({ revision: r.revision, command: upgradedCommand(JSON.parse(r.command) as Command) }))
+  return rows.map(entryOf)
+}
+
+/** Where a shot is, and what happened after a revision, of one moment; null where there is no such shot. */
+export async function newsOf(
+  db: Sequelize,
+  shotId: string,
+  after: number,
+): Promise<{ revision: number; incarnation: string; entries: JournalEntry[] } | null> {
+  const rows = await db.query<{ at: number; incarnation: string; revision: number | null; command: string }>(
+    `SELECT s.revision AS at, s.incarnation, j.revision, j.command
+     FROM shots s LEFT JOIN journal j ON j.shot_id = s.id AND j.revision > $2
+     WHERE s.id = $1 AND s.deleted_at IS NULL ORDER BY j.revision`,
+    { bind: [shotId, after], type: QueryTypes.SELECT },
+  )
+  if (!rows[0]) return null
+  const { at, incarnation } = rows[0]
+  const entries = rows.flatMap(({ revision, command }) => (revision === null ? [] : [entryOf({ revision, command })]))
+  return { revision: at, incarnation, entries }
 }

@@ -7,7 +7,7 @@ import { Problem } from '../problems/problem'
 import { count, took } from '../watch/metrics'
 import type { Kept } from './documents'
 import { followed, freshlyRead, keep, keptOf } from './documents'
-import { entriesAfter, filesIn, hashesIn } from './journal'
+import { entriesAfter, filesIn, hashesIn, newsOf } from './journal'
 import { noShot, opened, readPieces } from './shots'
 import { keepState } from './states'
 import type { Start, Taken, Turn } from './turns'
@@ -129,6 +129,20 @@ async function newest(
   }
   const sizes = [...pieces].map(([path, body]) => [path, body.length] as const)
   return { kept: freshlyRead({ incarnation, revision, shot }, sizes), entries }
+}
+
+/**
+ * Brings the kept document to where the row stands, by the journal alone and without a lock. False where that does not
+ * lead there.
+ */
+export async function catchUp(db: Sequelize, shotId: string): Promise<boolean> {
+  const held = keptOf(shotId)
+  if (!held) return false
+  const news = await newsOf(db, shotId, held.revision)
+  const near = news && news.incarnation === held.incarnation && news.entries.length <= CATCH_UP
+  const now = near ? caughtUpWith(held, news.entries, news.revision) : null
+  if (now) keep(shotId, now)
+  return now !== null
 }
 
 /** A kept document with the changes that came since; null where one does not fit, as those of other versions may not. */
