@@ -1,3 +1,4 @@
+import { imageSize } from 'image-size'
 import { byName, plural } from '#core/basic'
 import { readSvg } from '#core/formats/svg-read'
 import { oneBoneFigure, restPose } from '#core/figure'
@@ -71,15 +72,29 @@ function typeOf(head: Uint8Array): 'image/png' | 'image/jpeg' | 'image/webp' | '
 }
 
 async function readPicture(name: string, bytes: Blob, told = ''): Promise<Brought | Refused> {
+  const stated = await statedSize(bytes)
+  if (stated && Math.max(...stated) > MOST_SIDE) return { name, reason: tooLarge(...stated) }
   try {
     const bitmap = await createImageBitmap(bytes)
     const { width, height } = bitmap
     bitmap.close()
-    if (Math.max(width, height) > MOST_SIDE)
-      return { name, reason: `It is ${width} × ${height} px; at most ${MOST_SIDE} px a side are read.` }
+    if (Math.max(width, height) > MOST_SIDE) return { name, reason: tooLarge(width, height) }
     return { kind: 'image', name, bytes, width, height, told: told || `picture, ${width} × ${height} px` }
   } catch {
     return { name, reason: 'It is damaged or cut off: the picture cannot be decoded.' }
+  }
+}
+
+const tooLarge = (width: number, height: number): string =>
+  `It is ${width} × ${height} px; at most ${MOST_SIDE} px a side are read.`
+
+/** What a picture says of its size before it is decoded, px; null where that is not clear. */
+async function statedSize(bytes: Blob): Promise<[width: number, height: number] | null> {
+  try {
+    const { width, height } = imageSize(new Uint8Array(await bytes.arrayBuffer()))
+    return [width, height]
+  } catch {
+    return null
   }
 }
 

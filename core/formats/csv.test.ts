@@ -28,6 +28,16 @@ describe('the sheet as CSV', () => {
     // The last drawing stays to the end of the shot.
     expect(read.ok && read.columns[0]!.exposures.at(-1)).toEqual({ drawing: 'd25', frames: 24 })
   })
+  it.each(['=1+1', '+A', '-A', '@A', "'=A", '=HYPERLINK("x"),1', "'A", 'A=1'])(
+    'a column called %s is no formula to a spreadsheet, and comes back',
+    name => {
+      const s = done(shot(), 'column.set', { ...where, name })
+      const [head] = rows(sheetCsv(s, plan(s)))
+      // Characters by which a field is taken for a formula: OWASP, “CSV injection” (from memory).
+      expect(head![1]).not.toMatch(/^[=+\-@\t\r]/)
+      expect(readSheetRows(rows(sheetCsv(s, plan(s))), s, plan(s)).ok).toBe(true)
+    },
+  )
   it.each([
     ['Frame,A\r\n1,77\r\n', { row: 2, column: 'A', message: 'There is no drawing 77 in this column.' }],
     ['Frame,B\r\n1,1\r\n', { row: 1, column: 'B', message: 'There is no column of this name.' }],

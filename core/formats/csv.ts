@@ -2,8 +2,17 @@ import type { Exposure } from '../sheet'
 import { eachRun } from '../sheet'
 import type { Column, Plan, Shot } from '../document/document'
 
-/** A field as RFC 4180 has it: quoted where it holds a comma, a quote or a line break. */
-const field = (text: string): string => (/[",\r\n]/.test(text) ? `"${text.replaceAll('"', '""')}"` : text)
+/** What a spreadsheet would take for a formula (OWASP, “CSV injection”; the list from memory), however often kept apart. */
+const FORMULA = /^'*[=+\-@\t\r]/
+
+/** A field as RFC 4180 has it: quoted where it holds a comma, a quote or a line break. No field is a formula. */
+const field = (text: string): string => {
+  const plain = FORMULA.test(text) ? `'${text}` : text
+  return /[",\r\n]/.test(plain) ? `"${plain.replaceAll('"', '""')}"` : plain
+}
+
+/** A field as it was before it was kept from being a formula. */
+const unescaped = (text: string): string => (text.startsWith("'") && FORMULA.test(text) ? text.slice(1) : text)
 
 /**
  * The sheet of a plan: frames down, columns across; a drawing's number where it begins, X for a blank, nothing while it
@@ -64,7 +73,7 @@ export function readSheetRows(rows: readonly (readonly string[])[], shot: Shot, 
       ok: false,
       misfits: [{ row: MAX_ROWS + 2, column: '', message: `A sheet has at most ${MAX_ROWS} frames.` }],
     }
-  const names = head.slice(1).map(n => n.trim())
+  const names = head.slice(1).map(n => unescaped(n.trim()))
   const { columns, misfits } = columnsNamed(names, plan)
   const out = columns.map((c): SheetColumn => ({ column: c?.id ?? '', exposures: [] }))
   const numbers = columns.map(
@@ -80,7 +89,7 @@ export function readSheetRows(rows: readonly (readonly string[])[], shot: Shot, 
     if (row.length > head.length)
       misfits.push({ row: r + 2, column: '', message: 'This row has more cells than there are columns.' })
     columns.forEach((c, i) => {
-      const cell = (row[i + 1] ?? '').trim()
+      const cell = unescaped((row[i + 1] ?? '').trim())
       const list = out[i]!.exposures
       if (cell === '' && list.length) {
         list[list.length - 1] = { ...list.at(-1)!, frames: list.at(-1)!.frames + 1 }

@@ -7,7 +7,7 @@ import { Problem } from '../problems/problem'
 /** The largest picture that is kept. */
 export const MAX_IMAGE_BYTES = 32 * 1024 * 1024
 const MAX_SIDE = 16_384
-/** What it takes decoded counts: four bytes a pixel, a quarter of a gigabyte. */
+/** What a picture takes decoded counts, not its file: four bytes a pixel, a quarter of a gigabyte. */
 const MAX_PIXELS = 64 * 1024 * 1024
 const TYPES: Record<string, string> = { png: 'image/png', jpg: 'image/jpeg', webp: 'image/webp' }
 
@@ -28,19 +28,20 @@ export function lookAt(bytes: Uint8Array): { type: string; width: number; height
       'not-an-image',
       `Pictures of the kind ${size.type ?? 'unknown'} are not read: PNG, JPEG and WebP are.`,
     )
-  if (!(size.width >= 1 && size.height >= 1 && size.width <= MAX_SIDE && size.height <= MAX_SIDE))
-    throw new Problem(
-      400,
-      'too-large',
-      `The picture is ${size.width} × ${size.height} px; at most ${MAX_SIDE} px a side are read.`,
-    )
-  if (size.width * size.height > MAX_PIXELS)
-    throw new Problem(
-      400,
-      'too-large',
-      `The picture is ${size.width} × ${size.height} px, ${Math.round((size.width * size.height) / 1e6)} million in all; at most ${Math.floor(MAX_PIXELS / 1e6)} million are read.`,
-    )
+  const against = tooLargeToRead(size.width, size.height)
+  if (against) throw new Problem(400, 'too-large', `The picture ${against}.`)
   return { type, width: size.width, height: size.height }
+}
+
+/** Why a picture of a size in px is not read, in a sentence that begins with what it is; null where it is. */
+function tooLargeToRead(width: number, height: number): string | null {
+  const size = `${width} × ${height} px`
+  if (!(width >= 1 && height >= 1)) return `is ${size}`
+  if (Math.max(width, height) > MAX_SIDE) return `is ${size}; at most ${MAX_SIDE} px a side are read`
+  const millions = (n: number) => Math.floor(n / 1e6)
+  return width * height > MAX_PIXELS
+    ? `is ${size}, ${millions(width * height)} million in all; at most ${millions(MAX_PIXELS)} million are read`
+    : null
 }
 
 /** Keeps a picture by the hash of its bytes. Keeping one twice makes it young again, as with strokes. */
