@@ -55,9 +55,10 @@ port_free() { node -e 'const s=require("net").createServer();s.once("error",()=>
 pg_run() { if as_root; then (cd / && runuser -u postgres -- "$@"); else (cd / && "$@"); fi; }
 
 pg_started=
+pg_options() { printf "%s" "-p $1 -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c fsync=$pg_fsync"; }
 # pg_up DIR FSYNC: brings up the server with its data in DIR; sets pg_port and pg_password.
 pg_up() {
-  local dir=$1 fsync=$2 bin; bin=$(pg_bin)
+  local dir=$1 bin; bin=$(pg_bin); pg_dir=$1; pg_fsync=$2
   mkdir -p "$dir" || fail "The folder $dir cannot be made. Check its permissions."
   if as_root; then
     chown postgres: "$dir" && chmod 700 "$dir"
@@ -78,7 +79,7 @@ pg_up() {
     pg_port=$(sed -n 4p "$dir/data/postmaster.pid" 2>/dev/null)
   else
     pg_port=$(free_port)
-    pg_run "$bin/pg_ctl" -w -D "$dir/data" -l "$dir/log" -o "-p $pg_port -c listen_addresses=127.0.0.1 -c unix_socket_directories='' -c fsync=$fsync" start >"$root/.cache/pg.log" 2>&1 \
+    pg_run "$bin/pg_ctl" -w -D "$dir/data" -l "$dir/log" -o "$(pg_options "$pg_port")" start >"$root/.cache/pg.log" 2>&1 \
       || { tail -5 "$dir/log" >&2 2>/dev/null; fail "PostgreSQL did not start. Its log is $dir/log."; }
     pg_started=$dir
   fi
@@ -86,6 +87,12 @@ pg_up() {
 }
 
 pg_url() { printf 'postgres://fintro:%s@127.0.0.1:%s/%s' "$pg_password" "$pg_port" "${1:-postgres}"; }
+
+# Whether the PostgreSQL that pg_up brought up (or found) is there; pg_back brings it up again, on the same port.
+pg_lives() { pg_run "$(pg_bin)/pg_ctl" -D "$pg_dir/data" status >/dev/null 2>&1; }
+pg_back() {
+  pg_run "$(pg_bin)/pg_ctl" -w -D "$pg_dir/data" -l "$pg_dir/log" -o "$(pg_options "$pg_port")" start >>"$root/.cache/pg.log" 2>&1 && pg_started=$pg_dir
+}
 
 pg_down() {
   [ -n "$pg_started" ] || return 0
