@@ -290,6 +290,9 @@ describe('stored form', () => {
   })
   it.each([
     [{}, 'not-a-shot', /no schema number/],
+    // Numbers that no Fintro wrote are not counted up from.
+    [{ ...storeShot(emptyShot()), schema: -10_000_000 }, 'not-a-shot', /schema/],
+    [{ ...storeShot(emptyShot()), schema: -1e18 }, 'not-a-shot', /schema/],
     [{ ...storeShot(emptyShot()), schema: SCHEMA + 1 }, 'later-schema', /later Fintro \(schema \d/],
     [{ ...storeShot(emptyShot()), length: -1 }, 'not-a-shot', /at length/],
     [{ ...storeShot(emptyShot()), planOrder: ['none'] }, 'inconsistent', /plan none is missing/],

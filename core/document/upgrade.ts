@@ -36,9 +36,14 @@ export const upgrades: Readonly<Record<number, Upgrade>> = {
   4: old => ({ ...old, schema: 5, stacks: mapped(old.stacks, stack5), plans: mapped(old.plans, plan5) }),
 }
 
-/** A stored shot brought to a schema number, step by step. */
+/**
+ * A stored shot brought to a schema number, step by step. One whose number no Fintro ever wrote stays as it is, for the
+ * schema to refuse.
+ */
 export function upgraded(stored: Tree, to: number, steps = upgrades): Tree {
+  const from = Number(stored.schema)
+  if (!(from >= 1)) return stored
   let now = stored
-  for (let n = Number(stored.schema); n < to; n++) now = steps[n]?.(now) ?? now
+  for (let n = from; n < to; n++) now = steps[n]?.(now) ?? now
   return now
 }
