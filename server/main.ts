@@ -42,10 +42,14 @@ function serve(): void {
     log.info('ending')
     const done = new Promise(r => server.close(r))
     endStreams()
-    server.closeIdleConnections()
+    // Those whose answer is done, now and in a moment.
+    const sweep = setInterval(() => server.closeIdleConnections(), 50)
     const late = new Promise(r => setTimeout(r, endMs))
     void Promise.race([done, late])
-      .then(() => server.closeAllConnections())
+      .then(() => {
+        clearInterval(sweep)
+        server.closeAllConnections()
+      })
       .then(() => Promise.race([nitro.hooks.callHook('close'), new Promise(r => setTimeout(r, endMs))]))
       .catch((error: Error) => log.error({ fault: error.message }, 'while ending'))
       .finally(() => process.exit(0))

@@ -62,3 +62,19 @@ it('a stream that nobody reads is dropped', async () => {
   socket.destroy()
   server.close()
 }, 20_000)
+
+it('a server that is told to end ends its streams, and itself long before it has to', async () => {
+  const { server, db, stop } = await serve({ FINTRO_END_MS: '30000' })
+  try {
+    const id = newTestId()
+    await loadDemo(db, id)
+    const streams = await Promise.all(Array.from({ length: 5 }, () => server.fetch(`/api/events?shot=${id}`)))
+    const read = Promise.all(streams.map(s => s.text()))
+    const start = Date.now()
+    await server.kill('SIGTERM')
+    expect(Date.now() - start).toBeLessThan(15_000)
+    expect((await read).every(text => text.includes(`data: ${id} 0 `))).toBe(true)
+  } finally {
+    await stop()
+  }
+}, 60_000)
