@@ -150,7 +150,7 @@ export const test = base.extend<{ desk: Desk }, { running: Running }>({
   running: [
     // eslint-disable-next-line no-empty-pattern
     async ({}, use) => {
-      const running = await serve()
+      const running = await serve({ FINTRO_HOSTS: 'studio.test' })
       await use(running)
       await running.stop()
     },
