@@ -2,15 +2,17 @@ import { QueryTypes, type Sequelize } from 'sequelize'
 import { SequelizeStorage, Umzug } from 'umzug'
 import * as firstShot from './migrations/001-first-shot'
 import * as images from './migrations/002-images'
-import * as states from './migrations/003-states'
+import * as snapshots from './migrations/003-snapshots'
 import * as incarnations from './migrations/004-incarnations'
+import * as states from './migrations/005-states'
 
 /** Every migration, in order. Imported, not looked for, so that the bundled server has them. */
 const migrations = [
   { name: '001-first-shot', ...firstShot },
   { name: '002-images', ...images },
-  { name: '003-states', ...states },
+  { name: '003-snapshots', ...snapshots },
   { name: '004-incarnations', ...incarnations },
+  { name: '005-states', ...states },
 ]
 
 const LOCK = 7_150_417

@@ -13,6 +13,7 @@ const RETRY_MS = [250, 500, 1000, 2000, 5000]
 
 /** Brings the database up to date, and waits for one that does not answer, however long. */
 export async function bringUp(): Promise<void> {
+  let told = ''
   for (let tries = 0; !ended; tries++) {
     try {
       const db = connect(databaseUrl(), { connections: 4, timed: false })
@@ -22,14 +23,16 @@ export async function bringUp(): Promise<void> {
       return
     } catch (error) {
       const { message } = error as Error
-      const away = isDatabaseAway(error)
-      if (!away || error instanceof LaterDatabase) {
+      if (error instanceof LaterDatabase) {
         state = { kind: 'refused', why: message }
         log.fatal({ fault: message }, 'the database cannot be used')
         return
       }
-      state = { kind: 'waiting', why: 'The database does not answer yet.' }
-      if (tries === 0) log.warn({ fault: message }, 'waiting for the database')
+      // A wrong password, a database that is not made yet: whoever runs this can mend it while we wait.
+      const why = isDatabaseAway(error) ? 'does not answer yet' : 'cannot be used yet; the log of the server says why'
+      state = { kind: 'waiting', why: `The database ${why}.` }
+      if (message !== told) log.warn({ fault: message }, 'waiting for the database')
+      told = message
       await new Promise(r => setTimeout(r, RETRY_MS[Math.min(tries, RETRY_MS.length - 1)]).unref())
     }
   }

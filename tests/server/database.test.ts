@@ -1,6 +1,10 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
 import { connect } from '../../server/db/connection'
 import { migrate } from '../../server/db/migrate'
+import * as firstShot from '../../server/db/migrations/001-first-shot'
+import * as images from '../../server/db/migrations/002-images'
+import * as snapshots from '../../server/db/migrations/003-snapshots'
+import { listStates } from '../../server/shots/states'
 import { loadDemo } from '../support/demo'
 import { Proxy } from '../support/proxy'
 import { FintroServer, freePort, freshDatabase, newTestId } from '../support/server'
@@ -97,6 +101,32 @@ describe('a database that', () => {
     // One that was running goes on: what later ones add has a value of its own.
     await fresh.db.query(`DELETE FROM migrations WHERE name = '999-from-later'`)
   })
+})
+
+it('a database of the version before is brought up to date, and a server from before goes on with it', async () => {
+  const before = await freshDatabase([firstShot, images, snapshots])
+  try {
+    const names = ['001-first-shot', '002-images', '003-snapshots']
+    await before.db.query('CREATE TABLE migrations (name varchar(255) PRIMARY KEY)')
+    await before.db.query('INSERT INTO migrations (name) SELECT unnest($1::text[])', { bind: [names] })
+    await before.db.query(`INSERT INTO productions (id, name) VALUES ('p', 'P')`)
+    await before.db.query(`INSERT INTO shots (id, production_id, name, schema) VALUES ('s', 'p', 'S', 5)`)
+    // The statement by which that version keeps a state.
+    const keep = (revision: number) =>
+      before.db.query(
+        `INSERT INTO snapshots (shot_id, revision, kind, schema, name, body) VALUES ('s', $1, 'mark', 5, 'M', 'x')
+         ON CONFLICT (shot_id, revision, kind) DO UPDATE SET name = excluded.name, body = excluded.body, at = now()`,
+        { bind: [revision] },
+      )
+    await keep(3)
+    await migrate(before.db)
+    await keep(3)
+    await keep(4)
+    expect((await listStates(before.db, 's')).map(s => s.revision)).toEqual([4, 3])
+    await migrate(before.db)
+  } finally {
+    await before.drop()
+  }
 })
 
 it('a shot stored as an older server stores it has an incarnation of its own', async () => {

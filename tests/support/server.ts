@@ -16,15 +16,23 @@ export function testServerUrl(): string {
 
 export const newTestId = (): string => `t${randomBytes(8).toString('hex')}`
 
-/** A database of its own, brought up to date. */
-export async function freshDatabase(): Promise<{ url: string; db: Sequelize; drop: () => Promise<void> }> {
+/** One step of the database's form. */
+interface Migration {
+  readonly up: (db: Sequelize) => Promise<void>
+}
+
+/** A database of its own, brought up to date, or by some migrations only. */
+export async function freshDatabase(
+  only?: readonly Migration[],
+): Promise<{ url: string; db: Sequelize; drop: () => Promise<void> }> {
   const admin = connect(testServerUrl())
   const name = `fintro_${newTestId()}`
   await admin.query(`CREATE DATABASE ${name}`)
   const url = new URL(testServerUrl())
   url.pathname = `/${name}`
   const db = connect(url.href)
-  await migrate(db)
+  if (only) for (const step of only) await step.up(db)
+  else await migrate(db)
   return {
     url: url.href,
     db,

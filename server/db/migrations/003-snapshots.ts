@@ -3,7 +3,7 @@ import type { Sequelize } from 'sequelize'
 /** Whole documents of earlier moments, packed (gzip of JSON). */
 export const up = async (db: Sequelize): Promise<void> => {
   await db.query(`
-    CREATE TABLE states (
+    CREATE TABLE snapshots (
       shot_id text NOT NULL REFERENCES shots (id) ON DELETE CASCADE,
       revision integer NOT NULL CHECK (revision >= 0),
       kind text NOT NULL CHECK (kind IN ('regular', 'upgrade', 'mark', 'unreadable')),
@@ -17,5 +17,5 @@ export const up = async (db: Sequelize): Promise<void> => {
 }
 
 export const down = async (db: Sequelize): Promise<void> => {
-  await db.query('DROP TABLE states')
+  await db.query('DROP TABLE snapshots')
 }
