@@ -9,7 +9,7 @@ import { count } from '../watch/metrics'
 import { parsed, Problem } from '../problems/problem'
 
 /** Every route answers within this time, if only that it could not. */
-export const ANSWER_MS = 25_000
+const ANSWER_MS = 25_000
 /** Routes that take much in have longer, for it may come slowly; whole shots longer still. */
 export const LARGE_ANSWER_MS = 110_000
 export const LONG_ANSWER_MS = 600_000

@@ -10,7 +10,8 @@ import { plainJson } from '../problems/json'
 import { Problem } from '../problems/problem'
 
 /** A body that stops coming for so long is given up. */
-export const BODY_PAUSE_MS = 10_000
+const BODY_PAUSE_MS = 10_000
+const MEGABYTE = 1024 * 1024
 
 const tooSlow = () => new Problem(408, 'too-slow', 'The rest of the request did not come.')
 const brokenOff = () => new Problem(400, 'broken-off', 'The request broke off.')
@@ -48,7 +49,8 @@ export function bodyBytes(event: H3Event, limit: number, sentence: string): Prom
 
 /** The body as JSON: of a limited size and depth, without the characters that cannot be stored. */
 export async function bodyJson(event: H3Event, limit: number): Promise<unknown> {
-  return plainJson(await bodyBytes(event, limit, `A request has at most ${Math.round(limit / 1024 / 1024)} MB.`))
+  const most = limit < MEGABYTE ? `${Math.round(limit / 1024)} kB` : `${Math.round(limit / MEGABYTE)} MB`
+  return plainJson(await bodyBytes(event, limit, `A request has at most ${most}.`))
 }
 
 /**

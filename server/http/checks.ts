@@ -9,7 +9,7 @@ export type Check = (request: IncomingMessage) => Problem | null
 
 const SAFE = new Set(['GET', 'HEAD', 'OPTIONS'])
 /** Scripts that write name their token here. */
-export const TOKEN_HEADER = 'fintro-token'
+const TOKEN_HEADER = 'fintro-token'
 
 /** A page of another site can point a name of its own at this machine: names that are not ours are not answered. */
 const toOneOfOurHosts: Check = ({ headers }) =>

@@ -19,6 +19,7 @@ const IDLE_MS = 30_000
 
 /** The threads' program, made by the build beside the server's. */
 const FILE = fileURLToPath(new URL('./jobs.mjs', import.meta.url))
+const isBuilt = existsSync(FILE)
 
 const pools = new Map<PoolName, Tinypool>()
 
@@ -55,7 +56,7 @@ export async function job<N extends TaskName>(name: N, input: TaskInput<N>): Pro
 }
 
 async function run<N extends TaskName>(name: N, input: TaskInput<N>): Promise<Answered<N>> {
-  if (!existsSync(FILE)) return (await import('./worker')).default({ name, input })
+  if (!isBuilt) return (await import('./worker')).default({ name, input })
   return (await pool(poolOf(name)).run({ name, input })) as Answered<N>
 }
 

@@ -2,8 +2,8 @@ import { database } from '../db/connection'
 import { keepStrokesIn } from '../media/strokes'
 import { readArchive, writeArchive } from '../shots/archive'
 import { poster } from '../shots/poster'
+import { keepRegularState, markState } from '../shots/keep-states'
 import { shotText } from '../shots/shots'
-import { keepRegularState, markState } from '../shots/states'
 
 /**
  * Work that is done in a thread of its own, on connections of its own. What goes in and out is plain data; what is large

@@ -1,7 +1,7 @@
 import { Problem } from './problem'
 
 /** What nests deeper is refused: nothing of ours comes near. */
-export const MOST_DEEP = 100
+const MOST_DEEP = 100
 
 const [QUOTE, BACKSLASH, OPEN_LIST, OPEN_RECORD, CLOSE_LIST, CLOSE_RECORD] = [...'"\\[{]}'].map(c => c.charCodeAt(0))
 
@@ -11,14 +11,14 @@ const [QUOTE, BACKSLASH, OPEN_LIST, OPEN_RECORD, CLOSE_LIST, CLOSE_RECORD] = [..
  */
 export function plainJson(bytes: Buffer): unknown {
   if (depthOf(bytes) > MOST_DEEP)
-    throw new Problem(400, 'too-deep', `The request nests its parts deeper than ${MOST_DEEP} levels.`)
+    throw new Problem(400, 'too-deep', `It nests its parts deeper than ${MOST_DEEP} levels.`)
   const text = bytes.toString('utf8')
   try {
     // Such characters can only stand there as escapes: JSON has no bare control characters, UTF-8 no halves.
     return SUSPECT.test(text) ? JSON.parse(text, storable) : JSON.parse(text)
   } catch (error) {
     if (error instanceof Problem) throw error
-    throw new Problem(400, 'not-json', 'The request is not JSON.')
+    throw new Problem(400, 'not-json', 'This is not JSON.')
   }
 }
 
@@ -27,7 +27,7 @@ const SUSPECT = /\\u(0000|d[89a-f])/i
 function storable(key: string, value: unknown): unknown {
   for (const text of [key, value])
     if (typeof text === 'string' && (text.includes('\0') || !text.isWellFormed()))
-      throw new Problem(400, 'not-text', 'A text of the request has characters that cannot be kept.')
+      throw new Problem(400, 'not-text', 'A text in it has characters that cannot be kept.')
   return value
 }
 

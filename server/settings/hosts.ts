@@ -15,7 +15,7 @@ const LOOPBACK = ['localhost', '127.0.0.1', '[::1]']
 const UNBOUND = new Set(['0.0.0.0', '::', '[::]', ''])
 
 /** A list parted by commas or spaces. */
-export const parseOrigins = (list: string): string[] =>
+export const entriesOf = (list: string): string[] =>
   list
     .toLowerCase()
     .split(/[\s,]+/)
@@ -28,7 +28,7 @@ export const parseOrigins = (list: string): string[] =>
 export function parseHosts(list: string, bound: string): Hosts {
   const own = UNBOUND.has(bound) ? [] : [bound.includes(':') && !bound.startsWith('[') ? `[${bound}]` : bound]
   const always = [...LOOPBACK, ...own].map(name => ({ scheme: 'http' as const, name: name.toLowerCase(), port: null }))
-  const added = parseOrigins(list).map(entry => {
+  const added = entriesOf(list).map(entry => {
     const [, scheme, rest] = /^(?:(https?):\/\/)?(.*?)\/?$/.exec(entry)!
     const [, name, port] = HOST.exec(rest!) ?? []
     if (!name)

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { parseHosts, parseOrigins } from './hosts'
+import { parseHosts, entriesOf } from './hosts'
 
 const text = z.string().trim().optional()
 const whole = (least: number, most: number, otherwise: number) =>
@@ -39,7 +39,7 @@ const read = (env: NodeJS.ProcessEnv) => {
     host: given.HOST,
     port: given.PORT,
     hosts: parseHosts(given.FINTRO_HOSTS, given.HOST),
-    proxies: new Set(parseOrigins(given.FINTRO_PROXIES)),
+    proxies: new Set(entriesOf(given.FINTRO_PROXIES)),
     token: given.FINTRO_TOKEN ?? null,
     logLevel: given.FINTRO_LOG,
     endMs: given.FINTRO_END_MS,

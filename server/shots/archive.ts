@@ -8,6 +8,7 @@ import type { Shot } from '#core/document'
 import { imageHashes, openShot, renamed, SCHEMA, storeShot, strokeHashes } from '#core/document'
 import type { Stroke } from '#core/stroke'
 import { strokeSchema, strokeText } from '#core/stroke'
+import { plainJson } from '../problems/json'
 import { Problem } from '../problems/problem'
 import { models } from '../db/models'
 import { findImage, hashOfBytes, keepImage, MAX_IMAGE_BYTES } from '../media/images'
@@ -18,7 +19,7 @@ import type { Zip } from './zip'
 
 /** The largest archive that is read, packed; unpacked it may take as much. */
 export const MAX_ARCHIVE_BYTES = UNPACKED_LIMIT
-/** The largest document in it; the longest shots with very many strokes take a tenth. */
+/** The largest document in it; twenty columns of the longest length take about 14 MB (45 characters an exposure). */
 const MAX_DOCUMENT_BYTES = 64 * 1024 * 1024
 const MAX_MANIFEST_BYTES = 64 * 1024
 const MAX_STROKE_BYTES = 2 * 1024 * 1024
@@ -132,10 +133,10 @@ async function takeStrokes(db: Sequelize, zip: Zip, hashes: readonly string[], t
 async function json(zip: Zip, name: string, limit: number): Promise<{ text: string; value: unknown } | null> {
   const bytes = await zip.read(name, limit)
   if (!bytes) return null
-  const text = bytes.toString('utf8')
   try {
-    return { text, value: JSON.parse(text) as unknown }
-  } catch {
+    return { text: bytes.toString('utf8'), value: plainJson(bytes) }
+  } catch (error) {
+    if (error instanceof Problem && error.code !== 'not-json') throw error
     throw damaged(`${name} cannot be read`)
   }
 }
@@ -152,7 +153,7 @@ async function manifestOf(zip: Zip): Promise<{ production: string; sha256: strin
       'later-schema',
       `This archive was made by a later Fintro (schema ${schema}; this one reads up to ${SCHEMA}).`,
     )
-  return { production: production.replaceAll('\0', ''), sha256: document.sha256 }
+  return { production, sha256: document.sha256 }
 }
 
 async function documentOf(zip: Zip, sha256: string): Promise<Shot> {

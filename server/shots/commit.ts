@@ -4,12 +4,12 @@ import type { Sequelize } from 'sequelize'
 import { z } from 'zod'
 import type { Command, Committed } from '#core/commands'
 import { commandSchema } from '#core/commands'
-import { isTaken } from '../db/faults'
+import { isDatabaseAway, isTaken } from '../db/faults'
 import { announce } from '../live/events'
 import { count } from '../watch/metrics'
 import { followed, keep, keptOf, missedSince } from './documents'
 import { filesIn, hashesIn } from './journal'
-import { Lines } from './line'
+import { Lines } from './lines'
 import type { Done } from './locked'
 import { catchUp, commitLocked, writeTaken } from './locked'
 import { EVERY } from './states'
@@ -27,7 +27,7 @@ export const commitSchema = z.object({
 })
 
 /** Says `due` with a shot's id when so much was done to it that a whole document is worth keeping. */
-export const many = new EventEmitter<{ due: [shotId: string] }>()
+export const wholeStates = new EventEmitter<{ due: [shotId: string] }>()
 
 const lines = new WeakMap<Sequelize, Lines<string, Turn, Committed>>()
 
@@ -38,6 +38,7 @@ const linesOf = (db: Sequelize): Lines<string, Turn, Committed> => {
   const fresh = new Lines<string, Turn, Committed>(
     (shotId, turns) => commitTurns(db, shotId, turns),
     (turns, next) => turns.reduce((sum, t) => sum + t.commands.length, next.commands.length) <= MAX_COMMANDS,
+    isDatabaseAway,
   )
   lines.set(db, fresh)
   return fresh
@@ -64,7 +65,7 @@ async function commitTurns(db: Sequelize, shotId: string, turns: readonly Turn[]
   const way = short ? 'short' : 'long'
   count.commands.inc({ outcome: 'applied', way }, made)
   count.commands.inc({ outcome: 'refused', way }, refusedIn(answers))
-  if (Math.floor(revision / EVERY) > Math.floor((revision - made) / EVERY)) many.emit('due', shotId)
+  if (Math.floor(revision / EVERY) > Math.floor((revision - made) / EVERY)) wholeStates.emit('due', shotId)
   return answers
 }
 

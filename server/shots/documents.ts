@@ -3,6 +3,7 @@ import type { Shot } from '#core/document'
 import type { JournalEntry } from '#core/commands'
 import { settings } from '../settings/settings'
 import { count } from '../watch/metrics'
+import { textOf } from './journal'
 
 /** The newest document of a shot that this process has read or made. The row's revision decides whether it holds. */
 export interface Kept {
@@ -17,9 +18,9 @@ export interface Kept {
   readonly size: number
 }
 
-/** So many of the last changes are kept with a document. */
-const TAIL = 64
-/** What a document takes in memory, over what it takes as text (measured with long columns and many drawings). */
+/** So many of the last changes are kept with a document, and so many characters of them. */
+const TAIL = { most: 64, characters: 256 * 1024 }
+/** What a document takes in memory over what it takes as text: an estimate. */
 const SPREAD = 4
 
 let kept: LRUCache<string, Kept> | null = null
@@ -70,7 +71,18 @@ export function followed(
   }
   const { incarnation } = before
   const revision = entries.at(-1)?.revision ?? before.revision
-  return { incarnation, revision, shot, tail: [...before.tail, ...entries].slice(-TAIL), sizes, size }
+  return { incarnation, revision, shot, tail: lastOf([...before.tail, ...entries]), sizes, size }
+}
+
+/** As many of the last changes as may be kept. */
+function lastOf(entries: readonly JournalEntry[]): JournalEntry[] {
+  let first = Math.max(0, entries.length - TAIL.most)
+  let characters = 0
+  for (let i = entries.length - 1; i >= first; i--) {
+    characters += textOf(entries[i]!.command).length
+    if (characters > TAIL.characters) first = i + 1
+  }
+  return entries.slice(first)
 }
 
 /** What happened after a revision, where the tail has all of it; else null. */

@@ -3,7 +3,6 @@ import { gunzip, gzip } from 'node:zlib'
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import type { KeptState, StateKind, StoredShot } from '#core/document'
 import { Problem } from '../problems/problem'
-import { opened, readShot } from './shots'
 
 const [pack, unpack] = [promisify(gzip), promisify(gunzip)]
 
@@ -55,17 +54,4 @@ export async function stateText(
   if (!row) throw new Problem(404, 'no-state', 'This earlier state is not kept any more.')
   const text = (await unpack(row.body)).toString('utf8')
   return { state: { revision, kind, name: row.name, at: row.at.toISOString() }, text }
-}
-
-/** The shot as it is stored now, kept under a name. */
-export async function markState(db: Sequelize, shotId: string, name: string): Promise<void> {
-  const { revision, document } = await readShot(db, shotId)
-  opened(document)
-  await keepState(db, { shotId, revision, kind: 'mark', name }, document)
-}
-
-/** The shot as it is stored now, kept because so much was done. */
-export async function keepRegularState(db: Sequelize, shotId: string): Promise<void> {
-  const { revision, document } = await readShot(db, shotId)
-  await keepState(db, { shotId, revision, kind: 'regular' }, document)
 }

@@ -1,9 +1,10 @@
+import { createHash } from 'node:crypto'
 import fc from 'fast-check'
 import { strToU8, zipSync } from 'fflate'
 import { chanceFrom } from '../../core/commands/made-up.test-helper'
 import { anyCommand } from '../../core/commands/ramble.test-helper'
 import type { Shot } from '../../core/document'
-import { SCHEMA } from '../../core/document'
+import { SCHEMA, storeShot } from '../../core/document'
 import type { Sent } from './wire'
 
 /** A request that nobody means well with, and the statuses that fit it. */
@@ -276,6 +277,11 @@ function files(target: Target, seed: number, many: number): Hostile[] {
   const image = (name: string, body: Uint8Array) => post(`a picture: ${name}`, '/api/images', body)
   const manifest = (schema: unknown, sha256 = HASH) =>
     strToU8(JSON.stringify({ format: 'fintro-shot', schema, production: 'x', document: { file: 'shot.json', sha256 } }))
+  const named = (name: string) => {
+    const document = JSON.stringify({ ...storeShot(target.shot), name })
+    const sha256 = createHash('sha256').update(document).digest('hex')
+    return zipSync({ 'fintro.json': manifest(SCHEMA, sha256), 'shot.json': strToU8(document) })
+  }
   const whole = zipSync({ 'fintro.json': manifest(SCHEMA), 'shot.json': strToU8('{}') })
   const cut = Array.from({ length: many }, () => whole.slice(0, Math.floor(chance() * whole.length)))
   const bent = Array.from({ length: many }, () => {
@@ -308,6 +314,8 @@ function files(target: Target, seed: number, many: number): Hostile[] {
       'one long text',
       zipSync({ 'fintro.json': manifest(SCHEMA), 'shot.json': strToU8(`"${'x'.repeat(20_000_000)}"`) }),
     ),
+    archive('a name with the character 0', named('a\0b')),
+    archive('a name with half of a pair', named('\ud83d')),
     archive('no zip', strToU8('PK and no more')),
     image('16,384 × 16,384', png(16_384, 16_384)),
     image('4,294,967,295 × 1', png(4_294_967_295, 1)),

@@ -104,6 +104,22 @@ describe('many at once', () => {
     }
   })
 
+  it('what a later Fintro did to a shot is not done again by this one', async () => {
+    const id = await fresh()
+    await send(server, id, 0, [named('First')])
+    const later = { ...named('Later'), schema: SCHEMA + 1 }
+    await db.query(`UPDATE shot_pieces SET body = replace(body, $2, $3) WHERE shot_id = $1 AND path = 'shot'`, {
+      bind: [id, `"schema":${SCHEMA}`, `"schema":${SCHEMA + 1}`],
+    })
+    await db.query('INSERT INTO journal (shot_id, revision, command_id, schema, command) VALUES ($1, 2, $2, $3, $4)', {
+      bind: [id, later.id, later.schema, JSON.stringify(later)],
+    })
+    await db.query('UPDATE shots SET revision = 2, schema = $2 WHERE id = $1', { bind: [id, SCHEMA + 1] })
+    expect(await send(server, id, 1, [named('Mine')])).toMatchObject({ status: 409, code: 'unreadable' })
+    const { revision } = (await (await server.fetch(`/api/shots/${id}`)).json()) as { revision: number }
+    expect(revision).toBe(2)
+  })
+
   it('a shot put back under its id is another one, at whatever revision', async () => {
     const id = await fresh()
     const { incarnation } = (await (await server.fetch(`/api/shots/${id}`)).json()) as { incarnation: string }

@@ -16,6 +16,8 @@ export class Lines<K, T, R> {
     private readonly serve: (key: K, turns: readonly T[]) => Promise<readonly R[]>,
     /** Whether one more may be served with these. */
     private readonly fits: (turns: readonly T[], next: T) => boolean,
+    /** Whether a fault is nobody's own: then it is told to all at once. */
+    private readonly concernsAll: (error: unknown) => boolean,
   ) {}
 
   take(key: K, turn: T): Promise<R> {
@@ -55,7 +57,7 @@ export class Lines<K, T, R> {
       )
       served.forEach((w, i) => w.done(results[i]!))
     } catch (error) {
-      if (served.length === 1) served[0]!.fail(error)
+      if (served.length === 1 || this.concernsAll(error)) for (const one of served) one.fail(error)
       else for (const one of served) await this.serveAll(key, [one])
     }
   }
