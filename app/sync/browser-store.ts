@@ -23,6 +23,8 @@ export interface UndoStep {
   readonly schema?: number
   /** The revision that it made last; null while the server has not acknowledged it; nothing is said in old ones. */
   readonly revision?: number | null
+  /** The incarnation of the shot that it was done to; nothing is said in old ones. */
+  readonly incarnation?: string
 }
 
 /** A command that the server refuses for good: kept to be exported, or thrown away. */

@@ -165,12 +165,15 @@ describe('saving', () => {
     here.server.incarnation = 'second'
   }
   it('hears that the shot was put back from elsewhere, and loads it', async () => {
-    const { id, session } = await open()
+    const { id, session, told } = await open()
     session.run(renamed('Mine'))
     await vi.waitFor(() => expect(session.saving.state).toBe('saved'), inTime)
     putBack()
     Stream.last!.onmessage!({ data: `${id} 0 second` })
     await vi.waitFor(() => expect(session.shot.name).toBe('Put back'), inTime)
+    expect(told.map(t => t.message)).toEqual([expect.stringMatching(/was put back from elsewhere/)])
+    // What was done to the one that is gone is nothing to be undone here.
+    expect(session.undoLabel).toBeNull()
     // From there on it follows the new one.
     session.run({ name: 'shot.set', args: { length: 60 } })
     await vi.waitFor(() => expect([here.server.shot.name, here.server.shot.length]).toEqual(['Put back', 60]), inTime)

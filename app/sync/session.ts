@@ -25,6 +25,10 @@ import { Writes } from './writes'
 type WindowMessage = { kind: 'steps' } | { kind: 'refused'; ids: string[] }
 
 const TOO_LARGE = 'This is too much for one change. Do it in several.'
+const PUT_BACK = {
+  message: 'The stored shot was put back from elsewhere, and this window has loaded it.',
+  detail: 'What waits to be saved was kept; what was done before cannot be undone any more.',
+}
 const refusal = (code: 'limit' | 'locked', message: string): Applied => ({ ok: false, refusal: { code, message } })
 const NOTHING_KEPT = `This browser keeps nothing for Fintro (its store is blocked or full). \
 Changes are sent to the server; until they are saved, only this open window has them.`
@@ -73,6 +77,7 @@ export class ShotSession {
     this.steps = new UndoSteps(id, this.writes, {
       tellWindows: () => this.tellWindows({ kind: 'steps' }),
       changed: () => listener.stepsChanged(),
+      incarnation: () => this.incarnation,
       rankOf: (stack, subject) => this.shot.stacks[stack]?.subjects[subject]?.rank ?? 0,
     })
     this.outbox = new Outbox(id, {
@@ -348,9 +353,14 @@ export class ShotSession {
     const known = new Set(waiting.map(c => c.id))
     const late = this.pending.commands.filter(c => !known.has(c.id))
     this.pending = new Pending(opened.shot, stored.revision)
+    const isPutBack = stored.incarnation !== this.incarnation
     this.incarnation = stored.incarnation
     this.heard = stored.revision
     this.putBack = false
+    if (isPutBack) {
+      this.steps.dropOthers()
+      this.listener.tell(PUT_BACK)
+    }
     for (const command of [...waiting, ...late]) {
       const before = this.pending.shot
       if (this.pending.add(command).ok) this.rebased({ command, before, after: this.pending.shot })

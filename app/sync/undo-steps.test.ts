@@ -6,7 +6,7 @@ import { Writes } from './writes'
 
 let count = 0
 /** The steps of a shot of its own, as one window sees them, and how often the other windows were told. */
-function inWindow(shot: string) {
+function inWindow(shot: string, now = { incarnation: 'first' }) {
   const failures: Error[] = []
   const told = { windows: 0, changes: 0 }
   const writes = new Writes(e => failures.push(e))
@@ -14,6 +14,7 @@ function inWindow(shot: string) {
     tellWindows: () => told.windows++,
     changed: () => told.changes++,
     rankOf: () => 0,
+    incarnation: () => now.incarnation,
   })
   const written = () =>
     new Promise<void>((resolve, reject) => writes.after(() => (failures[0] ? reject(failures[0]) : resolve())))
@@ -26,6 +27,23 @@ describe('undo steps', () => {
     shot = `shot-${count++}`
   })
   const stored = async () => (await browserStore.undoSteps(shot)).map(s => `${s.label} ${s.state}`)
+
+  it('of another incarnation of the shot are gone; what waits and what says nothing stays', async () => {
+    const now = { incarnation: 'first' }
+    const { steps, written } = inWindow(shot, now)
+    steps.add('c1', 'saved', [])
+    steps.acknowledged(new Map([['c1', 1]]))
+    steps.add('c2', 'waits', [])
+    await written()
+    now.incarnation = 'second'
+    await browserStore.addUndoStep({ shot, id: 'c0', label: 'old', state: 'done', changes: [], revision: 1 })
+    const next = inWindow(shot, now)
+    await next.steps.read()
+    await next.written()
+    expect(await stored()).toEqual(['waits done', 'old done'])
+    steps.dropOthers()
+    expect([steps.done?.label, steps.labelOf('c1')]).toEqual(['waits', undefined])
+  })
 
   it('are read back by the next window, each as it stands', async () => {
     const { steps, written, told } = inWindow(shot)

@@ -12,6 +12,8 @@ export interface StepsListener {
   readonly changed: () => void
   /** The rank that a figure has in the shot, for steps from before there were ranks. */
   readonly rankOf: RankOf
+  /** The incarnation of the shot that this window has. */
+  readonly incarnation: () => string
 }
 
 /**
@@ -48,6 +50,17 @@ export class UndoSteps {
     const known = new Set(stored.map(s => s.id))
     const fresh = this.list.filter(s => this.unwritten.get(s.id) && !known.has(s.id))
     this.set([...kept, ...fresh])
+    this.dropOthers()
+  }
+
+  /** What was done to another incarnation of the shot is not in this one: it cannot be undone in it. */
+  dropOthers(): void {
+    const now = this.listener.incarnation()
+    // Older servers do not tell.
+    if (!now) return
+    const isOther = ({ incarnation, revision }: UndoStep) =>
+      revision !== null && incarnation !== undefined && incarnation !== now
+    this.remove(this.list.filter(isOther))
   }
 
   /** Something new was done: what was undone before cannot be done again. */
@@ -75,7 +88,8 @@ export class UndoSteps {
   acknowledged(revisions: ReadonlyMap<string, number>): void {
     for (const step of this.list) {
       const revision = revisions.get(step.id)
-      if (revision !== undefined && step.state === 'done' && step.revision !== revision) this.patch(step, { revision })
+      if (revision !== undefined && step.state === 'done' && step.revision !== revision)
+        this.patch(step, { revision, incarnation: this.listener.incarnation() })
     }
   }
 
