@@ -114,9 +114,10 @@ export const reverseFrames = command(
   (shot, { plan, column: id, copies, ...a }, { newId }) => {
     const column = openColumn(shot, plan, id)
     const [first, last] = rangeFrames(column.runs, a)
-    if (!copies)
-      return edited(shot, plan, column, reverseRange(column.runs, first, last, newId), 'There is nothing to reverse.')
-    const made = withCopies(shot, column.stack, copies, exposuresIn(column.runs, first, last).reverse())
+    const list = exposuresIn(column.runs, first, last)
+    if (list.length < 2) refuse('no-room', 'Reversing needs at least two exposures.')
+    if (!copies) return withColumn(shot, plan, { ...column, runs: reverseRange(column.runs, first, last, newId) })
+    const made = withCopies(shot, column.stack, copies, list.reverse())
     return withColumn(made.shot, plan, { ...column, runs: overwrite(column.runs, first, made.list, newId) })
   },
 )
@@ -145,11 +146,7 @@ export const spreadFrames = overRange(
   'range.spread',
   rangeSchema.extend({ step: z.number().int().min(1).max(24) }),
   'Spread evenly',
-  (runs, first, last, { step }, { newId }) => {
-    if (exposuresIn(runs, first, last).length > last - first + 1)
-      return refuse('no-room', 'There are more drawings than frames.')
-    return spreadRange(runs, first, last, step, newId)
-  },
+  (runs, first, last, { step }, { newId }) => spreadRange(runs, first, last, step, newId),
 )
 
 export const replaceIn = command(

@@ -150,11 +150,16 @@ const where = (path: readonly string[]): string =>
     .map(p => (Object.hasOwn(NAMES, p) ? NAMES[p] : undefined))
     .find(Boolean) ?? 'What this changed'
 
-function applyAt(tree: Tree, path: readonly string[], f: (value: unknown, exists: boolean) => unknown): Tree {
+function applyAt(
+  tree: Tree,
+  path: readonly string[],
+  f: (value: unknown, exists: boolean) => unknown,
+  whole = path,
+): Tree {
   const [key, ...rest] = path as [string, ...string[]]
   const held = Object.hasOwn(tree, key) ? tree[key] : undefined
-  if (rest.length && (!isTree(held) || isRuns(held))) return refuse('gone', `${where(path)} is not there any more.`)
-  const value = rest.length ? applyAt(held as Tree, rest, f) : f(held, Object.hasOwn(tree, key))
+  if (rest.length && (!isTree(held) || isRuns(held))) return refuse('gone', `${where(whole)} is not there any more.`)
+  const value = rest.length ? applyAt(held as Tree, rest, f, whole) : f(held, Object.hasOwn(tree, key))
   if (value !== undefined) return { ...tree, [key]: value }
   const { [key]: _gone, ...others } = tree
   return others

@@ -1,7 +1,8 @@
+import { expect, it } from 'vitest'
 import { spread, type Recipe } from '../chart'
 import { moveOverFeet, person, restPose, type Pose } from '../figure'
 import { vec } from '../motion'
-import { eachRun } from '../sheet'
+import { eachRun, listOf } from '../sheet'
 import { rate } from '../time'
 import type { Shot } from '../document'
 import type { ArgsOf, Command, CommandName } from '../commands'
@@ -28,6 +29,14 @@ export const refusal = <N extends CommandName>(shot: Shot, name: N, args: ArgsOf
   return out.ok ? null : out.refusal
 }
 
+/** One command that is refused: the code, and what the words must say. */
+type RefusedCase = { [N in CommandName]: [N, ArgsOf<N>, string, RegExp] }[CommandName]
+/** Each of these commands is refused in these words. */
+export const refused = (shot: Shot, cases: RefusedCase[]) =>
+  it.each(cases)('%s %j: %s', (name, args, code, words) =>
+    expect(refusal(shot, name, args)).toEqual({ code, message: expect.stringMatching(words) as string }),
+  )
+
 /** True where undoing what led from one shot to another gives the first one again. */
 export const undone = (before: Shot, after: Shot): boolean => {
   const out = applyCommand(after, revertCommand('revert-0001', 'x', 'Undo', changesBack(before, after)))
@@ -52,6 +61,19 @@ export const standing: Pose = restPose(vec(800, 700))
 export const stooping: Pose = moveOverFeet(person, standing, vec(840, 760))
 
 export const columnIn = (shot: Shot) => shot.plans[PLAN]!.columns[COLUMN]!
+/** The first column as a command takes it. */
+export const written = (shot: Shot) => ({ ...columnIn(shot), runs: listOf(columnIn(shot).runs) })
+/** A shot with a second column of its own drawings, empty. */
+export const withSecond = (shot: Shot, id = 'two', name = 'B', stack = 'st2'): Shot =>
+  done(shot, 'column.add', {
+    plan: PLAN,
+    index: 1,
+    stack: { id: stack, subjects: {}, drawings: {} },
+    column: { ...columnIn(shot), id, stack, name, runs: [] },
+  })
+export const nothing = { poses: {}, strokes: [] }
+/** A key as a command takes it. */
+export const keyed = (id: string, number = id) => ({ id, number, role: 'key' as const, content: nothing })
 export const drawn = (shot: Shot) => shot.stacks[STACK]!.drawings
 export const exposures = (shot: Shot): string =>
   [...eachRun(columnIn(shot).runs)]
