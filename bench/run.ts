@@ -7,6 +7,7 @@ import type { Row } from './row'
 import { within } from './row'
 import { serverCommit } from './server-commit'
 import { serverScale } from './server-scale'
+import { serverStall } from './server-stall'
 import { sheetEdit } from './sheet-edit'
 import { checkedEdit, commitBytes, linkedEdit, wideEdit } from './wide-edit'
 
@@ -40,6 +41,7 @@ if (wants('spacing.span')) print(spacingSpan(quick))
 if (wants('server.commit.ratio')) print(await serverCommit(quick))
 if (wants('server.scale.shots', 'server.scale.servers', 'server.cache'))
   for (const row of await serverScale(quick)) print(row)
+if (wants('server.stall', 'server.memory')) for (const row of await serverStall(quick)) print(row)
 if (wants('desk.follow', 'rail.follow', 'play.on-time', 'sheet.open', 'sheet.scroll'))
   for (const row of await inBrowser(quick)) print(row)
 if (wants('art.size')) print(await artSize(quick))

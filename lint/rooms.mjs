@@ -37,6 +37,7 @@ export const floors = {
     ['live', 'media'],
     ['shots'],
     ['jobs'],
+    ['commits'],
     ['plugins', 'middleware', 'api'],
   ],
 }

@@ -25,6 +25,20 @@ need_debian() {
     || { tail -5 "$root/.cache/apt.log" >&2; fail "$* could not be installed. The log is in .cache/apt.log."; }
 }
 
+# need_program PROGRAM-TEST PACKAGE...: the same for programs that only tests run: their services are not started.
+need_program() {
+  eval "$1" && return 0
+  local policy=/usr/sbin/policy-rc.d made=
+  if as_root && [ ! -e "$policy" ]; then printf '#!/bin/sh\nexit 101\n' >"$policy" && chmod +x "$policy" && made=1; fi
+  need_debian "$@"
+  [ -z "$made" ] || rm -f "$policy"
+}
+need_servers() {
+  need_program '[ -x /usr/sbin/pgbouncer ]' pgbouncer
+  need_program '[ -x /usr/sbin/nginx ]' nginx-light
+  need_program '[ -x /usr/bin/openssl ]' openssl
+}
+
 pg_bin() { ls -d /usr/lib/postgresql/*/bin 2>/dev/null | sort -V | tail -1; }
 need_postgres() {
   need_debian '[ -n "$(pg_bin)" ] && [ -x "$(pg_bin)/initdb" ]' postgresql

@@ -7,7 +7,7 @@ set -u
 need_node; need_packages
 cd "$root"
 [ -d node_modules/@stryker-mutator/vitest-runner ] \
-  || npm install --no-save --no-audit --no-fund @stryker-mutator/core@9.6.1 @stryker-mutator/vitest-runner@9.6.1 >.cache/npm.log 2>&1 \
+  || { mkdir -p .cache; npm install --no-save --no-audit --no-fund @stryker-mutator/core@9.6.1 @stryker-mutator/vitest-runner@9.6.1 >.cache/npm.log 2>&1; } \
   || fail "The tool could not be installed. The log is .cache/npm.log."
 [ $# -gt 0 ] || set -- 'core/sheet/**/*.ts' 'core/commands/**/*.ts'
 mutate=$(printf '%s,' "$@" '!**/*.test.ts' '!**/*.test-helper.ts')

@@ -26,7 +26,7 @@ import { idSchema, plural } from '../basic'
 import { framesSchema as frames } from '../time'
 import { command } from './kind'
 import type { Column, Drawing, Shot } from '../document/document'
-import { contentSchema, numberSchema, roleSchema, runSchema } from '../document/document'
+import { contentSchema, MOST_RUNS, numberSchema, roleSchema, runSchema, TOO_MANY_RUNS } from '../document/document'
 import { frameOf, openColumn, spotSchema, stackOf, withColumn, withDrawings, withRepeats } from './parts'
 import { refuse } from './refusal'
 import { count, edited, rangeFrames, overRange, rangeSchema, where } from './exposures'
@@ -99,6 +99,9 @@ export const repeatFrames = overRange(
   (runs, first, last, { how }, { newId }) => {
     if ('until' in how && how.until <= last)
       return refuse('invalid', 'Repeating ends after the frames that are repeated.')
+    // Those that lie at both ends may be parts of others, so that none come with them.
+    if ('times' in how && runs.count + (how.times - 1) * exposuresIn(runs, first, last).length - 2 > MOST_RUNS)
+      return refuse('limit', TOO_MANY_RUNS)
     return 'times' in how
       ? repeatRange(runs, first, last, how.times, newId)
       : repeatUntil(runs, first, last, how.until, newId)

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import type { Shot } from '../document'
 import { openShot, storeShot } from '../document'
 import type { ArgsOf, CommandName } from './apply'
+import { repeatFrames } from './arrange'
 import { applyCommand, changesBack, revertCommand } from './apply'
 import type { Change } from './change'
 import {
@@ -79,6 +80,13 @@ describe('what a person can reach is refused in a sentence, and the shot opens',
       code: 'limit',
       message: 'A column holds at most 14,400 exposures.',
     })
+    // Nothing is built for what is refused; as many as fit are still taken.
+    let made = 0
+    const newId = () => `n${made++}`
+    expect(() => repeatFrames.apply(shot, { ...whole(shot), how: { times: 500 } }, { newId })).toThrow(/at most 14,400/)
+    expect(made).toBe(0)
+    expect(columnIn(done(shot, 'range.repeat', { ...whole(shot), how: { times: 150 } })).runs.count).toBe(14_400)
+    expect(refusal(shot, 'range.repeat', { ...whole(shot), how: { times: 151 } })).toMatchObject({ code: 'limit' })
   })
 
   it('strokes and figures made larger, or moved away, again and again', () => {

@@ -9,6 +9,7 @@ import {
   contentSchema,
   drawingSchema,
   MOST_RUNS,
+  TOO_MANY_RUNS,
   MOST_STROKES,
   planSchema,
   runSchema,
@@ -173,7 +174,7 @@ function columnFault(shot: Shot, plan: Plan, before: Column | undefined, after: 
  */
 function runsFault(shot: Shot, old: Runs | undefined, { runs, stack }: Column, what: string): Fault | null {
   if (!isRuns(runs)) return form(`${what} has no exposures.`)
-  if (runs.count > MOST_RUNS) return form(`A column holds at most ${MOST_RUNS.toLocaleString('en')} exposures.`)
+  if (runs.count > MOST_RUNS) return form(TOO_MANY_RUNS)
   const { before, after } = differingChunks(old ?? NO_RUNS, runs)
   const { drawings } = shot.stacks[stack]!
   let inPlace = before.length === after.length

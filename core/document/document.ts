@@ -16,6 +16,7 @@ export const poseRoleSchema = z.enum(['key', 'extreme', 'breakdown'])
 /** The most strokes on a drawing, and the most exposures of a column. */
 export const MOST_STROKES = 5000
 export const MOST_RUNS = 14_400
+export const TOO_MANY_RUNS = 'A column holds at most 14,400 exposures.'
 /** An affine map of the picture, as in SVG's matrix(a b c d e f). */
 export const affineSchema = z.tuple([finite, finite, finite, finite, finite, finite]).readonly()
 
@@ -205,7 +206,7 @@ export const columnSchema = z.object({
   link: idSchema.optional(),
   /** The column that this one is lined up with: it changes drawings wherever that one does, until it is released. */
   leader: idSchema.optional(),
-  runs: z.array(runSchema).max(MOST_RUNS, 'A column holds at most 14,400 exposures.').transform(runsOf),
+  runs: z.array(runSchema).max(MOST_RUNS, TOO_MANY_RUNS).transform(runsOf),
   repeats: z.array(repeatSchema).max(500, 'A column holds at most 500 repeats.').optional(),
 })
 

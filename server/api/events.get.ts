@@ -1,5 +1,5 @@
 import { api } from '../http/api'
-import { getQuery } from 'h3'
+import { getQuery, setResponseHeader } from 'h3'
 import { z } from 'zod'
 import { shotIdSchema } from '#core/basic'
 import { database } from '../db/connection'
@@ -18,6 +18,11 @@ const wanted = z
 /** Tells each new revision of some shots, as "id revision incarnation", to the open windows of one browser. */
 export default api(async event => {
   const ids = parsed(wanted, getQuery(event).shot)
+  if (event.context.headOnly) {
+    // What would come, without a stream that would go to nobody.
+    setResponseHeader(event, 'content-type', 'text/event-stream')
+    return ''
+  }
   const stream = eventStream(event)
   const push = (id: string, { revision, incarnation }: At) => stream.push(`${id} ${revision} ${incarnation}`)
   const offs = await Promise.all(ids.map(id => onRevision(id, at => push(id, at))))

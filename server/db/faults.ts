@@ -30,6 +30,10 @@ export const isDatabaseAway = (error: unknown): boolean => {
   return inner !== undefined && inner !== fault && isDatabaseAway(inner)
 }
 
+/** The same for faults that were told already, as those of other threads are. */
+export const isAway = (error: unknown): boolean =>
+  isDatabaseAway(error) || (error instanceof Problem && error.status === 503)
+
 const codeOf = (error: unknown): string | undefined =>
   (error as Fault)?.code ?? (error as Fault)?.original?.code ?? (error as Fault)?.parent?.code
 

@@ -44,14 +44,19 @@ export default defineNitroPlugin(({ h3App, router }) => {
 const routes = routesOf(handlers)
 
 /** Why no route gets this request; null where one does. */
-function whyNot({ path, node: { req } }: H3Event): Problem | null {
+function whyNot(event: H3Event): Problem | null {
+  const { path } = event
+  const { req } = event.node
   const methods = routes(path)
   if (!methods.length) return new Problem(404, 'no-route', 'There is nothing at this address.')
   const allow = methods.join(', ')
   if (!methods.includes(req.method ?? ''))
     return new Problem(405, 'other-method', `This address takes ${allow}.`, undefined, { allow })
   // Node sends no body to one who asked for the head; the rest is as for GET.
-  if (req.method === 'HEAD') req.method = 'GET'
+  if (req.method === 'HEAD') {
+    req.method = 'GET'
+    event.context.headOnly = true
+  }
   return WITHOUT_DATABASE.has(pathOf(path)) ? null : notReady()
 }
 

@@ -1,5 +1,5 @@
 import { job } from '../jobs/pool'
-import { wholeStates } from '../shots/commit'
+import { wholeStates } from '../commits/commit'
 import { log } from '../watch/log'
 
 /** Keeps a whole document now and then, beside the work: nobody waits for it, and where it fails the next is as good. */

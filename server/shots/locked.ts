@@ -7,11 +7,12 @@ import { Problem } from '../problems/problem'
 import { count, took } from '../watch/metrics'
 import type { Kept } from './documents'
 import { followed, freshlyRead, keep, keptOf } from './documents'
+import { isHeavyFor } from './heavy'
 import { entriesAfter, filesIn, hashesIn, newsOf } from './journal'
 import { noShot, opened, readPieces } from './shots'
 import { keepState } from './states'
 import type { Start, Taken, Turn } from './turns'
-import { aheadOf, takeTurns } from './turns'
+import { aheadOf, slices, takeTurns } from './turns'
 import type { Written } from './write'
 import { write, writeWhole } from './write'
 
@@ -118,7 +119,7 @@ async function newest(
     held && held.incarnation === incarnation && held.revision <= revision && revision - held.revision <= CATCH_UP
   const from = near ? Math.min(held.revision, base) : base
   const entries = from < revision ? await entriesAfter(db, shotId, from, transaction) : []
-  const caughtUp = near ? caughtUpWith(held, entries, revision) : null
+  const caughtUp = near ? await caughtUpWith(held, entries, revision) : null
   if (caughtUp) return { kept: caughtUp, entries }
   const { document, pieces } = await readPieces(db, shotId, transaction)
   count.documents.inc({ way: 'read' })
@@ -140,22 +141,28 @@ export async function catchUp(db: Sequelize, shotId: string): Promise<boolean> {
   if (!held) return false
   const news = await newsOf(db, shotId, held.revision)
   const near = news && news.incarnation === held.incarnation && news.entries.length <= CATCH_UP
-  const now = near ? caughtUpWith(held, news.entries, news.revision) : null
+  const now = near ? await caughtUpWith(held, news.entries, news.revision) : null
   if (now) keep(shotId, now)
   return now !== null
 }
 
-/** A kept document with the changes that came since; null where one does not fit, as those of other versions may not. */
-function caughtUpWith(held: Kept, entries: readonly JournalEntry[], revision: number): Kept | null {
+/**
+ * A kept document with the changes that came since; null where one does not fit, as those of other versions may not, and
+ * where reading the document is less work.
+ */
+async function caughtUpWith(held: Kept, entries: readonly JournalEntry[], revision: number): Promise<Kept | null> {
   const since = entries.filter(e => e.revision > held.revision)
   if (held.revision + since.length !== revision) return null
   // What a later Fintro did is not for this one to do again: reading the document says so.
   if (since.some(e => e.command.schema > SCHEMA)) return null
+  if (since.some(e => isHeavyFor([e.command], held.size))) return null
+  const pause = slices()
   let { shot } = held
   for (const { command } of since) {
     const out = applyCommand(shot, command)
     if (!out.ok) return null
     shot = out.shot
+    await pause()
   }
   count.documents.inc({ way: since.length ? 'caught-up' : 'kept' })
   return since.length ? followed(held, shot, since, { put: new Map(), gone: [] }) : held

@@ -3,9 +3,7 @@ import { documentHash, openShot, SCHEMA } from '#core/document'
 import type { Command, Committed } from '#core/commands'
 import { models } from '../db/models'
 import { Problem } from '../problems/problem'
-import { announce } from '../live/events'
 import type { StoredShot } from '#core/document'
-import { forget } from './documents'
 import { lockedHead } from './locked'
 import { opened, readShot } from './shots'
 import type { StateKey } from './states'
@@ -17,9 +15,13 @@ import { writeWhole } from './write'
  * change that could be undone. What was stored is kept as a state of its own. A shot that can be read is refused: there
  * it is a change like any other, made by the window.
  */
-export async function replaceUnreadable(db: Sequelize, state: StateKey, commandId: string): Promise<Committed> {
+export async function replaceUnreadable(
+  db: Sequelize,
+  state: StateKey,
+  commandId: string,
+): Promise<{ incarnation: string; answer: Committed }> {
   const { shotId } = state
-  const done = await db.transaction(async transaction => {
+  return db.transaction(async transaction => {
     const { revision, incarnation, known, elsewhere } = await lockedHead(db, shotId, [commandId], transaction)
     if (elsewhere.size) throw new Problem(409, 'elsewhere', 'This change was made to another shot already.')
     const { document } = await readShot(db, shotId, transaction)
@@ -46,9 +48,6 @@ export async function replaceUnreadable(db: Sequelize, state: StateKey, commandI
     await ShotRow.update({ revision: next, updatedAt: new Date() }, { where: { id: shotId }, transaction })
     return { incarnation, answer: answer(commandId, next, documentHash(shot)) }
   })
-  forget(shotId)
-  announce(db, shotId, { revision: done.answer.revision, incarnation: done.incarnation })
-  return done.answer
 }
 
 const answer = (id: string, revision: number, hash: number): Committed => ({

@@ -33,6 +33,15 @@ export interface Taken {
 
 /** Applying goes on for so long before others have their turn on the processor. */
 const SLICE_MS = 20
+/** Called between two changes: waits until others had their turn, where it is their turn. */
+export function slices(): () => Promise<void> {
+  let since = performance.now()
+  return async () => {
+    if (performance.now() - since <= SLICE_MS) return
+    await new Promise(setImmediate)
+    since = performance.now()
+  }
+}
 
 export const aheadOf = () => new Problem(409, 'ahead', 'This window is ahead of the stored shot. Load it again.')
 
@@ -46,7 +55,7 @@ export async function takeTurns(start: Start, turns: readonly Turn[], only?: 'al
   const entries: JournalEntry[] = []
   const answers: Committed[] = []
   const seen = new Map<string, number>()
-  let since = performance.now()
+  const pause = slices()
   for (const { base, commands } of turns) {
     const before = start.missed(Math.min(base, start.revision))
     if (base > start.revision || !before) return null
@@ -70,10 +79,7 @@ export async function takeTurns(start: Start, turns: readonly Turn[], only?: 'al
       entries.push({ revision, command })
       seen.set(command.id, revision)
       outcomes.push({ id: command.id, status: 'applied', revision })
-      if (performance.now() - since > SLICE_MS) {
-        await new Promise(setImmediate)
-        since = performance.now()
-      }
+      await pause()
     }
     const after = shot
     answers.push({

@@ -3,7 +3,7 @@ import { makeShot, SCHEMA } from '../../core/document'
 import type { Command } from '../../core/commands'
 import { rate } from '../../core/time'
 import { followed, freshlyRead, missedSince } from '../../server/shots/documents'
-import { Lines } from '../../server/shots/lines'
+import { Lines } from '../../server/commits/lines'
 
 describe('a line', () => {
   const outcomes = async (turns: string[], lines: Lines<string, string, string>) =>

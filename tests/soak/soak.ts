@@ -87,6 +87,8 @@ export async function soak({ servers, db, breaking }: Ground, seed: number, ms: 
     }
   }
   await Promise.all([breaker(), ...Array.from({ length: CLIENTS }, (_, n) => client(n))])
+  // The last break may have been a moment ago.
+  await servers[0]!.until('/api/ready')
   return { ...counts, acknowledged: acknowledged.size, odd, ...(await compare(db, servers[0]!, first, acknowledged)) }
 }
 
@@ -123,7 +125,9 @@ async function send(
 }
 
 async function stored(server: FintroServer, id: string): Promise<Shot> {
-  const { document } = (await (await server.fetch(`/api/shots/${id}`)).json()) as { document: unknown }
+  const answer = await server.fetch(`/api/shots/${id}`)
+  if (!answer.ok) throw new Error(`${answer.status} ${await answer.text()}`)
+  const { document } = (await answer.json()) as { document: unknown }
   const opened = openShot(document)
   if (!opened.ok) throw new Error(opened.message)
   return opened.shot

@@ -1,7 +1,7 @@
 import { api, LARGE_ANSWER_MS, shotId } from '../../../http/api'
 import { bodyJson } from '../../../http/body'
 import { database } from '../../../db/connection'
-import { commit, commitSchema, MAX_COMMIT_BYTES } from '../../../shots/commit'
+import { commit, commitSchema, MAX_COMMIT_BYTES } from '../../../commits/commit'
 import { parsed } from '../../../problems/problem'
 import type { Command } from '#core/commands'
 

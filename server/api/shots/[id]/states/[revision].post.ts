@@ -4,12 +4,18 @@ import { z } from 'zod'
 import { commandIdSchema } from '#core/commands'
 import { database } from '../../../../db/connection'
 import { parsed } from '../../../../problems/problem'
-import { replaceUnreadable } from '../../../../shots/replace'
+import { job } from '../../../../jobs/pool'
+import { announce } from '../../../../live/events'
+import { forget } from '../../../../shots/documents'
 
 const named = z.object({ id: commandIdSchema })
 
 /** Puts a kept state in the place of a shot that cannot be read. */
 export default api(async event => {
   const { id } = parsed(named, await bodyJson(event, 4096))
-  return replaceUnreadable(database(), stateOf(event), id)
+  const state = stateOf(event)
+  const { answer, incarnation } = await job('state.replace', { state, commandId: id })
+  forget(state.shotId)
+  announce(database(), state.shotId, { revision: answer.revision, incarnation })
+  return answer
 })

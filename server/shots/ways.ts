@@ -1,76 +1,33 @@
-import { EventEmitter } from 'node:events'
 import { LRUCache } from 'lru-cache'
 import type { Sequelize } from 'sequelize'
-import { z } from 'zod'
-import type { Command, Committed } from '#core/commands'
-import { commandSchema } from '#core/commands'
-import { isDatabaseAway, isTaken } from '../db/faults'
-import { announce } from '../live/events'
-import { count } from '../watch/metrics'
+import type { Committed } from '#core/commands'
+import { isTaken } from '../db/faults'
+import type { At } from '../live/events'
 import { followed, keep, keptOf, missedSince } from './documents'
 import { filesIn, hashesIn } from './journal'
-import { Lines } from './lines'
 import type { Done } from './locked'
 import { catchUp, commitLocked, writeTaken } from './locked'
-import { EVERY } from './states'
 import type { Start, Turn } from './turns'
 import { takeTurns } from './turns'
 
-/** At most this many commands in one sending, and this many bytes. */
-export const MAX_COMMANDS = 200
-export const MAX_COMMIT_BYTES = 16 * 1024 * 1024
-
-export const commitSchema = z.object({
-  base: z.number().int().min(0).max(2_147_483_647),
-  incarnation: z.string().max(24).optional(),
-  commands: z.array(commandSchema).min(1).max(MAX_COMMANDS),
-})
-
-/** Says `due` with a shot's id when so much was done to it that a whole document is worth keeping. */
-export const wholeStates = new EventEmitter<{ due: [shotId: string] }>()
-
-const lines = new WeakMap<Sequelize, Lines<string, Turn, Committed>>()
-
-/** Windows that send at the same time share one writing; so many commands of theirs at most. */
-const linesOf = (db: Sequelize): Lines<string, Turn, Committed> => {
-  const known = lines.get(db)
-  if (known) return known
-  const fresh = new Lines<string, Turn, Committed>(
-    (shotId, turns) => commitTurns(db, shotId, turns),
-    (turns, next) => turns.reduce((sum, t) => sum + t.commands.length, next.commands.length) <= MAX_COMMANDS,
-    isDatabaseAway,
-  )
-  lines.set(db, fresh)
-  return fresh
+/** What became of turns, as plain data. */
+export interface Outcome {
+  readonly answers: readonly Committed[]
+  readonly at: At
+  /** How many changes were made. */
+  readonly made: number
+  readonly way: 'short' | 'long'
+  /** What the document takes as text. */
+  readonly size: number
 }
 
-/**
- * Applies commands to a shot in one transaction: all that fit are kept, each under the next revision, and the others are
- * refused one by one. A command that is in the journal already is told as applied and not done again. What the sender has
- * not seen since `base` comes back with it.
- */
-export const commit = (
-  db: Sequelize,
-  shotId: string,
-  base: number,
-  commands: readonly Command[],
-  incarnation: string | null = null,
-): Promise<Committed> => linesOf(db).take(shotId, { base, incarnation, commands })
-
-async function commitTurns(db: Sequelize, shotId: string, turns: readonly Turn[]): Promise<readonly Committed[]> {
+/** Applies turns to a shot and writes them: the short way where it leads there, else the long one. */
+export async function takeAndWrite(db: Sequelize, shotId: string, turns: readonly Turn[]): Promise<Outcome> {
   const short = await commitShortly(db, shotId, turns)
   const { answers, kept, made } = short ?? (await commitLocked(db, shotId, turns))
-  const { revision, incarnation } = kept
-  if (made) announce(db, shotId, { revision, incarnation })
-  const way = short ? 'short' : 'long'
-  count.commands.inc({ outcome: 'applied', way }, made)
-  count.commands.inc({ outcome: 'refused', way }, refusedIn(answers))
-  if (Math.floor(revision / EVERY) > Math.floor((revision - made) / EVERY)) wholeStates.emit('due', shotId)
-  return answers
+  const { revision, incarnation, size } = kept
+  return { answers, at: { revision, incarnation }, made, way: short ? 'short' : 'long', size }
 }
-
-const refusedIn = (answers: readonly Committed[]): number =>
-  answers.reduce((sum, a) => sum + a.outcomes.filter(o => o.status === 'refused').length, 0)
 
 /** Another server writes as often as we do: so many times the short way is tried before the row is locked. */
 const TRIES = 4
