@@ -75,7 +75,7 @@ export default defineNuxtConfig({
         'default-src': ["'self'"],
         'img-src': ["'self'", 'data:', 'blob:'],
         'font-src': ["'self'", 'data:'],
-        'style-src': ["'self'", "'unsafe-inline'"],
+        'style-src': ["'self'", "'nonce-{{nonce}}'"],
         'script-src': ["'self'", "'nonce-{{nonce}}'"],
         'worker-src': ["'self'", 'blob:'],
         'connect-src': ["'self'"],

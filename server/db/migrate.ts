@@ -5,6 +5,7 @@ import * as images from './migrations/002-images'
 import * as snapshots from './migrations/003-snapshots'
 import * as incarnations from './migrations/004-incarnations'
 import * as states from './migrations/005-states'
+import * as media from './migrations/006-media'
 
 /** Every migration, in order. Imported, not looked for, so that the bundled server has them. */
 const migrations = [
@@ -13,6 +14,7 @@ const migrations = [
   { name: '003-snapshots', ...snapshots },
   { name: '004-incarnations', ...incarnations },
   { name: '005-states', ...states },
+  { name: '006-media', ...media },
 ]
 
 const LOCK = 7_150_417

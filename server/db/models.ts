@@ -45,7 +45,9 @@ export class ImageRow extends Model {
   declare type: string
   declare width: number
   declare height: number
-  declare body: Buffer
+  /** Where its bytes are; those in the database are in `body`. */
+  declare place: 'database' | 's3'
+  declare body: Buffer | null
 }
 
 export class ShotImage extends Model {
@@ -58,14 +60,24 @@ export class ShotStroke extends Model {
   declare hash: string
 }
 
+const text = () => ({ type: DataTypes.TEXT, allowNull: false })
+const whole = () => ({ type: DataTypes.INTEGER, allowNull: false })
+
+const imageFields = {
+  hash: { ...text(), primaryKey: true },
+  type: text(),
+  width: whole(),
+  height: whole(),
+  place: text(),
+  body: DataTypes.BLOB,
+}
+
 const known = new WeakSet<Sequelize>()
 
 /** The models, set up on a pool once. */
 export function models(db: Sequelize) {
   if (!known.has(db)) {
     // Sequelize writes into what it is given, so each attribute gets an object of its own.
-    const text = () => ({ type: DataTypes.TEXT, allowNull: false })
-    const whole = () => ({ type: DataTypes.INTEGER, allowNull: false })
     const time = () => ({ type: DataTypes.DATE })
     Production.init({ id: { ...text(), primaryKey: true }, name: text() }, { sequelize: db, tableName: 'productions' })
     ShotRow.init(
@@ -101,16 +113,7 @@ export function models(db: Sequelize) {
       { shotId: { ...text(), primaryKey: true }, hash: { ...text(), primaryKey: true } },
       { sequelize: db, tableName: 'shot_strokes' },
     )
-    ImageRow.init(
-      {
-        hash: { ...text(), primaryKey: true },
-        type: text(),
-        width: whole(),
-        height: whole(),
-        body: { type: DataTypes.BLOB, allowNull: false },
-      },
-      { sequelize: db, tableName: 'images' },
-    )
+    ImageRow.init(imageFields, { sequelize: db, tableName: 'images' })
     ShotImage.init(
       { shotId: { ...text(), primaryKey: true }, hash: { ...text(), primaryKey: true } },
       { sequelize: db, tableName: 'shot_images' },

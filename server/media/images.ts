@@ -1,8 +1,11 @@
 import { createHash } from 'node:crypto'
 import { imageSize } from 'image-size'
-import type { Sequelize, Transaction } from 'sequelize'
+import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import { models } from '../db/models'
 import { Problem } from '../problems/problem'
+import { needed, noteLeftover } from './leftovers'
+import type { Place } from './store'
+import { bytesAt, imageKey, placeForNew, putBytes } from './store'
 
 /** The largest picture that is kept. */
 export const MAX_IMAGE_BYTES = 32 * 1024 * 1024
@@ -48,15 +51,23 @@ function tooLargeToRead(width: number, height: number): string | null {
 export async function keepImage(
   db: Sequelize,
   bytes: Buffer,
-  transaction?: Transaction,
+  outer?: Transaction,
 ): Promise<{ hash: string; width: number; height: number }> {
   const { type, width, height } = lookAt(bytes)
   const hash = hashOfBytes(bytes)
-  await db.query(
-    `INSERT INTO images (hash, type, width, height, body) VALUES ($1, $2, $3, $4, $5)
-     ON CONFLICT (hash) DO UPDATE SET stored_at = now() WHERE images.stored_at < now() - interval '1 hour'`,
-    { bind: [hash, type, width, height, bytes], transaction },
-  )
+  const place = placeForNew()
+  if (place === 's3') await noteLeftover(db, hash)
+  const work = async (transaction: Transaction): Promise<void> => {
+    const [row] = await db.query<{ fresh: boolean }>(
+      `INSERT INTO images (hash, type, width, height, place) VALUES ($1, $2, $3, $4, $5)
+       ON CONFLICT (hash) DO UPDATE SET stored_at = now() WHERE images.stored_at < now() - interval '1 hour'
+       RETURNING xmax = 0 AS fresh`,
+      { bind: [hash, type, width, height, place], type: QueryTypes.SELECT, transaction },
+    )
+    if (row?.fresh) await putBytes(db, place, imageKey(hash), bytes, transaction)
+    if (place === 's3') await needed(db, hash, transaction)
+  }
+  await (outer ? work(outer) : db.transaction(work))
   return { hash, width, height }
 }
 
@@ -65,8 +76,37 @@ export interface KeptImage {
   readonly body: Buffer
 }
 
-export async function findImage(db: Sequelize, hash: string): Promise<KeptImage> {
-  const row = await models(db).ImageRow.findByPk(hash)
+/** A picture with its bytes. One that is just being moved to another place is looked for there. */
+export async function findImage(db: Sequelize, hash: string, tries = 2): Promise<KeptImage> {
+  const row = await models(db).ImageRow.findByPk(hash, { attributes: ['type', 'place'] })
   if (!row) throw new Problem(404, 'no-image', 'There is no such picture.')
-  return { type: row.type, body: row.body }
+  const body = await bytesAt(db, row.place, imageKey(hash))
+  if (body) return { type: row.type, body }
+  if (tries > 1) return findImage(db, hash, tries - 1)
+  throw new Problem(404, 'no-bytes', 'The bytes of this picture are missing where they should be kept.')
+}
+
+/**
+ * Takes the bytes of a picture to another place; people may work meanwhile. False where they are not what they should
+ * be, and stay where they are.
+ */
+export async function moveImage(db: Sequelize, hash: string, to: Place): Promise<boolean> {
+  const key = imageKey(hash)
+  if (to === 's3') await noteLeftover(db, hash)
+  return db.transaction(async transaction => {
+    const [row] = await db.query<{ place: Place }>('SELECT place FROM images WHERE hash = $1 FOR UPDATE', {
+      bind: [hash],
+      type: QueryTypes.SELECT,
+      transaction,
+    })
+    if (!row || row.place === to) return true
+    const bytes = await bytesAt(db, row.place, key)
+    if (!bytes || hashOfBytes(bytes) !== hash) return false
+    await putBytes(db, to, key, bytes, transaction)
+    if (to === 's3') {
+      await db.query(`UPDATE images SET place = 's3', body = NULL WHERE hash = $1`, { bind: [hash], transaction })
+      await needed(db, hash, transaction)
+    } else await noteLeftover(db, hash, transaction)
+    return true
+  })
 }

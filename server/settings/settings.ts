@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { parseHosts, entriesOf } from './hosts'
 
 const text = z.string().trim().optional()
+const nothing = z.literal('').transform(() => undefined)
 const whole = (least: number, most: number, otherwise: number) =>
   z.coerce.number().int().min(least).max(most).default(otherwise)
 
@@ -15,18 +16,37 @@ const settingsSchema = z.object({
   DATABASE_CONNECTIONS: whole(2, 200, 8),
   FINTRO_HOSTS: z.string().default(''),
   FINTRO_PROXIES: z.string().default(''),
-  FINTRO_TOKEN: z
-    .string()
-    .min(16, 'has at least 16 characters')
-    .optional()
-    .or(z.literal('').transform(() => undefined)),
+  FINTRO_TOKEN: z.string().min(16, 'has at least 16 characters').optional().or(nothing),
   FINTRO_LOG: z.enum(['fatal', 'error', 'warn', 'info', 'debug', 'trace', 'silent']).default('info'),
   FINTRO_END_MS: whole(0, 600_000, 2000),
   FINTRO_WORKERS: whole(1, 64, 2),
   FINTRO_CACHE_MB: whole(1, 65_536, 256),
   FINTRO_STREAMS: whole(1, 1_000_000, 2000),
   FINTRO_STREAMS_PER_CLIENT: whole(1, 100_000, 64),
+  FINTRO_S3_ENDPOINT: z.url().optional().or(nothing),
+  FINTRO_S3_BUCKET: text,
+  FINTRO_S3_REGION: z.string().default('us-east-1'),
+  FINTRO_S3_KEY: text,
+  FINTRO_S3_SECRET: text,
 })
+
+type Given = z.output<typeof settingsSchema>
+/** Where a store of objects is; null where there is none. Throws a sentence where it is told in part. */
+function objectStore(given: Given) {
+  const { FINTRO_S3_ENDPOINT: endpoint, FINTRO_S3_REGION: region } = given
+  if (!endpoint) return null
+  const needed = (name: 'FINTRO_S3_BUCKET' | 'FINTRO_S3_KEY' | 'FINTRO_S3_SECRET'): string => {
+    if (!given[name]) throw new Error(`The setting ${name} is missing: FINTRO_S3_ENDPOINT cannot be used without it.`)
+    return given[name]
+  }
+  return {
+    endpoint,
+    region,
+    bucket: needed('FINTRO_S3_BUCKET'),
+    accessKeyId: needed('FINTRO_S3_KEY'),
+    secretAccessKey: needed('FINTRO_S3_SECRET'),
+  }
+}
 
 const read = (env: NodeJS.ProcessEnv) => {
   const out = settingsSchema.safeParse(env)
@@ -47,6 +67,7 @@ const read = (env: NodeJS.ProcessEnv) => {
     cacheBytes: given.FINTRO_CACHE_MB * 1024 * 1024,
     streams: given.FINTRO_STREAMS,
     streamsPerClient: given.FINTRO_STREAMS_PER_CLIENT,
+    media: { s3: objectStore(given) },
     database: {
       url: given.DATABASE_URL || null,
       listenUrl: given.DATABASE_LISTEN_URL || given.DATABASE_URL || null,

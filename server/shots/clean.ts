@@ -1,4 +1,7 @@
 import { QueryTypes, type Sequelize } from 'sequelize'
+import { removeLeftovers } from '../media/leftovers'
+import { Problem } from '../problems/problem'
+import { settings } from '../settings/settings'
 
 /** What cleaning took away. */
 export interface Cleaned {
@@ -7,6 +10,8 @@ export interface Cleaned {
   readonly strokes: number
   readonly images: number
   readonly states: number
+  /** Bytes in a store of objects that no row names. */
+  readonly leftovers: number
 }
 
 /** How long things are kept that nothing needs any more. */
@@ -61,17 +66,30 @@ export async function clean(db: Sequelize, keeping: Keeping = KEEPING): Promise<
     )
     const strokes = await unnamed(db, { table: 'strokes', names: 'shot_strokes' }, keeping.unnamedHours)
     const images = await unnamed(db, { table: 'images', names: 'shot_images' }, keeping.unnamedHours)
-    return { shots, productions, strokes, images, states }
+    const leftovers = settings().media.s3 ? await removeLeftovers(db).catch(later) : 0
+    return { shots, productions, strokes, images, states, leftovers }
   })
 }
 
+/** What a store of objects does not take away now stays noted for the next time. */
+const later = (error: unknown): number => {
+  if (error instanceof Problem) return 0
+  throw error
+}
+
 /** Runs a deletion, as a transaction of its own, and gives how many rows went. */
-async function gone(db: Sequelize, text: string, bind: unknown[]): Promise<number> {
-  const rows = await db.query(`WITH gone AS (${text} RETURNING 1) SELECT count(*)::integer AS n FROM gone`, {
-    bind,
-    type: QueryTypes.SELECT,
-  })
-  return (rows[0] as { n: number }).n
+async function gone(
+  db: Sequelize,
+  text: string,
+  bind: unknown[],
+  more: { readonly what: string; readonly then: string } | null = null,
+): Promise<number> {
+  const rows = await db.query<{ n: number }>(
+    `WITH gone AS (${text} RETURNING ${more?.what ?? '1'}) ${more ? `, more AS (${more.then})` : ''}
+     SELECT count(*)::integer AS n FROM gone`,
+    { bind, type: QueryTypes.SELECT },
+  )
+  return rows[0]!.n
 }
 
 /** What no shot names, in batches; rows that a commit holds on to are left for the next time. */
@@ -84,9 +102,17 @@ async function unnamed(
       SELECT hash FROM ${table} x WHERE stored_at < now() - $1 * interval '1 hour'
       AND NOT EXISTS (SELECT 1 FROM ${names} n WHERE n.hash = x.hash) LIMIT ${BATCH} FOR UPDATE SKIP LOCKED
     )`
+  // Bytes that are elsewhere go later: their keys are noted with the deletion.
+  const noting = `INSERT INTO leftovers (key) SELECT 'images:' || hash FROM gone WHERE place = 's3'
+    ON CONFLICT (key) DO UPDATE SET noted_at = now()`
   let sum = 0
   for (;;) {
-    const n = await gone(db, text, [hours]).catch((error: { original?: { code?: string } }) => {
+    const n = await gone(
+      db,
+      text,
+      [hours],
+      table === 'images' ? { what: 'hash, place', then: noting } : undefined,
+    ).catch((error: { original?: { code?: string } }) => {
       // One was named between being found and being deleted: nothing of this batch went.
       if (error.original?.code === STILL_NAMED) return 0
       throw error

@@ -146,6 +146,16 @@ export class Desk {
   }
 }
 
+/** What goes wrong in a page from now on: errors, and what its content security policy forbids. */
+export function faultsOf(page: Page): string[] {
+  const faults: string[] = []
+  page.on('pageerror', e => faults.push(e.message))
+  page.on('console', m => {
+    if (m.type() === 'error' && /Content Security Policy/i.test(m.text())) faults.push(m.text())
+  })
+  return faults
+}
+
 export const test = base.extend<{ desk: Desk }, { running: Running }>({
   running: [
     // eslint-disable-next-line no-empty-pattern
@@ -160,8 +170,7 @@ export const test = base.extend<{ desk: Desk }, { running: Running }>({
   desk: async ({ page, running }, use) => {
     const id = newTestId()
     await loadDemo(running.db, id)
-    const faults: string[] = []
-    page.on('pageerror', e => faults.push(e.message))
+    const faults = faultsOf(page)
     const desk = new Desk(page, running.server, id)
     await desk.open()
     await use(desk)

@@ -61,3 +61,30 @@ it('a page still comes with its own headers', async () => {
   expect(out.status).toBe(200)
   expect(out.headers.get('content-security-policy')).toContain('script-src')
 })
+
+it('everything that is served says what it is, and is taken for nothing else; styles and scripts are ours alone', async () => {
+  const page = await server.fetch('/')
+  const html = await page.text()
+  const policy = page.headers.get('content-security-policy')!
+  expect(policy).not.toContain('unsafe')
+  for (const part of [
+    /style-src 'self' 'nonce-/,
+    /script-src 'self' 'nonce-/,
+    /default-src 'self'/,
+    /object-src 'none'/,
+  ])
+    expect(policy).toMatch(part)
+  const parts = [...html.matchAll(/(?:src|href)="(\/[^"]+)"/g)].map(m => m[1]!)
+  const script = await (await server.fetch(parts.find(p => p.endsWith('.js'))!)).text()
+  const loaded = [...script.matchAll(/\.\/([\w-]+\.(?:js|css))/g)].map(m => `/_nuxt/${m[1]}`)
+  const all = ['/', '/shots/nothing-here', '/no/page', '/_nuxt/none.js', '/api/shots', '/api/none', ...parts, ...loaded]
+  expect(all.length).toBeGreaterThan(10)
+  for (const path of new Set(all)) {
+    const { headers, status } = await server.fetch(path)
+    expect([path, status, headers.get('x-content-type-options')]).toEqual([path, status, 'nosniff'])
+    expect([path, headers.get('content-type')]).toEqual([
+      path,
+      expect.stringMatching(/^(text|application|image|font)\//),
+    ])
+  }
+})

@@ -1,6 +1,7 @@
 import { spawn } from 'node:child_process'
 import type { ChildProcess } from 'node:child_process'
 import { chmodSync, chownSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { once } from 'node:events'
 import { connect } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -54,12 +55,12 @@ export class Program {
   }
 }
 
-const takes = (port: number): Promise<boolean> =>
-  new Promise(done => {
-    const socket = connect(port, '127.0.0.1')
-    socket.once('connect', () => {
-      socket.destroy()
-      done(true)
-    })
-    socket.once('error', () => done(false))
-  })
+const takes = async (port: number): Promise<boolean> => {
+  const socket = connect(port, '127.0.0.1')
+  return once(socket, 'connect')
+    .then(
+      () => true,
+      () => false,
+    )
+    .finally(() => socket.destroy())
+}
