@@ -5,7 +5,7 @@ import type { Sequelize, Transaction } from 'sequelize'
 import yazl from 'yazl'
 import { z } from 'zod'
 import type { Shot } from '#core/document'
-import { imageHashes, openShot, renamed, SCHEMA, storeShot, strokeHashes } from '#core/document'
+import { imageHashes, openShot, SCHEMA, storeShot, strokeHashes } from '#core/document'
 import type { Stroke } from '#core/stroke'
 import { strokeSchema, strokeText } from '#core/stroke'
 import { plainJson } from '../problems/json'
@@ -109,13 +109,11 @@ export async function readArchive(db: Sequelize, file: string, id: string): Prom
   try {
     const { production, sha256 } = await manifestOf(zip)
     const shot = await documentOf(zip, sha256)
-    const fresh = openShot(renamed(shot, id))
-    if (!fresh.ok) throw new Problem(400, fresh.code, fresh.message)
     return await db.transaction(async transaction => {
       await takeStrokes(db, zip, strokeHashes(shot), transaction)
       for (const hash of imageHashes(shot)) await keepImage(db, await imageOf(zip, hash), transaction)
-      await keepShot(db, fresh.shot, production.trim() || 'From archives', transaction)
-      return { id, name: fresh.shot.name }
+      await keepShot(db, { ...shot, id }, production.trim() || 'From archives', transaction)
+      return { id, name: shot.name }
     })
   } finally {
     zip.close()
@@ -130,11 +128,11 @@ async function takeStrokes(db: Sequelize, zip: Zip, hashes: readonly string[], t
   }
 }
 
-async function json(zip: Zip, name: string, limit: number): Promise<{ text: string; value: unknown } | null> {
+async function json(zip: Zip, name: string, limit: number): Promise<{ sha256: string; value: unknown } | null> {
   const bytes = await zip.read(name, limit)
   if (!bytes) return null
   try {
-    return { text: bytes.toString('utf8'), value: plainJson(bytes) }
+    return { sha256: hashOfBytes(bytes), value: plainJson(bytes) }
   } catch (error) {
     if (error instanceof Problem && error.code !== 'not-json') throw error
     throw damaged(`${name} cannot be read`)
@@ -159,7 +157,7 @@ async function manifestOf(zip: Zip): Promise<{ production: string; sha256: strin
 async function documentOf(zip: Zip, sha256: string): Promise<Shot> {
   const found = await json(zip, 'shot.json', MAX_DOCUMENT_BYTES)
   if (!found) throw damaged('shot.json is missing')
-  if (hashOf(found.text) !== sha256) throw damaged('shot.json is not what was packed')
+  if (found.sha256 !== sha256) throw damaged('shot.json is not what was packed')
   const read = openShot(found.value)
   if (!read.ok) throw new Problem(400, read.code, read.message)
   return read.shot

@@ -119,13 +119,18 @@ export async function write(
   return { put: new Map(paths.map((path, i) => [path, bodies[i]!.length])), gone }
 }
 
+/** Pieces that are written at once, so that few of their texts are held. */
+const BATCH = 500
+
 /** All pieces of a document in the place of those that are stored; the row tells its form. */
 export async function writeWhole(db: Sequelize, shotId: string, shot: Shot, transaction: Transaction): Promise<void> {
   const { ShotPiece, ShotRow } = models(db)
   await ShotPiece.destroy({ where: { shotId }, transaction })
-  await ShotPiece.bulkCreate(
-    Object.entries(piecesOf(shot)).map(([path, value]) => ({ shotId, path, body: JSON.stringify(value) })),
-    { transaction },
-  )
+  const pieces = Object.entries(piecesOf(shot))
+  for (let at = 0; at < pieces.length; at += BATCH)
+    await ShotPiece.bulkCreate(
+      pieces.slice(at, at + BATCH).map(([path, value]) => ({ shotId, path, body: JSON.stringify(value) })),
+      { transaction },
+    )
   await ShotRow.update({ schema: shot.schema, name: shot.name }, { where: { id: shotId }, transaction })
 }
