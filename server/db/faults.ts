@@ -10,6 +10,8 @@ const UNREACHED = /^(ECONN|EPIPE|ETIMEDOUT|EHOST|ENET|ENOTFOUND|EAI_AGAIN)/
 const WORDS =
   /Connection terminated|Query read timeout|timeout expired|timeout exceeded|not queryable|connection error|Client was closed/i
 const DISK_FULL = '53100'
+/** What it says to new connections when there is no room at all. */
+const NO_ROOM = /could not write init file|no space left/i
 
 interface Fault {
   readonly name?: string
@@ -43,7 +45,8 @@ export const isTaken = (error: unknown): boolean => codeOf(error) === '23505'
 /** What is told where the database cannot answer now; null where a fault is something else. */
 export function databaseProblem(error: unknown): Problem | null {
   if (!isDatabaseAway(error)) return null
-  const why = codeOf(error) === DISK_FULL ? 'The database has no room left.' : 'The database does not answer.'
+  const full = codeOf(error) === DISK_FULL || NO_ROOM.test((error as Fault).message ?? '')
+  const why = full ? 'The database has no room left.' : 'The database does not answer.'
   return new Problem(503, 'no-database', `${why} What you did is kept in the browser and sent again.`, undefined, {
     'retry-after': '2',
   })

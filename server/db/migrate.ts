@@ -17,6 +17,12 @@ const migrations = [
   { name: '006-media', ...media },
 ]
 
+/**
+ * A step that had another name for a while, in versions that people ran: with it a database has the form that it has
+ * after these, but for the old name of the table.
+ */
+const FORMERLY = { name: '003-states', now: ['003-snapshots', '005-states'] }
+
 const LOCK = 7_150_417
 
 /** The database was brought to a form that this program does not know. */
@@ -36,6 +42,7 @@ export class LaterDatabase extends Error {
 export async function migrate(db: Sequelize): Promise<void> {
   await db.transaction(async transaction => {
     await db.query('SELECT pg_advisory_xact_lock($1)', { bind: [LOCK], transaction })
+    if ((await applied(db)).includes(FORMERLY.name)) await renamed(db)
     const unknown = (await applied(db)).filter(name => !migrations.some(m => m.name === name))
     if (unknown.length) throw new LaterDatabase(unknown)
     const umzug = new Umzug({
@@ -45,6 +52,16 @@ export async function migrate(db: Sequelize): Promise<void> {
     })
     await umzug.up()
   })
+}
+
+/** Calls a step by the names it has now. A server from before that is running goes on: it looks only when it starts. */
+async function renamed(db: Sequelize): Promise<void> {
+  await db.query(
+    `WITH gone AS (DELETE FROM migrations WHERE name = $1)
+     INSERT INTO migrations (name) SELECT unnest($2::text[]) ON CONFLICT DO NOTHING`,
+    { bind: [FORMERLY.name, FORMERLY.now] },
+  )
+  await db.query('CREATE OR REPLACE VIEW snapshots AS SELECT * FROM states')
 }
 
 async function applied(db: Sequelize): Promise<string[]> {

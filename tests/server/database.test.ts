@@ -1,9 +1,11 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest'
+import { SCHEMA } from '../../core/document'
 import { connect } from '../../server/db/connection'
 import { migrate } from '../../server/db/migrate'
 import * as firstShot from '../../server/db/migrations/001-first-shot'
 import * as images from '../../server/db/migrations/002-images'
 import * as snapshots from '../../server/db/migrations/003-snapshots'
+import * as states from '../../server/db/migrations/005-states'
 import { listStates } from '../../server/shots/states'
 import { loadDemo } from '../support/demo'
 import { Proxy } from '../support/proxy'
@@ -66,6 +68,27 @@ describe('a database that', () => {
     expect((await asked).filter(a => ![200, 503].includes(a.status))).toEqual([])
   }, 60_000)
 
+  it('has no room left: that is told, reading goes on, and what was refused can be sent again', async () => {
+    await proxy.open()
+    await server.start()
+    // As PostgreSQL says it: class 53, disk_full (appendix A of its manual).
+    await fresh.db.query(`
+      CREATE FUNCTION no_room() RETURNS trigger LANGUAGE plpgsql AS $$ BEGIN
+        RAISE EXCEPTION 'could not extend file: No space left on device' USING ERRCODE = '53100'; END $$;
+      CREATE TRIGGER full_disk BEFORE INSERT ON journal FOR EACH ROW EXECUTE FUNCTION no_room();`)
+    const commands = [{ id: newTestId(), schema: SCHEMA, name: 'shot.set', args: { name: 'Other' } }]
+    const send = () => ask(`/api/shots/${id}/commands`, { method: 'POST', body: JSON.stringify({ base: 0, commands }) })
+    expect(await send()).toMatchObject({
+      status: 503,
+      code: 'no-database',
+      detail: 'The database has no room left. What you did is kept in the browser and sent again.',
+    })
+    expect(await ask(`/api/shots/${id}`)).toMatchObject({ status: 200 })
+    expect(await ask('/api/ready')).toMatchObject({ status: 200 })
+    await fresh.db.query('DROP TRIGGER full_disk ON journal')
+    expect(await send()).toMatchObject({ status: 200 })
+  }, 30_000)
+
   it('is frozen: every route answers within its time, health at once', async () => {
     await proxy.open()
     await server.start()
@@ -124,6 +147,33 @@ it('a database of the version before is brought up to date, and a server from be
     await keep(4)
     expect((await listStates(before.db, 's')).map(s => s.revision)).toEqual([4, 3])
     await migrate(before.db)
+  } finally {
+    await before.drop()
+  }
+})
+
+it('a database of a version that named a step otherwise is brought up to date as well', async () => {
+  const before = await freshDatabase([firstShot, images, snapshots, states])
+  try {
+    await before.db.query('DROP VIEW snapshots')
+    await before.db.query('CREATE TABLE migrations (name varchar(255) PRIMARY KEY)')
+    const names = ['001-first-shot', '002-images', '003-states']
+    await before.db.query('INSERT INTO migrations (name) SELECT unnest($1::text[])', { bind: [names] })
+    await before.db.query(`INSERT INTO productions (id, name) VALUES ('p', 'P')`)
+    await before.db.query(`INSERT INTO shots (id, production_id, name, schema) VALUES ('s', 'p', 'S', 5)`)
+    await before.db.query(`INSERT INTO states (shot_id, revision, kind, schema, body) VALUES ('s', 3, 'mark', 5, 'x')`)
+    await migrate(before.db)
+    expect((await listStates(before.db, 's')).map(s => s.revision)).toEqual([3])
+    await migrate(before.db)
+    const [rows] = await before.db.query('SELECT name FROM migrations ORDER BY name')
+    expect((rows as { name: string }[]).map(r => r.name)).toEqual([
+      '001-first-shot',
+      '002-images',
+      '003-snapshots',
+      '004-incarnations',
+      '005-states',
+      '006-media',
+    ])
   } finally {
     await before.drop()
   }

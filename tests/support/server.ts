@@ -61,6 +61,8 @@ export class FintroServer {
     readonly port: number,
     /** Further settings. */
     private readonly env: Readonly<Record<string, string>> = {},
+    /** The folder whose build it is. */
+    private readonly root = resolve(import.meta.dirname, '../..'),
   ) {}
 
   get url(): string {
@@ -81,7 +83,7 @@ export class FintroServer {
   }
 
   async start(when: 'ready' | 'alive' = 'ready'): Promise<void> {
-    const entry = resolve(import.meta.dirname, '../../.output/server/index.mjs')
+    const entry = resolve(this.root, '.output/server/index.mjs')
     this.child = spawn(process.execPath, [entry], {
       env: {
         ...process.env,
