@@ -3,6 +3,7 @@ import { inBrowser, ofArt } from './browser'
 import { chartOrder, spacingSpan } from './charts'
 import { diskUsed } from './disk'
 import { commitGrowth } from './growth'
+import { serverPeople } from './people'
 import type { Row } from './row'
 import { within } from './row'
 import { serverCommit } from './server-commit'
@@ -41,6 +42,7 @@ if (wants('spacing.span')) print(spacingSpan(quick))
 if (wants('server.commit.ratio')) print(await serverCommit(quick))
 if (wants('server.scale.shots', 'server.scale.servers', 'server.cache'))
   for (const row of await serverScale(quick)) print(row)
+if (wants('server.people')) print(await serverPeople(quick))
 if (wants('server.stall', 'server.memory')) for (const row of await serverStall(quick)) print(row)
 if (wants('desk.follow', 'rail.follow', 'play.on-time', 'sheet.open', 'sheet.scroll'))
   for (const row of await inBrowser(quick)) print(row)

@@ -26,6 +26,11 @@ const found = computed(() =>
 )
 const can = (a: Action) => a.can?.(desk) ?? true
 
+/** With nothing to choose what was typed stays, to be mended. */
+function stay(e: KeyboardEvent): void {
+  if (!found.value.length) e.stopImmediatePropagation()
+}
+
 function select(a: Action | null): void {
   if (!a) return
   emit('close')
@@ -48,6 +53,7 @@ function select(a: Action | null): void {
         aria-label="Command"
         autocomplete="off"
         @change="query = $event.target.value"
+        @keydown.enter.capture="stay"
       />
       <ComboboxOptions
         static
