@@ -3,12 +3,13 @@ import { restPose } from '../figure'
 import { vec } from '../motion'
 import type { Shot } from '../document'
 import {
+  chartArgs as chart,
+  cutArgs as cut,
   charted,
   columnIn,
   done,
   drawn,
   exposures,
-  nothing,
   PLAN,
   planned,
   posedShot,
@@ -19,15 +20,6 @@ import {
   where,
 } from './fixture.test-helper'
 
-const chart = { plan: PLAN, chart: 'c1-13' }
-const cut = {
-  ...chart,
-  content: nothing,
-  before: null,
-  after: null,
-  reached: 0.25,
-  change: { first: {}, second: {} },
-}
 const chartIn = (s: Shot, id: string) => s.plans[PLAN]!.charts[id]!
 
 describe('charts', () => {

@@ -132,3 +132,15 @@ export function charted(
 /** Keys on 1, 13 and 25; three in-betweens on twos up to the second, by a recipe, and four evenly up to the third. */
 export const planned = (recipe: Recipe = { family: 'halves', slow: 'first' }): Shot =>
   charted(charted(posedShot(), '1', '13', ['7', '9', '11'], recipe), '13', '25', ['17', '19', '21', '23'])
+
+/** The chart of the first pass of a planned shot, as a command names it. */
+export const chartArgs = { plan: PLAN, chart: 'c1-13' }
+/** A cut of it somewhere, by an in-between that shows nothing. */
+export const cutArgs = {
+  ...chartArgs,
+  content: nothing,
+  before: null,
+  after: null,
+  reached: 0.25,
+  change: { first: {}, second: {} },
+}

@@ -3,6 +3,7 @@ import { person, restPose } from '../figure'
 import { vec } from '../motion'
 import { MAX_FRAMES } from '../time'
 import {
+  chartArgs as chart,
   COLUMN,
   columnIn,
   done,
@@ -18,8 +19,6 @@ import {
   STACK,
   where,
 } from './fixture.test-helper'
-
-const chart = { plan: PLAN, chart: 'c1-13' }
 
 describe('drawings and figures', () => {
   const shot = planned()

@@ -3,17 +3,17 @@ import { person } from '../figure'
 import type { Shot } from '../document'
 import type { ArgsOf, CommandName } from '../commands'
 import { applyCommand } from '../commands'
-import { cmd, COLUMN, nothing, PLAN, planned, runOn, STACK, where } from './fixture.test-helper'
-
-const chart = { plan: PLAN, chart: 'c1-13' }
-const cut = {
-  ...chart,
-  content: nothing,
-  before: null,
-  after: null,
-  reached: 0.25,
-  change: { first: {}, second: {} },
-}
+import {
+  chartArgs as chart,
+  cutArgs as cut,
+  cmd,
+  COLUMN,
+  PLAN,
+  planned,
+  runOn,
+  STACK,
+  where,
+} from './fixture.test-helper'
 
 const named = <N extends CommandName>(s: Shot, name: N, args: ArgsOf<N>) => {
   const out = applyCommand(s, cmd(name, args))
