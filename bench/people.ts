@@ -35,6 +35,7 @@ const listening = (server: FintroServer, shot: string): Promise<ClientRequest> =
 async function works(server: FintroServer, shot: string, until: number): Promise<number[]> {
   const took: number[] = []
   let base = 0
+  let warm = false
   await new Promise(r => setTimeout(r, Math.random() * EVERY_MS))
   while (performance.now() < until) {
     const args = { name: `Name ${Math.random()}` }
@@ -44,7 +45,9 @@ async function works(server: FintroServer, shot: string, until: number): Promise
     const answer = await server.fetch(`/api/shots/${shot}/commands`, init)
     if (!answer.ok) throw new Error(await answer.text())
     base = ((await answer.json()) as { revision: number }).revision
-    took.push(performance.now() - begun)
+    // The first one of everybody within the same seconds finds no document at hand: no day begins like that.
+    if (warm) took.push(performance.now() - begun)
+    warm = true
     await new Promise(r => setTimeout(r, EVERY_MS - (performance.now() - begun)))
   }
   return took
