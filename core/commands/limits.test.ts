@@ -20,6 +20,7 @@ import {
   STACK,
   standing,
   where,
+  written,
 } from './fixture.test-helper'
 import { lastRun, runAt } from '../sheet'
 
@@ -87,6 +88,32 @@ describe('what a person can reach is refused in a sentence, and the shot opens',
     expect(made).toBe(0)
     expect(columnIn(done(shot, 'range.repeat', { ...whole(shot), how: { times: 150 } })).runs.count).toBe(14_400)
     expect(refusal(shot, 'range.repeat', { ...whole(shot), how: { times: 151 } })).toMatchObject({ code: 'limit' })
+  })
+
+  it('more exposures than a shot holds in all its columns', () => {
+    const one = posedShot()
+    const first = written(one)
+    const runs = Array.from({ length: 14_400 }, (_, i) => ({ id: `r${i}`, drawing: i % 2 ? 'd1' : 'd13', frames: 1 }))
+    const share = (s: Shot, id: string, list = runs) =>
+      ['column.share', { plan: PLAN, index: 0, column: { ...first, id, runs: list } }] as const
+    const full = done(one, ...share(one, 'c0'))
+    // As many columns as fit hold the same exposures; commands that make so many take their time.
+    const plan = full.plans[PLAN]!
+    const filled = (count: number): Shot => {
+      const made = Array.from({ length: count }, (_, i) => ({ ...plan.columns.c0!, id: `c${i}` }))
+      const columns = { ...plan.columns, ...Object.fromEntries(made.map(c => [c.id, c])) }
+      return { ...full, plans: { [PLAN]: { ...plan, columns, order: Object.keys(columns) } } }
+    }
+    const near = filled(69)
+    expect(refusal(near, ...share(near, 'more'))).toEqual({
+      code: 'limit',
+      message: 'A shot holds at most 1,000,000 exposures in all its columns.',
+    })
+    expect(refusal(near, ...share(near, 'few', runs.slice(0, 100)))).toBeNull()
+    // One that has more already can be worked on, and made less.
+    const over = filled(70)
+    expect(refusal(over, 'run.push', { ...where, run: runOn(over, '1'), delta: 1 })).toBeNull()
+    expect(refusal(over, 'column.remove', { plan: PLAN, column: 'c3' })).toBeNull()
   })
 
   it('strokes and figures made larger, or moved away, again and again', () => {

@@ -9,6 +9,7 @@ import {
   contentSchema,
   drawingSchema,
   MOST_RUNS,
+  MOST_RUNS_IN_ALL,
   TOO_MANY_RUNS,
   MOST_STROKES,
   planSchema,
@@ -47,9 +48,21 @@ export function firstFault(before: Shot, after: Shot): Fault | null {
     headFault(before, after) ??
     inRecord(before.stacks, after.stacks, (old, now) => stackFault(old, now)) ??
     inRecord(before.plans, after.plans, (old, now) => planFault(after, old, now)) ??
+    tooManyRuns(before, after) ??
     leftFault(before, after)
   )
 }
+
+/** All exposures together: a shot has an end as a whole, which what it had already is not held against. */
+function tooManyRuns(before: Shot, after: Shot): Fault | null {
+  if (before.plans === after.plans) return null
+  const all = runsInAll(after)
+  return all > MOST_RUNS_IN_ALL && all > runsInAll(before)
+    ? form(`A shot holds at most ${MOST_RUNS_IN_ALL.toLocaleString('en')} exposures in all its columns.`)
+    : null
+}
+const runsInAll = ({ plans }: Shot): number =>
+  Object.values(plans).reduce((sum, p) => Object.values(p.columns).reduce((n, c) => n + c.runs.count, sum), 0)
 
 /** The parts of a value that are checked by a schema; null where they fit it to the letter. */
 function misfit(schema: z.ZodType, value: unknown, what: string): Fault | null {
