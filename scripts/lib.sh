@@ -30,8 +30,10 @@ need_program() {
   eval "$1" && return 0
   local policy=/usr/sbin/policy-rc.d made=
   if as_root && [ ! -e "$policy" ]; then printf '#!/bin/sh\nexit 101\n' >"$policy" && chmod +x "$policy" && made=1; fi
-  need_debian "$@"
+  # In a shell of its own, which may end: what was put there for it is taken away in any case.
+  (need_debian "$@"); local status=$?
   [ -z "$made" ] || rm -f "$policy"
+  [ "$status" -eq 0 ] || exit "$status"
 }
 need_servers() {
   need_program '[ -x /usr/sbin/pgbouncer ]' pgbouncer

@@ -19,6 +19,7 @@ const { server, db, stop } = await serve()
 const browser = await chromium.launch(chromiumOptions)
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
 const take = async (name: string) => {
+  await page.waitForFunction(() => [...document.images].every(i => i.complete && i.naturalWidth))
   await page.waitForTimeout(400)
   await page.screenshot({ path: resolve(folder, `${name}.png`) })
 }

@@ -180,7 +180,7 @@ function useOpening({ session, shot, preview, contents, ...at }: Sighted) {
       stepsChanged,
       savingChanged,
       arrived: () => (counts.arrivals += 1),
-      tell: (t: Told) => toast(t.message, { description: t.detail, duration: TOLD_MS }),
+      tell: (t: Told) => toast(t.message, { id: t.message, description: t.detail, duration: TOLD_MS }),
     }
     session.value = markRaw(await (state ? ShotSession.look(id, state, listener) : ShotSession.open(id, listener)))
     begin(session.value.shot)

@@ -22,7 +22,8 @@ export function tryOver(name: string, drafts: readonly Draft[], tried: Preview |
   }
   const why = desk.tryOut(drafts)
   const { preview, stored } = desk
-  if (why) toast(why)
+  // Resting on a choice, reaching it and taking it are refused alike: that is told once.
+  if (why) toast(why, { id: why })
   else if (preview && stored)
     desk.preview = {
       ...preview,

@@ -104,14 +104,14 @@ describe('what a person can reach is refused in a sentence, and the shot opens',
       const columns = { ...plan.columns, ...Object.fromEntries(made.map(c => [c.id, c])) }
       return { ...full, plans: { [PLAN]: { ...plan, columns, order: Object.keys(columns) } } }
     }
-    const near = filled(69)
+    const near = filled(41)
     expect(refusal(near, ...share(near, 'more'))).toEqual({
       code: 'limit',
-      message: 'A shot holds at most 1,000,000 exposures in all its columns.',
+      message: 'A shot holds at most 600,000 exposures in all its columns.',
     })
     expect(refusal(near, ...share(near, 'few', runs.slice(0, 100)))).toBeNull()
     // One that has more already can be worked on, and made less.
-    const over = filled(70)
+    const over = filled(42)
     expect(refusal(over, 'run.push', { ...where, run: runOn(over, '1'), delta: 1 })).toBeNull()
     expect(refusal(over, 'column.remove', { plan: PLAN, column: 'c3' })).toBeNull()
   })

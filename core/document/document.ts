@@ -16,8 +16,8 @@ export const poseRoleSchema = z.enum(['key', 'extreme', 'breakdown'])
 /** The most strokes on a drawing, and the most exposures of a column. */
 export const MOST_STROKES = 5000
 export const MOST_RUNS = 14_400
-/** The most exposures of a shot in all its plans: such a document takes about 50 MB. */
-export const MOST_RUNS_IN_ALL = 1_000_000
+/** The most exposures of a shot in all its plans: with the ids that windows make such a document takes about 55 MB. */
+export const MOST_RUNS_IN_ALL = 600_000
 export const TOO_MANY_RUNS = 'A column holds at most 14,400 exposures.'
 /** An affine map of the picture, as in SVG's matrix(a b c d e f). */
 export const affineSchema = z.tuple([finite, finite, finite, finite, finite, finite]).readonly()

@@ -5,7 +5,7 @@ import { z } from 'zod'
 import type { Command, Committed } from '#core/commands'
 import { commandSchema } from '#core/commands'
 import { isAway } from '../db/faults'
-import { job } from '../jobs/pool'
+import { hasThreads, job } from '../jobs/pool'
 import { announce } from '../live/events'
 import { count } from '../watch/metrics'
 import { forget, keptOf } from '../shots/documents'
@@ -58,9 +58,10 @@ export const commit = (
 ): Promise<Committed> => linesOf(db).take(shotId, { base, incarnation, commands })
 
 async function commitTurns(db: Sequelize, shotId: string, turns: readonly Turn[]): Promise<readonly Committed[]> {
-  const { answers, at, made, way, size } = (await isHeavy(db, shotId, turns))
-    ? await job('shot.commit', { id: shotId, turns })
-    : await takeAndWrite(db, shotId, turns)
+  const { answers, at, made, way, size } =
+    (await isHeavy(db, shotId, turns)) && hasThreads()
+      ? await job('shot.commit', { id: shotId, turns })
+      : await takeAndWrite(db, shotId, turns)
   sizes.set(shotId, size)
   const { revision } = at
   if (made) announce(db, shotId, at)

@@ -56,12 +56,13 @@ export async function migrate(db: Sequelize): Promise<void> {
 
 /** Calls a step by the names it has now. A server from before that is running goes on: it looks only when it starts. */
 async function renamed(db: Sequelize): Promise<void> {
+  // The names last: until they are told, all this is done again.
+  await db.query('CREATE OR REPLACE VIEW snapshots AS SELECT * FROM states')
   await db.query(
     `WITH gone AS (DELETE FROM migrations WHERE name = $1)
      INSERT INTO migrations (name) SELECT unnest($2::text[]) ON CONFLICT DO NOTHING`,
     { bind: [FORMERLY.name, FORMERLY.now] },
   )
-  await db.query('CREATE OR REPLACE VIEW snapshots AS SELECT * FROM states')
 }
 
 async function applied(db: Sequelize): Promise<string[]> {

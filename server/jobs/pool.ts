@@ -19,15 +19,16 @@ const poolOf = (name: TaskName): PoolName =>
 interface PoolKind {
   /** What a thread may hold at most; one that wants more ends, and only its task fails. */
   readonly mostMb: number
-  /** A thread ends after so long without work. */
+  /** A thread ends after so long without work, but for so many: bringing one up takes a second. */
   readonly idleMs: number
+  readonly kept: number
   /** A task that takes longer is given up with its thread, a little before its sender would be told to wait. */
   readonly limitMs: number | null
 }
 const KINDS: Readonly<Record<PoolName, PoolKind>> = {
-  short: { mostMb: 256, idleMs: 30_000, limitMs: 24_000 },
-  archives: { mostMb: 320, idleMs: 30_000, limitMs: null },
-  commits: { mostMb: 320, idleMs: 300_000, limitMs: 24_000 },
+  short: { mostMb: 256, idleMs: 30_000, kept: 1, limitMs: 24_000 },
+  archives: { mostMb: 320, idleMs: 30_000, kept: 0, limitMs: null },
+  commits: { mostMb: 320, idleMs: 300_000, kept: 0, limitMs: 24_000 },
 }
 /** So many tasks may wait; more are refused, to be tried again. */
 const MOST_WAITING = 500
@@ -45,6 +46,9 @@ function program(): string | null {
   return found
 }
 
+/** Whether there are threads to give work to. */
+export const hasThreads = (): boolean => program() !== null
+
 const pools = new Map<PoolName, Tinypool>()
 
 function pool(name: PoolName, filename: string): Tinypool {
@@ -53,7 +57,7 @@ function pool(name: PoolName, filename: string): Tinypool {
   const fresh = new Tinypool({
     filename,
     runtime: 'worker_threads',
-    minThreads: 0,
+    minThreads: KINDS[name].kept,
     maxThreads: name === 'short' ? settings().workers : 1,
     idleTimeout: KINDS[name].idleMs,
     maxQueue: MOST_WAITING,

@@ -10,7 +10,7 @@ import { log } from '../watch/log'
 /** Where bytes are kept: in PostgreSQL, or in a store of objects that speaks S3. */
 export type Place = 'database' | 's3'
 
-/** A store that does not answer in this time, for so many bytes at most, is given up. */
+/** A store that does not answer in this time is given up; the largest picture has to come or go in it. */
 const PATIENCE_MS = 15_000
 
 /** The name of a picture's bytes in any place. */
@@ -91,9 +91,13 @@ export async function putBytes(
   await patiently(place, storage(db, place).setItemRaw(key, bytes, { transaction } satisfies Options))
 }
 
-/** Takes the bytes under a key away; nothing happens where there are none. */
+/** Takes the bytes under a key away; nothing happens where there are none, which some stores would call a fault. */
 export async function removeBytes(db: Sequelize, place: Place, key: string): Promise<void> {
-  await patiently(place, storage(db, place).removeItem(key))
+  const store = storage(db, place)
+  await patiently(
+    place,
+    store.hasItem(key).then(there => (there ? store.removeItem(key) : undefined)),
+  )
 }
 
 /** Waits for a store of objects for a while; the database has time limits of its own. */

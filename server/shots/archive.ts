@@ -19,7 +19,7 @@ import type { Zip } from './zip'
 
 /** The largest archive that is read, packed; unpacked it may take as much. */
 export const MAX_ARCHIVE_BYTES = UNPACKED_LIMIT
-/** The largest document in it; the most exposures that a shot holds take about 50 MB (50 characters each). */
+/** The largest document in it; the most exposures that a shot holds take about 55 MB (90 characters each). */
 const MAX_DOCUMENT_BYTES = 64 * 1024 * 1024
 const MAX_MANIFEST_BYTES = 64 * 1024
 const MAX_STROKE_BYTES = 2 * 1024 * 1024

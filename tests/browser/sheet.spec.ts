@@ -235,3 +235,15 @@ test('rows from dense to roomy, and what the margin counts', async ({ desk, page
   await page.reload()
   await expect(page.getByLabel('What the margin counts')).toHaveValue('feet')
 })
+
+test('a choice that is refused is told once, however often it is tried', async ({ desk, page }) => {
+  await desk.select(1, 1, 4)
+  await page.getByRole('button', { name: 'More', exact: true }).click()
+  const reverse = page.getByRole('button', { name: 'Reverse', exact: true })
+  const told = page.getByText('Reversing needs at least two exposures.')
+  await reverse.hover()
+  await expect(told).toBeVisible()
+  for (let i = 0; i < 3; i++) await reverse.click()
+  await expect(told).toHaveCount(1)
+  await expect(page.getByRole('button', { name: /^Undo/ })).toBeDisabled()
+})

@@ -1,5 +1,6 @@
 import { execFile } from 'node:child_process'
 import { mkdtempSync, rmSync } from 'node:fs'
+import { createServer } from 'node:http'
 import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
 import { promisify } from 'node:util'
@@ -97,11 +98,12 @@ const object = async (hash: string): Promise<boolean> => {
   return createStorage({ driver: s3(at) }).hasItem(`images:${hash}`)
 }
 const older = (what: string) => base.db.query(`UPDATE ${what} = now() - interval '2 days'`)
-const script = async (name: string, ...args: string[]) => {
+const script = (name: string, ...args: string[]) => scriptWith(env, name, ...args)
+const scriptWith = async (settings: Record<string, string>, name: string, ...args: string[]) => {
   const root = resolve(import.meta.dirname, '../..')
   const all = ['--tsconfig', resolve(root, 'tsconfig.tools.json'), resolve(root, `scripts/${name}.ts`), ...args]
   const { stdout } = await promisify(execFile)(resolve(root, 'node_modules/.bin/tsx'), all, {
-    env: { ...process.env, DATABASE_URL: base.url, ...env },
+    env: { ...process.env, DATABASE_URL: base.url, ...settings },
   })
   return stdout
 }
@@ -214,6 +216,18 @@ it('a store that is away is told in words; what was sent is not half kept, and c
   await store.run()
   expect((await keep(withStore, bytes)).status).toBe(200)
   expect((await read(withStore, hashOfBytes(bytes))).bytes).toEqual(bytes)
+})
+
+it('a store that calls it a fault to take away what is not there does not keep the others from going', async () => {
+  const empty = createServer((_, answer) => answer.writeHead(404).end())
+  await new Promise<void>(done => empty.listen(0, '127.0.0.1', done))
+  const { port } = empty.address() as { port: number }
+  const key = `images:${'0'.repeat(64)}`
+  await base.db.query(`INSERT INTO leftovers (key, noted_at) VALUES ($1, now() - interval '2 days')`, { bind: [key] })
+  expect(await leftovers()).toContain(key)
+  await scriptWith({ ...env, FINTRO_S3_ENDPOINT: `http://127.0.0.1:${port}` }, 'clean')
+  expect(await leftovers()).not.toContain(key)
+  empty.close()
 })
 
 it('a store that is told in part ends the server with a sentence', async () => {
