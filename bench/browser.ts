@@ -17,7 +17,7 @@ import { ghostsCost, openArt, penFollow } from './art'
 import type { Row } from './row'
 import { percent } from './row'
 import { sheetOpen, sheetScroll } from './browser-sheet'
-import { wideShot } from './wide-edit'
+import { wideShot } from '../tests/support/wide'
 
 const { px: ROW, y: yOfFrame } = rowsOf(USUAL_ROW)
 

@@ -7,7 +7,7 @@ import { loadDemo } from '../tests/support/demo'
 import type { FintroServer } from '../tests/support/server'
 import { newTestId, serve } from '../tests/support/server'
 import type { Row } from './row'
-import { median } from './row'
+import { median, percentile } from './row'
 
 /** Someone at work makes a change every so often: an assumption, twelve a minute, all day long. */
 const EVERY_MS = 5000
@@ -73,7 +73,7 @@ async function people(n: number, seconds: number): Promise<Measured> {
     const until = begun + seconds * 1000
     const took = (await Promise.all(streams.map((_, i) => works(server, shotOf(i), until)))).flat()
     const wall = (performance.now() - begun) / 1000
-    const late = took.sort((a, b) => a - b)[Math.floor(took.length * 0.95)]!
+    const late = percentile(took, 0.95)
     const processor = (processorSeconds(server.pid) - before) / wall
     return { late, middle: median(took), processor, memory: memoryOf(server.pid).now }
   } finally {

@@ -13,5 +13,9 @@ export const within = (r: Row): boolean => (r.better === 'lower' ? r.value <= r.
 export const median = (xs: readonly number[]): number =>
   [...xs].sort((a, b) => a - b)[Math.floor(xs.length / 2)] ?? Number.NaN
 
+/** The value that a share of all do not pass. */
+export const percentile = (xs: readonly number[], share: number): number =>
+  [...xs].sort((a, b) => a - b)[Math.floor(xs.length * share)] ?? Number.NaN
+
 /** A share of display frames, in words. */
 export const percent = (share: number): string => `${(share * 100).toFixed(1)} % of display frames`

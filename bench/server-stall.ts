@@ -2,18 +2,17 @@ import { spawn } from 'node:child_process'
 import { writeFileSync } from 'node:fs'
 import { keepShot } from '../server/shots/shots'
 import { memoryOf } from '../tests/hostile/run'
-import { largeShot } from '../tests/support/large'
+import { wideShot } from '../tests/support/wide'
 import type { FintroServer } from '../tests/support/server'
 import { newTestId, serve } from '../tests/support/server'
 import type { Row } from './row'
-import { median } from './row'
+import { median, percentile } from './row'
 
-/** Columns of 14,400 exposures each, whose document comes near the 64 MB that an archive's may have. */
-const COLUMNS = 80
+/** Columns of 14,400 exposures each: nearly as many as a shot holds. */
+const COLUMNS = 41
 const PAUSE_MS = 10
 
 const pause = (ms: number) => new Promise(r => setTimeout(r, ms))
-const share95 = (xs: readonly number[]): number => [...xs].sort((a, b) => a - b)[Math.floor(xs.length * 0.95)]!
 
 /** How long the server takes, in ms, to say that it is alive: so many times. */
 async function health(server: FintroServer, times: number): Promise<number[]> {
@@ -50,7 +49,7 @@ export async function serverStall(quick: boolean): Promise<Row[]> {
   const { server, db, stop } = await serve()
   try {
     const id = newTestId()
-    const shot = largeShot(id, quick ? 10 : COLUMNS)
+    const shot = wideShot(id, { columns: quick ? 10 : COLUMNS, each: 1 })
     await keepShot(db, shot, 'Large')
     const packed = await server.fetch(`/api/shots/${id}/archive`)
     if (packed.status !== 200) throw new Error(`The archive was not written: ${await packed.text()}`)
@@ -68,7 +67,7 @@ export async function serverStall(quick: boolean): Promise<Row[]> {
     await pause(200)
     const alone = await health(server, times)
     busy.kill('SIGKILL')
-    const [a, b] = [share95(beside), share95(alone)]
+    const [a, b] = [percentile(beside, 0.95), percentile(alone, 0.95)]
     const seconds = (ms: number) => `${(ms / 1000).toFixed(3)} s`
     return [
       {

@@ -1,55 +1,15 @@
 import type { Shot } from '../core/document'
 import type { Command } from '../core/commands'
-import { changedPieces, makeShot, SCHEMA, shownColumn } from '../core/document'
+import { changedPieces, SCHEMA, shownColumn } from '../core/document'
 import { applyCommand } from '../core/commands'
 import type { Run } from '#core/sheet'
 import { listOf, runAt, runsOf } from '#core/sheet'
-import { rate } from '#core/time'
+import { wideShot } from '../tests/support/wide'
 import { timeOf } from './charts'
 import type { Row } from './row'
 import { median } from './row'
 
 const FRAMES = 14_400
-const COLUMNS = 20
-
-/** Twenty columns of 14,400 frames on twos. */
-export function wideShot(id = 'wide'): Shot {
-  const shot = makeShot(id, {
-    name: 'Wide',
-    picture: { width: 1920, height: 1080 },
-    rate: rate(24),
-    paper: '#fffdf6',
-    length: FRAMES,
-  })
-  const plan = shot.plans[shot.planOrder[0]!]!
-  const [first] = plan.order
-  const like = plan.columns[first!]!
-  const stacks: Shot['stacks'] = {}
-  const columns: typeof plan.columns = {}
-  for (let c = 0; c < COLUMNS; c++) {
-    const stack = `${id}-s${c}`
-    const drawings = Object.fromEntries(
-      Array.from({ length: 48 }, (_, i) => [
-        `${stack}-${i}`,
-        {
-          id: `${stack}-${i}`,
-          number: String(i + 1),
-          role: 'key' as const,
-          own: true,
-          content: { poses: {}, strokes: [] },
-        },
-      ]),
-    )
-    stacks[stack] = { id: stack, subjects: {}, drawings }
-    const runs = Array.from({ length: FRAMES / 2 }, (_, i) => ({
-      id: `r${c}-${i}`,
-      drawing: `${stack}-${i % 48}`,
-      frames: 2,
-    }))
-    columns[`${id}-c${c}`] = { ...like, id: `${id}-c${c}`, name: `C${c + 1}`, stack, runs: runsOf(runs) }
-  }
-  return { ...shot, stacks, plans: { [plan.id]: { ...plan, columns, order: Object.keys(columns) } } }
-}
 
 /** The same with plain arrays of one entry for each frame: every drawing that changes gets three. */
 function plainThrees(columns: readonly (readonly string[])[]): string[][] {

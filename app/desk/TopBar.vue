@@ -270,6 +270,7 @@ function setLength(e: Event): void {
   @apply inline-flex h-7 w-[76px] items-center justify-center gap-1.5 rounded bg-on-bottle font-semibold text-[#17372f] hover:bg-white;
 }
 .bar-button {
-  @apply inline-flex h-7 items-center gap-1.5 rounded border border-white/25 px-2.5 whitespace-nowrap hover:bg-white/10 disabled:opacity-40 disabled:hover:bg-transparent;
+  @apply inline-flex h-7 items-center gap-1.5 rounded border border-white/25 px-2.5 whitespace-nowrap;
+  @apply hover:bg-white/10 disabled:opacity-40 disabled:hover:bg-transparent;
 }
 </style>

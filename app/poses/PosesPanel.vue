@@ -228,7 +228,10 @@ function useLength(beats: readonly number[]): void {
         v-for="(p, i) in cards"
         :key="p.run"
         tabindex="0"
-        class="grid h-9 min-w-9 cursor-grab place-items-center rounded border border-edge bg-sheet px-1.5 font-mono text-[12px] font-semibold hover:border-graphite focus-visible:outline-2"
+        :class="[
+          'grid h-9 min-w-9 cursor-grab place-items-center rounded border border-edge bg-sheet px-1.5',
+          'font-mono text-[12px] font-semibold hover:border-graphite focus-visible:outline-2',
+        ]"
         :aria-label="`Pose ${p.number}, place ${i + 1} of ${cards.length}`"
         @keydown.left.prevent.stop="shiftCard(i, -1)"
         @keydown.right.prevent.stop="shiftCard(i, 1)"

@@ -214,7 +214,10 @@ const told = computed(() => {
             />
             <button
               type="button"
-              class="absolute top-1.5 right-0.5 grid h-7 w-[19px] place-items-center rounded-sm border border-edge bg-sheet text-soft hover:bg-wash hover:text-graphite"
+              :class="[
+                'absolute top-1.5 right-0.5 grid h-7 w-[19px] place-items-center rounded-sm border border-edge',
+                'bg-sheet text-soft hover:bg-wash hover:text-graphite',
+              ]"
               title="Add a column"
               aria-label="Add a column"
               @click="emit('add-column')"

@@ -37,7 +37,8 @@ export function useCarry(plan: () => SheetPlan) {
     if (!drafts.length) return
     const to = columns ? `${desk.columns[indexAt(sheet, p.x)]?.name ?? ''}, ` : ''
     const place = how.by === 'push' ? 'between' : 'over'
-    const words = `${how.copy ? 'Copied' : 'Moved'} to ${to}frame ${first + frames}, ${place} what is there. Alt: between; Ctrl: leave it here, too.`
+    const done = `${how.copy ? 'Copied' : 'Moved'} to ${to}frame ${first + frames}, ${place} what is there.`
+    const words = `${done} Alt: between; Ctrl: leave it here, too.`
     if (!desk.tryOut(drafts, words)) way = { frames, columns }
   }
 

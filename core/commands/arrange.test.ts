@@ -2,12 +2,10 @@ import { describe, expect, it } from 'vitest'
 import { listOf } from '../sheet'
 import { rate } from '../time'
 import type { Shot } from '../document'
-import type { ArgsOf, CommandName } from '../commands'
 import { equal, storeShot } from '../document'
 import { applyCommand, changesBack, revertCommand } from '../commands'
 import {
   charted,
-  cmd,
   COLUMN,
   columnIn,
   done,
@@ -15,6 +13,7 @@ import {
   exposures,
   PLAN,
   posedShot,
+  refusal,
   runOn,
   STACK,
   where,
@@ -27,10 +26,6 @@ const over = (s: Shot, a: string, b: string, frames: number, offset = 0) => ({
   last: spot(s, b, offset),
   frames,
 })
-const refusal = <N extends CommandName>(s: Shot, name: N, args: ArgsOf<N>) => {
-  const out = applyCommand(s, cmd(name, args))
-  return out.ok ? null : out.refusal
-}
 const shot = () => charted(posedShot(), '1', '13', ['9', '11'])
 const START = '1*8 9*2 11*2 13*12 25*6'
 /** The last frame of 11 is 12. */

@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest'
 import { spread } from '../chart'
 import { fallFrames } from '../travel'
 import type { Shot } from '../document'
-import type { ArgsOf, Change, Command, CommandName } from '../commands'
+import type { Change, Command } from '../commands'
 import { equal, firstLost, openShot, SCHEMA, storeShot, subjectsOf } from '../document'
 import { applyCommand, changesBack, commandSchema, revertCommand } from '../commands'
 import {
@@ -18,6 +18,7 @@ import {
   exposures,
   PLAN,
   posedShot,
+  refusal,
   runOn,
   STACK,
   standing,
@@ -26,10 +27,6 @@ import {
 } from './fixture.test-helper'
 import { commandFor, randomMove } from './random.test-helper'
 
-const refusal = <N extends CommandName>(shot: Shot, name: N, args: ArgsOf<N>) => {
-  const out = applyCommand(shot, cmd(name, args))
-  return out.ok ? null : out.refusal
-}
 const stored = (shot: Shot) => JSON.parse(JSON.stringify(storeShot(shot))) as unknown
 
 describe('poses', () => {

@@ -6,7 +6,6 @@ import { distance, vec } from '../motion'
 import { Contents, changeGap, fitsRecipe, pinnedPoint, sceneOf, timesOf } from '../pass'
 import { sticking } from '../travel'
 import type { Shot } from '../document'
-import type { ArgsOf, CommandName } from '../commands'
 import { equal, storeShot } from '../document'
 import { applyCommand, changesBack, revertCommand } from '../commands'
 import {
@@ -18,6 +17,7 @@ import {
   exposures,
   PLAN,
   posedShot,
+  refusal,
   runOn,
   STACK,
   stooping,
@@ -30,10 +30,6 @@ const stackIn = (s: Shot) => s.stacks[STACK]!
 const contentIn = (s: Shot, id: string) => new Contents().of(sceneOf(s, PLAN), stackIn(s), id)
 const passesIn = (s: Shot) => new Contents().passes(sceneOf(s, PLAN), columnIn(s))
 const places = (s: Shot, id: string) => chartIn(s, id).ticks.map(t => t.u)
-const refusal = <N extends CommandName>(s: Shot, name: N, args: ArgsOf<N>) => {
-  const out = applyCommand(s, cmd(name, args))
-  return out.ok ? null : out.refusal
-}
 /** Where every bone of the keeper ends in every drawing that is exposed. */
 const tipsIn = (s: Shot) =>
   Object.keys(drawn(s)).flatMap(id => [...layBones(person, contentIn(s, id).poses.keeper!).values()].map(l => l.tip))

@@ -27,7 +27,8 @@ describe('shapes become strokes', () => {
   })
   it('filled shapes become flat ones, holes are left out, closed lines are closed', () => {
     const { strokes } = read(
-      '<path d="M0 0H40V40H0ZM10 10V30H30V10Z" fill="#4a4"/><rect x="50" y="0" width="10" height="10" fill="none" stroke="blue" stroke-width="3.2"/>',
+      `<path d="M0 0H40V40H0ZM10 10V30H30V10Z" fill="#4a4"/>
+       <rect x="50" y="0" width="10" height="10" fill="none" stroke="blue" stroke-width="3.2"/>`,
     )
     expect(strokes.map(s => [s.colour, s.fill ?? false])).toEqual([
       ['#44aa44', true],
@@ -110,7 +111,9 @@ describe('out and in again', () => {
 describe('hostile and broken files', () => {
   it('scripts, links, foreign objects and events never enter', () => {
     const out = read(
-      '<script>alert(1)</script><foreignObject><div onclick="x()">hi</div></foreignObject><a href="javascript:alert(1)"><path d="M0 0L9 9" stroke="black" fill="none" onclick="x()"/></a><image href="http://elsewhere.invalid/a.png"/>',
+      `<script>alert(1)</script><foreignObject><div onclick="x()">hi</div></foreignObject>
+       <a href="javascript:alert(1)"><path d="M0 0L9 9" stroke="black" fill="none" onclick="x()"/></a>
+       <image href="http://elsewhere.invalid/a.png"/>`,
     )
     expect(JSON.stringify(out.strokes)).not.toMatch(/alert|javascript|onclick|http/)
     expect(out.strokes).toHaveLength(1)

@@ -85,7 +85,8 @@ describe('falls and throws', () => {
 describe('swings', () => {
   // Any mechanics textbook (from memory): a pendulum of 0.9936 m beats seconds.
   it('a seconds pendulum is 0.9936 m long', () => expect(swingSeconds(0.9936)).toBeCloseTo(2, 3))
-  // x = e^(−ζωt) cos(ω√(1−ζ²) t + φ); peaks shrink by e^(−2πζ/√(1−ζ²)) a period (any mechanics textbook, from memory).
+  // x = e^(−ζωt) cos(ω√(1−ζ²) t + φ); peaks shrink by e^(−2πζ/√(1−ζ²)) a period (any textbook of mechanics, from
+  // memory).
   it.each([
     [2, 0.1],
     [3, 0.2],

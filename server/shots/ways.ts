@@ -11,7 +11,7 @@ import type { Start, Turn } from './turns'
 import { takeTurns } from './turns'
 
 /** What became of turns, as plain data. */
-export interface Outcome {
+export interface Served {
   readonly answers: readonly Committed[]
   readonly at: At
   /** How many changes were made. */
@@ -22,7 +22,7 @@ export interface Outcome {
 }
 
 /** Applies turns to a shot and writes them: the short way where it leads there, else the long one. */
-export async function takeAndWrite(db: Sequelize, shotId: string, turns: readonly Turn[]): Promise<Outcome> {
+export async function takeAndWrite(db: Sequelize, shotId: string, turns: readonly Turn[]): Promise<Served> {
   const short = await commitShortly(db, shotId, turns)
   const { answers, kept, made } = short ?? (await commitLocked(db, shotId, turns))
   const { revision, incarnation, size } = kept

@@ -6,7 +6,7 @@ import type { Shot } from '../../core/document'
 import { documentHash, SCHEMA } from '../../core/document'
 import { keepShot } from '../../server/shots/shots'
 import { loadDemo } from '../support/demo'
-import { firstRun, largeShot } from '../support/large'
+import { firstExposure, wideShot } from '../support/wide'
 import { FintroServer, freePort, newTestId, serve } from '../support/server'
 
 let server: FintroServer
@@ -28,8 +28,10 @@ const send = async (to: FintroServer, id: string, base: number, commands: Comman
 }
 const command = (name: string, args: object): Command =>
   ({ id: newTestId(), schema: SCHEMA, name, args }) as unknown as Command
-const push = (shot: Shot, delta = 1): Command =>
-  command('run.push', { plan: shot.planOrder[0]!, column: 'c0', run: { run: firstRun(shot, 'c0'), at: 1 }, delta })
+const push = (shot: Shot, delta = 1): Command => {
+  const { plan, column, run } = firstExposure(shot)
+  return command('run.push', { plan, column, run: { run, at: 1 }, delta })
+}
 /** What came of work, and the longest that the server took to say that it is alive meanwhile, as a share of the whole. */
 async function alive<T>(to: FintroServer, work: Promise<T>): Promise<[T, number]> {
   let over = false
@@ -53,7 +55,7 @@ const after = (shot: Shot, ...commands: Command[]): Shot =>
 describe('a large shot', () => {
   it('is read and changed while the server answers others, and is the same document as anywhere', async () => {
     const id = newTestId()
-    const shot = largeShot(id, 8)
+    const shot = wideShot(id, { columns: 8, each: 1 })
     await keepShot(db, shot, 'Large')
     const first = push(shot)
     const [one, share] = await alive(server, send(server, id, 0, [first]))
@@ -74,7 +76,7 @@ describe('a large shot', () => {
   })
   it('is told to the windows of this server and of others', async () => {
     const id = newTestId()
-    const shot = largeShot(id, 8)
+    const shot = wideShot(id, { columns: 8, each: 1 })
     await keepShot(db, shot, 'Large')
     const other = new FintroServer(server.databaseUrl, await freePort())
     await other.start()

@@ -7,7 +7,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 
 const isRoot = process.getuid?.() === 0
-/** Debian's user for programs that refuse to be root's; 33 and 33 in every Debian (base-passwd). */
+/** Debian's user for programs that refuse to be root's; its number and its group's is 33 in every Debian (base-passwd). */
 const [USER, UID] = ['www-data', 33]
 
 /** A program from Debian's packages that runs beside a test, with files of its own in a folder of its own. */
