@@ -9,6 +9,8 @@ import { hasThreads, job } from '../jobs/pool'
 import { announce } from '../live/events'
 import { count } from '../watch/metrics'
 import { forget, keptOf } from '../shots/documents'
+import type { Hold } from '../shots/hold'
+import { hold, isShared, letGo } from '../shots/hold'
 import { isHeavyFor, LARGE } from '../shots/heavy'
 import { Lines } from './lines'
 import { EVERY } from '../shots/states'
@@ -29,16 +31,18 @@ export const commitSchema = z.object({
 /** Says `due` with a shot's id when so much was done to it that a whole document is worth keeping. */
 export const wholeStates = new EventEmitter<{ due: [shotId: string] }>()
 
-const lines = new WeakMap<Sequelize, Lines<string, Turn, Committed>>()
+const lines = new WeakMap<Sequelize, Lines<string, Turn, Committed, Hold>>()
 
 /** Windows that send at the same time share one writing; so many commands of theirs at most. */
-const linesOf = (db: Sequelize): Lines<string, Turn, Committed> => {
+const linesOf = (db: Sequelize): Lines<string, Turn, Committed, Hold> => {
   const known = lines.get(db)
   if (known) return known
-  const fresh = new Lines<string, Turn, Committed>(
-    (shotId, turns) => commitTurns(db, shotId, turns),
+  const fresh = new Lines<string, Turn, Committed, Hold>(
+    (shotId, turns, hold) => commitTurns(db, shotId, turns, hold),
     (turns, next) => turns.reduce((sum, t) => sum + t.commands.length, next.commands.length) <= MAX_COMMANDS,
     isAway,
+    // Where that fails the usual way is gone, and tells what is wrong.
+    shotId => (isShared(shotId) ? hold(db, shotId).catch(() => null) : null),
   )
   lines.set(db, fresh)
   return fresh
@@ -57,11 +61,18 @@ export const commit = (
   incarnation: string | null = null,
 ): Promise<Committed> => linesOf(db).take(shotId, { base, incarnation, commands })
 
-async function commitTurns(db: Sequelize, shotId: string, turns: readonly Turn[]): Promise<readonly Committed[]> {
-  const { answers, at, made, way, size } =
-    (await isHeavy(db, shotId, turns)) && hasThreads()
-      ? await job('shot.commit', { id: shotId, turns })
-      : await takeAndWrite(db, shotId, turns)
+async function commitTurns(
+  db: Sequelize,
+  shotId: string,
+  turns: readonly Turn[],
+  held: Hold | null,
+): Promise<readonly Committed[]> {
+  // What is held is small enough for this thread unless the turns themselves are much.
+  const elsewhere = hasThreads() && (await isHeavy(db, shotId, turns))
+  if (elsewhere && held) await letGo(held.session)
+  const { answers, at, made, way, size } = elsewhere
+    ? await job('shot.commit', { id: shotId, turns })
+    : await takeAndWrite(db, shotId, turns, held)
   sizes.set(shotId, size)
   const { revision } = at
   if (made) announce(db, shotId, at)

@@ -9,15 +9,17 @@ interface Waiting<T, R> {
  * Lines of turns, one for each key. Those who come while others are served are served together, in the order they came,
  * as many at once as `fits` allows.
  */
-export class Lines<K, T, R> {
+export class Lines<K, T, R, H = null> {
   private readonly lines = new Map<K, Waiting<T, R>[]>()
 
   constructor(
-    private readonly serve: (key: K, turns: readonly T[]) => Promise<readonly R[]>,
+    private readonly serve: (key: K, turns: readonly T[], held: H | null) => Promise<readonly R[]>,
     /** Whether one more may be served with these. */
     private readonly fits: (turns: readonly T[], next: T) => boolean,
     /** Whether a fault is nobody's own: then it is told to all at once. */
     private readonly concernsAll: (error: unknown) => boolean,
+    /** What takes time before turns can be served, if anything does: who comes meanwhile is served as well. */
+    private readonly prepare?: (key: K, next: T) => Promise<H | null> | null,
   ) {}
 
   take(key: K, turn: T): Promise<R> {
@@ -34,6 +36,8 @@ export class Lines<K, T, R> {
 
   private async work(key: K, line: Waiting<T, R>[]): Promise<void> {
     while (line.length) {
+      const ready = this.prepare?.(key, line[0]!.turn) ?? null
+      const held = ready && (await ready)
       const served: Waiting<T, R>[] = [line.shift()!]
       while (
         line.length &&
@@ -43,22 +47,23 @@ export class Lines<K, T, R> {
         )
       )
         served.push(line.shift()!)
-      await this.serveAll(key, served)
+      await this.serveAll(key, served, held)
     }
     this.lines.delete(key)
   }
 
   /** Where several fail together each is tried alone, so that one cannot take the others with it. */
-  private async serveAll(key: K, served: readonly Waiting<T, R>[]): Promise<void> {
+  private async serveAll(key: K, served: readonly Waiting<T, R>[], held: H | null): Promise<void> {
     try {
       const results = await this.serve(
         key,
         served.map(w => w.turn),
+        held,
       )
       served.forEach((w, i) => w.done(results[i]!))
     } catch (error) {
       if (served.length === 1 || this.concernsAll(error)) for (const one of served) one.fail(error)
-      else for (const one of served) await this.serveAll(key, [one])
+      else for (const one of served) await this.serveAll(key, [one], null)
     }
   }
 }

@@ -17,7 +17,8 @@ export const hashesIn = (command: Command): string[] => strokesIn(textOf(command
 /** The pictures that a command names, by the hashes of their bytes. */
 export const filesIn = (command: Command): string[] => picturesIn(textOf(command))
 
-const entryOf = ({ revision, command }: { revision: number; command: string }): JournalEntry => ({
+/** An entry of the journal from its row, in the newest form. */
+export const entryOf = ({ revision, command }: { revision: number; command: string }): JournalEntry => ({
   revision,
   command: upgradedCommand(JSON.parse(command) as Command),
 })

@@ -3,6 +3,7 @@ import type { Command, Committed, JournalEntry, Refusal } from '#core/commands'
 import { applyCommand } from '#core/commands'
 import { SCHEMA } from '#core/document'
 import { isTaken } from '../db/faults'
+import type { Session } from '../db/prepared'
 import { Problem } from '../problems/problem'
 import { count, took } from '../watch/metrics'
 import type { Kept } from './documents'
@@ -30,7 +31,7 @@ export async function writeTaken(
   shotId: string,
   kept: Kept,
   { shot, entries, answers }: Taken,
-  transaction?: Transaction,
+  transaction?: Transaction | Session,
 ): Promise<Written | null> {
   if (!entries.length) return { put: new Map(), gone: [] }
   const end = took.writes.startTimer()
@@ -150,7 +151,11 @@ export async function catchUp(db: Sequelize, shotId: string): Promise<boolean> {
  * A kept document with the changes that came since; null where one does not fit, as those of other versions may not, and
  * where reading the document is less work.
  */
-async function caughtUpWith(held: Kept, entries: readonly JournalEntry[], revision: number): Promise<Kept | null> {
+export async function caughtUpWith(
+  held: Kept,
+  entries: readonly JournalEntry[],
+  revision: number,
+): Promise<Kept | null> {
   const since = entries.filter(e => e.revision > held.revision)
   if (held.revision + since.length !== revision) return null
   // What a later Fintro did is not for this one to do again: reading the document says so.

@@ -3,6 +3,9 @@ import { documentHash } from '#core/document'
 import type { Command, Committed, JournalEntry, Outcome, Refusal } from '#core/commands'
 import { applyCommand } from '#core/commands'
 import { Problem } from '../problems/problem'
+import type { Kept } from './documents'
+import { missedSince } from './documents'
+import { filesIn, hashesIn } from './journal'
 
 /** What one window sends: its commands, and where it stands. */
 export interface Turn {
@@ -40,6 +43,23 @@ export function slices(): () => Promise<void> {
     if (performance.now() - since <= SLICE_MS) return
     await new Promise(setImmediate)
     since = performance.now()
+  }
+}
+
+/**
+ * The start on a document that is at hand; null for turns that need to be looked at more closely: of another incarnation,
+ * or with strokes and pictures that may not be stored.
+ */
+export function startOn(kept: Kept, turns: readonly Turn[]): Start | null {
+  if (turns.some(t => t.incarnation !== null && t.incarnation !== kept.incarnation)) return null
+  if (turns.some(t => t.commands.some(c => hashesIn(c).length || filesIn(c).length))) return null
+  const tail = new Map(kept.tail.map(e => [e.command.id, e.revision]))
+  return {
+    revision: kept.revision,
+    shot: kept.shot,
+    missed: base => missedSince(kept, base),
+    known: id => tail.get(id),
+    mayNot: () => null,
   }
 }
 

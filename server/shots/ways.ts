@@ -1,14 +1,14 @@
-import { LRUCache } from 'lru-cache'
 import type { Sequelize } from 'sequelize'
 import type { Committed } from '#core/commands'
 import { isTaken } from '../db/faults'
 import type { At } from '../live/events'
-import { followed, keep, keptOf, missedSince } from './documents'
-import { filesIn, hashesIn } from './journal'
+import { followed, keep, keptOf } from './documents'
+import type { Hold } from './hold'
+import { commitHeld, isShared, share } from './hold'
 import type { Done } from './locked'
 import { catchUp, commitLocked, writeTaken } from './locked'
-import type { Start, Turn } from './turns'
-import { takeTurns } from './turns'
+import type { Turn } from './turns'
+import { startOn, takeTurns } from './turns'
 
 /** What became of turns, as plain data. */
 export interface Served {
@@ -22,8 +22,13 @@ export interface Served {
 }
 
 /** Applies turns to a shot and writes them: the short way where it leads there, else the long one. */
-export async function takeAndWrite(db: Sequelize, shotId: string, turns: readonly Turn[]): Promise<Served> {
-  const short = await commitShortly(db, shotId, turns)
+export async function takeAndWrite(
+  db: Sequelize,
+  shotId: string,
+  turns: readonly Turn[],
+  hold: Hold | null = null,
+): Promise<Served> {
+  const short = hold ? await commitHeld(db, shotId, hold, turns) : await commitShortly(db, shotId, turns)
   const { answers, kept, made } = short ?? (await commitLocked(db, shotId, turns))
   const { revision, incarnation, size } = kept
   return { answers, at: { revision, incarnation }, made, way: short ? 'short' : 'long', size }
@@ -34,21 +39,16 @@ const TRIES = 4
 
 /** The short way, again with what another server wrote meanwhile; null where it does not lead there. */
 async function commitShortly(db: Sequelize, shotId: string, turns: readonly Turn[]): Promise<Done | null> {
-  const shared = (overtaken.get(shotId) ?? 0) > performance.now()
+  const shared = isShared(shotId)
   for (let i = 0; i < TRIES; i++) {
     // Where others write as well it costs less to look first than to write in vain.
     if ((shared || i) && !(await catchUp(db, shotId))) return null
     const done = await commitOnKept(db, shotId, turns)
     if (done !== 'overtaken') return done
-    overtaken.set(shotId, performance.now() + SHARED_MS)
+    share(shotId)
   }
   return null
 }
-
-/** A shot that another server wrote to is taken for shared so long. */
-const SHARED_MS = 2000
-/** Until when shots are taken for shared. */
-const overtaken = new LRUCache<string, number>({ max: 10_000 })
 
 /**
  * The short way for the usual case: the senders are at (or a little behind) the revision whose document is at hand, and
@@ -57,16 +57,8 @@ const overtaken = new LRUCache<string, number>({ max: 10_000 })
  */
 async function commitOnKept(db: Sequelize, shotId: string, turns: readonly Turn[]): Promise<Done | 'overtaken' | null> {
   const kept = keptOf(shotId)
-  if (!kept || turns.some(t => t.incarnation !== null && t.incarnation !== kept.incarnation)) return null
-  if (turns.some(t => t.commands.some(c => hashesIn(c).length || filesIn(c).length))) return null
-  const tail = new Map(kept.tail.map(e => [e.command.id, e.revision]))
-  const start: Start = {
-    revision: kept.revision,
-    shot: kept.shot,
-    missed: base => missedSince(kept, base),
-    known: id => tail.get(id),
-    mayNot: () => null,
-  }
+  const start = kept && startOn(kept, turns)
+  if (!start) return null
   const taken = await takeTurns(start, turns, 'all-fit')
   // Where nothing is to be written nothing tells whether the document at hand is the newest.
   if (!taken?.entries.length) return null

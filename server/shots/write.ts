@@ -3,16 +3,16 @@ import type { Command } from '#core/commands'
 import type { Shot } from '#core/document'
 import { changedPieces, piecesOf, SCHEMA } from '#core/document'
 import { models } from '../db/models'
+import type { Session } from '../db/prepared'
 import { prepared } from '../db/prepared'
 import { filesIn, hashesIn, textOf } from './journal'
 
 /**
- * How a write is put: what it has besides, and how many pieces a single command changes (null where it is not that
+ * How a write is put: the lists it has besides, and how many pieces a single command changes (null where it is not that
  * simple).
  */
 interface Form {
-  readonly gone: boolean
-  readonly named: boolean
+  readonly with: readonly (keyof typeof LISTS)[]
   readonly pieces: number | null
 }
 
@@ -25,21 +25,26 @@ const ENTRIES = `SELECT made.id, x.r, x.i, $3, x.c
 const PIECES = 'SELECT made.id, x.p, x.b FROM made, unnest($10::text[], $11::text[]) AS x (p, b)'
 /** The place of the first piece among the values. */
 const FIRST = 10
-/** Takes pieces out, and notes which strokes are named: by the lists that stand at a place among the values. */
-const dropping = (place: number): string => `, gone AS (
-      DELETE FROM shot_pieces USING made WHERE shot_id = made.id AND path = ANY($${place}::text[])
-    )`
-const naming = (place: number): string => `, named AS (
-      INSERT INTO shot_strokes (shot_id, hash) SELECT made.id, unnest($${place}::text[]) FROM made
-      ON CONFLICT DO NOTHING
-    )`
+/** Takes pieces out, and notes which strokes and pictures are named: by lists that stand at a place among the values. */
+const LISTS = {
+  gone: (place: number) =>
+    `DELETE FROM shot_pieces USING made WHERE shot_id = made.id AND path = ANY($${place}::text[])`,
+  named: (
+    place: number,
+  ) => `INSERT INTO shot_strokes (shot_id, hash) SELECT made.id, unnest($${place}::text[]) FROM made
+      ON CONFLICT DO NOTHING`,
+  pictured: (
+    place: number,
+  ) => `INSERT INTO shot_images (shot_id, hash) SELECT made.id, unnest($${place}::text[]) FROM made
+      ON CONFLICT DO NOTHING`,
+}
 
 /**
- * With named strokes and deleted pieces only where there are any, and with plain values for the usual single command
- * that changes a few pieces (a column and those that follow it): each form is planned once for each connection. Lists
- * cost half as much again as plain values do.
+ * With lists only where there are any, and with plain values for the usual single command that changes a few pieces (a
+ * column and those that follow it): each form is planned once for each connection. Lists cost half as much again as
+ * plain values do.
  */
-function writeStatement({ gone, named, pieces }: Form): { name: string; text: string } {
+function writeStatement({ with: lists, pieces }: Form): { name: string; text: string } {
   const plain = pieces !== null
   const next = FIRST + (plain ? 2 * pieces : 2)
   const rows = Array.from(
@@ -47,7 +52,7 @@ function writeStatement({ gone, named, pieces }: Form): { name: string; text: st
     (_, i) => `SELECT id, $${FIRST + 2 * i}::text, $${FIRST + 1 + 2 * i}::text FROM made`,
   )
   return {
-    name: `fintro-commit${gone ? '-gone' : ''}${named ? '-named' : ''}${plain ? `-${pieces}` : ''}`,
+    name: ['fintro-commit', ...lists, ...(plain ? [pieces] : [])].join('-'),
     text: `
     WITH made AS (
       UPDATE shots SET name = $2, schema = $3, revision = $4, updated_at = now()
@@ -59,7 +64,7 @@ function writeStatement({ gone, named, pieces }: Form): { name: string; text: st
       INSERT INTO shot_pieces (shot_id, path, body)
       ${plain ? rows.join(' UNION ALL ') : PIECES}
       ON CONFLICT (shot_id, path) DO UPDATE SET body = excluded.body
-    )${gone ? dropping(next) : ''}${named ? naming(gone ? next + 1 : next) : ''}
+    )${lists.map((list, i) => `, ${list} AS (\n      ${LISTS[list](next + i)}\n    )`).join('')}
     SELECT id FROM made`,
   }
 }
@@ -86,14 +91,19 @@ export async function write(
   { shotId, revision: from, incarnation }: Standing,
   { before, after }: { before: Shot; after: Shot },
   applied: readonly Command[],
-  transaction?: Transaction,
+  transaction?: Transaction | Session,
 ): Promise<Written | null> {
   const { put, gone } = changedPieces(before, after)
   const paths = Object.keys(put)
   const bodies = paths.map(path => JSON.stringify(put[path]))
   const named = [...new Set(applied.flatMap(hashesIn))]
+  const pictured = [...new Set(applied.flatMap(filesIn))]
   const single = applied.length === 1 && paths.length > 0 && paths.length <= FEW
-  const form: Form = { gone: gone.length > 0, named: named.length > 0, pieces: single ? paths.length : null }
+  const lists = { gone, named, pictured }
+  const form: Form = {
+    with: (['gone', 'named', 'pictured'] as const).filter(l => lists[l].length),
+    pieces: single ? paths.length : null,
+  }
   const values = [
     shotId,
     after.name,
@@ -104,18 +114,10 @@ export async function write(
     ...(single
       ? [from + 1, applied[0]!.id, textOf(applied[0]!), ...paths.flatMap((path, i) => [path, bodies[i]])]
       : [applied.map((_, i) => from + i + 1), applied.map(c => c.id), applied.map(textOf), paths, bodies]),
-    ...(gone.length ? [gone] : []),
-    ...(named.length ? [named] : []),
+    ...form.with.map(list => lists[list]),
   ]
-  const files = [...new Set(applied.flatMap(filesIn))]
   const rows = await prepared(db, { ...writeStatement(form), values }, transaction)
   if (!rows) return null
-  // Rare, and always within the transaction of the long way: pictures are told by a statement of their own.
-  if (files.length)
-    await models(db).ShotImage.bulkCreate(
-      files.map(hash => ({ shotId, hash })),
-      { ignoreDuplicates: true, transaction },
-    )
   return { put: new Map(paths.map((path, i) => [path, bodies[i]!.length])), gone }
 }
 

@@ -39,6 +39,30 @@ describe('a line', () => {
     expect(await outcomes(['a', 'b', 'c', 'd'], lines)).toEqual(Array(4).fill('Error: away'))
     expect(asked).toBe(2)
   })
+  it('serves those who come while it gets ready, and what was got ready only once', async () => {
+    const served: [readonly string[], string | null][] = []
+    const ready: (() => void)[] = []
+    const lines = new Lines<string, string, string, string>(
+      async (_, turns, held) => {
+        served.push([turns, held])
+        if (turns.includes('bad') && turns.length > 1) throw new Error('bad')
+        return [...turns]
+      },
+      () => true,
+      () => false,
+      (key, next) => new Promise(done => ready.push(() => done(`${key} for ${next}`))),
+    )
+    const first = lines.take('x', 'a')
+    const others = ['b', 'bad'].map(t => lines.take('x', t))
+    ready[0]!()
+    expect(await Promise.all([first, ...others])).toEqual(['a', 'b', 'bad'])
+    expect(served).toEqual([
+      [['a', 'b', 'bad'], 'x for a'],
+      [['a'], null],
+      [['b'], null],
+      [['bad'], null],
+    ])
+  })
 })
 
 describe('a document that is kept', () => {

@@ -104,6 +104,47 @@ describe('many at once', () => {
     }
   })
 
+  it('two servers take turns on one shot: what does not fit, or is known, holds up neither', async () => {
+    const id = await fresh()
+    const other = new FintroServer(server.databaseUrl, await freePort())
+    await other.start()
+    try {
+      // Both have the document at hand, and know that the other one writes.
+      const known = named('Known')
+      await send(server, id, 0, [known])
+      for (let i = 1; i < 6; i++) await send(i % 2 ? other : server, id, i, [named(`${i}`)])
+      const long = '{outcome="applied",way="long"}'
+      const before = await counted(other, `fintro_commands_total${long}`)
+      const good = await Promise.all(
+        [server, other, server, other].map((to, i) => send(to, id, 6, [named(`Good ${i}`)])),
+      )
+      expect(good.map(a => a.outcomes[0]!.status)).toEqual(Array(4).fill('applied'))
+      expect(await counted(other, `fintro_commands_total${long}`)).toBe(before)
+      const bad = { ...named('x'), args: { length: -1 } }
+      const answers = await Promise.all(
+        [[bad], [known], [named('Good')], [bad, named('Better')]].flatMap(commands =>
+          [server, other].map(to => send(to, id, 10, structuredClone(commands))),
+        ),
+      )
+      expect(answers.map(a => a.outcomes[0]!.status)).toEqual([
+        ...['refused', 'refused', 'applied', 'applied', 'applied', 'applied', 'refused', 'refused'],
+      ])
+      expect(answers[2]!.outcomes[0]!.revision).toBe(1)
+      // Nothing is held on to.
+      const [row] = await db.query(
+        `SELECT 1 FROM pg_stat_activity WHERE state LIKE 'idle in transaction%' AND query LIKE '%journal%'`,
+        { type: 'SELECT' as never },
+      )
+      expect(row).toBeUndefined()
+      const { shot, revision } = await opened(id)
+      const last = await send(other, id, revision, [named('Last')])
+      expect([last.status, last.revision]).toEqual([200, revision + 1])
+      expect(last.hash).toBe(documentHash({ ...shot, name: 'Last' }))
+    } finally {
+      await other.kill('SIGTERM')
+    }
+  })
+
   it('what a later Fintro did to a shot is not done again by this one', async () => {
     const id = await fresh()
     await send(server, id, 0, [named('First')])
