@@ -2,45 +2,57 @@ import { useEventListener } from '@vueuse/core'
 import { tinykeys } from 'tinykeys'
 import { onMounted, onScopeDispose } from 'vue'
 import type { Action } from './action'
+import { isMovable, isOverlay, isPressable, isTyped } from '~/ui/focus-kinds'
+import { KeysGivenBack } from '~/ui/keys-given-back'
 import { useDesk } from './desk'
+import { tellLeft } from './left'
 
-const typing = (t: EventTarget | null): boolean =>
-  t instanceof HTMLElement &&
-  (t.isContentEditable || t.matches('input:not([type=checkbox]):not([type=radio]):not([type=range]), textarea, select'))
-const ownsKeys = (t: EventTarget | null): boolean =>
-  t instanceof HTMLElement && !!t.closest('[role="dialog"], [role="listbox"], [role="menu"]')
-const pressable = (t: EventTarget | null): boolean =>
-  t instanceof HTMLElement && t.matches('button, a[href], [role="radio"], [role="switch"], summary, input')
+/** What only what has the focus may be asked for: what Space and Enter press, and arrows move. */
+const isTaken = (e: KeyboardEvent, key: string): boolean =>
+  ((key === 'Space' || key === 'Enter') && isPressable(e.target)) || (key.startsWith('Arrow') && isMovable(e.target))
 
 /**
- * Listens for the keys of the actions. Fields, dialogs and focused buttons keep the keys that are theirs. Escape lets
- * go of what is tried out, then of the first of `selections` that has something.
+ * Listens for the keys of the actions. Fields, menus and covering dialogs keep their keys, and so does what was reached
+ * by the keyboard; what was pressed by the pointer gives them back. Escape lets go of what is tried out, then of the first
+ * of `selections` that has something.
  */
 export function useKeys(actions: readonly Action[], selections: readonly (() => boolean)[]): void {
   const desk = useDesk()
   const held = useHeldActions()
 
   function press(e: KeyboardEvent, key: string, meant: readonly Action[]): void {
-    if (typing(e.target) || ownsKeys(e.target)) return
-    if ((key === 'Space' || key === 'Enter') && pressable(e.target)) return
+    if (e.defaultPrevented || isTyped(e.target) || isOverlay(e.target) || isTaken(e, key)) return
     const action = meant.find(a => a.can?.(desk) ?? true)
     if (e.repeat && !action?.repeats) return
     e.preventDefault()
     const tried = desk.preview
     desk.drop()
     if (!action) return
+    const { shot } = desk
     action.do(desk, tried)
+    if (tried?.asked && desk.shot === shot && desk.preview?.asked !== tried.asked) tellLeft(tried)
     if (action.release) held.hold(e.code, action)
   }
 
   function escape(e: KeyboardEvent): void {
-    if (typing(e.target)) (e.target as HTMLElement).blur()
+    if (isOverlay(e.target)) return
     if (desk.preview) desk.drop()
     else selections.find(letGo => letGo())
   }
 
+  /** A click elsewhere leaves what was tried out by a key. */
+  function point(e: PointerEvent): void {
+    const tried = desk.preview
+    if (tried?.asked && !(e.target as Element).closest('[data-tries]')) {
+      desk.drop()
+      tellLeft(tried)
+    }
+  }
+
   let stop: (() => void) | null = null
   onMounted(() => {
+    const given = new KeysGivenBack(window)
+    useEventListener(window, 'pointerdown', point, { capture: true })
     const bindings: Record<string, (e: KeyboardEvent) => void> = { Escape: escape }
     for (const key of new Set(actions.flatMap(a => a.keys))) {
       const meant = actions
@@ -48,7 +60,8 @@ export function useKeys(actions: readonly Action[], selections: readonly (() => 
         .sort((a, b) => Number(b.first ?? false) - Number(a.first ?? false))
       bindings[key] = e => press(e, key, meant)
     }
-    stop = tinykeys(window, bindings)
+    const unbind = tinykeys(window, bindings)
+    stop = () => (unbind(), given.end())
   })
   onScopeDispose(() => stop?.())
 }

@@ -122,8 +122,9 @@ const off = (p: Pin) => held.value.find(h => h.pin.id === p.id)?.off ?? 0
   <div
     ref="panel"
     role="dialog"
+    tabindex="-1"
     aria-label="Pins"
-    class="absolute right-3 bottom-[135px] z-20 w-[340px] rounded-md border border-edge bg-panel p-3 shadow-lg"
+    class="absolute right-3 bottom-[135px] z-20 w-[340px] rounded-md border border-edge bg-panel p-3 shadow-lg outline-none"
     @keydown.esc.stop="emit('close')"
   >
     <form @submit.prevent="pin">

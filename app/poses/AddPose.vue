@@ -46,8 +46,9 @@ onMounted(() => panel.value?.querySelector<HTMLElement>('input:checked')?.focus(
   <div
     ref="panel"
     role="dialog"
+    tabindex="-1"
     aria-label="Add a pose"
-    class="absolute right-3 bottom-[135px] z-20 w-80 rounded-md border border-edge bg-panel p-3 shadow-lg"
+    class="absolute right-3 bottom-[135px] z-20 w-80 rounded-md border border-edge bg-panel p-3 shadow-lg outline-none"
     @keydown.esc.stop="emit('close')"
   >
     <form @submit.prevent="add">

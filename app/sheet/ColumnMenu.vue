@@ -94,8 +94,9 @@ onMounted(() => panel.value?.querySelector('input')?.focus())
     v-if="column"
     ref="panel"
     role="dialog"
+    tabindex="-1"
     aria-label="Column"
-    class="absolute top-11 z-20 w-64 rounded-md border border-edge bg-panel p-3 shadow-lg"
+    class="absolute top-11 z-20 w-64 rounded-md border border-edge bg-panel p-3 shadow-lg outline-none"
     :style="{ left: `${props.left}px` }"
     @keydown.esc.stop="emit('close')"
   >

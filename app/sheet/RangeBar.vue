@@ -35,6 +35,7 @@ function flipBy(to: 'push' | 'thin'): void {
 <template>
   <div
     class="w-0 min-w-full border-t border-edge bg-panel px-2.5 py-2"
+    data-tries
     @pointerleave="desk.preview?.asked && desk.drop()"
   >
     <div class="float-right ml-2 flex items-center gap-1">

@@ -8,6 +8,7 @@ import { back, holdTo, paste, putIn, repeat, replace, reverse, snapToStep, sprea
 import { overRange, rangeWords } from './range'
 import type { Draft } from '#core/commands'
 import { useDesk } from '~/desk/desk'
+import { reach } from '~/ui/reach'
 import { useSheet } from './sheet'
 
 const emit = defineEmits<{ close: [] }>()
@@ -164,7 +165,7 @@ onClickOutside(panel, () => {
   desk.drop()
   emit('close')
 })
-onMounted(() => panel.value?.querySelector<HTMLElement>('button[data-choice]')?.focus())
+onMounted(() => panel.value?.focus())
 </script>
 
 <template>
@@ -172,7 +173,10 @@ onMounted(() => panel.value?.querySelector<HTMLElement>('button[data-choice]')?.
     ref="panel"
     role="dialog"
     aria-label="More to do with the chosen frames"
-    class="absolute right-2 bottom-2 z-20 w-[420px] rounded-md border border-edge bg-panel p-3 shadow-lg"
+    tabindex="-1"
+    data-tries
+    class="absolute right-2 bottom-2 z-20 w-[420px] rounded-md border border-edge bg-panel p-3 shadow-lg outline-none"
+    @keydown="reach($event, '[data-choice]:not(:disabled)')"
     @keydown.esc.stop="(desk.drop(), emit('close'))"
   >
     <div class="flex items-baseline justify-between gap-3">
@@ -189,7 +193,7 @@ onMounted(() => panel.value?.querySelector<HTMLElement>('button[data-choice]')?.
         >{{ desk.preview.words }}</span><span
         v-else
         class="text-soft"
-        >Rest on a choice to see what it gives.</span
+        >Rest on a choice, or reach it by an arrow key, to see what it gives.</span
       >
     </p>
     <section

@@ -55,6 +55,7 @@ onMounted(() => area.value?.focus())
   <div
     class="absolute z-10 rounded border border-edge bg-panel p-1.5 shadow-lg"
     role="dialog"
+    data-own-keys
     aria-label="Action note"
     :style="{
       left: `${MARGIN + 2}px`,

@@ -108,7 +108,7 @@ function addColumn(): void {
 </script>
 
 <template>
-  <div class="flex h-screen min-w-[1024px] flex-col overflow-hidden">
+  <div class="flex h-screen min-w-[1024px] flex-col overflow-hidden select-none">
     <template v-if="ready && desk.shot">
       <TopBar
         :production="desk.session?.production ?? ''"

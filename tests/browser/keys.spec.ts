@@ -1,0 +1,214 @@
+import type { Page } from '@playwright/test'
+import { columnX, expect, test } from './fixtures'
+
+/** Where the desk stands, as far as keys could change it. */
+const standing = (page: Page) =>
+  page.evaluate(() => {
+    const named = (start: string) =>
+      [...document.querySelectorAll('button')].find(b => (b.getAttribute('aria-label') ?? b.title).startsWith(start))
+    return {
+      plays: document.querySelector('.play-button')!.textContent!.trim() === 'Stop',
+      undo: named('Undo')!.getAttribute('aria-label'),
+      frame: document.querySelector('output[aria-label=Frame]')!.textContent,
+      ghosts: named('Ghosts')!.getAttribute('aria-pressed'),
+      // Fields, menus and dialogs that cover the desk have the keys until Escape.
+      has: !!document.querySelector('[aria-modal=true], [role=menu], input:not([type=checkbox], [type=radio]):focus'),
+    }
+  })
+
+/** What can be pressed now: each with a mark by which it is found again. */
+const controls = (page: Page) =>
+  page.evaluate(() => {
+    const kinds = 'button, summary, [role=tab], [role=radio], input[type=checkbox], input[type=radio], [tabindex="0"]'
+    const names = new Map<string, number>()
+    return [...document.querySelectorAll<HTMLElement>(kinds)].flatMap(el => {
+      // While acting out Space is a beat: a test of its own.
+      if (el.textContent!.includes('Start (tap)')) return []
+      const box = el.getBoundingClientRect()
+      const [x, y] = [box.left + box.width / 2, box.top + box.height / 2]
+      const met = document.elementFromPoint(x, y)
+      if (!box.width || (el as HTMLButtonElement).disabled || !(el.contains(met) || met?.contains(el))) return []
+      const name = el.getAttribute('aria-label') ?? el.textContent!.trim()
+      const n = names.get(name) ?? 0
+      names.set(name, n + 1)
+      return [{ name: `${name || el.title} ${n || ''}`.trim(), x, y }]
+    })
+  })
+
+/** Ways to what is not there at rest. */
+const ROOMS: Record<string, (page: Page) => Promise<void>> = {
+  'at rest': async () => undefined,
+  'pencil in hand': page => page.keyboard.press('d'),
+  'eraser in hand': page => page.keyboard.press('u'),
+  'selecting in hand': page => page.keyboard.press(';'),
+  'poses in time': page => page.getByRole('button', { name: 'In time' }).click(),
+  'the tray': page => page.getByRole('button', { name: 'Tray', exact: true }).click(),
+  'the shot': page => page.keyboard.press('Shift+L'),
+  'figures and parts': page => page.keyboard.press('Alt+p'),
+  'which ghosts': page => page.keyboard.press('Alt+g'),
+  'more to do': page => page.keyboard.press('Shift+O'),
+  'a chart': page =>
+    page
+      .getByRole('button', { name: /^halves out · 3/ })
+      .first()
+      .click(),
+}
+
+test.describe('keys belong to the desk', () => {
+  for (const [room, enter] of Object.entries(ROOMS))
+    test(`after every control, ${room}: Space plays, a letter is its shortcut`, async ({ desk }) => {
+      test.setTimeout(240_000)
+      const { page } = desk
+      const again = async () => {
+        await desk.open()
+        await desk.goTo(13)
+        await enter(page)
+        await desk.settled()
+      }
+      await desk.goTo(13)
+      const known = new Set((await controls(page)).map(c => c.name))
+      await again()
+      const all = (await controls(page)).filter(c => room === 'at rest' || !known.has(c.name))
+      const did: string[] = []
+      for (const { name, x, y } of all) {
+        const now = await controls(page)
+        if (!now.some(c => c.name === name && c.x === x && c.y === y)) await again()
+        const before = await standing(page)
+        await page.mouse.click(x, y)
+        await desk.settled()
+        // Away from the desk, to the list of shots.
+        if (!/\/shots\/[^/]+$/.test(new URL(page.url()).pathname)) {
+          await again()
+          continue
+        }
+        if ((await standing(page)).has) await page.keyboard.press('Escape')
+        await expect(page.locator('[aria-modal=true], [role=menu]')).toHaveCount(0)
+        const after = await standing(page)
+        await page.keyboard.press('Space')
+        const played = await standing(page)
+        expect([name, played.plays, played.undo]).toEqual([name, !after.plays, after.undo])
+        if (played.plays) await page.keyboard.press('Space')
+        else await expect.poll(async () => (await standing(page)).plays).toBe(false)
+        const still = await standing(page)
+        await page.keyboard.press('g')
+        const lettered = await standing(page)
+        expect([name, lettered]).toEqual([name, { ...still, ghosts: still.ghosts === 'true' ? 'false' : 'true' }])
+        await page.keyboard.press('g')
+        did.push(`${name}: ${before.undo === after.undo ? 'nothing to undo' : after.undo}`)
+        // What it changed is undone, so that the next one meets the same desk.
+        while (before.undo !== after.undo && (await standing(page)).undo !== 'Undo')
+          await page.keyboard.press('Control+z')
+      }
+      expect(did.length).toBeGreaterThan(room === 'at rest' ? 40 : 1)
+      await test.info().attach('what each did', { body: did.join('\n') })
+    })
+})
+
+test.describe('fields, and what is tried out', () => {
+  test('Escape takes nothing that was typed, and gives the keys back', async ({ desk }) => {
+    const { page } = desk
+    await page.getByRole('button', { name: '020 Lantern lift' }).click()
+    await page.getByLabel('Name of the shot').fill('Something else')
+    await page.keyboard.press('Escape')
+    await expect(page.getByRole('button', { name: '020 Lantern lift' })).toBeVisible()
+    const length = page.getByLabel(/^Length of the shot/)
+    await length.fill('99')
+    await page.keyboard.press('Escape')
+    await expect(length).toHaveValue('61')
+    await page.keyboard.press('Space')
+    await expect(page.getByRole('button', { name: 'Stop' })).toBeVisible()
+    await page.keyboard.press('Space')
+    await length.fill('62')
+    await page.keyboard.press('Enter')
+    await page.keyboard.press('Space')
+    await expect(page.getByRole('button', { name: 'Stop' })).toBeVisible()
+    expect((await desk.shot()).length).toBe(62)
+  })
+
+  test('what was reached by the keyboard keeps Space and Enter', async ({ desk }) => {
+    const { page } = desk
+    await page.getByRole('button', { name: 'Arcs', exact: true }).focus()
+    await page.keyboard.press('Tab')
+    await page.keyboard.press('Shift+Tab')
+    const arcs = page.getByRole('button', { name: 'Arcs', exact: true })
+    await expect(arcs).toBeFocused()
+    const was = await arcs.getAttribute('aria-pressed')
+    await page.keyboard.press('Space')
+    await expect(arcs).not.toHaveAttribute('aria-pressed', was!)
+    await page.keyboard.press('Enter')
+    await expect(arcs).toHaveAttribute('aria-pressed', was!)
+    await expect(page.getByRole('button', { name: 'Play' })).toBeVisible()
+  })
+
+  test('“More” tries nothing until a choice is reached', async ({ desk }) => {
+    const { page } = desk
+    const before = await desk.exposures()
+    await desk.select(1, 1, 20)
+    await page.keyboard.press('Shift+O')
+    await expect(page.getByText('Rest on a choice')).toBeVisible()
+    await page.keyboard.press('Enter')
+    await page.keyboard.press('ArrowDown')
+    await expect(page.getByText(/^Fives/).first()).toBeVisible()
+    await page.keyboard.press('ArrowDown')
+    await expect(page.getByText(/Sixes:/).first()).toBeVisible()
+    expect(await desk.exposures()).toBe(before)
+    await page.keyboard.press('Enter')
+    await expect(page.getByRole('button', { name: /^Undo: / })).toBeVisible()
+    expect(await desk.exposures()).not.toBe(before)
+  })
+
+  test('leaving what is tried out says so, and it can be done after all', async ({ desk }) => {
+    const { page } = desk
+    const before = await desk.exposures()
+    await desk.select(1, 1, 20)
+    await page.keyboard.press('5')
+    await page.keyboard.press('ArrowDown')
+    await expect(page.getByText('Fives by push was only tried out.')).toBeVisible()
+    await page.getByRole('button', { name: 'Do it' }).click()
+    await expect.poll(() => desk.exposures()).not.toBe(before)
+    await page.keyboard.press('Control+z')
+    await expect.poll(() => desk.exposures()).toBe(before)
+    // Nothing is told where it was let go of on purpose.
+    await page.keyboard.press('5')
+    await page.keyboard.press('Escape')
+    await page.keyboard.press('6')
+    const sheet = (await desk.sheet.boundingBox())!
+    await page.mouse.click(sheet.x + columnX(0), sheet.y + 300)
+    await expect(page.getByText('Sixes by push was only tried out.')).toBeVisible()
+    expect(await desk.exposures()).toBe(before)
+  })
+
+  test('the timer for acting out takes Space for a beat, however it was started', async ({ desk }) => {
+    const { page } = desk
+    await page.getByRole('button', { name: 'In time' }).click()
+    await page.getByRole('button', { name: 'Start (tap)' }).click()
+    await expect(page.getByRole('button', { name: /^Beat 2/ })).toBeVisible()
+    await page.keyboard.press('Space')
+    await expect(page.getByRole('button', { name: /^Beat 3/ })).toBeVisible()
+    await page.getByLabel('Ghosts', { exact: true }).click()
+    await page.keyboard.press('Space')
+    await expect(page.getByRole('button', { name: /^Beat 4/ })).toBeVisible()
+    await expect(page.getByRole('button', { name: 'Play' })).toBeVisible()
+  })
+
+  test('Ctrl A selects what is worked on, and no text of the page; the pen draws on', async ({ desk }) => {
+    const { page } = desk
+    await desk.goTo(13)
+    await page.keyboard.press('Control+a')
+    expect(await page.evaluate(() => getSelection()!.toString())).toBe('')
+    await expect(page.getByText(/^Keeper, frames 1–61/).first()).toBeVisible()
+    await page.keyboard.press(';')
+    await page.keyboard.press('Control+a')
+    await expect(page.getByText(/^\d+ chosen/)).toBeVisible()
+    const strokes = async () => {
+      const { stacks } = await desk.shot()
+      const drawings = Object.values(stacks).flatMap(s => Object.values(s.drawings))
+      return drawings.reduce((n, d) => n + d.content.strokes.length, 0)
+    }
+    const before = await strokes()
+    await page.keyboard.press('d')
+    const at = await desk.picturePoint(400, 400)
+    await desk.drag(at, { x: at.x + 60, y: at.y + 20 })
+    await expect.poll(strokes).toBe(before + 1)
+  })
+})
