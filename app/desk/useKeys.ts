@@ -19,12 +19,15 @@ const isTaken = (e: KeyboardEvent, key: string): boolean =>
 export function useKeys(actions: readonly Action[], selections: readonly (() => boolean)[]): void {
   const desk = useDesk()
   const held = useHeldActions()
+  /** A key that two names fit means the one that is bound last. */
+  const pressed = new WeakSet<Event>()
 
   function press(e: KeyboardEvent, key: string, meant: readonly Action[]): void {
-    if (e.defaultPrevented || isTyped(e.target) || isOverlay(e.target) || isTaken(e, key)) return
+    if ((e.defaultPrevented && !pressed.has(e)) || isTyped(e.target) || isOverlay(e.target) || isTaken(e, key)) return
     const action = meant.find(a => a.can?.(desk) ?? true)
     if (e.repeat && !action?.repeats) return
     e.preventDefault()
+    pressed.add(e)
     const tried = desk.preview
     desk.drop()
     if (!action) return

@@ -61,9 +61,9 @@ export class KeysGivenBack {
     const el = elementOf(e.target)
     if (!el) return
     if (el.matches(FIELD)) this.entered.set(el, (el as Field).value)
-    if (this.last === 'pointer') this.pointed.add(el)
+    if (this.last === 'pointer') return
     // A menu that closes gives the focus back to its button: that is not reaching it.
-    else if (this.last === 'Tab' || (e.relatedTarget && !isOverlay(e.relatedTarget))) this.pointed.delete(el)
+    if (this.last === 'Tab' || (e.relatedTarget && !isOverlay(e.relatedTarget))) this.pointed.delete(el)
   }
 
   private changed(e: Event): void {

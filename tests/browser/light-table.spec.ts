@@ -227,7 +227,11 @@ test('ghosts follow their settings, and are off while a key is held', async ({ d
   const row = page.locator('[data-part=ghosts]')
   await row.getByRole('button', { name: 'One more ghost before' }).click()
   await expect(row.getByRole('slider', { name: '2 drawings before' })).toBeVisible()
-  await row.getByRole('slider', { name: '2 drawings before' }).press('ArrowDown')
+  await row.getByRole('slider', { name: '2 drawings before' }).focus()
+  // Reached by the keyboard, not by the pointer.
+  await key(desk, 'Tab')
+  await key(desk, 'Shift+Tab')
+  await key(desk, 'ArrowDown')
   await row.getByRole('radio', { name: 'core' }).click()
   await key(desk, 'Alt+g')
   const more = await desk.look()
