@@ -52,7 +52,8 @@ export class KeysGivenBack {
 
   private pointer(e: PointerEvent): void {
     this.last = 'pointer'
-    const pressed = elementOf(e.target)?.closest(PRESSABLE)
+    // A click on a button may be one on its icon, which is no HTML.
+    const pressed = e.target instanceof Element ? e.target.closest(PRESSABLE) : null
     if (pressed) this.pointed.add(pressed)
     this.list = pressed?.matches('select') && pressed !== this.list ? pressed : null
   }
