@@ -53,7 +53,8 @@ export class KeysGivenBack {
   private pointer(e: PointerEvent): void {
     this.last = 'pointer'
     // A click on a button may be one on its icon, which is no HTML.
-    const pressed = e.target instanceof Element ? e.target.closest(PRESSABLE) : null
+    const at = e.target instanceof Element ? e.target : null
+    const pressed = at?.closest(PRESSABLE) ?? at?.closest('label')?.control ?? null
     if (pressed) this.pointed.add(pressed)
     this.list = pressed?.matches('select') && pressed !== this.list ? pressed : null
   }

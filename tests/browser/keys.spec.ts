@@ -12,7 +12,9 @@ const standing = (page: Page) =>
       frame: document.querySelector('output[aria-label=Frame]')!.textContent,
       ghosts: named('Ghosts')!.getAttribute('aria-pressed'),
       // Fields, menus and dialogs that cover the desk have the keys until Escape.
-      has: !!document.querySelector('[aria-modal=true], [role=menu], input:not([type=checkbox], [type=radio]):focus'),
+      has: !!document.querySelector(
+        '[aria-modal=true], [role=menu], input:not([type=checkbox], [type=radio], [type=range]):focus',
+      ),
     }
   })
 
