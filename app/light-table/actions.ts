@@ -158,19 +158,6 @@ const list: readonly Action[] = [
     },
   },
   {
-    id: 'select-all',
-    name: 'Select all: of the drawing with the selecting tool in hand, else the whole column',
-    group: 'Draw',
-    keys: ['$mod+KeyA'],
-    do: d => {
-      const { column } = d
-      if (useTools().tool === 'select' && d.drawing) useLightTable().selected = everythingHere(d.scene!, d.focus!)
-      else if (column?.runs.count)
-        d.selection = { column: column.id, columns: [column.id], first: 1, last: column.runs.frames }
-      else toast('There is nothing to select yet.', { id: 'select-all' })
-    },
-  },
-  {
     id: 'art-copy',
     name: 'Copy what is chosen of the drawing',
     group: 'Draw',
