@@ -91,6 +91,8 @@ test('markup in every name that is stored is shown as it is written', async ({ d
   await page.goto(running.server.url)
   await expect(page.getByText(BAD).first()).toBeVisible()
   const poster = page.locator(`img[src*="${id}/poster"]`).first()
+  // It is fetched when it comes into sight, and other tests have left shots above it.
+  await poster.scrollIntoViewIfNeeded()
   await expect.poll(() => poster.evaluate(el => (el as HTMLImageElement).naturalWidth)).toBeGreaterThan(0)
   await unharmed(page)
   await page.goto(`${running.server.url}/shots/${id}`)
