@@ -48,7 +48,7 @@ function showTab(to: number): void {
     :aria-label="pass ? `From ${name(pass.from.drawing)} to ${name(pass.to.drawing)}` : 'Chart'"
     tabindex="-1"
     data-tries
-    class="absolute top-2 z-20 flex max-h-[calc(100%-16px)] w-[344px] flex-col rounded-md border border-edge bg-panel shadow-lg outline-none"
+    class="floating-panel absolute top-2 flex max-h-[calc(100%-16px)] w-[344px] flex-col"
     :style="{ left: `${props.left}px` }"
     @keydown.esc.stop="close"
   >

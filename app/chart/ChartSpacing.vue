@@ -311,7 +311,7 @@ function turnKnob(k: Knob, e: Event): void {
         class="px-2"
         :on="pass.chart.path.startsWith('throw')"
         :disabled="!count"
-        title="Up to the top and down from it: sideways by equal steps, up and down by gravity. Takes in the chart on the other side of the top."
+        title="Up and down by gravity, sideways by equal steps. Takes in the chart on the other side of the top."
         @click="throwIt"
       >
         a throw

@@ -26,7 +26,7 @@ function close(): void {
     :aria-label="title"
     tabindex="-1"
     data-tries
-    class="absolute top-2 z-20 flex max-h-[calc(100%-16px)] w-[372px] flex-col rounded-md border border-edge bg-panel shadow-lg outline-none"
+    class="floating-panel absolute top-2 flex max-h-[calc(100%-16px)] w-[372px] flex-col"
     :class="beside ? 'right-full mr-2' : 'right-2'"
     @keydown.esc.stop="close"
   >

@@ -5,7 +5,7 @@ import type { Action } from './action'
 import { isMovable, isOverlay, isPressable, isTyped } from '~/ui/focus-kinds'
 import { KeysGivenBack } from '~/ui/keys-given-back'
 import { useDesk } from './desk'
-import { tellLeft } from './left'
+import { tellLeft } from './tell-left'
 
 /** What only what has the focus may be asked for: what Space and Enter press, and arrows move. */
 const isTaken = (e: KeyboardEvent, key: string): boolean =>

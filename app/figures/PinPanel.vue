@@ -124,7 +124,7 @@ const off = (p: Pin) => held.value.find(h => h.pin.id === p.id)?.off ?? 0
     role="dialog"
     tabindex="-1"
     aria-label="Pins"
-    class="absolute right-3 bottom-[135px] z-20 w-[340px] rounded-md border border-edge bg-panel p-3 shadow-lg outline-none"
+    class="floating-panel absolute right-3 bottom-[135px] w-[340px] p-3"
     @keydown.esc.stop="emit('close')"
   >
     <form @submit.prevent="pin">

@@ -48,7 +48,7 @@ onMounted(() => panel.value?.querySelector<HTMLElement>('input:checked')?.focus(
     role="dialog"
     tabindex="-1"
     aria-label="Add a pose"
-    class="absolute right-3 bottom-[135px] z-20 w-80 rounded-md border border-edge bg-panel p-3 shadow-lg outline-none"
+    class="floating-panel absolute right-3 bottom-[135px] w-80 p-3"
     @keydown.esc.stop="emit('close')"
   >
     <form @submit.prevent="add">

@@ -96,7 +96,7 @@ onMounted(() => panel.value?.querySelector('input')?.focus())
     role="dialog"
     tabindex="-1"
     aria-label="Column"
-    class="absolute top-11 z-20 w-64 rounded-md border border-edge bg-panel p-3 shadow-lg outline-none"
+    class="floating-panel absolute top-11 w-64 p-3"
     :style="{ left: `${props.left}px` }"
     @keydown.esc.stop="emit('close')"
   >

@@ -175,7 +175,7 @@ onMounted(() => panel.value?.focus())
     aria-label="More to do with the chosen frames"
     tabindex="-1"
     data-tries
-    class="absolute right-2 bottom-2 z-20 w-[420px] rounded-md border border-edge bg-panel p-3 shadow-lg outline-none"
+    class="floating-panel absolute right-2 bottom-2 w-[420px] p-3"
     @keydown="reach($event, '[data-choice]:not(:disabled)')"
     @keydown.esc.stop="(desk.drop(), emit('close'))"
   >

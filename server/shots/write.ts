@@ -25,18 +25,15 @@ const ENTRIES = `SELECT made.id, x.r, x.i, $3, x.c
 const PIECES = 'SELECT made.id, x.p, x.b FROM made, unnest($10::text[], $11::text[]) AS x (p, b)'
 /** The place of the first piece among the values. */
 const FIRST = 10
-/** Takes pieces out, and notes which strokes and pictures are named: by lists that stand at a place among the values. */
+/** Notes what the commands name, in a table of hashes, by a list that stands at a place among the values. */
+const noting = (table: string) => (place: number) =>
+  `INSERT INTO ${table} (shot_id, hash) SELECT made.id, unnest($${place}::text[]) FROM made ON CONFLICT DO NOTHING`
+/** What is done with each list, which stands at a place among the values. */
 const LISTS = {
   gone: (place: number) =>
     `DELETE FROM shot_pieces USING made WHERE shot_id = made.id AND path = ANY($${place}::text[])`,
-  named: (
-    place: number,
-  ) => `INSERT INTO shot_strokes (shot_id, hash) SELECT made.id, unnest($${place}::text[]) FROM made
-      ON CONFLICT DO NOTHING`,
-  pictured: (
-    place: number,
-  ) => `INSERT INTO shot_images (shot_id, hash) SELECT made.id, unnest($${place}::text[]) FROM made
-      ON CONFLICT DO NOTHING`,
+  named: noting('shot_strokes'),
+  pictured: noting('shot_images'),
 }
 
 /**
