@@ -34,11 +34,13 @@ export function resetRooms(): void {
 
 /** What Escape lets go of, in this order: true where there was something. */
 export function selections(): (() => boolean)[] {
-  const [desk, table, rail] = [useDesk(), useLightTable(), useRail()]
+  const [desk, table, rail, side] = [useDesk(), useLightTable(), useRail(), useSide()]
   return [
     () => letGo(!!table.selected, () => (table.selected = null)),
     () => letGo(rail.picked.size > 0, () => (rail.picked = new Set())),
     () => letGo(!!desk.selection, () => (desk.selection = null)),
+    // A panel closes by itself while it has the focus.
+    () => letGo(!!side.open, () => (side.open = null)),
   ]
 }
 

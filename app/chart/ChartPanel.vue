@@ -47,7 +47,6 @@ function showTab(to: number): void {
     role="dialog"
     :aria-label="pass ? `From ${name(pass.from.drawing)} to ${name(pass.to.drawing)}` : 'Chart'"
     tabindex="-1"
-    data-tries
     class="floating-panel absolute top-2 flex max-h-[calc(100%-16px)] w-[344px] flex-col"
     :style="{ left: `${props.left}px` }"
     @keydown.esc.stop="close"

@@ -25,7 +25,6 @@ function close(): void {
     role="dialog"
     :aria-label="title"
     tabindex="-1"
-    data-tries
     class="floating-panel absolute top-2 flex max-h-[calc(100%-16px)] w-[372px] flex-col"
     :class="beside ? 'right-full mr-2' : 'right-2'"
     @keydown.esc.stop="close"

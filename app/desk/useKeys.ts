@@ -7,6 +7,9 @@ import { KeysGivenBack } from '~/ui/keys-given-back'
 import { useDesk } from './desk'
 import { tellLeft } from './tell-left'
 
+/** Where a click does not leave what is tried out: where it is tried, and on messages. */
+const TRIES = '[data-tries], [data-sonner-toaster]'
+
 /** What only what has the focus may be asked for: what Space and Enter press, and arrows move. */
 const isTaken = (e: KeyboardEvent, key: string): boolean =>
   ((key === 'Space' || key === 'Enter') && isPressable(e.target)) || (key.startsWith('Arrow') && isMovable(e.target))
@@ -46,7 +49,7 @@ export function useKeys(actions: readonly Action[], selections: readonly (() => 
   /** A click elsewhere leaves what was tried out by a key. */
   function point(e: PointerEvent): void {
     const tried = desk.preview
-    if (tried?.asked && !(e.target as Element).closest('[data-tries]')) {
+    if (tried?.asked && !(e.target as Element).closest(TRIES)) {
       desk.drop()
       tellLeft(tried)
     }

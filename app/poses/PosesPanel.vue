@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { plural } from '#core/basic'
-import { computed, onMounted, ref, watch } from 'vue'
-import { useEventListener } from '@vueuse/core'
+import { computed, ref, watch } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
 import { Trash2 } from '@lucide/vue'
 import { isPose } from '#core/pass'
@@ -12,7 +11,6 @@ import { shiftAt } from '~/sheet/arrange'
 import { tryOver } from '~/sheet/trying'
 import type { Draft } from '#core/commands'
 import SidePanel from '~/desk/SidePanel.vue'
-import { isOverlay, isTyped } from '~/ui/focus-kinds'
 import { useActOut } from './useActOut'
 import { useDesk } from '~/desk/desk'
 
@@ -107,14 +105,6 @@ function shiftCard(i: number, by: number): void {
 // — acting out —
 
 const act = useActOut(desk.shot!.id)
-/** While it runs Space is a beat, wherever the focus is. */
-function beat(e: KeyboardEvent): void {
-  if (!act.running.value || e.code !== 'Space' || isTyped(e.target) || isOverlay(e.target)) return
-  e.preventDefault()
-  e.stopImmediatePropagation()
-  if (!e.repeat) act.tap()
-}
-onMounted(() => useEventListener(window, 'keydown', beat, { capture: true }))
 const WIDE = 300
 const longest = computed(() => Math.max(1, ...act.tries.value.map(t => t.beats.at(-1) ?? 0)))
 const x = (seconds: number) => 8 + (seconds / longest.value) * (WIDE - 16)
@@ -146,7 +136,10 @@ function useLength(beats: readonly number[]): void {
 </script>
 
 <template>
-  <SidePanel title="Poses in time">
+  <SidePanel
+    title="Poses in time"
+    data-tries
+  >
     <p class="text-soft">
       {{ plural(poses.length, 'pose') }} of {{ desk.column?.name }}{{ desk.selection ? ', of the chosen frames' : '' }}:
       <span class="font-mono text-graphite">{{ now.join(' ') || 'none' }}</span>

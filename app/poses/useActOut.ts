@@ -1,5 +1,7 @@
+import { isOverlay, isTyped } from '~/ui/focus-kinds'
 import { useRemembered } from '~/ui/remembered'
-import { computed, onScopeDispose, ref } from 'vue'
+import { useEventListener } from '@vueuse/core'
+import { computed, onMounted, onScopeDispose, ref } from 'vue'
 import type { Beats } from '#core/time'
 import { averaged } from '#core/time'
 
@@ -15,7 +17,20 @@ const MOST_TRIES = 12
 /** The act-out timer of one shot: tries of tapped beats, kept in this browser. */
 export function useActOut(shot: string) {
   const kept = useTries(shot)
-  return { ...kept, ...useTapping(beats => kept.add(beats)) }
+  const tapping = useTapping(beats => kept.add(beats))
+  useSpace(tapping)
+  return { ...kept, ...tapping }
+}
+
+/** While the timer runs Space is a beat, wherever the focus is. */
+function useSpace({ running, tap }: ReturnType<typeof useTapping>): void {
+  function beat(e: KeyboardEvent): void {
+    if (!running.value || e.code !== 'Space' || isTyped(e.target) || isOverlay(e.target)) return
+    e.preventDefault()
+    e.stopImmediatePropagation()
+    if (!e.repeat) tap()
+  }
+  onMounted(() => useEventListener(window, 'keydown', beat, { capture: true }))
 }
 
 /** The tries that are kept, newest last, and what is changed about them. */

@@ -19,6 +19,9 @@ function restore(field: Field, was: string): void {
 /** Keys that press or move what has the focus. Others are left to the browser where the desk has no use for them. */
 const ACTS = /^(?:Space|Enter|NumpadEnter|Arrow.*|Home|End|Page.*|Key.|Digit.)$/
 
+/** Keys that press nothing: they are for what has the focus, as Escape is for what its button has opened. */
+const STAYS: ReadonlySet<string> = new Set(['Tab', 'Escape', 'Shift', 'Control', 'Alt', 'Meta'])
+
 /**
  * Gives the keys back to the desk. They belong to it: what was reached by the pointer, be it a button, a chip, a card or a
  * menu, keeps none of them once it was pressed. What was reached by the keyboard keeps those that press and move it. Fields
@@ -83,7 +86,7 @@ export class KeysGivenBack {
       if (e.key === 'Escape' && !e.isComposing) this.leave(e, el as Field)
     } else if (el === this.list) {
       if (['Enter', 'Escape', 'Space'].includes(e.code)) this.list = null
-    } else if (isPressable(el) && this.pointed.has(el) && e.key !== 'Tab') this.pass(e, el)
+    } else if (isPressable(el) && this.pointed.has(el) && !STAYS.has(e.key)) this.pass(e, el)
   }
 
   /** Out of a field, as if nothing had been typed. */

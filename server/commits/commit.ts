@@ -67,8 +67,7 @@ async function commitTurns(
   turns: readonly Turn[],
   held: Hold | null,
 ): Promise<readonly Committed[]> {
-  // What is held is small enough for this thread unless the turns themselves are much.
-  const elsewhere = hasThreads() && (await isHeavy(db, shotId, turns))
+  const elsewhere = hasThreads() && (await isHeavy(db, shotId, turns, held))
   if (elsewhere && held) await letGo(held.session)
   const { answers, at, made, way, size } = elsewhere
     ? await job('shot.commit', { id: shotId, turns })
@@ -92,8 +91,9 @@ const sizes = new LRUCache<string, number>({ max: 10_000 })
  * True for turns that would keep this thread: on a large shot, or with much to be done at once. They are done in another
  * one, which keeps the documents it works on; what is kept here of the shot is forgotten, as it would have to catch up.
  */
-async function isHeavy(db: Sequelize, shotId: string, turns: readonly Turn[]): Promise<boolean> {
-  const kept = keptOf(shotId)
+async function isHeavy(db: Sequelize, shotId: string, turns: readonly Turn[], held: Hold | null): Promise<boolean> {
+  // Nothing is asked of the database while a row is held: that could fail, and wait for connections that others hold.
+  const kept = held?.kept ?? keptOf(shotId)
   const size = kept?.size ?? sizes.get(shotId) ?? (await sizeOf(db, shotId))
   const heavy =
     size > LARGE ||
