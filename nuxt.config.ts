@@ -31,7 +31,12 @@ export default defineNuxtConfig({
   modules: ['@pinia/nuxt', '@nuxt/eslint', 'nuxt-security'],
   css: ['~/assets/main.css'],
   alias: { '#core': core },
-  nitro: { alias: { '#core': core }, esbuild: { options: { target: 'node20' } } },
+  nitro: {
+    alias: { '#core': core },
+    esbuild: { options: { target: 'node20' } },
+    // Kept compressed beside each other: nothing is compressed anew for a request.
+    compressPublicAssets: { gzip: true, brotli: true },
+  },
   // What is built serves by an entry of our own: limits in time, problems in words, an orderly end.
   $production: { nitro: { entry: file('./server/main.ts'), rollupConfig: { plugins: [threads] } } },
   // Rooms name what they take from each other: lint holds that arrows run one way only.
@@ -57,7 +62,6 @@ export default defineNuxtConfig({
         'perfect-freehand',
         'fflate',
         'fuse.js',
-        'vue-sonner',
         '@headlessui/vue',
         '@lucide/vue',
       ],

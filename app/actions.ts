@@ -1,6 +1,7 @@
 import { chartActions } from './chart/actions'
 import type { Action } from './desk/action'
 import { deskActions } from './desk/actions'
+import { foldActions } from './desk/fold-actions'
 import { exchangeActions } from './exchange/actions'
 import { figureActions } from './figures/actions'
 import { ghostActions } from './ghosts/actions'
@@ -8,6 +9,7 @@ import { lightTableActions } from './light-table/actions'
 import { pictureActions } from './picture/actions'
 import { poseActions } from './poses/actions'
 import { railActions } from './rail/actions'
+import { columnActions } from './sheet/actions-column'
 import { exposureActions } from './sheet/actions-exposure'
 import { selectActions } from './sheet/actions-select'
 import { shotActions } from './shot/actions'
@@ -20,12 +22,14 @@ const rooms: readonly (readonly Action[])[] = [
   deskActions,
   ghostActions,
   pictureActions,
+  foldActions,
   lightTableActions,
   poseActions,
   railActions,
   chartActions,
   selectActions,
   exposureActions,
+  columnActions,
   shotActions,
   stateActions,
   trayActions,

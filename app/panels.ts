@@ -1,26 +1,33 @@
 import type { Component } from 'vue'
-import PartsPanel from './figures/PartsPanel.vue'
-import ReshapePanel from './light-table/ReshapePanel.vue'
-import PosesPanel from './poses/PosesPanel.vue'
-import ShotPanel from './shot/ShotPanel.vue'
-import TrayPanel from './tray/TrayPanel.vue'
-import StatesPanel from './states/StatesPanel.vue'
+import ChartPanel from './chart/ChartPanel.vue'
 import type { SidePanelName } from './ui/side'
+import { defineAsyncComponent } from 'vue'
 
-/** A panel of which one at a time is open. */
+/** What the side slot can hold. */
 interface Panel {
   readonly component: Component
-  /** Over the picture's right edge, or beside the picture. */
-  readonly place: 'over' | 'beside'
   /** It begins anew when another column is worked on. */
-  readonly ofColumn: boolean
+  readonly ofColumn?: true
+  /** It is read with the rail, which stays. */
+  readonly withRail?: true
 }
 
+/** Loaded when it is first opened. */
+const later = (load: () => Promise<{ default: Component }>): Component => defineAsyncComponent(load)
+
 export const panels: Readonly<Record<SidePanelName, Panel>> = {
-  tray: { component: TrayPanel, place: 'over', ofColumn: true },
-  poses: { component: PosesPanel, place: 'over', ofColumn: true },
-  shot: { component: ShotPanel, place: 'over', ofColumn: false },
-  states: { component: StatesPanel, place: 'over', ofColumn: false },
-  parts: { component: PartsPanel, place: 'beside', ofColumn: true },
-  reshape: { component: ReshapePanel, place: 'beside', ofColumn: false },
+  chart: { component: ChartPanel, withRail: true },
+  frames: { component: later(() => import('./sheet/FramesPanel.vue')) },
+  ghosts: { component: later(() => import('./ghosts/GhostsPanel.vue')) },
+  column: { component: later(() => import('./sheet/ColumnPanel.vue')) },
+  export: { component: later(() => import('./exchange/ExportPanel.vue')) },
+  import: { component: later(() => import('./exchange/ImportPanel.vue')) },
+  'new-pose': { component: later(() => import('./poses/NewPosePanel.vue')), ofColumn: true },
+  parts: { component: later(() => import('./figures/PartsPanel.vue')), ofColumn: true },
+  pins: { component: later(() => import('./figures/PinPanel.vue')), ofColumn: true },
+  poses: { component: later(() => import('./poses/PosesPanel.vue')), ofColumn: true },
+  reshape: { component: later(() => import('./light-table/ReshapePanel.vue')) },
+  shot: { component: later(() => import('./shot/ShotPanel.vue')) },
+  states: { component: later(() => import('./states/StatesPanel.vue')) },
+  tray: { component: later(() => import('./tray/TrayPanel.vue')), ofColumn: true },
 }

@@ -1,15 +1,16 @@
 import { useCharts } from './chart/store'
 import { useDesk } from './desk/desk'
 import { useDialogs } from './desk/dialogs'
+import { useFolds } from './desk/folds'
+import { useContextMenu } from './desk/menu'
 import { usePlayer } from './desk/player'
 import { useExchange } from './exchange/store'
-import { useFigures } from './figures/store'
 import { useGhosts } from './ghosts/store'
 import { useLightTable } from './light-table/store'
 import { usePicture } from './picture/store'
-import { usePoses } from './poses/store'
 import { useRail } from './rail/store'
 import { useSheet } from './sheet/sheet'
+import { useMessages } from './ui/messages'
 import { useSide } from './ui/side'
 
 /** The rooms' stores that forget what belongs to the shot that was open. */
@@ -17,15 +18,16 @@ const stores = [
   useSheet,
   useRail,
   useCharts,
-  usePoses,
   useGhosts,
-  useFigures,
   useLightTable,
   usePicture,
   useExchange,
   usePlayer,
   useDialogs,
+  useFolds,
+  useContextMenu,
   useSide,
+  useMessages,
 ]
 
 export function resetRooms(): void {
@@ -39,6 +41,7 @@ export function selections(): (() => boolean)[] {
     () => letGo(!!table.selected, () => (table.selected = null)),
     () => letGo(rail.picked.size > 0, () => (rail.picked = new Set())),
     () => letGo(!!desk.selection, () => (desk.selection = null)),
+    () => letGo(useFolds().pictureOnly, () => (useFolds().pictureOnly = false)),
     // A panel closes by itself while it has the focus.
     () => letGo(!!side.open, () => (side.open = null)),
   ]

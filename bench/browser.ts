@@ -7,7 +7,8 @@ import type { Shot } from '../core/document'
 import { makeShot, openShot } from '../core/document'
 import { rate } from '#core/time'
 import { HEAD, rowsOf, USUAL_ROW } from '../app/sheet/layout'
-import { LADDER, U0, xOfU } from '../app/rail/layout'
+import { RAIL, railScale } from '../app/rail/layout'
+
 import { Planner } from '../demo/planner'
 import { keepShot } from '../server/shots/shots'
 import { chromiumOptions } from '../tests/support/chromium'
@@ -19,6 +20,7 @@ import { percent } from './row'
 import { sheetOpen, sheetScroll } from './browser-sheet'
 import { wideShot } from '../tests/support/wide'
 
+const { x: xOfU, ladder: LADDER } = railScale(RAIL)
 const { px: ROW, y: yOfFrame } = rowsOf(USUAL_ROW)
 
 /** What runs in the page, as text: a bundler's helpers are not there. `newest` and `carried` are expressions. */
@@ -246,7 +248,7 @@ async function railFollow(page: Page, seconds: number, empty: number): Promise<R
   const y = (frame: number) => box.y + HEAD + yOfFrame(frame) + ROW / 2
   await page.mouse.move(box.x + LADDER - 6, y(7) - 6)
   await page.mouse.down()
-  await page.mouse.move(box.x + U0 - 10, y(29) + 6, { steps: 6 })
+  await page.mouse.move(box.x + xOfU(0) - 10, y(29) + 6, { steps: 6 })
   await page.mouse.up()
   const picked = await page.evaluate(() => (window as unknown as { fintroPicked: () => number }).fintroPicked())
   if (picked !== 12) throw new Error(`${picked} bars are picked, not 12.`)

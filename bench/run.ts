@@ -1,6 +1,7 @@
 import { artSize } from './art'
 import { inBrowser, ofArt } from './browser'
 import { chartOrder, spacingSpan } from './charts'
+import { deskOpen, pictureShare } from './desk'
 import { diskUsed } from './disk'
 import { commitGrowth } from './growth'
 import { serverPeople } from './people'
@@ -46,6 +47,8 @@ if (wants('server.people')) print(await serverPeople(quick))
 if (wants('server.stall', 'server.memory')) for (const row of await serverStall(quick)) print(row)
 if (wants('desk.follow', 'rail.follow', 'play.on-time', 'sheet.open', 'sheet.scroll'))
   for (const row of await inBrowser(quick)) print(row)
+if (wants('picture.share')) for (const row of await pictureShare()) print(row)
+if (wants('desk.open', 'desk.bytes')) for (const row of await deskOpen(quick)) print(row)
 if (wants('art.size')) print(await artSize(quick))
 if (wants('pen.follow', 'ghosts.cost', 'shot.open.art')) for (const row of await ofArt(quick, wants)) print(row)
 if (wants('commit.growth')) print(await commitGrowth(quick))

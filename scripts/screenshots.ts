@@ -5,7 +5,8 @@ import { chromium } from '@playwright/test'
 import { demoShots, PRODUCTION } from '../demo'
 import { keepShot } from '../server/shots/shots'
 import { keepStrokes } from '../server/media/strokes'
-import { HEAD, MARGIN, NOTES, COLUMN, rowsOf, USUAL_ROW } from '../app/sheet/layout'
+import { STRAIGHT, viewOf } from '../app/picture/lens'
+import { HEAD, MARGIN, COLUMN, rowsOf, USUAL_ROW } from '../app/sheet/layout'
 import { chromiumOptions } from '../tests/support/chromium'
 import { serve } from '../tests/support/server'
 import { gulls } from './gulls'
@@ -27,9 +28,15 @@ const goTo = async (p: Page, frame: number) => {
   await p.keyboard.press('Home')
   for (let i = 1; i < frame; i++) await p.keyboard.press('ArrowDown')
 }
+const rows = async (how: 'Denser' | 'Roomier', times: number) => {
+  for (let i = 0; i < times; i++) {
+    await page.getByRole('button', { name: 'How the sheet is looked at' }).click()
+    await page.getByRole('menuitem', { name: `${how} rows` }).click()
+  }
+}
 const overKeeper = async (first: number, last: number) => {
   const box = (await page.locator('[data-part=sheet]').boundingBox())!
-  const x = box.x + MARGIN + NOTES + COLUMN * 1.5
+  const x = box.x + MARGIN + COLUMN * 1.5
   await page.mouse.move(x, box.y + HEAD + yOfFrame(first) + ROW / 2)
   await page.mouse.down()
   await page.mouse.move(x, box.y + HEAD + yOfFrame(last) + ROW / 2, { steps: 4 })
@@ -38,12 +45,8 @@ const overKeeper = async (first: number, last: number) => {
 /** Takes a figure by its place (px of the picture) and moves it, feet and all. */
 const carry = async (x: number, y: number, dx: number, dy: number) => {
   const box = (await page.locator('[data-part=picture]').boundingBox())!
-  const scale = Math.min((box.width - 88) / 1920, (box.height - 28) / 1080)
-  const at = (px: number, py: number) =>
-    [
-      box.x + 60 + (box.width - 76 - 1920 * scale) / 2 + px * scale,
-      box.y + (box.height - 1080 * scale) / 2 + py * scale,
-    ] as const
+  const view = viewOf({ width: 1920, height: 1080 }, box, STRAIGHT)
+  const at = (px: number, py: number) => [box.x + view.x + px * view.scale, box.y + view.y + py * view.scale] as const
   await page.mouse.move(...at(x, y))
   await page.keyboard.down('Shift')
   await page.mouse.down()
@@ -60,9 +63,6 @@ try {
   await page.goto(server.url)
   await page.getByText('020 Lantern lift').waitFor()
   await take('list')
-  await page.getByRole('button', { name: 'New shot' }).click()
-  await page.getByLabel('Name').fill('030 Stair')
-  await take('new-shot')
   await page.evaluate(() => {
     localStorage.setItem('fintro-points', JSON.stringify({ 'sponge-stack': [{ subject: 'sponge', part: 'place' }] }))
     localStorage.setItem('fintro-plot', 'true')
@@ -76,6 +76,9 @@ try {
   await page.locator('[data-part=picture]').waitFor()
   await goTo(page, 21)
   await take('desk')
+  await page.keyboard.press('\\')
+  await take('picture-only')
+  await page.keyboard.press('\\')
   await goTo(page, 11)
   await page.keyboard.press('s')
   await page.getByRole('option', { name: 'Halves, slow into the second' }).hover()
@@ -130,16 +133,14 @@ try {
   await take('repeats')
   await page.keyboard.press('Control+z')
   await page.keyboard.press('Control+z')
-  for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'Denser' }).click()
-  await take('sheet-dense')
-  for (let i = 0; i < 4; i++) await page.getByRole('button', { name: 'Roomier' }).click()
+  await rows('Roomier', 2)
   await take('sheet-roomy')
-  for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'Denser' }).click()
+  await rows('Denser', 2)
   await page.keyboard.press('?')
   await take('shortcuts')
   await page.keyboard.press('Escape')
   await page.keyboard.press('Shift+H')
-  await take('hand-off')
+  await take('export')
   await page.keyboard.press('Escape')
   await goTo(page, 24)
   await page.getByRole('button', { name: 'Column Loose end' }).click()
@@ -166,8 +167,8 @@ try {
   await page.keyboard.press('Escape')
   await page.getByRole('button', { name: 'Add a column' }).click()
   await page.keyboard.press('Alt+i')
-  await page.getByLabel('Files to bring in').setInputFiles(gulls())
-  await page.getByRole('button', { name: /^Bring \d+ in/ }).click()
+  await page.getByLabel('Files to import').setInputFiles(gulls())
+  await page.getByRole('button', { name: /^Import \d+/ }).click()
   await page.getByRole('dialog', { name: /^Tray/ }).waitFor()
   await page.waitForTimeout(4500)
   await take('tray-sequence')
@@ -177,22 +178,25 @@ try {
     await page.waitForTimeout(60)
   }
   await page.getByRole('button', { name: 'Night colours' }).click()
-  await page.getByRole('button', { name: 'Column Keeper' }).click()
+  await page.getByRole('button', { name: 'Column Keeper', exact: true }).click()
   await goTo(page, 31)
   await page.getByRole('button', { name: 'Pencil (D)' }).click()
   const box = (await page.locator('[data-part=picture]').boundingBox())!
   for (const [x, y] of [
-    [330, 300],
-    [352, 316],
-    [322, 318],
+    [356, 166],
+    [350, 182],
+    [356, 198],
   ] as const) {
     await page.mouse.move(box.x + x, box.y + y)
     await page.mouse.down()
-    await page.mouse.move(box.x + x + 34, box.y + y - 60, { steps: 10 })
+    await page.mouse.move(box.x + x - 46, box.y + y + 12, { steps: 10 })
     await page.mouse.up()
   }
   await page.mouse.move(640, 20)
   await take('drawing-night')
+  await page.getByRole('button', { name: 'Day colours' }).click()
+  await page.setViewportSize({ width: 820, height: 1180 })
+  await take('tablet')
 } finally {
   await browser.close()
   await stop()

@@ -4,11 +4,10 @@ import type { Pass } from '#core/pass'
 import { useDesk } from '~/desk/desk'
 import { useTools } from '~/desk/tools'
 import { gravityOf } from './gravity'
-import { useCharts } from './store'
 
 /** What gravity says of a pass; `swings` where its spacing is slow at both ends. */
 const { pass, swings } = defineProps<{ pass: Pass; swings: boolean }>()
-const [desk, charts, tools] = [useDesk(), useCharts(), useTools()]
+const [desk, tools] = [useDesk(), useTools()]
 const gravity = computed(() => gravityOf(desk.stored!.scene, desk.stored!.focus.stack!, pass))
 
 function takeFrames(frames: number): void {
@@ -20,7 +19,6 @@ function takeFrames(frames: number): void {
 }
 function setScale(): void {
   tools.tool = 'scale'
-  charts.panel = null
 }
 </script>
 

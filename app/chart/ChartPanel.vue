@@ -1,8 +1,6 @@
 <script setup lang="ts">
-import CloseButton from '~/ui/CloseButton.vue'
-import { computed, onMounted, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { Tab, TabGroup, TabList, TabPanel, TabPanels } from '@headlessui/vue'
-import { onClickOutside } from '@vueuse/core'
 import { mostIn } from './fill'
 import ChartKept from './ChartKept.vue'
 import ChartParts from './ChartParts.vue'
@@ -10,31 +8,49 @@ import ChartSpacing from './ChartSpacing.vue'
 import ChartWork from './ChartWork.vue'
 import { passesHere } from '~/desk/scene'
 import { useDesk } from '~/desk/desk'
+import SidePanel from '~/desk/SidePanel.vue'
+import { passHere } from './spans'
 import { useCharts } from './store'
 
-const props = defineProps<{ left: number }>()
-const emit = defineEmits<{ close: [] }>()
 const desk = useDesk()
 const charts = useCharts()
-const panel = ref<HTMLElement | null>(null)
-const tab = ref(charts.panel?.tab ?? 0)
-const TABS = ['Spacing', 'Order of work', 'Parts', 'Kept']
+const tab = ref(charts.shown?.tab ?? 0)
+watch(
+  () => charts.shown,
+  shown => (tab.value = shown?.tab ?? 0),
+)
+const TABS = ['Spacing', 'Order of work', 'Parts', 'Saved']
+
+/** Opened without one, it is of the span that the playhead is in. */
+if (!charts.shown) {
+  const here = passHere(desk.stored!.scene, desk.stored!.focus)
+  if (here) charts.show(here.from.run.id)
+}
 
 /** The pass is looked up in the shot itself, so that what is tried out does not move the panel. */
 const pass = computed(() => {
   const { scene, focus } = desk.stored!
-  return passesHere(scene, focus).find(p => p.from.run.id === charts.panel?.run) ?? null
+  return passesHere(scene, focus).find(p => p.from.run.id === charts.shown?.run) ?? null
 })
 const name = (id: string) => desk.stack?.drawings[id]?.number ?? '?'
 const frames = computed(() => (pass.value ? pass.value.to.start - pass.value.from.start : 0))
 const usual = computed(() => (pass.value ? mostIn(pass.value, pass.value.chart?.step ?? desk.column!.step) : 0))
 
-function close(): void {
-  desk.drop()
-  emit('close')
-}
-onClickOutside(panel, close)
-onMounted(() => panel.value?.focus())
+const title = computed(() => {
+  if (!pass.value) return 'Chart'
+  const { from, to, backward } = pass.value
+  return `Chart from ${name(from.drawing)} to ${name(to.drawing)}${backward ? ' (return)' : ''}`
+})
+const words = computed(() =>
+  pass.value
+    ? `Frames ${pass.value.from.start} to ${pass.value.to.start}, ${frames.value} apart; room for ${usual.value} on its step`
+    : '',
+)
+/** The pass under the playhead, where there is another one than the one that is shown. */
+const other = computed(() => {
+  const here = passHere(desk.stored!.scene, desk.stored!.focus)
+  return here && here.from.run.id !== pass.value?.from.run.id ? here : null
+})
 function showTab(to: number): void {
   tab.value = to
   desk.drop()
@@ -42,75 +58,53 @@ function showTab(to: number): void {
 </script>
 
 <template>
-  <div
-    ref="panel"
-    role="dialog"
-    :aria-label="pass ? `From ${name(pass.from.drawing)} to ${name(pass.to.drawing)}` : 'Chart'"
-    tabindex="-1"
-    class="floating-panel absolute top-2 flex max-h-[calc(100%-16px)] w-[344px] flex-col"
-    :style="{ left: `${props.left}px` }"
-    @keydown.esc.stop="close"
+  <SidePanel
+    :title="title"
+    :words="words"
   >
-    <template v-if="pass">
-      <div class="px-3 pt-3">
-        <div class="flex items-baseline justify-between">
-          <h2 class="font-semibold">
-            From {{ name(pass.from.drawing) }} to {{ name(pass.to.drawing)
-            }}<span
-              v-if="pass.backward"
-              class="font-normal text-soft"
-            >
-              (return)</span
-            >
-          </h2>
-          <CloseButton @click="close" />
-        </div>
-        <p class="mt-0.5 text-soft">
-          Frame {{ pass.from.start }} to {{ pass.to.start }}, {{ frames }} apart; on its step {{ usual }} fit between
-        </p>
-      </div>
-      <TabGroup
-        :selected-index="tab"
-        @change="showTab"
-      >
-        <TabList
-          class="mt-2 flex gap-4 border-b border-edge px-3"
-          aria-label="Parts of the panel"
-        >
-          <Tab
-            v-for="t in TABS"
-            :key="t"
-            v-slot="{ selected }"
-            as="template"
-            ><button
-              type="button"
-              class="-mb-px border-b-2 pb-1"
-              :class="
-                selected
-                  ? 'border-bottle font-semibold text-graphite'
-                  : 'border-transparent text-soft hover:text-graphite'
-              "
-            >
-              {{ t }}
-            </button></Tab
-          >
-        </TabList>
-        <TabPanels
-          class="min-h-0 overflow-y-auto p-3"
-          style="scrollbar-width: thin"
-        >
-          <TabPanel tabindex="-1"><ChartSpacing :pass="pass" /></TabPanel>
-          <TabPanel tabindex="-1"><ChartWork :pass="pass" /></TabPanel>
-          <TabPanel tabindex="-1"><ChartParts :pass="pass" /></TabPanel>
-          <TabPanel tabindex="-1"><ChartKept :pass="pass" /></TabPanel>
-        </TabPanels>
-      </TabGroup>
-    </template>
-    <p
-      v-else
-      class="p-3"
+    <button
+      v-if="other"
+      type="button"
+      class="push-button mb-2"
+      title="The chart of the span that the playhead is in"
+      @click="charts.show(other.from.run.id, tab)"
     >
-      This pass is not in the sheet any more.
-    </p>
-  </div>
+      Show {{ name(other.from.drawing) }} to {{ name(other.to.drawing) }}
+    </button>
+    <TabGroup
+      v-if="pass"
+      :selected-index="tab"
+      @change="showTab"
+    >
+      <TabList
+        class="flex gap-4 border-b border-edge"
+        aria-label="Parts of the panel"
+      >
+        <Tab
+          v-for="t in TABS"
+          :key="t"
+          v-slot="{ selected }"
+          as="template"
+          ><button
+            type="button"
+            class="-mb-px border-b-2 pb-1 whitespace-nowrap"
+            :class="
+              selected
+                ? 'border-ledger font-semibold text-graphite'
+                : 'border-transparent text-soft hover:text-graphite'
+            "
+          >
+            {{ t }}
+          </button></Tab
+        >
+      </TabList>
+      <TabPanels class="pt-3">
+        <TabPanel tabindex="-1"><ChartSpacing :pass="pass" /></TabPanel>
+        <TabPanel tabindex="-1"><ChartWork :pass="pass" /></TabPanel>
+        <TabPanel tabindex="-1"><ChartParts :pass="pass" /></TabPanel>
+        <TabPanel tabindex="-1"><ChartKept :pass="pass" /></TabPanel>
+      </TabPanels>
+    </TabGroup>
+    <p v-else>There is no span from pose to pose here. Click one of its labels on the rail, or move the playhead.</p>
+  </SidePanel>
 </template>

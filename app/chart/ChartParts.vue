@@ -101,7 +101,6 @@ function change(subject: string, e: Event): void {
         >
         <input
           type="range"
-          class="accent-bottle"
           :min="-least"
           :max="least"
           step="0.5"

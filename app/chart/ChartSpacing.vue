@@ -7,7 +7,7 @@ import type { Pass } from '#core/pass'
 import { fitsRecipe, timesOf } from '#core/pass'
 import { throwAt } from './spans'
 import { asKept, fill, mostIn, space } from './fill'
-import { toast } from 'vue-sonner'
+import { tell } from '~/ui/messages'
 import ChartGravity from './ChartGravity.vue'
 import { knobsOf, turned, type Knob } from './knobs'
 import MiniChart from './MiniChart.vue'
@@ -89,7 +89,7 @@ function setPath(path: 'arc' | 'straight'): void {
 }
 function throwIt(): void {
   const made = throwAt(desk.scene!, desk.focus!, pass)
-  if (typeof made === 'string') toast(made)
+  if (typeof made === 'string') tell(made)
   else desk.run(made)
 }
 
@@ -190,14 +190,14 @@ function turnKnob(k: Knob, e: Event): void {
     </button>
   </div>
   <div
-    class="mt-3 flex gap-1 text-[11px] text-soft"
+    class="mt-3 flex gap-0.5 text-[11px] text-soft"
     aria-hidden="true"
   >
-    <span class="w-[104px] shrink-0">Slow</span
+    <span class="w-[98px] shrink-0">Slow</span
     ><span
       v-for="w in ['out', 'in', 'both']"
       :key="w"
-      class="w-[64px] pl-1.5"
+      class="w-[62px] pl-1"
       >{{ w }}</span
     >
   </div>
@@ -209,10 +209,10 @@ function turnKnob(k: Knob, e: Event): void {
     <div
       v-for="row in rows"
       :key="row.family"
-      class="flex items-center gap-1 border-t border-rule py-[3px] first:border-t-0"
+      class="flex items-center gap-0.5 border-t border-rule py-[3px] first:border-t-0"
     >
       <span
-        class="w-[104px] shrink-0"
+        class="w-[98px] shrink-0"
         :class="{ 'font-semibold': row.options.some(o => o.on) }"
         >{{ row.name }}</span
       >
@@ -224,7 +224,7 @@ function turnKnob(k: Knob, e: Event): void {
         :aria-selected="o.on"
         :aria-label="o.name"
         :title="`${o.name}${o.likeEven ? ' (same as even here)' : ''}`"
-        class="rounded border px-1 py-0.5 hover:bg-wash focus-visible:bg-wash"
+        class="rounded border px-[3px] py-0.5 hover:bg-wash focus-visible:bg-wash"
         :class="o.on ? 'border-graphite bg-wash' : 'border-transparent'"
         @pointerenter="show(o.recipe, o.name)"
         @focus="show(o.recipe, o.name)"

@@ -25,7 +25,7 @@ function goTo(line: Line): void {
     v-if="!lines.length"
     class="text-soft"
   >
-    There are no in-betweens in this span yet. Choose a spacing first.
+    There are no in-betweens in this span yet. Select a spacing first.
   </p>
   <template v-else>
     <p class="text-soft">

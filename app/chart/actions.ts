@@ -1,4 +1,4 @@
-import { toast } from 'vue-sonner'
+import { tell } from '~/ui/messages'
 import type { Recipe } from '#core/chart'
 import { recipeName } from '#core/chart'
 import type { Draft } from '#core/commands'
@@ -27,7 +27,7 @@ import { useCharts } from './store'
 
 /** Does what was made, or says why it cannot be. */
 function doOrSay(d: Desk, made: Draft | string | null): boolean {
-  if (typeof made === 'string') toast(made)
+  if (typeof made === 'string') tell(made)
   return !!made && typeof made !== 'string' && d.run(made)
 }
 
@@ -47,15 +47,15 @@ function doWedge(d: Desk, side: 'first' | 'second'): void {
   const here = passHere(d.scene!, d.focus!)
   const member = [...(here?.members ?? []), ...(here ? [here.to] : [])].find(m => m.run.id === stuck)
   if (member)
-    toast(`Drawing ${d.stack!.drawings[member.drawing]!.number} looks the same as the one before it.`, {
-      description: 'The picture will stick there. Take one out, or move it in its span.',
+    tell(`Drawing ${d.stack!.drawings[member.drawing]!.number} looks the same as the one before it.`, {
+      detail: 'The picture will stick there. Take one out, or move it in its span.',
     })
 }
 
 function goToNext(d: Desk): void {
   const next = nextToDraw(d.scene!, d.focus!)
   if (!next) {
-    toast('Every in-between of this column is drawn, or there are none.')
+    tell('Every in-between of this column is drawn, or there are none.')
     return
   }
   const { drawing, first, second, words } = next.line
@@ -63,7 +63,7 @@ function goToNext(d: Desk): void {
   d.goTo(next.frame)
   ghosts.on = true
   ghosts.pair = { on: drawing.id, first: first.id, second: second.id }
-  toast(`Next: ${drawing.number} between ${first.number} and ${second.number}, ${words}.`)
+  tell(`Next: ${drawing.number} between ${first.number} and ${second.number}, ${words}.`)
 }
 
 function copySpacing(d: Desk): void {
@@ -71,7 +71,7 @@ function copySpacing(d: Desk): void {
   const spacing = pass && spacingOf(pass)
   if (!spacing) return
   useCharts().copied = spacing
-  toast(`Copied: ${recipeName(spacing.recipe)}. Go to another span, or choose frames over several, and press Shift Y.`)
+  tell(`Copied: ${recipeName(spacing.recipe)}. Go to another span, or select frames over several, and press Shift Y.`)
 }
 
 function pasteSpacing(d: Desk): void {
@@ -85,7 +85,7 @@ function pasteSpacing(d: Desk): void {
     })
     .flatMap(p => giveSpacing(d.scene!, p, copied!) ?? [])
   if (drafts.length) d.run(...drafts)
-  else toast('There is no chart with in-betweens here to take the spacing.')
+  else tell('There is no chart with in-betweens here to take the spacing.')
 }
 
 const hasTicks = (d: Desk): boolean => !!passHere(d.scene!, d.focus!)?.chart?.ticks.length
@@ -124,15 +124,18 @@ const spacingActions: readonly Action[] = [
 export const chartActions: readonly Action[] = [
   {
     id: 'role-breakdown',
-    name: 'Make this drawing a breakdown (an in-between cuts its span)',
+    name: 'Make it a breakdown',
+    hint: 'an in-between cuts its span',
     group: 'Poses',
     keys: ['j'],
     can: d => !!d.drawing,
+    on: d => d.drawing?.role === 'breakdown',
     do: makeBreakdown,
   },
   {
     id: 'join',
-    name: 'Join the spans beside this breakdown',
+    name: 'Join spans',
+    hint: 'the two beside this breakdown become one',
     group: 'Poses',
     keys: ['Shift+J'],
     can: d => d.drawing?.role === 'breakdown',
@@ -140,20 +143,23 @@ export const chartActions: readonly Action[] = [
   },
   {
     id: 'break-parts',
-    name: 'Break down only the parts that are posed on this in-between',
+    name: 'Breakdown of its posed parts only',
+    hint: 'the rest follows the chart',
     group: 'Poses',
     keys: ['m'],
     can: d => inChart(d) && !d.drawing!.own,
+    on: d => !!d.drawing?.fixed,
     do: breakParts,
   },
   {
     id: 'chart',
-    name: 'Spacing and number of in-betweens …',
+    name: 'Chart …',
+    hint: 'spacing and number of in-betweens',
     group: 'In-betweens',
     keys: ['s'],
     can: d => !!passHere(d.scene!, d.focus!),
     do: d => {
-      useCharts().panel = { run: passHere(d.scene!, d.focus!)!.from.run.id }
+      useCharts().show(passHere(d.scene!, d.focus!)!.from.run.id)
     },
   },
   {
@@ -166,7 +172,7 @@ export const chartActions: readonly Action[] = [
   },
   {
     id: 'tick-fewer',
-    name: 'One in-between less',
+    name: 'One in-between fewer',
     group: 'In-betweens',
     keys: ['BracketLeft'],
     can: d => !!passUnder(d.scene!, d.focus!)?.chart?.ticks.length,
@@ -174,7 +180,8 @@ export const chartActions: readonly Action[] = [
   },
   {
     id: 'wedge-first',
-    name: 'Wedge beside the first pose: one drawing more, halfway to it',
+    name: 'Wedge beside the first pose',
+    hint: 'one drawing more, halfway to it',
     group: 'In-betweens',
     keys: ['Comma'],
     can: d => !!passHere(d.scene!, d.focus!),
@@ -182,7 +189,8 @@ export const chartActions: readonly Action[] = [
   },
   {
     id: 'wedge-second',
-    name: 'Wedge beside the second pose: one drawing more, halfway to it',
+    name: 'Wedge beside the second pose',
+    hint: 'one drawing more, halfway to it',
     group: 'In-betweens',
     keys: ['Period'],
     can: d => !!passHere(d.scene!, d.focus!),
@@ -190,7 +198,7 @@ export const chartActions: readonly Action[] = [
   },
   {
     id: 'unwedge-first',
-    name: 'Take the in-between beside the first pose out',
+    name: 'Delete the in-between beside the first pose',
     group: 'In-betweens',
     keys: ['Shift+Comma'],
     can: hasTicks,
@@ -198,7 +206,7 @@ export const chartActions: readonly Action[] = [
   },
   {
     id: 'unwedge-second',
-    name: 'Take the in-between beside the second pose out',
+    name: 'Delete the in-between beside the second pose',
     group: 'In-betweens',
     keys: ['Shift+Period'],
     can: hasTicks,
@@ -206,7 +214,8 @@ export const chartActions: readonly Action[] = [
   },
   {
     id: 'next-task',
-    name: 'Next in-between to draw, with the two it stands between',
+    name: 'Next in-between to draw',
+    hint: 'with the two it stands between as ghosts',
     group: 'In-betweens',
     keys: ['v'],
     can: d => !!d.column,
@@ -219,12 +228,12 @@ export const chartActions: readonly Action[] = [
     keys: ['Shift+V'],
     can: hasTicks,
     do: d => {
-      useCharts().panel = { run: passHere(d.scene!, d.focus!)!.from.run.id, tab: 1 }
+      useCharts().show(passHere(d.scene!, d.focus!)!.from.run.id, 1)
     },
   },
   {
     id: 'copy-spacing',
-    name: 'Copy this spacing',
+    name: 'Copy spacing',
     group: 'In-betweens',
     keys: ['y'],
     can: hasTicks,
@@ -232,7 +241,8 @@ export const chartActions: readonly Action[] = [
   },
   {
     id: 'paste-spacing',
-    name: 'Give the copied spacing to the chosen spans',
+    name: 'Paste spacing',
+    hint: 'over the selected spans',
     group: 'In-betweens',
     keys: ['Shift+Y'],
     can: () => !!useCharts().copied,
@@ -240,19 +250,20 @@ export const chartActions: readonly Action[] = [
   },
   {
     id: 'number',
-    name: 'Name all in-betweens by the frame they fall on',
+    name: 'Number in-betweens by their frames',
     group: 'In-betweens',
     keys: ['Shift+N'],
     can: hasExposure,
     do: d => {
       const made = numberByFrame(d.focus!)
       if (made) d.run(made)
-      else toast('Every in-between is named by its frame already.')
+      else tell('Every in-between is named by its frame already.')
     },
   },
   {
     id: 'throw',
-    name: 'Throw: up to the top and down from it, on its own path',
+    name: 'Throw',
+    hint: 'up to the top and down from it, on its own path',
     group: 'In-betweens',
     keys: [],
     can: d => !!passHere(d.scene!, d.focus!)?.chart,
@@ -261,7 +272,8 @@ export const chartActions: readonly Action[] = [
   ...spacingActions,
   {
     id: 'own',
-    name: 'Keep the in-between as it is, as its own',
+    name: 'Detach from chart',
+    hint: 'the in-between stays as it is',
     group: 'In-betweens',
     keys: ['o'],
     can: d => inChart(d) && !d.drawing!.own,
@@ -273,7 +285,8 @@ export const chartActions: readonly Action[] = [
   },
   {
     id: 'release',
-    name: 'Give the in-between back to its chart',
+    name: 'Return to chart',
+    hint: 'the in-between is made by its chart again',
     group: 'In-betweens',
     keys: ['b'],
     can: d => inChart(d) && d.drawing!.own,

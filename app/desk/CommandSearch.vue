@@ -15,15 +15,21 @@ const fuse = computed(
   () =>
     new Fuse(
       props.actions.filter(a => a.id !== 'search'),
-      { keys: ['name', 'group'], threshold: 0.4, ignoreLocation: true },
+      { keys: [{ name: 'name', weight: 3 }, 'hint', 'group'], threshold: 0.4, ignoreLocation: true },
     ),
 )
 const found = computed(() =>
   (query.value.trim()
-    ? fuse.value.search(query.value).map(r => r.item)
+    ? firstBegun(fuse.value.search(query.value).map(r => r.item))
     : props.actions.filter(a => a.id !== 'search')
   ).slice(0, 12),
 )
+/** Those that begin with what was typed come first. */
+function firstBegun(all: readonly Action[]): Action[] {
+  const typed = query.value.trim().toLowerCase()
+  const begins = (a: Action) => a.name.toLowerCase().startsWith(typed)
+  return [...all.filter(begins), ...all.filter(a => !begins(a))]
+}
 const can = (a: Action) => a.can?.(desk) ?? true
 
 /** With nothing to choose what was typed stays, to be mended. */
@@ -72,7 +78,12 @@ function select(a: Action | null): void {
             :class="[active ? 'bg-wash' : '', can(a) ? '' : 'opacity-50']"
           >
             <span
-              >{{ a.name }}<span class="ml-2 text-[11.5px] text-soft">{{ a.group }}</span></span
+              >{{ a.name
+              }}<span
+                v-if="a.hint"
+                class="text-soft"
+                >{{ `, ${a.hint}` }}</span
+              ><span class="ml-2 text-[11.5px] text-soft">{{ a.group }}</span></span
             >
             <span class="shrink-0 space-x-1"
               ><kbd

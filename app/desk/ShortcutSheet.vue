@@ -14,14 +14,14 @@ const groups = computed(() => {
 const pointer = [
   ['Drag a bar of the rail sideways', 'spacing: where the drawing sits between its poses'],
   ['Drag a bar up or down', 'timing: trade with the neighbours, the total stays'],
-  ['Drag the end of a bar', 'exposure: push, what follows moves (Alt: trade)'],
+  ['Drag the end of a bar', 'exposure: what follows moves (Alt: trade with the next)'],
   ['Pull a bar on past its beginning', 'reduce it to nothing; it stays in the tray'],
   ['Drag in the frame margin', 'scrub'],
   ['Drag along the left edge of the margin', 'the play range'],
   ['Drag the double line in the margin', 'the end of the shot'],
   ['Drag in the action column', 'write a note over these frames'],
-  ['Drag in a column', 'choose frames'],
-  ['Drag the edge of what is chosen', 'carry it elsewhere (Alt: between, Ctrl: a copy)'],
+  ['Drag in a column', 'select frames'],
+  ['Drag the edge of what is selected', 'carry it elsewhere (Alt: between, Ctrl: a copy)'],
   ['Drag the head of a column', 'put it in another place'],
   ['Drag a pose in the pose row', 'move it in time; what lies between goes along'],
   ['Shift while moving a figure', 'take its feet along'],
@@ -48,7 +48,14 @@ const pointer = [
             :key="a.id"
             class="flex items-baseline justify-between gap-3 border-b border-rule py-[3px]"
           >
-            <dt>{{ a.name.replace(' …', '') }}</dt>
+            <dt>
+              {{ a.name.replace(' …', '')
+              }}<span
+                v-if="a.hint"
+                class="text-soft"
+                >, {{ a.hint }}</span
+              >
+            </dt>
             <dd class="shrink-0 space-x-1">
               <kbd
                 v-for="cap in keyCaps(a.keys[0]!)"

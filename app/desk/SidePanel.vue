@@ -4,11 +4,8 @@ import { onMounted, ref } from 'vue'
 import { useDesk } from '~/desk/desk'
 import { useSide } from '~/ui/side'
 
-/**
- * A panel that stays while one works: over the picture's right edge, which leaves the sheet free; or beside the
- * picture, over the rail, where the picture is what is worked on.
- */
-defineProps<{ title: string; beside?: boolean }>()
+/** What the side slot holds. It covers nothing: the picture is refitted beside it. */
+defineProps<{ title: string; words?: string }>()
 const desk = useDesk()
 const side = useSide()
 const panel = ref<HTMLElement | null>(null)
@@ -25,16 +22,24 @@ function close(): void {
     role="dialog"
     :aria-label="title"
     tabindex="-1"
-    class="floating-panel absolute top-2 flex max-h-[calc(100%-16px)] w-[372px] flex-col"
-    :class="beside ? 'right-full mr-2' : 'right-2'"
+    class="flex h-full w-full min-w-0 flex-col border-l border-edge bg-panel outline-none"
     @keydown.esc.stop="close"
   >
-    <div class="flex items-baseline justify-between px-3 pt-3 pb-1">
-      <h2 class="font-semibold">{{ title }}</h2>
+    <div class="flex min-h-10 shrink-0 items-center gap-2 px-3 pt-1">
+      <div class="min-w-0 flex-1">
+        <h2 class="truncate font-semibold">{{ title }}</h2>
+        <p
+          v-if="words"
+          class="truncate text-[11.5px] text-soft"
+          :title="words"
+        >
+          {{ words }}
+        </p>
+      </div>
       <CloseButton @click="close" />
     </div>
     <div
-      class="min-h-0 overflow-y-auto px-3 pb-3"
+      class="min-h-0 flex-1 overflow-x-hidden overflow-y-auto px-3 pt-1 pb-3"
       style="scrollbar-width: thin"
     >
       <slot />

@@ -1,19 +1,19 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { Keyboard, Moon, Pause, Play, Redo2, Repeat, Search, SkipBack, Sun, Undo2 } from '@lucide/vue'
+import { Keyboard, Moon, Redo2, Repeat, Search, SkipBack, Sun, Undo2 } from '@lucide/vue'
 import { feetFrames, parseLength, rateLabel, timecodeOf } from '#core/time'
 import { plural } from '#core/basic'
-import { toast } from 'vue-sonner'
+import { tell } from '~/ui/messages'
 import SavingDialog from './SavingDialog.vue'
 import { useDesk } from './desk'
 import { useDialogs } from './dialogs'
 import { useTheme } from '~/ui/useTheme'
 import { useHistory } from './history'
+import PlayButton from './PlayButton.vue'
 import { usePlayer } from './player'
 import { useSide } from '~/ui/side'
 
 defineProps<{ production: string }>()
-const emit = defineEmits<{ export: [] }>()
 const desk = useDesk()
 const dialogs = useDialogs()
 const history = useHistory()
@@ -38,7 +38,7 @@ const savingWords = computed(() => {
   if (state === 'saving') return { words: 'Saving …', title: `${n} on the way to the server.` }
   if (state === 'away')
     return {
-      words: kept ? `Server away · ${here}` : 'Server away',
+      words: kept ? `Offline · ${here}` : 'Offline',
       title: 'Go on working: changes are sent when the server is back.',
     }
   return {
@@ -55,211 +55,203 @@ function rename(e: Event): void {
 function setLength(e: Event): void {
   const input = e.target as HTMLInputElement
   const length = parseLength(input.value, desk.shot!.rate)
-  if (typeof length === 'string') toast(length)
+  if (typeof length === 'string') tell(length)
   else if (length !== desk.shot!.length) desk.run({ name: 'shot.set', args: { length } })
   input.value = String(desk.shot!.length)
 }
 </script>
 
 <template>
-  <header class="on-dark flex h-12 shrink-0 items-center gap-3 bg-bottle px-3 text-on-bottle">
-    <NuxtLink
-      to="/"
-      class="flex shrink-0 items-center gap-2 rounded px-1 font-semibold"
-      title="To the list of shots"
-      ><img
-        src="/fintro.svg"
-        alt=""
-        class="size-6"
-      />Fintro</NuxtLink
-    >
-    <span class="max-w-36 min-w-0 truncate text-on-bottle-soft">{{ production }}</span>
-    <span
-      class="text-on-bottle-soft"
-      aria-hidden="true"
-      >›</span
-    >
-    <input
-      v-if="editing"
-      class="h-7 w-44 rounded bg-on-bottle px-1.5 text-[#1d2824]"
-      :value="desk.shot?.name"
-      maxlength="80"
-      aria-label="Name of the shot"
-      @vue:mounted="({ el }: { el: unknown }) => (el as HTMLInputElement).select()"
-      @change="rename"
-      @blur="editing = false"
-      @keydown.enter="rename"
-      @keydown.esc="editing = false"
-    />
-    <h1
-      v-else
-      class="max-w-44 min-w-0 truncate font-semibold"
-    >
-      <button
-        type="button"
-        class="rounded px-1 hover:bg-white/10"
-        title="Rename the shot"
-        @click="editing = true"
+  <header class="on-dark @container h-12 shrink-0 bg-bottle text-on-bottle">
+    <div class="flex h-full items-center gap-3 px-3 @max-[1100px]:gap-2">
+      <NuxtLink
+        to="/"
+        class="flex shrink-0 items-center gap-2 rounded px-1 font-semibold"
+        title="To the list of shots"
+        ><img
+          src="/fintro.svg"
+          alt=""
+          class="size-6"
+        /><span class="hidden @min-[900px]:inline">Fintro</span></NuxtLink
       >
-        {{ desk.shot?.name }}
-      </button>
-    </h1>
-
-    <div class="mx-auto flex shrink-0 items-center gap-2">
-      <output
-        class="w-12 text-right font-mono text-[22px] leading-none font-semibold"
-        aria-label="Frame"
-        >{{ desk.frame }}</output
-      >
+      <span class="hidden max-w-36 min-w-0 truncate text-on-bottle-soft @min-[1100px]:block">{{ production }}</span>
       <span
-        class="w-[132px] font-mono text-[11.5px] text-on-bottle-soft"
-        title="Timecode and feet+frames"
-        >{{ desk.shot ? timecodeOf(desk.frame, desk.shot.rate) : '' }} · {{ feetFrames(desk.frame) }}</span
+        class="hidden text-on-bottle-soft @min-[1100px]:inline"
+        aria-hidden="true"
+        >›</span
       >
-      <button
-        type="button"
-        class="bar-button px-2"
-        aria-label="To the first frame"
-        title="To the first frame (Home)"
-        @click="desk.goTo(player.range.first)"
-      >
-        <SkipBack :size="14" />
-      </button>
-      <button
-        type="button"
-        class="play-button"
-        :title="desk.playing ? 'Stop (Space)' : 'Play (Space)'"
-        @click="desk.playing = !desk.playing"
-      >
-        <component
-          :is="desk.playing ? Pause : Play"
-          :size="14"
-        />{{ desk.playing ? 'Stop' : 'Play' }}
-      </button>
-      <button
-        type="button"
-        class="bar-button"
-        :aria-pressed="!!player.loop"
-        :class="{ 'bg-white/20': player.loop }"
-        title="Loop over the chosen frames, or over the whole shot (L)"
-        @click="
-          player.loop =
-            !player.loop && desk.selection ? { first: desk.selection.first, last: desk.selection.last } : null
-        "
-      >
-        <Repeat :size="13" />{{ looped }}
-      </button>
-      <button
-        v-if="player.trialRate"
-        type="button"
-        class="bar-button border-dashed border-on-bottle"
-        :title="`Only tried in playback. A click goes back to the shot's ${rateLabel(desk.shot!.rate)}.`"
-        @click="player.trialRate = null"
-      >
-        trying {{ rateLabel(player.trialRate) }}, not {{ rateLabel(desk.shot!.rate) }}
-      </button>
-      <button
+      <input
+        v-if="editing"
+        class="h-7 w-44 rounded bg-on-bottle px-1.5 text-[#1d2824]"
+        :value="desk.shot?.name"
+        maxlength="80"
+        aria-label="Name of the shot"
+        @vue:mounted="({ el }: { el: unknown }) => (el as HTMLInputElement).select()"
+        @change="rename"
+        @blur="editing = false"
+        @keydown.enter="rename"
+        @keydown.esc="editing = false"
+      />
+      <h1
         v-else
-        type="button"
-        class="shrink-0 rounded px-1 whitespace-nowrap text-on-bottle-soft hover:bg-white/10"
-        title="The shot's own rate: length, rate, going to a frame (Shift L)"
-        @click="side.open = side.open === 'shot' ? null : 'shot'"
+        class="max-w-44 min-w-20 truncate font-semibold"
       >
-        {{ desk.shot ? rateLabel(desk.shot.rate) : '' }} fps
-      </button>
-      <label class="flex items-center gap-1 text-on-bottle-soft"
-        >of<input
-          class="h-7 w-14 rounded border border-white/30 bg-transparent px-1 text-center font-mono text-on-bottle"
-          :value="desk.shot?.length"
-          aria-label="Length of the shot: frames, seconds (2.5 s) or feet+frames (3+13)"
-          title="Length: frames, seconds (2.5 s) or feet+frames (3+13)"
-          @change="setLength"
-          @keydown.enter="($event.target as HTMLElement).blur()"
-      /></label>
-      <span
-        v-if="player.skipped"
-        class="rounded border border-dashed border-on-bottle-soft px-1.5 text-[11.5px]"
-        aria-live="polite"
-        >{{ player.skipped }} skipped</span
-      >
-    </div>
+        <button
+          type="button"
+          class="rounded px-1 hover:bg-white/10"
+          title="Rename the shot"
+          @click="editing = true"
+        >
+          {{ desk.shot?.name }}
+        </button>
+      </h1>
 
-    <button
-      type="button"
-      class="shrink-0 rounded px-1 text-[12px] whitespace-nowrap text-on-bottle-soft hover:bg-white/10"
-      :title="saving.title"
-      @click="dialogs.open = 'saving'"
-    >
-      <span
-        role="status"
-        data-part="saving"
-        >{{ saving.words }}</span
-      >
-    </button>
-    <SavingDialog
-      v-if="dialogs.open === 'saving'"
-      :sentence="saving.title"
-      @close="dialogs.open = null"
-    />
-    <div class="flex items-center gap-1">
+      <div class="mx-auto flex shrink-0 items-center gap-2 @max-[900px]:gap-1">
+        <output
+          class="w-12 text-right font-mono text-[22px] leading-none font-semibold"
+          aria-label="Frame"
+          >{{ desk.frame }}</output
+        >
+        <span
+          class="hidden w-[132px] font-mono text-[11.5px] text-on-bottle-soft @min-[1120px]:inline"
+          title="Timecode and feet+frames"
+          >{{ desk.shot ? timecodeOf(desk.frame, desk.shot.rate) : '' }} · {{ feetFrames(desk.frame) }}</span
+        >
+        <button
+          type="button"
+          class="@max-[880px]:hidden! bar-button px-2"
+          aria-label="To the first frame"
+          title="To the first frame (Home)"
+          @click="desk.goTo(player.range.first)"
+        >
+          <SkipBack :size="14" />
+        </button>
+        <PlayButton class="play-button" />
+        <button
+          type="button"
+          class="bar-button"
+          :aria-pressed="!!player.loop"
+          :class="{ 'bg-white/20': player.loop }"
+          title="Loop over the selected frames, or over the whole shot (L)"
+          @click="
+            player.loop =
+              !player.loop && desk.selection ? { first: desk.selection.first, last: desk.selection.last } : null
+          "
+        >
+          <Repeat :size="13" />{{ looped }}
+        </button>
+        <button
+          v-if="player.trialRate"
+          type="button"
+          class="bar-button border-dashed border-on-bottle"
+          :title="`Only tried in playback. A click goes back to the shot's ${rateLabel(desk.shot!.rate)}.`"
+          @click="player.trialRate = null"
+        >
+          trying {{ rateLabel(player.trialRate) }}, not {{ rateLabel(desk.shot!.rate) }}
+        </button>
+        <button
+          v-else
+          type="button"
+          class="@max-[880px]:hidden! shrink-0 rounded px-1 whitespace-nowrap text-on-bottle-soft hover:bg-white/10"
+          title="The shot's own rate: length, rate, going to a frame (Shift L)"
+          @click="side.toggle('shot')"
+        >
+          {{ desk.shot ? rateLabel(desk.shot.rate) : '' }} fps
+        </button>
+        <label class="flex items-center gap-1 text-on-bottle-soft"
+          >of<input
+            class="h-7 w-14 rounded border border-white/30 bg-transparent px-1 text-center font-mono text-on-bottle"
+            :value="desk.shot?.length"
+            aria-label="Length of the shot: frames, seconds (2.5 s) or feet+frames (3+13)"
+            title="Length: frames, seconds (2.5 s) or feet+frames (3+13)"
+            @change="setLength"
+            @keydown.enter="($event.target as HTMLElement).blur()"
+        /></label>
+        <span
+          v-if="player.skipped"
+          class="rounded border border-dashed border-on-bottle-soft px-1.5 text-[11.5px]"
+          aria-live="polite"
+          >{{ player.skipped }} skipped</span
+        >
+      </div>
+
       <button
         type="button"
-        class="bar-button px-1.5"
-        :disabled="!history.undoLabel"
-        :aria-label="history.undoLabel ? `Undo: ${history.undoLabel}` : 'Undo'"
-        :title="history.undoLabel ? `Undo: ${history.undoLabel} (Ctrl Z)` : 'Nothing to undo'"
-        @click="desk.session?.undo()"
+        class="max-w-44 min-w-16 truncate rounded px-1 text-[12px] text-on-bottle-soft hover:bg-white/10"
+        :title="`${saving.words}. ${saving.title}`"
+        @click="dialogs.open = 'saving'"
       >
-        <Undo2 :size="15" />
+        <span
+          role="status"
+          data-part="saving"
+          >{{ saving.words }}</span
+        >
       </button>
-      <button
-        type="button"
-        class="bar-button px-1.5"
-        :disabled="!history.redoLabel"
-        :aria-label="history.redoLabel ? `Redo: ${history.redoLabel}` : 'Redo'"
-        :title="history.redoLabel ? `Redo: ${history.redoLabel} (Ctrl Shift Z)` : 'Nothing to redo'"
-        @click="desk.session?.redo()"
-      >
-        <Redo2 :size="15" />
-      </button>
-      <button
-        type="button"
-        class="bar-button px-1.5"
-        aria-label="Find a command"
-        title="Find a command by name (/)"
-        @click="dialogs.open = 'search'"
-      >
-        <Search :size="15" />
-      </button>
-      <button
-        type="button"
-        class="bar-button px-1.5"
-        aria-label="Shortcuts"
-        title="All shortcuts (?)"
-        @click="dialogs.open = 'shortcuts'"
-      >
-        <Keyboard :size="15" />
-      </button>
-      <button
-        type="button"
-        class="bar-button px-1.5"
-        :aria-label="themeName === 'day' ? 'Night colours' : 'Day colours'"
-        :title="themeName === 'day' ? 'Night colours' : 'Day colours'"
-        @click="toggle"
-      >
-        <component
-          :is="themeName === 'day' ? Moon : Sun"
-          :size="15"
-        />
-      </button>
-      <button
-        type="button"
-        class="bar-button border-on-bottle font-semibold"
-        title="Images or the whole shot (Shift H)"
-        @click="emit('export')"
-      >
-        Hand off
-      </button>
+      <SavingDialog
+        v-if="dialogs.open === 'saving'"
+        :sentence="saving.title"
+        @close="dialogs.open = null"
+      />
+      <div class="flex shrink-0 items-center gap-1">
+        <button
+          type="button"
+          class="bar-button px-1.5"
+          :disabled="!history.undoLabel"
+          :aria-label="history.undoLabel ? `Undo: ${history.undoLabel}` : 'Undo'"
+          :title="history.undoLabel ? `Undo: ${history.undoLabel} (Ctrl Z)` : 'Nothing to undo'"
+          @click="desk.session?.undo()"
+        >
+          <Undo2 :size="15" />
+        </button>
+        <button
+          type="button"
+          class="bar-button px-1.5"
+          :disabled="!history.redoLabel"
+          :aria-label="history.redoLabel ? `Redo: ${history.redoLabel}` : 'Redo'"
+          :title="history.redoLabel ? `Redo: ${history.redoLabel} (Ctrl Shift Z)` : 'Nothing to redo'"
+          @click="desk.session?.redo()"
+        >
+          <Redo2 :size="15" />
+        </button>
+        <button
+          type="button"
+          class="bar-button px-1.5"
+          aria-label="Find a command"
+          title="Find a command by name (/)"
+          @click="dialogs.open = 'search'"
+        >
+          <Search :size="15" />
+        </button>
+        <button
+          type="button"
+          class="bar-button px-1.5 @max-[960px]:hidden!"
+          aria-label="Shortcuts"
+          title="All shortcuts (?)"
+          @click="dialogs.open = 'shortcuts'"
+        >
+          <Keyboard :size="15" />
+        </button>
+        <button
+          type="button"
+          class="bar-button px-1.5 @max-[960px]:hidden!"
+          :aria-label="themeName === 'day' ? 'Night colours' : 'Day colours'"
+          :title="themeName === 'day' ? 'Night colours' : 'Day colours'"
+          @click="toggle"
+        >
+          <component
+            :is="themeName === 'day' ? Moon : Sun"
+            :size="15"
+          />
+        </button>
+        <button
+          type="button"
+          class="bar-button border-on-bottle font-semibold"
+          title="Export images, drawings, the sheet or the whole shot (Shift H)"
+          @click="side.toggle('export')"
+        >
+          Export
+        </button>
+      </div>
     </div>
   </header>
 </template>

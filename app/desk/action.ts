@@ -4,6 +4,8 @@ import type { Desk, Preview } from './desk'
 export interface Action {
   readonly id: string
   readonly name: string
+  /** What its name does not say, in a few words. */
+  readonly hint?: string
   readonly group: 'Look' | 'Poses' | 'In-betweens' | 'Exposure' | 'Draw' | 'Shot'
   /** Keys as tinykeys writes them. */
   readonly keys: readonly string[]
@@ -14,6 +16,8 @@ export interface Action {
   /** Its keys mean this, and not what they mean otherwise, whenever it can be done. */
   readonly first?: boolean
   readonly can?: (d: Desk) => boolean
+  /** For what is switched: whether it is on. */
+  readonly on?: (d: Desk) => boolean
   /** `tried` is what was being shown when it was asked; it has been dropped by then. */
   readonly do: (d: Desk, tried: Preview | null) => void
   /** What happens when the key is let go, for what lasts only while it is held. */

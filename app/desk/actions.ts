@@ -100,7 +100,8 @@ export const deskActions: readonly Action[] = [
   {
     id: 'search',
     after: 'theme',
-    name: 'Find a command by name …',
+    name: 'Find a command …',
+    hint: 'by its name',
     group: 'Shot',
     keys: ['Slash'],
     do: () => {
@@ -110,7 +111,7 @@ export const deskActions: readonly Action[] = [
   {
     id: 'shortcuts',
     after: 'search',
-    name: 'All shortcuts',
+    name: 'Shortcuts',
     group: 'Shot',
     keys: ['Shift+Slash', '?'],
     do: () => {

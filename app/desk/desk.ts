@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import type { ShallowRef } from 'vue'
 import { computed, markRaw, ref, shallowRef, watch } from 'vue'
-import { toast } from 'vue-sonner'
+import { tell } from '~/ui/messages'
 import type { Shot } from '#core/document'
 import { openingPlan } from '#core/document'
 import { Contents, sceneOf } from '#core/pass'
@@ -11,6 +11,7 @@ import type { Told } from '~/sync/listener'
 import type { StateName } from '~/sync/opening'
 import { ShotSession } from '~/sync/session'
 import { useHistory } from './history'
+import { goneWords, posesGone } from './removed'
 import type { Focus, Scene, Selection } from './scene'
 import { focusIn, longest, withColumns, withPlayhead } from './scene'
 
@@ -31,8 +32,6 @@ interface Sight {
 
 /** Rows of the sheet below everything that is exposed, to go on in. */
 const MORE_ROWS = 12
-/** How long a sentence from the session stands, ms. */
-const TOLD_MS = 9000
 
 /**
  * The desk of one shot: what is shown of it, what is worked on, and what is tried out. The shot itself is changed by
@@ -54,7 +53,7 @@ export const useDesk = defineStore('desk', () => {
   }
 
   const { planId: _, ...shownAt } = playhead
-  return { session, shot, preview, ...shownAt, ...seen, ...useDrafts({ session, preview }), open, close, goTo }
+  return { session, shot, preview, ...shownAt, ...seen, ...useDrafts({ session, shot, preview }), open, close, goTo }
 })
 
 /** Where one is: the column, the frame, what is selected, and whether it plays. */
@@ -118,7 +117,7 @@ function useSights({ session, shot, preview, contents, ...at }: Sighted) {
 }
 
 /** What is done with a change on its way: done at once, tried out, then taken or dropped. */
-function useDrafts({ session, preview }: Pick<Sighted, 'session' | 'preview'>) {
+function useDrafts({ session, shot, preview }: Pick<Sighted, 'session' | 'shot' | 'preview'>) {
   const drop = (): void => {
     preview.value = null
   }
@@ -126,7 +125,10 @@ function useDrafts({ session, preview }: Pick<Sighted, 'session' | 'preview'>) {
   /** Does commands as one undo step; true when they fitted. */
   function run(...drafts: Draft[]): boolean {
     drop()
-    return session.value?.run(...drafts).ok ?? false
+    const before = shot.value
+    const ok = session.value?.run(...drafts).ok ?? false
+    if (ok && before && session.value) tellGone(before, session.value)
+    return ok
   }
 
   /** Shows what changes would give. Gives the reason where they are refused. */
@@ -143,6 +145,18 @@ function useDrafts({ session, preview }: Pick<Sighted, 'session' | 'preview'>) {
   const take = (): boolean => (preview.value ? run(...preview.value.drafts) : false)
 
   return { run, tryOut, take, drop }
+}
+
+/** Where a pose was removed, that is told, with a way back. */
+function tellGone(before: Shot, session: ShotSession): void {
+  const after = session.shot
+  const words = goneWords(posesGone(before, after))
+  if (!words) return
+  const undo = () => {
+    if (session.shot === after) void session.undo()
+    else tell('The shot has changed since. Undo goes back step by step.')
+  }
+  tell(words, { offers: [{ label: 'Undo', do: undo }] })
 }
 
 /** Opening a shot, hearing of it, and closing it. */
@@ -180,7 +194,7 @@ function useOpening({ session, shot, preview, contents, ...at }: Sighted) {
       stepsChanged,
       savingChanged,
       arrived: () => (counts.arrivals += 1),
-      tell: (t: Told) => toast(t.message, { id: t.message, description: t.detail, duration: TOLD_MS }),
+      tell: (t: Told) => tell(t.message, { detail: t.detail }),
     }
     session.value = markRaw(await (state ? ShotSession.look(id, state, listener) : ShotSession.open(id, listener)))
     begin(session.value.shot)

@@ -13,6 +13,8 @@ const CAPS: Record<string, string> = {
   Control: 'Ctrl',
   $mod: 'Ctrl',
   Backquote: '`',
+  Backslash: '\\',
+  Quote: "'",
   Semicolon: ';',
   Delete: 'Del',
   Backspace: '⌫',

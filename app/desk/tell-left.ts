@@ -1,4 +1,4 @@
-import { toast } from 'vue-sonner'
+import { tell } from '~/ui/messages'
 import type { Preview } from './desk'
 import { useDesk } from './desk'
 
@@ -6,15 +6,16 @@ import { useDesk } from './desk'
 export function tellLeft({ asked, drafts }: Preview): void {
   const desk = useDesk()
   const { shot } = desk
-  toast(`${asked!} was only tried out.`, {
-    id: 'left',
-    action: {
-      label: 'Do it',
-      onClick: () => {
-        // What was tried out was made for the shot as it was.
-        if (desk.shot === shot) desk.run(...drafts)
-        else toast('The shot has changed since. Try it again.', { id: 'left-late' })
+  tell(`${asked!} was only tried out.`, {
+    offers: [
+      {
+        label: 'Do it',
+        do: () => {
+          // What was tried out was made for the shot as it was.
+          if (desk.shot === shot) desk.run(...drafts)
+          else tell('The shot has changed since. Try it again.')
+        },
       },
-    },
+    ],
   })
 }

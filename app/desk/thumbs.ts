@@ -16,14 +16,20 @@ export interface Thumb {
 
 type C = CanvasRenderingContext2D | OffscreenCanvasRenderingContext2D
 
-/**
- * Draws what is on a drawing small, fitted to its figures (or, where something is drawn by hand, the whole picture).
- */
+/** A box of the picture, px of the picture. */
+export interface Box {
+  readonly left: number
+  readonly top: number
+  readonly right: number
+  readonly bottom: number
+}
+
+/** Draws what is on a drawing small, fitted to all that is on it. */
 export function drawThumb(c: C, scene: Scene, { stack, content, ink, width, height }: Thumb): void {
   c.setTransform(1, 0, 0, 1, 0, 0)
   c.fillStyle = scene.shot.paper
   c.fillRect(0, 0, width, height)
-  const box = boxOf(scene, stack, content)
+  const box = contentBox(scene, stack, content)
   const scale = Math.min((width - 6) / (box.right - box.left), (height - 6) / (box.bottom - box.top))
   const [x, y] = [width / 2 - ((box.left + box.right) / 2) * scale, height / 2 - ((box.top + box.bottom) / 2) * scale]
   c.setTransform(scale, 0, 0, scale, x, y)
@@ -32,23 +38,42 @@ export function drawThumb(c: C, scene: Scene, { stack, content, ink, width, heig
   drawLayers(c, [{ column: '', drawing: '', strength: 1, palette, marks }])
 }
 
-function boxOf(scene: Scene, stack: Stack, content: Content) {
+/** Of the picture's height, what a box around a drawing has at least: a dot is not blown up. */
+const LEAST_BOX = 0.16
+const boxes = new WeakMap<Content, { box: Box; strokes: number }>()
+const strokesAtHand = (scene: Scene, content: Content): number =>
+  content.strokes.filter(s => scene.strokeBy(s.hash)).length
+
+/** What is on a drawing, figures and all that is drawn by hand, framed; the whole picture where nothing is. */
+export function contentBox(scene: Scene, stack: Stack, content: Content): Box {
+  const strokes = strokesAtHand(scene, content)
+  const known = boxes.get(content)
+  if (known?.strokes === strokes) return known.box
+  const box = framed(scene, stack, content)
+  boxes.set(content, { box, strokes })
+  return box
+}
+
+function framed(scene: Scene, stack: Stack, content: Content): Box {
   const { width, height } = scene.shot.picture
-  const whole = { left: 0, top: 0, right: width, bottom: height }
-  if (content.strokes.length) return whole
-  const extents = Object.entries(content.poses).flatMap(([id, pose]) => {
-    const subject = stack.subjects[id]!
-    if (subject.kind === 'figure') return [figureExtent(subject.figure, pose)]
-    // What is placed as a whole reaches as far as it is drawn.
-    const hull = marksHull(contentMarks(stack, { poses: { [id]: pose }, strokes: [] }, scene.strokeBy))
-    return boxAround([hull.flatMap(p => [p.x, p.y])]) ?? []
-  })
-  if (!extents.length) return whole
+  const hull = marksHull(contentMarks(stack, content, scene.strokeBy))
+  const figures = Object.entries(content.poses)
+    .filter(([id]) => stack.subjects[id]!.kind === 'figure')
+    .map(([id, pose]) => figureExtent(stack.subjects[id]!.figure, pose))
+  const all = [...figures, ...[boxAround([hull.flatMap(p => [p.x, p.y])])].filter(b => b !== null)]
+  if (!all.length) return { left: 0, top: 0, right: width, bottom: height }
+  const box = {
+    left: Math.min(...all.map(e => e.left)),
+    right: Math.max(...all.map(e => e.right)),
+    top: Math.min(...all.map(e => e.top)),
+    bottom: Math.max(...all.map(e => e.bottom)),
+  }
+  const [dx, dy] = [LEAST_BOX * height - (box.right - box.left), LEAST_BOX * height - (box.bottom - box.top)]
   return {
-    left: Math.min(...extents.map(e => e.left)),
-    right: Math.max(...extents.map(e => e.right)),
-    top: Math.min(...extents.map(e => e.top)),
-    bottom: Math.max(...extents.map(e => e.bottom)),
+    left: box.left - Math.max(0, dx) / 2,
+    right: box.right + Math.max(0, dx) / 2,
+    top: box.top - Math.max(0, dy) / 2,
+    bottom: box.bottom + Math.max(0, dy) / 2,
   }
 }
 
@@ -60,7 +85,7 @@ export function thumbOf(scene: Scene, of: Omit<Thumb, 'content'> & { readonly dr
   const known = made.get(content) ?? new Map<string, { canvas: OffscreenCanvas; strokes: number }>()
   made.set(content, known)
   const key = `${of.width}×${of.height} ${of.ink} ${scene.shot.paper}`
-  const strokes = content.strokes.filter(s => scene.strokeBy(s.hash)).length
+  const strokes = strokesAtHand(scene, content)
   const found = known.get(key)
   if (found?.strokes === strokes) return found.canvas
   const canvas = new OffscreenCanvas(of.width, of.height)

@@ -8,7 +8,7 @@ import { useDesk } from './desk'
 import { tellLeft } from './tell-left'
 
 /** Where a click does not leave what is tried out: where it is tried, and on messages. */
-const TRIES = '[data-tries], [data-sonner-toaster]'
+const TRIES = '[data-tries]'
 
 /** What only what has the focus may be asked for: what Space and Enter press, and arrows move. */
 const isTaken = (e: KeyboardEvent, key: string): boolean =>

@@ -11,7 +11,6 @@ import type { Draft } from '#core/commands'
 import { useDesk } from '~/desk/desk'
 
 const props = defineProps<{ name: string }>()
-const emit = defineEmits<{ done: [] }>()
 const desk = useDesk()
 const input = ref<HTMLInputElement | null>(null)
 const misfits = ref<Misfit[]>([])
@@ -66,7 +65,7 @@ function take(): void {
     if (!isTimed(column)) return []
     return [{ name: 'column.expose', args: { plan: desk.plan!.id, column: column.id, exposures: [...c.exposures] } }]
   })
-  if (desk.run(...drafts)) emit('done')
+  if (desk.run(...drafts)) read.value = null
 }
 </script>
 
@@ -82,14 +81,14 @@ function take(): void {
         class="push-button"
         @click="write"
       >
-        <Download :size="14" />Take out the sheet
+        <Download :size="14" />Export sheet
       </button>
       <button
         type="button"
         class="push-button"
         @click="input?.click()"
       >
-        <Upload :size="14" />Read a sheet in …
+        <Upload :size="14" />Import a sheet …
       </button>
       <input
         ref="input"
@@ -134,7 +133,7 @@ function take(): void {
         class="push-button push-button-main mt-2"
         @click="take"
       >
-        Read it in
+        Import it
       </button>
     </div>
   </section>

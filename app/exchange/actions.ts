@@ -1,4 +1,5 @@
 import type { Action } from '~/desk/action'
+import { useSide } from '~/ui/side'
 import { useExchange } from './store'
 
 /** What comes in and goes out. */
@@ -6,21 +7,23 @@ export const exchangeActions: readonly Action[] = [
   {
     id: 'bring-in',
     after: 'tool-joints',
-    name: 'Bring drawings in: PNG, JPEG, WebP or SVG …',
+    name: 'Import drawings …',
+    hint: 'PNG, JPEG, WebP or SVG',
     group: 'Draw',
     keys: ['Alt+KeyI'],
     can: d => !!d.column,
     do: () => {
-      useExchange().importing = []
+      useExchange().importFiles()
     },
   },
   {
     id: 'hand-off',
-    name: 'Hand off: images or the whole shot …',
+    name: 'Export …',
+    hint: 'images, drawings, the sheet or the whole shot',
     group: 'Shot',
     keys: ['Shift+H'],
     do: () => {
-      useExchange().exporting = true
+      useSide().toggle('export')
     },
   },
 ]

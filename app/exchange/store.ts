@@ -1,15 +1,19 @@
 import { defineStore } from 'pinia'
-import { ref, shallowRef } from 'vue'
+import { shallowRef } from 'vue'
+import { useSide } from '~/ui/side'
 
-/** What comes in and goes out. */
+/** What comes in. */
 export const useExchange = defineStore('exchange', () => {
-  /** Files that are brought in; an empty list asks for some. */
-  const importing = shallowRef<readonly File[] | null>(null)
-  /** The export dialog is open. */
-  const exporting = ref(false)
-  function reset(): void {
-    importing.value = null
-    exporting.value = false
+  /** Files that wait to be imported. */
+  const waiting = shallowRef<readonly File[]>([])
+
+  /** Opens the import of drawings; with files, of these. */
+  function importFiles(files: readonly File[] = []): void {
+    waiting.value = [...waiting.value, ...files]
+    useSide().open = 'import'
   }
-  return { importing, exporting, reset }
+  function reset(): void {
+    waiting.value = []
+  }
+  return { waiting, importFiles, reset }
 })

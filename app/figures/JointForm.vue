@@ -1,58 +1,61 @@
 <script setup lang="ts">
 import { ref } from 'vue'
 
-/** Naming and making the figure whose joints are set. */
+/** Naming and creating the figure whose joints are set. */
 const { count } = defineProps<{ count: number }>()
 const emit = defineEmits<{ back: []; clear: []; make: [name: string] }>()
 const name = ref('Own figure')
+const HINTS = [
+  'Click where its first joint is.',
+  'Click where its next joint is; a limb joins them.',
+  'A new joint hangs on the one touched last.',
+]
 </script>
 
 <template>
   <form
-    class="absolute top-16 left-[60px] z-10 w-[300px] rounded-md border border-edge bg-panel px-2.5 py-2 shadow-lg"
+    class="flex min-w-0 items-center gap-1.5"
     aria-label="A figure from joints"
     @submit.prevent="emit('make', name.trim() || 'Own figure')"
   >
-    <p>
-      {{
-        count === 0
-          ? 'Click where the figure is placed: its first joint.'
-          : count === 1
-            ? 'Click where its next joint is; a limb joins them.'
-            : 'A new joint hangs on the one touched last. Touch a joint to go on from it.'
-      }}
-    </p>
-    <label class="mt-2 flex items-center gap-2"
-      >Name<input
+    <label class="flex items-center gap-1.5"
+      ><span class="@max-[620px]:hidden">Name</span
+      ><input
         v-model="name"
-        class="field h-7 min-w-0 flex-1"
+        aria-label="Name"
+        class="field h-7 w-28 @max-[620px]:w-20"
         maxlength="80"
-        @keydown.esc.stop="emit('clear')"
     /></label>
-    <div class="mt-2 flex gap-1.5">
-      <button
-        type="submit"
-        class="push-button push-button-main"
-        :disabled="count < 2"
-      >
-        Make the figure
-      </button>
-      <button
-        type="button"
-        class="push-button"
-        :disabled="!count"
-        @click="emit('back')"
-      >
-        Last joint back
-      </button>
-      <button
-        type="button"
-        class="push-button"
-        :disabled="!count"
-        @click="emit('clear')"
-      >
-        Clear
-      </button>
-    </div>
+    <button
+      type="submit"
+      class="push-button push-button-main"
+      :disabled="count < 2"
+    >
+      Create figure
+    </button>
+    <button
+      type="button"
+      class="push-button"
+      :disabled="!count"
+      title="Remove the joint that was set last"
+      @click="emit('back')"
+    >
+      Remove last
+    </button>
+    <button
+      type="button"
+      class="push-button @max-[620px]:hidden"
+      :disabled="!count"
+      title="Remove all joints"
+      @click="emit('clear')"
+    >
+      Clear
+    </button>
+    <p
+      class="min-w-0 truncate text-soft"
+      :title="HINTS[Math.min(2, count)]"
+    >
+      {{ HINTS[Math.min(2, count)] }}
+    </p>
   </form>
 </template>

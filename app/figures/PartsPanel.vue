@@ -113,10 +113,7 @@ const copyTo = (some: boolean): void => {
 </script>
 
 <template>
-  <SidePanel
-    beside
-    :title="`Figures and parts of ${desk.column?.name ?? ''}`"
-  >
+  <SidePanel :title="`Figures and parts of ${desk.column?.name ?? ''}`">
     <ul v-if="subjects.length">
       <li
         v-for="s in subjects"
@@ -141,7 +138,7 @@ const copyTo = (some: boolean): void => {
         <button
           type="button"
           class="rounded p-1 hover:bg-wash"
-          :class="{ 'bg-bottle text-on-bottle': table.alone === s.id }"
+          :class="{ 'tool-button-on': table.alone === s.id }"
           :aria-pressed="table.alone === s.id"
           :aria-label="`Work on ${s.name} alone`"
           title="Alone: nothing else of this column is seen"
@@ -229,7 +226,7 @@ const copyTo = (some: boolean): void => {
         v-if="selectedStrokes.length"
         class="mt-1.5 flex flex-wrap items-center gap-1"
       >
-        {{ plural(selectedStrokes.length, 'chosen stroke') }}:<button
+        {{ plural(selectedStrokes.length, 'selected stroke') }}:<button
           v-for="s in parts"
           :key="s.id"
           type="button"
@@ -342,7 +339,7 @@ const copyTo = (some: boolean): void => {
         </button>
       </div>
       <div class="mt-1.5 flex flex-wrap items-center gap-1.5">
-        <span class="text-soft">Copy to the {{ plural(targets.length, 'other drawing') }} of the chosen frames:</span
+        <span class="text-soft">Copy to the {{ plural(targets.length, 'other drawing') }} of the selected frames:</span
         ><button
           type="button"
           class="push-button"

@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { subjectsOf } from '#core/document'
-import CloseButton from '~/ui/CloseButton.vue'
+import SidePanel from '~/desk/SidePanel.vue'
 import PickList from '~/ui/PickList.vue'
 import { computed, onMounted, ref, watch } from 'vue'
-import { onClickOutside } from '@vueuse/core'
 import { Trash2 } from '@lucide/vue'
 import { layBones } from '#core/figure'
 import { isPose, pinnedPoint } from '#core/pass'
@@ -13,9 +12,7 @@ import { passHere } from '~/chart/spans'
 import { newId } from '~/sync/ids'
 import { useDesk } from '~/desk/desk'
 
-const emit = defineEmits<{ close: [] }>()
 const desk = useDesk()
-const panel = ref<HTMLElement | null>(null)
 
 interface Choice {
   value: string
@@ -65,9 +62,7 @@ onMounted(() => {
   const here = desk.drawing && isPose(desk.drawing) ? desk.drawing.id : pass?.from.drawing
   first.value = here ?? poses.value[0]?.id ?? ''
   last.value = pass?.to.drawing ?? first.value
-  panel.value?.querySelector('select')?.focus()
 })
-onClickOutside(panel, () => emit('close'))
 
 const run = computed(() => {
   const [a, b] = [poses.value.findIndex(d => d.id === first.value), poses.value.findIndex(d => d.id === last.value)]
@@ -119,19 +114,8 @@ const off = (p: Pin) => held.value.find(h => h.pin.id === p.id)?.off ?? 0
 </script>
 
 <template>
-  <div
-    ref="panel"
-    role="dialog"
-    tabindex="-1"
-    aria-label="Pins"
-    class="floating-panel absolute right-3 bottom-[135px] w-[340px] p-3"
-    @keydown.esc.stop="emit('close')"
-  >
+  <SidePanel title="Pins">
     <form @submit.prevent="pin">
-      <div class="flex items-baseline justify-between">
-        <h2 class="font-semibold">Pins</h2>
-        <CloseButton @click="emit('close')" />
-      </div>
       <template v-if="parts.length">
         <label class="mt-2 flex items-center gap-2"
           ><span class="w-14 shrink-0">Hold</span
@@ -196,8 +180,8 @@ const off = (p: Pin) => held.value.find(h => h.pin.id === p.id)?.off ?? 0
           <button
             type="button"
             class="rounded p-1 text-soft hover:bg-wash hover:text-graphite"
-            :aria-label="`Take the pin out: ${told(p)}`"
-            title="Take the pin out"
+            :aria-label="`Delete the pin: ${told(p)}`"
+            title="Delete the pin"
             @click="desk.run({ name: 'pin.remove', args: { plan: desk.plan!.id, pin: p.id } })"
           >
             <Trash2 :size="13" />
@@ -205,5 +189,5 @@ const off = (p: Pin) => held.value.find(h => h.pin.id === p.id)?.off ?? 0
         </li>
       </ul>
     </form>
-  </div>
+  </SidePanel>
 </template>

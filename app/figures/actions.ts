@@ -1,7 +1,6 @@
 import type { Action } from '~/desk/action'
 import { useTools } from '~/desk/tools'
 import { useSide } from '~/ui/side'
-import { useFigures } from './store'
 import { mirrorHere, sidedHere, swapHere } from './subjects'
 
 /** Posing and making figures, and what belongs to them. */
@@ -18,7 +17,7 @@ export const figureActions: readonly Action[] = [
   },
   {
     id: 'tool-joints',
-    name: 'Make a figure from joints',
+    name: 'Create a figure from joints',
     group: 'Draw',
     keys: [],
     can: d => !!d.column,
@@ -28,7 +27,8 @@ export const figureActions: readonly Action[] = [
   },
   {
     id: 'swap-sides',
-    name: 'Swap left and right of the figures on this drawing',
+    name: 'Swap left and right',
+    hint: 'of the figures on this drawing',
     group: 'Poses',
     keys: ['Alt+KeyS'],
     can: d => !!d.drawing && sidedHere(d.scene!, d.focus!).length > 0,
@@ -36,7 +36,8 @@ export const figureActions: readonly Action[] = [
   },
   {
     id: 'mirror-figures',
-    name: 'Mirror the figures on this drawing where they stand',
+    name: 'Mirror figures',
+    hint: 'on this drawing, where they stand',
     group: 'Poses',
     keys: ['Alt+KeyM'],
     can: d => !!d.drawing && mirrorHere(d.scene!, d.focus!).length > 0,
@@ -44,7 +45,8 @@ export const figureActions: readonly Action[] = [
   },
   {
     id: 'side-parts',
-    name: 'Figures and named parts of this column …',
+    name: 'Figures and parts …',
+    hint: 'of this column',
     group: 'Draw',
     keys: ['Alt+KeyP'],
     can: d => !!d.column,
@@ -54,12 +56,13 @@ export const figureActions: readonly Action[] = [
   },
   {
     id: 'pin',
-    name: 'Pin a part to its place …',
+    name: 'Pins …',
+    hint: 'a part held in its place',
     group: 'Poses',
     keys: ['Shift+I'],
     can: d => !!d.drawing,
     do: () => {
-      useFigures().pinning = true
+      useSide().toggle('pins')
     },
   },
 ]

@@ -33,7 +33,7 @@ function wordsOf({ subject }: Posed, h: Handle, followed: readonly Point[] | nul
     ? `pull the ${h.name}`
     : subject.figure.stretches
       ? `turn and stretch: ${h.name}`
-      : `turn the ${h.name}`
+      : `rotate the ${h.name}`
 }
 
 /** The handles of the posed figures; the one under the pointer says what it does. */

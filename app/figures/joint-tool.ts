@@ -1,5 +1,5 @@
 import { shallowRef } from 'vue'
-import { toast } from 'vue-sonner'
+import { tell } from '~/ui/messages'
 import type { Joint } from '#core/figure'
 import { figureOf, restPose, SHORTEST_LIMB } from '#core/figure'
 import type { Vec } from '#core/motion'
@@ -54,7 +54,7 @@ export class JointTool {
       if (done) this.clear()
       return done
     } catch (error) {
-      toast((error as Error).message)
+      tell((error as Error).message)
       return false
     }
   }

@@ -18,7 +18,7 @@ const row = computed(() => {
   return side === 'before' ? steps.reverse() : steps
 })
 const look = (step: number) => ghostLook(side, { rank: step, tint: ghosts.rule.tints[side], full: false })
-const unit = computed(() => ({ frame: 'frame', drawing: 'drawing', pose: 'core drawing' })[ghosts.rule.by])
+const unit = computed(() => ({ frame: 'frame', drawing: 'drawing', pose: 'pose' })[ghosts.rule.by])
 const put = (list: number[]): void => {
   ghosts.rule = { ...ghosts.rule, [side]: list }
 }

@@ -1,11 +1,12 @@
 import type { Action } from '~/desk/action'
+import { useSide } from '~/ui/side'
 import { useGhosts } from './store'
 
 /** Which ghosts are seen. */
 export const ghostActions: readonly Action[] = [
   {
     id: 'ghosts',
-    name: 'Ghosts on or off',
+    name: 'Ghosts',
     group: 'Look',
     keys: ['g'],
     do: () => {
@@ -14,7 +15,8 @@ export const ghostActions: readonly Action[] = [
   },
   {
     id: 'ghosts-hide',
-    name: 'No ghosts while the key is held',
+    name: 'Ghosts off',
+    hint: 'while the key is held',
     group: 'Look',
     keys: ['Backquote'],
     do: () => {
@@ -26,16 +28,18 @@ export const ghostActions: readonly Action[] = [
   },
   {
     id: 'ghost-row',
-    name: 'Which ghosts are seen, and how',
+    name: 'Ghosts and flipping …',
+    hint: 'which ghosts are seen, and how one flips',
     group: 'Look',
     keys: ['Alt+KeyG'],
     do: () => {
-      useGhosts().rowOpen = !useGhosts().rowOpen
+      useSide().toggle('ghosts')
     },
   },
   {
     id: 'ghost-pin',
-    name: 'Pin this drawing as a ghost, or take the pin off',
+    name: 'Pin this drawing',
+    hint: 'it is always seen as a ghost; again unpins it',
     group: 'Look',
     keys: ['Shift+Digit0'],
     can: d => !!d.drawing,

@@ -14,7 +14,6 @@ export const useGhosts = defineStore('ghosts', () => {
   rule.value = settingsOf(rule.value)
   /** Drawings that are always seen as ghosts, by stack. */
   const pinned = useRemembered<Record<string, string[]>>('fintro-ghost-pins', {})
-  const rowOpen = ref(false)
   /** Off while a key is held. */
   const hidden = ref(false)
   const pair = shallowRef<GhostPair | null>(null)
@@ -42,7 +41,6 @@ export const useGhosts = defineStore('ghosts', () => {
     on: skipHydrate(on),
     rule: skipHydrate(rule),
     pinned: skipHydrate(pinned),
-    rowOpen,
     hidden,
     pair,
     here,

@@ -101,10 +101,7 @@ onScopeDispose(() => desk.drop())
 </script>
 
 <template>
-  <SidePanel
-    beside
-    title="By numbers"
-  >
+  <SidePanel title="By numbers">
     <form
       class="grid grid-cols-[auto_1fr_auto_1fr] items-center gap-x-2 gap-y-1.5"
       @submit.prevent="take"
@@ -131,7 +128,6 @@ onScopeDispose(() => desk.drop())
         ><input
           v-model="by.mirror"
           type="checkbox"
-          class="accent-bottle"
         />mirror</label
       >
       <span>Scale</span
@@ -165,7 +161,6 @@ onScopeDispose(() => desk.drop())
       ><input
         v-model="table.keepWidth"
         type="checkbox"
-        class="accent-bottle"
       />lines keep their widths</label
     >
     <fieldset class="mt-2 border-t border-edge pt-2">
@@ -175,11 +170,10 @@ onScopeDispose(() => desk.drop())
           v-model="over"
           type="radio"
           value="here"
-          class="accent-bottle"
         />{{
           isEmpty(table.selected)
             ? `everything on drawing ${desk.drawing?.number ?? ''}`
-            : `what is chosen on drawing ${desk.drawing?.number ?? ''}`
+            : `what is selected on drawing ${desk.drawing?.number ?? ''}`
         }}</label
       >
       <label class="mt-1 flex items-center gap-1.5"
@@ -187,8 +181,7 @@ onScopeDispose(() => desk.drop())
           v-model="over"
           type="radio"
           value="range"
-          class="accent-bottle"
-        />all that is on the drawings of the chosen frames ({{ drawings.length }})</label
+        />all that is on the drawings of the selected frames ({{ drawings.length }})</label
       >
       <div
         v-if="over === 'range'"
@@ -239,7 +232,7 @@ onScopeDispose(() => desk.drop())
         :disabled="plain || !good || (over === 'range' && !drawings.length)"
         @click="take"
       >
-        Take it</button
+        Apply</button
       ><button
         type="button"
         class="push-button"

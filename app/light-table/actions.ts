@@ -1,4 +1,4 @@
-import { toast } from 'vue-sonner'
+import { tell } from '~/ui/messages'
 import { plural } from '#core/basic'
 import type { Drawing } from '#core/document'
 import { STILL } from '#core/motion'
@@ -15,23 +15,24 @@ const HELD = {
   blank: 'On a held frame the pen begins a blank drawing.',
   copy: 'On a held frame the pen begins a copy of what is held.',
 }
-const NEXT_HELD = { held: 'blank', blank: 'copy', copy: 'held' } as const
 
 /** Where strokes go. */
 const drawingOn: readonly Action[] = [
   {
     id: 'on-held',
-    name: 'On a held frame: draw on the held drawing, begin a blank one, begin a copy',
+    name: 'What the pen does on a held frame',
+    hint: 'draws on the held drawing, begins a blank one, or a copy',
     group: 'Draw',
     keys: ['Shift+S'],
     do: () => {
-      useLightTable().onHeld = NEXT_HELD[useLightTable().onHeld]
-      toast(HELD[useLightTable().onHeld])
+      useLightTable().nextOnHeld()
+      tell(HELD[useLightTable().onHeld])
     },
   },
   {
     id: 'pen-try',
-    name: 'Try pressure without a tablet: a recorded pen draws a ring',
+    name: 'Try pen pressure',
+    hint: 'without a tablet: a recorded pen draws a ring',
     group: 'Draw',
     keys: [],
     can: d => !!d.column && !d.column.locked && !d.column.hidden,
@@ -53,13 +54,13 @@ const drawingOn: readonly Action[] = [
   },
   {
     id: 'draw-through',
-    name: 'Draw-through: after each stroke to the next drawing',
+    name: 'Next drawing after each stroke',
     group: 'Draw',
     keys: ['Alt+KeyT'],
     do: () => {
-      useLightTable().drawThrough = !useLightTable().drawThrough
-      toast(
-        useLightTable().drawThrough
+      useLightTable().nextAfterStroke = !useLightTable().nextAfterStroke
+      tell(
+        useLightTable().nextAfterStroke
           ? 'After each stroke the playhead goes to the next drawing.'
           : 'The playhead stays after a stroke.',
       )
@@ -80,7 +81,7 @@ const penTools: readonly Action[] = [
   },
   {
     id: 'tool-eraser',
-    name: 'Rubber',
+    name: 'Eraser',
     group: 'Draw',
     keys: ['u'],
     do: () => {
@@ -89,7 +90,8 @@ const penTools: readonly Action[] = [
   },
   {
     id: 'tool-select',
-    name: 'Choose and move what is drawn',
+    name: 'Select and move',
+    hint: 'what is drawn',
     group: 'Draw',
     keys: ['Semicolon'],
     do: () => {
@@ -99,7 +101,8 @@ const penTools: readonly Action[] = [
   {
     id: 'side-reshape',
     after: 'side-parts',
-    name: 'Move, turn and scale drawings by numbers …',
+    name: 'By numbers …',
+    hint: 'move, rotate and scale drawings',
     group: 'Draw',
     keys: [],
     can: d => !!d.drawing,
@@ -138,7 +141,8 @@ function paste(d: Desk, drawings: readonly Drawing[], how: { inPlace: boolean })
 
 const nudgeAction = (way: string, key: string, x: number, y: number): Action => ({
   id: `art-${key.slice('Arrow'.length).toLowerCase()}`,
-  name: `Move what is chosen a little ${way}`,
+  name: `Move selected art ${way}`,
+  hint: 'a little',
   group: 'Draw',
   keys: [`$mod+${key}`],
   repeats: true,
@@ -148,7 +152,7 @@ const nudgeAction = (way: string, key: string, x: number, y: number): Action => 
 const list: readonly Action[] = [
   {
     id: 'art-all',
-    name: 'Choose everything on this drawing',
+    name: 'Select everything on this drawing',
     group: 'Draw',
     keys: ['Alt+KeyA'],
     can: d => !!d.drawing,
@@ -159,19 +163,19 @@ const list: readonly Action[] = [
   },
   {
     id: 'art-copy',
-    name: 'Copy what is chosen of the drawing',
+    name: 'Copy selected art',
     group: 'Draw',
     keys: ['$mod+KeyC'],
     can: selectedHere,
     do: d => {
       const table = useLightTable()
       table.clip = copyArt(d.scene!, d.focus!, table.selected!)
-      toast('Copied. Ctrl V puts it in place on another drawing.')
+      tell('Copied. Ctrl V puts it in place on another drawing.')
     },
   },
   {
     id: 'art-cut',
-    name: 'Cut what is chosen of the drawing',
+    name: 'Cut selected art',
     group: 'Draw',
     keys: ['$mod+KeyX'],
     can: selectedHere,
@@ -183,7 +187,7 @@ const list: readonly Action[] = [
   },
   {
     id: 'art-paste',
-    name: 'Paste in place on this drawing',
+    name: 'Paste art in place',
     group: 'Draw',
     keys: ['$mod+KeyV'],
     can: canPaste,
@@ -191,7 +195,7 @@ const list: readonly Action[] = [
   },
   {
     id: 'art-paste-beside',
-    name: 'Paste beside on this drawing',
+    name: 'Paste art beside',
     group: 'Draw',
     keys: ['$mod+Alt+KeyV'],
     can: canPaste,
@@ -199,18 +203,19 @@ const list: readonly Action[] = [
   },
   {
     id: 'art-paste-range',
-    name: 'Paste in place on all drawings of the chosen frames',
+    name: 'Paste art on all selected drawings',
+    hint: 'in place',
     group: 'Draw',
     keys: [],
     can: d => !!d.drawing && !!useLightTable().clip,
     do: d => {
       const drawings = selectedDrawings(d.focus!)
-      if (paste(d, drawings, { inPlace: true })) toast(`Pasted on ${plural(drawings.length, 'drawing')}.`)
+      if (paste(d, drawings, { inPlace: true })) tell(`Pasted on ${plural(drawings.length, 'drawing')}.`)
     },
   },
   {
     id: 'art-delete',
-    name: 'Delete what is chosen of the drawing',
+    name: 'Delete selected art',
     group: 'Draw',
     keys: ['Delete'],
     can: selectedHere,
@@ -218,7 +223,7 @@ const list: readonly Action[] = [
   },
   {
     id: 'art-mirror',
-    name: 'Mirror what is chosen of the drawing',
+    name: 'Mirror selected art',
     group: 'Draw',
     keys: [],
     can: selectedHere,

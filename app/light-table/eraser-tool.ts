@@ -54,7 +54,7 @@ export class EraserTool {
     }
     if (touched.size && !eraser.parts && drawing.own && !this.sharedPart()) {
       const args = { stack: stack!.id, drawing: drawing.id, strokes: [...touched] }
-      this.desk.tryOut({ name: 'stroke.remove', args }, `Rub out ${plural(touched.size, 'stroke')}`)
+      this.desk.tryOut({ name: 'stroke.remove', args }, `Erase ${plural(touched.size, 'stroke')}`)
     } else this.counts.moves += 1
   }
 

@@ -1,4 +1,4 @@
-import { toast } from 'vue-sonner'
+import { tell } from '~/ui/messages'
 import type { Draft } from '#core/commands'
 import type { Drawing, Subject } from '#core/document'
 import { oneBoneFigure, restPose } from '#core/figure'
@@ -104,8 +104,8 @@ export function strokeOnShared(scene: Scene, focus: Focus, part: string, hash: s
   const pose = contentHere(scene, focus)?.poses[part]
   if (subject?.kind !== 'part' || !subject.strokes) return null
   if (!pose) {
-    toast(`${subject.name} is drawn once, and not on this drawing.`, {
-      description: 'Put it on the drawing by “Figure”, or choose another part.',
+    tell(`${subject.name} is drawn once, and not on this drawing.`, {
+      detail: 'Put it on the drawing by “Figure” (P), or select another part.',
     })
     return null
   }

@@ -1,5 +1,5 @@
 import { shallowRef } from 'vue'
-import { toast } from 'vue-sonner'
+import { tell } from '~/ui/messages'
 import type { Draft } from '#core/commands'
 import type { Vec } from '#core/motion'
 import { contentMarks, roomAround } from '#core/picture'
@@ -98,7 +98,7 @@ export class PencilTool {
     const content = contentHere(scene!, focus!)
     const marks = content ? contentMarks(stack!, content, scene!.strokeBy, seen ?? undefined) : []
     const shape = fillAt(marks, p, roomAround(scene!.shot.picture), pencil.colour)
-    if (typeof shape === 'string') toast(shape)
+    if (typeof shape === 'string') tell(shape)
     else this.put(shape, { under: true })
   }
 
@@ -109,7 +109,7 @@ export class PencilTool {
   private put(stroke: Stroke, { under }: { under?: true } = {}): void {
     const { drawing, column } = this.desk
     const [session, stack] = [this.desk.session!, this.desk.stack!]
-    const { part, drawThrough } = this.table
+    const { part, nextAfterStroke } = this.table
     const shared = part && stack.subjects[part]
     if (shared && shared.kind === 'part' && shared.strokes) {
       const hash = session.strokes.add(stroke)
@@ -123,7 +123,7 @@ export class PencilTool {
     const fix = drawing && !made ? fixOf(this.desk.scene!, this.desk.focus!, drawing) : {}
     const args = { stack: stack.id, drawing: id, strokes: [ref], ...(under ? { under } : {}), ...fix }
     this.desk.run(...(made ? [made] : []), { name: 'stroke.add', args })
-    if (drawThrough && this.desk.column?.id === column!.id) this.goOn()
+    if (nextAfterStroke && this.desk.column?.id === column!.id) this.goOn()
   }
 
   private goOn(): void {

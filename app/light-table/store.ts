@@ -22,8 +22,12 @@ export const useLightTable = defineStore('light-table', () => {
   const eraser = useRemembered<{ parts: boolean; size: number }>('fintro-rub', { parts: true, size: 9 })
   /** What the pen does on a held frame: draws on the held drawing, or begins a new one here. */
   const onHeld = useRemembered<'held' | 'blank' | 'copy'>('fintro-on-held', 'held')
+  /** On to the next of these ways, round and round. */
+  function nextOnHeld(): void {
+    onHeld.value = ({ held: 'blank', blank: 'copy', copy: 'held' } as const)[onHeld.value]
+  }
   /** After each stroke the playhead goes to the next drawing. */
-  const drawThrough = ref(false)
+  const nextAfterStroke = ref(false)
 
   /** What is selected on the drawing under the playhead. */
   const selected = shallowRef<SelectedArt | null>(null)
@@ -41,7 +45,7 @@ export const useLightTable = defineStore('light-table', () => {
 
   function reset(): void {
     selected.value = null
-    drawThrough.value = false
+    nextAfterStroke.value = false
   }
 
   return {
@@ -53,7 +57,8 @@ export const useLightTable = defineStore('light-table', () => {
     asSeen: skipHydrate(asSeen),
     eraser: skipHydrate(eraser),
     onHeld: skipHydrate(onHeld),
-    drawThrough,
+    nextOnHeld,
+    nextAfterStroke,
     selected,
     lasso: skipHydrate(lasso),
     keepWidth: skipHydrate(keepWidth),

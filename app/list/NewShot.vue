@@ -227,7 +227,7 @@ function setSize(w: number, h: number): void {
           class="push-button push-button-main h-8"
           :disabled="!!problem || busy"
         >
-          Make the shot
+          Create shot
         </button>
       </div>
     </form>

@@ -3,7 +3,8 @@ import { plural } from '#core/basic'
 import { computed, onMounted, ref } from 'vue'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { EllipsisVertical, Moon, Plus, Sun, Upload } from '@lucide/vue'
-import { toast } from 'vue-sonner'
+import MessageLine from '~/ui/MessageLine.vue'
+import { tell } from '~/ui/messages'
 import type { ProductionInList, ShotInList } from '#core/document'
 import { feetOfLength, rateLabel } from '#core/time'
 import { newId } from '~/sync/ids'
@@ -37,11 +38,10 @@ const when = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', 
 
 async function away(shot: ShotInList): Promise<void> {
   const response = await fetch(`/api/shots/${shot.id}`, { method: 'DELETE' })
-  if (!response.ok) return void toast('The shot could not be put away.')
+  if (!response.ok) return void tell('The shot could not be deleted.')
   await load()
-  toast(`“${shot.name}” was put away.`, {
-    duration: 12_000,
-    action: { label: 'Take it back', onClick: () => void back(shot.id) },
+  tell(`“${shot.name}” was deleted.`, {
+    offers: [{ label: 'Undo', do: () => void back(shot.id) }],
   })
 }
 async function back(id: string): Promise<void> {
@@ -56,8 +56,8 @@ function read(e: Event): void {
   input.value = ''
   if (!selected) return
   if (selected.size > LIMIT)
-    return void toast('The archive is larger than 512 MB, the most that Fintro reads.', {
-      description: 'Nothing was made.',
+    return void tell('The archive is larger than 512 MB, the most that Fintro reads.', {
+      detail: 'Nothing was created.',
     })
   const request = new XMLHttpRequest()
   request.open('POST', `/api/archive?id=${newId()}`)
@@ -68,18 +68,17 @@ function read(e: Event): void {
   }
   request.onerror = () => {
     reading.value = null
-    toast('The archive did not reach the server.', { description: 'Nothing was made. Try again.' })
+    tell('The archive did not reach the server.', { detail: 'Nothing was created. Try again.' })
   }
   request.onload = () => {
     reading.value = null
     const body = JSON.parse(request.responseText || '{}') as { id?: string; name?: string; detail?: string }
     if (request.status >= 400)
-      return void toast(body.detail ?? 'The archive was refused.', {
-        description: `${selected.name}: nothing was made.`,
-        duration: 12_000,
+      return void tell(body.detail ?? 'The archive was refused.', {
+        detail: `${selected.name}: nothing was created.`,
       })
-    toast(`“${body.name}” was read in.`, {
-      action: { label: 'Open it', onClick: () => void navigateTo(`/shots/${body.id}`) },
+    tell(`“${body.name}” was imported.`, {
+      offers: [{ label: 'Open it', do: () => void navigateTo(`/shots/${body.id}`) }],
     })
     void load()
   }
@@ -88,7 +87,7 @@ function read(e: Event): void {
 </script>
 
 <template>
-  <div class="min-h-full">
+  <div class="flex min-h-full flex-col">
     <header class="on-dark flex h-12 items-center gap-3 bg-bottle px-4 text-on-bottle">
       <img
         src="/fintro.svg"
@@ -108,7 +107,7 @@ function read(e: Event): void {
         />
       </button>
     </header>
-    <main class="mx-auto max-w-5xl px-6 py-8">
+    <main class="mx-auto w-full max-w-5xl px-6 py-8">
       <div class="flex items-center gap-3">
         <h1 class="text-[22px] font-semibold">Shots</h1>
         <div class="ml-auto flex items-center gap-2">
@@ -118,7 +117,7 @@ function read(e: Event): void {
             :disabled="!!reading"
             @click="file?.click()"
           >
-            <Upload :size="14" />Read in an archive
+            <Upload :size="14" />Import archive
           </button>
           <button
             type="button"
@@ -133,7 +132,7 @@ function read(e: Event): void {
             accept=".zip,application/zip"
             class="sr-only"
             tabindex="-1"
-            aria-label="Archive to read in"
+            aria-label="Archive to import"
             @change="read"
           />
         </div>
@@ -177,7 +176,7 @@ function read(e: Event): void {
         class="mt-16 text-center"
       >
         <p class="text-[15px]">No shots yet.</p>
-        <p class="mt-1 text-soft">Make the first one, pose a figure twice, and watch it move.</p>
+        <p class="mt-1 text-soft">Create the first one, pose a figure twice, and watch it move.</p>
         <button
           type="button"
           class="push-button push-button-main mt-4 h-8"
@@ -240,7 +239,7 @@ function read(e: Event): void {
                     :class="{ 'bg-wash': active }"
                     :href="`/api/shots/${s.id}/archive`"
                     download
-                    >Take out the archive</a
+                    >Export archive</a
                   ></MenuItem
                 >
                 <MenuItem v-slot="{ active }"
@@ -264,5 +263,6 @@ function read(e: Event): void {
       :productions="(productions ?? []).map(p => p.name)"
       @close="making = false"
     />
+    <footer class="sticky bottom-0 mt-auto flex border-t border-edge bg-panel px-2"><MessageLine /></footer>
   </div>
 </template>

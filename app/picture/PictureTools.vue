@@ -6,9 +6,9 @@ const hand = useTools()
 const tools = [
   { id: 'pose', name: 'Pose the figure (P)', icon: PersonStanding },
   { id: 'pencil', name: 'Pencil (D)', icon: Pencil },
-  { id: 'eraser', name: 'Rubber (U)', icon: Eraser },
-  { id: 'select', name: 'Choose and move what is drawn (;)', icon: LassoSelect },
-  { id: 'joints', name: 'Make a figure from joints', icon: Waypoints },
+  { id: 'eraser', name: 'Eraser (U)', icon: Eraser },
+  { id: 'select', name: 'Select and move what is drawn (;)', icon: LassoSelect },
+  { id: 'joints', name: 'Create a figure from joints', icon: Waypoints },
   { id: 'path', name: 'Follow points: arcs and travel (Shift P)', icon: Spline },
   { id: 'scale', name: 'Set the scale along something of known height', icon: Ruler },
 ] as const
@@ -16,21 +16,16 @@ const tools = [
 
 <template>
   <div
-    class="absolute top-3 left-3 flex flex-col gap-1"
+    class="flex shrink-0 gap-0.5"
     role="toolbar"
     aria-label="Tools"
-    aria-orientation="vertical"
   >
     <button
       v-for="t in tools"
       :key="t.id"
       type="button"
-      class="grid size-9 place-items-center rounded-md border"
-      :class="
-        hand.tool === t.id
-          ? 'border-bottle bg-bottle text-on-bottle night:border-on-bottle night:border-2'
-          : 'border-edge bg-sheet text-graphite hover:bg-wash'
-      "
+      class="tool-button size-8"
+      :class="{ 'tool-button-on': hand.tool === t.id }"
       :aria-pressed="hand.tool === t.id"
       :aria-label="t.name"
       :title="t.name"
@@ -38,7 +33,7 @@ const tools = [
     >
       <component
         :is="t.icon"
-        :size="18"
+        :size="17"
         :stroke-width="1.8"
       />
     </button>

@@ -4,34 +4,33 @@ import { useElementSize, useEventListener } from '@vueuse/core'
 import { cornersOf } from '#core/figure'
 import type { Vec } from '#core/motion'
 import type { Layer } from '#core/picture'
+import { roomAround } from '#core/picture'
 import { useDesk } from '~/desk/desk'
+import { useContextMenu } from '~/desk/menu'
 import { useTools } from '~/desk/tools'
 import { drawHandles } from '~/figures/draw-handles'
-import JointForm from '~/figures/JointForm.vue'
 import { useGhosts } from '~/ghosts/store'
 import { drawEraser, drawJoints, drawSelected } from '~/light-table/draw-tools'
 import { useLightTable } from '~/light-table/store'
-import ToolStrip from '~/light-table/ToolStrip.vue'
 import { drawArcs, drawMeasure, drawPins } from '~/travel/draw-arcs'
 import { useTravel } from '~/travel/store'
 import { theme } from '~/ui/colours'
 import { usePaintCounts } from '~/ui/paint/counts'
 import type { View } from '~/ui/paint/view'
+import { tell, useMessages } from '~/ui/messages'
 import { usePaint } from '~/ui/usePaint'
 import { useTheme } from '~/ui/useTheme'
 import { drawPenLabel } from './draw-pen-label'
 import { PicturePainter } from './draw-picture'
 import { boxAt, panned, pictureAt, viewOf, zoomed } from './lens'
-import LensBar from './LensBar.vue'
-import PictureStatus from './PictureStatus.vue'
-import PictureTools from './PictureTools.vue'
-import ScaleForm from './ScaleForm.vue'
 import { usePicture } from './store'
 import { ToolBox } from './tool-box'
+import ToolBar from './ToolBar.vue'
 
 const emit = defineEmits<{ files: [files: File[]] }>()
 const [desk, tools, table] = [useDesk(), useTools(), useLightTable()]
 const [counts, ghosts, picture, travel] = [usePaintCounts(), useGhosts(), usePicture(), useTravel()]
+const messages = useMessages()
 const canvas = ref<HTMLCanvasElement | null>(null)
 const frame = ref<HTMLElement | null>(null)
 const size = useElementSize(frame)
@@ -71,6 +70,7 @@ usePaint(
     () => travel.arcs,
     () => picture.lens,
     () => picture.flip,
+    () => [picture.edge, picture.safe],
     path.dragging,
     measure,
     pencil.wet,
@@ -90,7 +90,8 @@ usePaint(
     if (!scene || !focus) return
     const { lens, flip } = picture
     const [rule, wet] = [ghosts.rule, pencil.wet.value]
-    const look = { lens, playing, flip, seen: table.seen, ghosts: ghostsShown.value, rule, wet }
+    const { edge, safe } = picture
+    const look = { edge, safe, lens, playing, flip, seen: table.seen, ghosts: ghostsShown.value, rule, wet }
     const layers = painter.draw(c, scene, focus, look, { box: { width, height }, aids: v => drawAids(c, v) })
     if (pen.value && tools.tool === 'pencil' && !wet.length)
       drawPenLabel(c, focus, boxAt(pen.value, scene.shot.picture, { width, height }, lens), width)
@@ -139,6 +140,11 @@ function drawCorners(c: CanvasRenderingContext2D, v: View): void {
       c.fillRect(v.x + k.at.x * v.scale - 1.25, v.y + k.at.y * v.scale - 1.25, 2.5, 2.5)
 }
 
+function onPaper(p: Vec): boolean {
+  const room = roomAround(desk.shown!.picture)
+  return p.x >= room.x && p.y >= room.y && p.x <= room.x + room.width && p.y <= room.y + room.height
+}
+
 // — the pointer —
 
 let panning: { x: number; y: number } | null = null
@@ -154,8 +160,11 @@ function down(e: PointerEvent): void {
     capture(e)
     panning = { x: e.clientX, y: e.clientY }
   } else if (e.button === 0 && desk.column) {
+    const at = atOf(e)
+    // Beyond the paper nothing is drawn and nothing begun; a figure that reaches there can be taken hold of.
+    if (!onPaper(at.p) && !(toolBox.showsHandles() && poses.handleAt(at.p, at.scale))) return
     capture(e)
-    toolBox.begin(e, atOf(e))
+    toolBox.begin(e, at)
   }
 }
 
@@ -199,13 +208,29 @@ function makeFigure(name: string): void {
   if (joints.make(name)) tools.tool = 'pose'
 }
 
-const popAt = (p: Vec) => {
-  const at = boxAt(p, desk.shown!.picture, box.value, picture.lens)
-  return { left: `${Math.max(8, at.x + 14)}px`, top: `${Math.max(8, at.y - 14)}px` }
-}
+/** What was drawn off its path is asked about in the place for messages. */
+watch(path.asked, asked => {
+  if (!asked) return messages.withdraw('off-path')
+  tell(`Off its path. Make ${asked.number} a breakdown here?`, {
+    asks: 'off-path',
+    closed: () => path.answer({ yes: false }),
+    offers: [
+      { label: 'Breakdown here', do: () => path.answer({ yes: true }) },
+      { label: 'Leave it', do: () => path.answer({ yes: false }) },
+    ],
+  })
+})
 </script>
 
 <template>
+  <ToolBar
+    :joints="joints.joints.value.length"
+    :measure="measure"
+    @back="joints.back()"
+    @clear="joints.clear()"
+    @make="makeFigure"
+    @again="measure = null"
+  />
   <div
     ref="frame"
     class="relative min-h-0 flex-1 overflow-hidden bg-board"
@@ -217,6 +242,7 @@ const popAt = (p: Vec) => {
       role="img"
       :aria-label="`Picture at frame ${desk.workFrame}`"
       :style="{ cursor: tools.tool === 'pose' ? (poses.hovered.value ? 'grab' : 'default') : 'crosshair' }"
+      @contextmenu.stop="useContextMenu().ask($event, 'picture')"
       @pointerdown="down"
       @pointermove="move"
       @pointerup="up"
@@ -226,46 +252,5 @@ const popAt = (p: Vec) => {
       @dragover.prevent
       @drop.prevent="dropFiles"
     />
-    <PictureTools />
-    <PictureStatus />
-    <LensBar :box="box" />
-    <div
-      v-if="path.asked.value"
-      class="absolute z-10 rounded-md border border-edge bg-panel px-2.5 py-2 shadow-lg"
-      role="alertdialog"
-      :aria-label="`Make ${path.asked.value.number} a breakdown?`"
-      :style="popAt(path.asked.value.at)"
-    >
-      <p>Off its path. Make {{ path.asked.value.number }} a breakdown here?</p>
-      <div class="mt-1.5 flex gap-1.5">
-        <button
-          type="button"
-          class="push-button push-button-main"
-          @click="path.answer({ yes: true })"
-        >
-          Breakdown here</button
-        ><button
-          type="button"
-          class="push-button"
-          @click="path.answer({ yes: false })"
-        >
-          Leave it
-        </button>
-      </div>
-    </div>
-    <ToolStrip />
-    <JointForm
-      v-if="tools.tool === 'joints'"
-      :count="joints.joints.value.length"
-      @back="joints.back()"
-      @clear="joints.clear()"
-      @make="makeFigure"
-    />
-    <ScaleForm
-      v-if="tools.tool === 'scale'"
-      :measure="measure"
-      @again="measure = null"
-    />
-    <slot />
   </div>
 </template>

@@ -30,60 +30,56 @@ function set(): void {
 
 <template>
   <form
-    class="absolute right-3 top-3 w-64 rounded-md border border-edge bg-panel px-3 py-2.5 shadow-lg"
+    class="flex min-w-0 items-center gap-2"
+    aria-label="Scale of the shot"
     @submit.prevent="set"
   >
     <p
       v-if="!measure?.done"
-      class="text-soft"
+      class="min-w-0 truncate text-soft"
+      title="Drag along something of known height in the picture."
     >
       Drag along something of known height in the picture.
     </p>
     <template v-else>
-      <label class="flex items-center gap-2"
-        >It is
-        <input
+      <label class="flex items-center gap-1.5"
+        >It is<input
           v-model="metres"
           class="field h-7 w-16 text-right font-mono"
           inputmode="decimal"
           aria-label="Height in metres"
-        />
-        metres high.</label
+        />m high</label
       >
+      <button
+        type="submit"
+        class="push-button push-button-main"
+      >
+        Set the scale</button
+      ><button
+        type="button"
+        class="push-button"
+        @click="emit('again')"
+      >
+        Measure again
+      </button>
       <p
         v-if="fault"
-        class="mt-1 text-signal"
+        class="min-w-0 truncate text-signal"
         role="alert"
+        :title="fault"
       >
         {{ fault }}
       </p>
-      <div class="mt-2 flex gap-1.5">
-        <button
-          type="submit"
-          class="push-button push-button-main"
-        >
-          Set the scale</button
-        ><button
-          type="button"
-          class="push-button"
-          @click="emit('again')"
-        >
-          Again
-        </button>
-      </div>
     </template>
-    <p
-      v-if="desk.shot?.scale"
-      class="mt-2 flex items-center gap-2"
-    >
-      <span class="flex-1">Now {{ desk.shot.scale.metres }} m are {{ Math.round(desk.shot.scale.px) }} px.</span
+    <template v-if="desk.shot?.scale && !measure?.done">
+      <span class="whitespace-nowrap">{{ desk.shot.scale.metres }} m are {{ Math.round(desk.shot.scale.px) }} px</span
       ><button
         type="button"
         class="push-button"
         @click="desk.run({ name: 'shot.scale', args: { scale: null } })"
       >
-        Take it away
+        Delete the scale
       </button>
-    </p>
+    </template>
   </form>
 </template>

@@ -1,4 +1,4 @@
-import { toast } from 'vue-sonner'
+import { tell } from '~/ui/messages'
 import type { Action } from '~/desk/action'
 import type { Desk } from '~/desk/desk'
 import { useTools } from '~/desk/tools'
@@ -7,7 +7,8 @@ import { heldAgainst } from './flip'
 import { actualSize, middleOf, STRAIGHT, turnedBy, zoomed } from './lens'
 import { usePicture } from './store'
 
-const lens = (d: Desk, change: 'in' | 'out' | 'left' | 'right' | 'actual'): void => {
+/** Zooms or rotates the view of the picture about its middle. */
+function changeLens(d: Desk, change: 'in' | 'out' | 'left' | 'right' | 'actual'): void {
   const { picture: size } = d.shown!
   const picture = usePicture()
   const { box } = picture
@@ -21,13 +22,14 @@ const lens = (d: Desk, change: 'in' | 'out' | 'left' | 'right' | 'actual'): void
 /** Flipping, and how the picture lies. */
 export const pictureActions: readonly Action[] = [
   {
-    id: 'rock',
-    name: 'Rock between the neighbouring drawings while the key is held',
+    id: 'flip-neighbours',
+    name: 'Flip',
+    hint: 'between the neighbouring drawings, while the key is held',
     group: 'Look',
     keys: ['Digit9'],
     can: d => !!d.column?.runs.count,
     do: () => {
-      usePicture().flipping = 'rock'
+      usePicture().flipping = 'neighbours'
     },
     release: () => {
       usePicture().flipping = null
@@ -35,7 +37,8 @@ export const pictureActions: readonly Action[] = [
   },
   {
     id: 'flip',
-    name: 'Flip through the chosen drawings while the key is held',
+    name: 'Flip through the selected drawings',
+    hint: 'while the key is held',
     group: 'Look',
     keys: ['Shift+Digit9'],
     can: d => !!d.column?.runs.count,
@@ -48,12 +51,13 @@ export const pictureActions: readonly Action[] = [
   },
   {
     id: 'flip-pinned',
-    name: 'Look at the pinned drawing while the key is held',
+    name: 'Look at the pinned drawing',
+    hint: 'while the key is held',
     group: 'Look',
     keys: ['Digit0'],
     do: d => {
       if (heldAgainst(d.focus!, useGhosts().pinned).length) usePicture().flipping = 'pinned'
-      else toast('No drawing of this column is pinned.', { description: 'Shift 0 pins the one under the playhead.' })
+      else tell('No drawing of this column is pinned.', { detail: 'Shift 0 pins the one under the playhead.' })
     },
     release: () => {
       usePicture().flipping = null
@@ -61,30 +65,32 @@ export const pictureActions: readonly Action[] = [
   },
   {
     id: 'zoom-in',
-    name: 'Picture larger',
+    name: 'Zoom in',
     group: 'Look',
     keys: ['Alt+Equal', 'Alt+Shift+Equal'],
     repeats: true,
-    do: d => lens(d, 'in'),
+    do: d => changeLens(d, 'in'),
   },
   {
     id: 'zoom-out',
-    name: 'Picture smaller',
+    name: 'Zoom out',
     group: 'Look',
     keys: ['Alt+Minus'],
     repeats: true,
-    do: d => lens(d, 'out'),
+    do: d => changeLens(d, 'out'),
   },
   {
     id: 'zoom-actual',
-    name: 'Picture in its actual size',
+    name: 'Actual size',
+    hint: 'one px of the picture on one px of the screen',
     group: 'Look',
     keys: ['Alt+Digit1'],
-    do: d => lens(d, 'actual'),
+    do: d => changeLens(d, 'actual'),
   },
   {
     id: 'zoom-fit',
-    name: 'Fit the whole picture, straight',
+    name: 'Fit',
+    hint: 'the whole picture, straight',
     group: 'Look',
     keys: ['Alt+Digit0'],
     do: () => {
@@ -93,24 +99,47 @@ export const pictureActions: readonly Action[] = [
   },
   {
     id: 'turn-left',
-    name: 'Turn the picture to the left',
+    name: 'Rotate left',
+    hint: 'the picture under the pen',
     group: 'Look',
     keys: ['Alt+Comma'],
     repeats: true,
-    do: d => lens(d, 'left'),
+    do: d => changeLens(d, 'left'),
   },
   {
     id: 'turn-right',
-    name: 'Turn the picture to the right',
+    name: 'Rotate right',
+    hint: 'the picture under the pen',
     group: 'Look',
     keys: ['Alt+Period'],
     repeats: true,
-    do: d => lens(d, 'right'),
+    do: d => changeLens(d, 'right'),
+  },
+  {
+    id: 'frame-edge',
+    name: 'Frame edge',
+    group: 'Look',
+    keys: [],
+    on: () => usePicture().edge,
+    do: () => {
+      usePicture().edge = !usePicture().edge
+    },
+  },
+  {
+    id: 'action-safe',
+    name: 'Action-safe area',
+    group: 'Look',
+    keys: [],
+    on: () => usePicture().safe,
+    do: () => {
+      usePicture().safe = !usePicture().safe
+    },
   },
   {
     id: 'tool-scale',
     after: 'tool-path',
-    name: 'Set the scale along something of known height',
+    name: 'Set the scale',
+    hint: 'along something of known height',
     group: 'Draw',
     keys: [],
     do: () => {

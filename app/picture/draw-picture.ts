@@ -26,6 +26,9 @@ export interface PictureLook {
   readonly rule: GhostSettings
   /** Strokes that are drawn and not in the document yet. */
   readonly wet: readonly Stroke[]
+  /** The edge of the frame, and its part that is safe for action, are drawn. */
+  readonly edge: boolean
+  readonly safe: boolean
 }
 
 const NO_TONES = { ink: '', far: '', paper: '', tone: '', glow: '' }
@@ -55,9 +58,8 @@ export class PicturePainter {
     turn(c, box, look.lens.turn)
     const layers = this.drawPaper(c, scene, focus, look, v)
     if (!look.playing) drawOutside(c, scene, v)
-    c.strokeStyle = t.edge
-    c.lineWidth = 1
-    c.strokeRect(v.x - 0.5, v.y - 0.5, picture.width * v.scale + 1, picture.height * v.scale + 1)
+    if (look.edge || look.playing) strokeFrame(c, picture, v, 1)
+    if (look.safe) strokeFrame(c, picture, v, ACTION_SAFE)
     if (!look.flip) aids(v)
     c.restore()
     return layers
@@ -71,11 +73,11 @@ export class PicturePainter {
     c.save()
     c.translate(v.x, v.y)
     c.scale(v.scale, v.scale)
-    c.fillStyle = paper
-    c.fillRect(0, 0, picture.width, picture.height)
     c.beginPath()
     if (look.playing) c.rect(0, 0, picture.width, picture.height)
     else c.rect(room.x, room.y, room.width, room.height)
+    c.fillStyle = paper
+    c.fill()
     c.clip()
     this.behind.draw(c, layers.slice(0, Math.max(0, active)), room)
     drawGhosts(c, scene, focus, look)
@@ -118,16 +120,33 @@ function drawWet(c: C, s: Stroke): void {
   drawLayers(c, [{ column: '', drawing: '', strength: 1, palette: NO_TONES, marks }])
 }
 
-/** What is parked around the picture is seen faintly: it never goes out. */
+/**
+ * Of the frame's width and height, what is safe for action: 93 % (SMPTE ST 2046-1:2009, for 16:9 pictures; the value is
+ * from memory).
+ */
+const ACTION_SAFE = 0.93
+
+/** The edge of the frame, or of a share of it in its middle. */
+function strokeFrame(c: C, picture: Size, v: View, share: number): void {
+  const [width, height] = [picture.width * v.scale * share, picture.height * v.scale * share]
+  const [x, y] = [v.x + (picture.width * v.scale * (1 - share)) / 2, v.y + (picture.height * v.scale * (1 - share)) / 2]
+  c.strokeStyle = theme().soft
+  c.lineWidth = 1
+  c.setLineDash(share < 1 ? [6, 5] : [])
+  c.strokeRect(x - 0.5, y - 0.5, width + 1, height + 1)
+  c.setLineDash([])
+}
+
+/** The paper around the frame is shaded: what is parked there is not exported. */
 function drawOutside(c: C, scene: Scene, v: View): void {
   const { picture } = scene.shot
   const room = roomAround(picture)
   c.save()
   c.beginPath()
-  c.rect(v.x + room.x * v.scale - 2, v.y + room.y * v.scale - 2, room.width * v.scale + 4, room.height * v.scale + 4)
+  c.rect(v.x + room.x * v.scale, v.y + room.y * v.scale, room.width * v.scale, room.height * v.scale)
   c.rect(v.x, v.y, picture.width * v.scale, picture.height * v.scale)
   c.fillStyle = theme().board
-  c.globalAlpha = 0.55
+  c.globalAlpha = 0.7
   c.fill('evenodd')
   c.restore()
 }

@@ -20,7 +20,7 @@ function exposed(focus: Focus): { drawing: string; first: number; last: number }
 export const thereAndBack = <T>(row: readonly T[]): T[] => [...row, ...row.slice(1, -1).reverse()]
 
 /**
- * The `n` neighbouring drawings that are rocked between: the one under the playhead, first with the one before it, then
+ * The `n` neighbouring drawings that are flipped between: the one under the playhead, first with the one before it, then
  * the one after, then the next ones out; at an end more from the other side.
  */
 export function neighbours(count: number, here: number, n: number): number[] {
@@ -29,8 +29,8 @@ export function neighbours(count: number, here: number, n: number): number[] {
   return Array.from({ length: most }, (_, i) => first + i)
 }
 
-/** The drawings rocked between, from the one shown on, there and back. */
-export function rocked(focus: Focus, n: number): string[] {
+/** The drawings flipped between, from the one shown on, there and back. */
+export function flippedAround(focus: Focus, n: number): string[] {
   const row = exposed(focus)
   const at = row.findLastIndex(x => x.first <= focus.workFrame)
   const around = neighbours(row.length, Math.max(0, at), n).map(i => row[i]!.drawing)
@@ -43,11 +43,11 @@ export function rocked(focus: Focus, n: number): string[] {
 /** The drawings of the selected frames in order, over and over; those around the playhead where none are selected. */
 export function flippedThrough(focus: Focus): string[] {
   const s = focus.selection
-  if (!s || s.column !== focus.column?.id) return rocked(focus, 5)
+  if (!s || s.column !== focus.column?.id) return flippedAround(focus, 5)
   const inside = exposed(focus)
     .filter(x => x.first <= s.last && x.last >= s.first && (!s.drawing || x.drawing === s.drawing))
     .map(x => x.drawing)
-  return inside.length > 1 ? inside : rocked(focus, 5)
+  return inside.length > 1 ? inside : flippedAround(focus, 5)
 }
 
 /** The drawing pinned last in the stack of the column: it is looked at while the key is held. */

@@ -44,6 +44,6 @@ it('moves as far on the screen as the hand does, also when turned', () =>
     }),
   ))
 it('fits, and shows its actual size', () => {
-  expect(viewOf(picture, box, STRAIGHT).scale).toBeCloseTo(612 / 1920, 9)
+  expect(viewOf(picture, box, STRAIGHT).scale).toBeCloseTo((700 - 12) / 1920, 9)
   expect(viewOf(picture, box, actualSize(picture, box)).scale).toBeCloseTo(1, 9)
 })

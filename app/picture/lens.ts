@@ -1,5 +1,5 @@
 import type { Vec } from '#core/motion'
-import type { View } from '~/ui/paint/view'
+import type { View } from '../ui/paint/view'
 
 /**
  * How the picture lies under the pen, apart from being fitted: larger by `zoom`, shifted by x and y (px of the screen),
@@ -20,14 +20,20 @@ export interface Size {
 
 const [LEAST, MOST] = [0.1, 16]
 
-/** The scale at which the whole picture is seen beside the tools. */
+/** What is left free around the frame when it fits, px. */
+export const AROUND_FRAME = 6
+
+/** The scale at which the whole frame is seen. */
 const fitOf = (picture: Size, box: Size): number =>
-  Math.min((box.width - 88) / picture.width, (box.height - 28) / picture.height)
+  Math.max(
+    0.01,
+    Math.min((box.width - 2 * AROUND_FRAME) / picture.width, (box.height - 2 * AROUND_FRAME) / picture.height),
+  )
 
 /** Where the picture lies in its box before it is turned; the middle of the box is what it turns about. */
 export function viewOf(picture: Size, box: Size, lens: Lens): View {
   const scale = fitOf(picture, box) * lens.zoom
-  const [cx, cy] = [60 + (box.width - 76) / 2 + lens.x, box.height / 2 + lens.y]
+  const [cx, cy] = [box.width / 2 + lens.x, box.height / 2 + lens.y]
   return { scale, x: cx - (picture.width * scale) / 2, y: cy - (picture.height * scale) / 2 }
 }
 

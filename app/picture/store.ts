@@ -9,12 +9,14 @@ export const usePicture = defineStore('picture', () => {
   const lens = shallowRef<Lens>(STRAIGHT)
   /** The size of the box that the picture is seen in, px of the screen. */
   const box = shallowRef({ width: 0, height: 0 })
-  /** A drawing that is looked at instead of the one on the frame, while rocking or flipping. */
+  /** A drawing that is looked at instead of the one on the frame, while flipping. */
   const flip = shallowRef<string | null>(null)
   /** What is flipped through while a key is held. */
-  const flipping = ref<'rock' | 'selection' | 'pinned' | null>(null)
-  /** How many neighbours are rocked between, and how many drawings a second are shown then. */
-  const rock = useRemembered<{ n: number; speed: number }>('fintro-rock', { n: 2, speed: 4 })
+  const flipping = ref<'neighbours' | 'selection' | 'pinned' | null>(null)
+
+  /** Whether the edge of the frame is drawn on the paper, and the part of it that is safe for action. */
+  const edge = useRemembered('fintro-frame-edge', true)
+  const safe = useRemembered('fintro-action-safe', false)
 
   function reset(): void {
     lens.value = STRAIGHT
@@ -22,5 +24,5 @@ export const usePicture = defineStore('picture', () => {
     flipping.value = null
   }
 
-  return { lens, box, flip, flipping, rock: skipHydrate(rock), reset }
+  return { lens, box, flip, flipping, edge: skipHydrate(edge), safe: skipHydrate(safe), reset }
 })

@@ -1,5 +1,5 @@
 import { computed, shallowRef } from 'vue'
-import { toast } from 'vue-sonner'
+import { tell } from '~/ui/messages'
 import type { Vec } from '#core/motion'
 import { distance } from '#core/motion'
 import { useDesk } from '~/desk/desk'
@@ -156,10 +156,9 @@ export class ToolBox {
   private mayWork(): boolean {
     if (this.workable.value) return true
     const { column } = this.desk
-    toast(
-      `The column ${column?.name ?? ''} is ${column?.locked ? 'locked' : 'hidden'}: nothing can be changed on it.`,
-      { description: 'Click its head twice to change that.' },
-    )
+    tell(`The column ${column?.name ?? ''} is ${column?.locked ? 'locked' : 'hidden'}: nothing can be changed on it.`, {
+      detail: 'The buttons under its head change that.',
+    })
     return false
   }
 }

@@ -1,8 +1,9 @@
 import { onScopeDispose, watch } from 'vue'
 import { useIntervalFn } from '@vueuse/core'
 import { useDesk } from '~/desk/desk'
+import { useFlipping } from '~/desk/flipping'
 import { useGhosts } from '~/ghosts/store'
-import { flippedThrough, heldAgainst, rocked } from './flip'
+import { flippedThrough, heldAgainst, flippedAround } from './flip'
 import { usePicture } from './store'
 
 /** Shows the drawings of a flip one after another for as long as it lasts; the playhead stays where it is. */
@@ -10,7 +11,8 @@ export function useFlip(): void {
   const [desk, picture, ghosts] = [useDesk(), usePicture(), useGhosts()]
   let row: string[] = []
   let at = 0
-  const every = () => 1000 / picture.rock.speed
+  const flipping = useFlipping()
+  const every = () => 1000 / flipping.speed
   const { pause, resume } = useIntervalFn(
     () => {
       at = (at + 1) % row.length
@@ -22,7 +24,7 @@ export function useFlip(): void {
   const rowFor = (how: NonNullable<typeof picture.flipping>): string[] => {
     const focus = desk.focus!
     if (how === 'pinned') return heldAgainst(focus, ghosts.pinned)
-    return how === 'selection' ? flippedThrough(focus) : rocked(focus, picture.rock.n)
+    return how === 'selection' ? flippedThrough(focus) : flippedAround(focus, flipping.n)
   }
   watch(
     () => picture.flipping,

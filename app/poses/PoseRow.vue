@@ -1,149 +1,126 @@
 <script setup lang="ts">
 import ToggleButton from '~/ui/ToggleButton.vue'
 import { plural } from '#core/basic'
-import { computed, ref, watch } from 'vue'
+import { computed, nextTick, ref, watch } from 'vue'
 import { useElementSize } from '@vueuse/core'
-import { Plus } from '@lucide/vue'
-import { figureExtent, contentMarks, paletteOf } from '#core/picture'
+import { Plus, ZoomIn, ZoomOut } from '@lucide/vue'
+import { paletteOf } from '#core/picture'
 import { isPose } from '#core/pass'
 import { exposedDrawings } from '#core/sheet'
 import { perSecond } from '#core/time'
-import { drawLayers } from '~/ui/paint/draw-picture'
 import { refOf } from '#core/commands'
 import { planAndColumn } from '~/desk/drafts'
-import { theme } from '~/ui/colours'
-import PoseRowPlayhead from './PoseRowPlayhead.vue'
 import { useDesk } from '~/desk/desk'
+import { useContextMenu } from '~/desk/menu'
 import { usePaint } from '~/ui/usePaint'
 import { useTheme } from '~/ui/useTheme'
 import { usePaintCounts } from '~/ui/paint/counts'
-import { cardsBetween } from './cards'
+import type { LaidCard } from './cards'
+import { cardsBetween, exposesPoses, fitting, layCards } from './cards'
+import { drawCards } from './draw-cards'
+import PoseRowPlayhead from './PoseRowPlayhead.vue'
+import PoseTimeBar from './PoseTimeBar.vue'
 import { usePoses } from './store'
 import { useSide } from '~/ui/side'
 
-const emit = defineEmits<{ add: [] }>()
+/** The row of poses, `high` px with its time bar. */
+const { high } = defineProps<{ high: number }>()
 const desk = useDesk()
 const painted = usePaintCounts()
 const poses = usePoses()
 const side = useSide()
+const menu = useContextMenu()
 const strip = ref<HTMLElement | null>(null)
 const canvas = ref<HTMLCanvasElement | null>(null)
 const { width } = useElementSize(strip)
-const HIGH = 84
+const scrolled = ref(0)
 
 const span = computed(() => Math.max(desk.shown?.length ?? 1, desk.column?.runs.frames ?? 1))
-/**
- * Narrower than this a frame cannot be told from the next: a longer shot is shown by the page that the playhead is on.
- */
-const LEAST_PX = 4
-const pxPerFrame = computed(() => Math.max(LEAST_PX, width.value / span.value))
-const dragging = ref(false)
-const from = ref(1)
-watch(
-  [() => desk.workFrame, width, span],
-  () => {
-    const page = Math.max(1, Math.floor(width.value / pxPerFrame.value))
-    if (!dragging.value) from.value = page >= span.value ? 1 : Math.floor((desk.workFrame - 1) / page) * page + 1
-  },
-  { immediate: true },
-)
-const until = computed(() => from.value + Math.ceil(width.value / pxPerFrame.value))
+/** Longer shots are shown by the page that the playhead is on, frames. */
+const PAGE = 1500
+const from = computed(() => (span.value > PAGE ? Math.floor((desk.workFrame - 1) / PAGE) * PAGE + 1 : 1))
+const until = computed(() => Math.min(span.value, from.value + PAGE - 1) + 1)
+/** A card is at least so wide, and so far from the next, px. */
+const [LEAST, GAP] = [58, 3]
+const zoom = ref(1)
+const [LEAST_ZOOM, MOST_ZOOM] = [1, 24]
+const zoomBy = (by: number): void => {
+  zoom.value = Math.max(LEAST_ZOOM, Math.min(MOST_ZOOM, zoom.value * by))
+}
 
-/** The exposures of poses in sight, each as wide as the time until the next pose. */
+/** The exposures of poses, each as wide as the time until the next pose, with a least width. */
 const cards = computed(() => (desk.scene ? cardsBetween(desk.scene, desk.focus!, from.value, until.value) : []))
-const exposesPose = computed(
-  () => desk.column && [...exposedDrawings(desk.column.runs).keys()].some(d => isPose(desk.stack!.drawings[d])),
+/** A frame is seen at least so wide where cards are so many that they do not fit, px. */
+const LEAST_PX = 2
+const fit = computed(() =>
+  fitting(cards.value, width.value, { from: from.value, until: until.value, least: LEAST, gap: GAP }),
 )
+const pxPerFrame = computed(() => Math.max(LEAST_PX, fit.value) * zoom.value)
+const row = computed(() =>
+  layCards(cards.value, { from: from.value, until: until.value, px: pxPerFrame.value, least: LEAST, gap: GAP }),
+)
+const wide = computed(() => Math.max(width.value, row.value.width))
+const inSight = computed(() => {
+  const [left, right] = [scrolled.value - 40, scrolled.value + width.value + 40]
+  return row.value.cards.filter(c => c.x + c.width > left && c.x < right)
+})
+const exposesPose = computed(() => !!desk.focus && exposesPoses(desk.focus))
+const cardHigh = computed(() => Math.max(30, high - 14))
 const counts = computed(() => {
   const ds = Object.values(desk.stack?.drawings ?? {})
-  const core = ds.filter(isPose).length
+  const all = ds.filter(isPose).length
   const exposed = exposedDrawings(desk.column!.runs).size
   const seconds = Math.max(1, desk.column!.runs.frames) / perSecond(desk.shown!.rate)
-  return `${plural(core, 'pose')} · ${plural(ds.length - core, 'in-between')} · ${(exposed / seconds).toFixed(1)} drawings a second`
+  return `${plural(all, 'pose')} · ${plural(ds.length - all, 'in-between')} · ${(exposed / seconds).toFixed(1)} drawings a second`
 })
 const spares = computed(() => {
   const exposed = exposedDrawings(desk.column!.runs)
   return Object.values(desk.stack?.drawings ?? {}).filter(d => !exposed.has(d.id))
 })
-const current = computed(() => cards.value.find(c => desk.workFrame >= c.start && desk.workFrame < c.end)?.start)
+const current = computed(() => row.value.cards.find(c => desk.workFrame >= c.start && desk.workFrame < c.end))
 
-usePaint(canvas, [() => desk.shown, cards, width, () => painted.arrivals, useTheme().name], (c, w, h) => {
-  c.clearRect(0, 0, w, h)
-  if (!desk.stack || !desk.column) return
-  const t = theme()
-  const palette = paletteOf(desk.column.ink, desk.shown!.paper)
-  for (const card of cards.value) {
-    const [x, cardWidth] = [
-      (card.start - from.value) * pxPerFrame.value,
-      (card.end - card.start) * pxPerFrame.value - 3,
-    ]
-    c.fillStyle = desk.shown!.paper
-    c.fillRect(x, 0, cardWidth, HIGH)
-    if (card.state === 'empty') {
-      c.strokeStyle = t.soft
-      c.setLineDash([4, 3])
-      c.strokeRect(x + 5, 18, Math.max(1, cardWidth - 10), HIGH - 36)
-      c.setLineDash([])
-      continue
-    }
-    const content = desk.scene!.contents.of(desk.scene!, desk.stack, card.drawing)
-    const extents = Object.entries(content.poses).map(([id, pose]) =>
-      figureExtent(desk.stack!.subjects[id]!.figure, pose),
-    )
-    const box = extents.length
-      ? {
-          left: Math.min(...extents.map(e => e.left)),
-          right: Math.max(...extents.map(e => e.right)),
-          top: Math.min(...extents.map(e => e.top)),
-          bottom: Math.max(...extents.map(e => e.bottom)),
-        }
-      : { left: 0, top: 0, right: desk.shown!.picture.width, bottom: desk.shown!.picture.height }
-    const scale = Math.min((HIGH - 22) / (box.bottom - box.top), 0.16)
-    c.save()
-    c.beginPath()
-    c.rect(x, 0, cardWidth, HIGH)
-    c.clip()
-    c.translate(x + cardWidth / 2, HIGH - 12)
-    c.scale(scale, scale)
-    c.translate(-(box.left + box.right) / 2, -box.bottom)
-    drawLayers(c, [
-      {
-        column: '',
-        drawing: '',
-        strength: 1,
-        palette,
-        marks: contentMarks(desk.stack, content, desk.scene!.strokeBy),
-      },
-    ])
-    c.restore()
-  }
+/** The card of the playhead is in sight. */
+watch([() => current.value?.run, () => current.value?.x, width], async () => {
+  const card = current.value
+  await nextTick()
+  const el = strip.value
+  if (!card || !el || dragging.value) return
+  if (card.x < el.scrollLeft) el.scrollLeft = card.x
+  else if (card.x + card.width > el.scrollLeft + width.value) el.scrollLeft = card.x + card.width - width.value
 })
 
+usePaint(
+  canvas,
+  [() => desk.shown, inSight, scrolled, width, cardHigh, () => painted.arrivals, useTheme().name],
+  (c, w) => {
+    if (!desk.stack || !desk.column || !desk.scene) return
+    const palette = paletteOf(desk.column.ink, desk.shown!.paper)
+    const look = { stack: desk.stack, palette, high: cardHigh.value, scrolled: scrolled.value, width: w }
+    drawCards(c, desk.scene, inSight.value, look)
+  },
+)
+
 // — dragging a pose in time; what lies between goes along —
-let grabbed: { card: (typeof cards.value)[number]; x: number; scale: number } | null = null
-function down(e: PointerEvent, card: (typeof cards.value)[number]): void {
+let grabbed: { card: LaidCard; x: number; scale: number } | null = null
+const dragging = ref(false)
+function down(e: PointerEvent, card: LaidCard): void {
   if (e.button !== 0) return
   grabbed = { card, x: e.clientX, scale: pxPerFrame.value }
   ;(e.currentTarget as HTMLElement).setPointerCapture(e.pointerId)
 }
 function move(e: PointerEvent): void {
-  if (!grabbed) return
+  if (!grabbed || !exposesPose.value) return
   const delta = Math.round((e.clientX - grabbed.x) / grabbed.scale)
   if (!dragging.value && Math.abs(e.clientX - grabbed.x) < 4) return
   dragging.value = true
   if (!delta) return desk.drop()
+  const { card } = grabbed
+  const run = refOf({ run: { id: card.run, again: card.again }, start: card.start })
   const why = desk.tryOut(
-    {
-      name: 'pose.move',
-      args: {
-        ...planAndColumn(desk.scene!, desk.focus!),
-        run: refOf({ run: { id: grabbed.card.run, again: grabbed.card.again }, start: grabbed.card.start }),
-        delta,
-      },
-    },
-    `Pose ${grabbed.card.number}: frame ${grabbed.card.start} → ${grabbed.card.start + delta}; what lies between goes along.`,
+    { name: 'pose.move', args: { ...planAndColumn(desk.scene!, desk.focus!), run, delta } },
+    `Pose ${card.number}: frame ${card.start} → ${card.start + delta}; what lies between goes along.`,
   )
-  if (!why) desk.goTo(grabbed.card.start + delta)
+  if (!why) desk.goTo(card.start + delta)
 }
 function up(): void {
   if (grabbed && !dragging.value) desk.goTo(grabbed.card.start)
@@ -151,149 +128,180 @@ function up(): void {
   grabbed = null
   dragging.value = false
 }
+const told = ({ number, role, start, held, state }: LaidCard): string =>
+  `${exposesPose.value ? 'Pose' : 'Drawing'} ${number}, ${role}, frame ${start}, held ${held}` +
+  (state === 'empty' ? ', empty' : '')
 function expose(drawing: string): void {
   desk.run({
     name: 'run.expose',
     args: { ...planAndColumn(desk.scene!, desk.focus!), drawing, at: null, frames: desk.column!.step },
   })
 }
+function wheel(e: WheelEvent): void {
+  if (e.ctrlKey || e.metaKey) return zoomBy(Math.exp(-e.deltaY / 300))
+  if (strip.value) strip.value.scrollLeft += e.deltaX || e.deltaY
+}
 </script>
 
 <template>
   <section
-    class="border-t border-edge bg-panel px-3 pt-2 pb-3"
+    class="@container shrink-0 border-t border-edge bg-panel px-2 pt-1 pb-1.5"
     aria-label="Poses"
   >
-    <div class="flex h-7 items-center gap-3">
+    <div class="flex h-8 items-center gap-2">
       <h2 class="font-semibold">Poses</h2>
       <span
         v-if="desk.column"
-        class="truncate text-soft"
+        class="min-w-0 truncate text-soft"
+        :title="counts"
         >{{ counts }}</span
       >
       <span
         v-if="spares.length"
-        class="flex items-center gap-1 text-soft"
-        >· not exposed:
+        class="flex shrink-0 items-center gap-1 text-soft"
+        ><span class="hidden @min-[640px]:inline">· not exposed:</span>
         <button
-          v-for="d in spares.slice(0, 6)"
+          v-for="d in spares.slice(0, 4)"
           :key="d.id"
           type="button"
           class="rounded border border-dashed border-edge px-1.5 font-mono text-[11.5px] text-graphite hover:bg-wash"
-          :title="`Expose ${d.number} after the last drawing`"
+          :title="`Not exposed. Expose ${d.number} after the last drawing`"
           @click="expose(d.id)"
         >
           {{ d.number }}
         </button>
-        <span v-if="spares.length > 6">and {{ spares.length - 6 }} more</span>
+        <span v-if="spares.length > 4">+{{ spares.length - 4 }}</span>
       </span>
-      <label
-        class="ml-auto shrink-0 flex items-center gap-1 text-soft"
-        :class="{ 'text-graphite': poses.newAt.every }"
-        title="New poses (N, C) come so many frames after the last begins, instead of at the playhead (Shift U)"
-        ><input
-          v-model="poses.newAt.every"
-          type="checkbox" />every<input
-          v-model.number="poses.newAt.n"
-          type="number"
-          min="1"
-          max="999"
-          class="field h-7 w-12 px-1.5"
-          aria-label="Frames from one new pose to the next"
-          @change="poses.newAt.n = Math.max(1, Math.min(999, Math.round(poses.newAt.n) || 1))"
-      /></label>
+      <span class="ml-auto flex shrink-0">
+        <button
+          type="button"
+          class="push-button rounded-r-none px-1.5"
+          :disabled="zoom <= LEAST_ZOOM"
+          aria-label="Zoom the poses out"
+          title="Zoom the poses out (Ctrl and the wheel)"
+          @click="zoomBy(1 / 1.5)"
+        >
+          <ZoomOut :size="13" /></button
+        ><button
+          type="button"
+          class="push-button rounded-l-none border-l-0 px-1.5"
+          :disabled="zoom >= MOST_ZOOM"
+          aria-label="Zoom the poses in"
+          title="Zoom the poses in (Ctrl and the wheel)"
+          @click="zoomBy(1.5)"
+        >
+          <ZoomIn :size="13" />
+        </button>
+      </span>
       <ToggleButton
         class="px-2"
         :on="side.open === 'tray'"
         title="The tray: all drawings of the column (Shift K)"
-        @click="side.open = side.open === 'tray' ? null : 'tray'"
+        @click="side.toggle('tray')"
       >
         Tray
       </ToggleButton>
       <ToggleButton
         class="px-2"
         :on="side.open === 'poses'"
-        title="Spread the poses in time, or act them out (Shift G)"
-        @click="side.open = side.open === 'poses' ? null : 'poses'"
+        title="Time the poses: spread them in time, or act them out (Shift G)"
+        @click="side.toggle('poses')"
       >
-        In time …
+        Time …
       </ToggleButton>
-      <button
-        type="button"
-        class="push-button"
+      <ToggleButton
+        class="px-2"
+        :on="side.open === 'new-pose'"
         :title="
           poses.newAt.every
-            ? `Add a pose (A); N and C put one ${poses.newAt.n} frames after the last`
-            : 'Add a pose (A)'
+            ? `Add a pose … (A); N and C put one ${poses.newAt.n} frames after the last`
+            : 'Add a pose … (A)'
         "
-        @click="emit('add')"
+        @click="side.toggle('new-pose')"
       >
-        <Plus :size="14" />Add a pose
-      </button>
+        <Plus :size="14" />Pose
+      </ToggleButton>
     </div>
     <div
       ref="strip"
-      class="relative mt-1.5 overflow-x-clip"
-      :style="{ height: `${HIGH}px` }"
+      class="relative overflow-x-auto overflow-y-hidden"
+      :style="{ height: `${high}px`, scrollbarWidth: 'none' }"
+      @scroll="scrolled = ($event.target as HTMLElement).scrollLeft"
+      @wheel.prevent="wheel"
     >
-      <canvas
-        ref="canvas"
-        class="pointer-events-none absolute inset-0"
-        aria-hidden="true"
-      />
-      <button
-        v-for="card in cards"
-        :key="card.start"
-        type="button"
-        class="absolute top-0 touch-none rounded-sm border bg-transparent text-left"
-        :class="current === card.start ? 'border-2 border-signal' : 'border-edge hover:border-graphite'"
-        :style="{
-          left: `${(card.start - from) * pxPerFrame}px`,
-          width: `${Math.max(6, (card.end - card.start) * pxPerFrame - 3)}px`,
-          height: `${HIGH}px`,
-          cursor: dragging ? 'grabbing' : 'grab',
-        }"
-        :aria-label="`Pose ${card.number}, ${card.role}, frame ${card.start}, held ${card.held}${card.state === 'empty' ? ', empty' : ''}`"
-        :aria-current="current === card.start"
-        :title="`${card.role} ${card.number} on frame ${card.start}. Drag to move it in time.`"
-        @pointerdown="down($event, card)"
-        @pointermove="move"
-        @pointerup="up"
-        @pointercancel="up"
-        @keydown.enter.prevent="desk.goTo(card.start)"
-      >
-        <span
-          v-if="(card.end - card.start) * pxPerFrame > card.number.length * 7 + 5"
-          class="absolute bottom-0.5 left-1 font-mono text-[11px] font-semibold"
-          :class="card.role === 'breakdown' ? 'text-[#1f5aa8] underline' : 'text-[#1d2824]'"
-          >{{ card.number }}</span
-        >
-        <span
-          v-if="(card.end - card.start) * pxPerFrame > 56"
-          class="absolute right-1 bottom-0.5 text-[10.5px] text-[#5a6862]"
-          >{{ card.end - card.start }} f</span
-        >
-      </button>
       <div
-        v-if="!exposesPose"
-        class="absolute inset-0 grid place-items-center rounded border border-dashed border-edge text-soft"
+        class="relative"
+        :style="{ width: `${wide}px`, height: `${cardHigh}px` }"
       >
-        <span
-          >No pose in this column yet.
-          <button
-            type="button"
-            class="font-medium text-ledger underline"
-            @click="emit('add')"
-          >
-            Add the first one
-          </button>
-          (A), place a figure, or draw on the picture (D).</span
+        <div
+          class="sticky left-0"
+          :style="{ width: `${width}px`, height: `${cardHigh}px` }"
         >
+          <canvas
+            ref="canvas"
+            class="pointer-events-none absolute inset-0"
+            aria-hidden="true"
+          />
+        </div>
+        <button
+          v-for="card in inSight"
+          :key="card.start"
+          type="button"
+          class="absolute top-0 touch-none rounded-sm border bg-transparent text-left"
+          :class="current === card ? 'border-2 border-signal' : 'border-edge hover:border-graphite'"
+          :style="{
+            left: `${card.x}px`,
+            width: `${card.width}px`,
+            height: `${cardHigh}px`,
+            cursor: dragging ? 'grabbing' : exposesPose ? 'grab' : 'pointer',
+          }"
+          :aria-label="told(card)"
+          :aria-current="current === card"
+          :title="`${card.role} ${card.number} on frame ${card.start}.${exposesPose ? ' Drag to move it in time.' : ''}`"
+          @contextmenu.stop="(desk.goTo(card.start), menu.ask($event, 'card'))"
+          @pointerdown="down($event, card)"
+          @pointermove="move"
+          @pointerup="up"
+          @pointercancel="up"
+          @keydown.enter.prevent="desk.goTo(card.start)"
+        >
+          <span
+            class="absolute bottom-0.5 left-1 font-mono text-[11px] font-semibold"
+            :class="card.role === 'breakdown' ? 'text-[#1f5aa8] underline' : 'text-[#1d2824]'"
+            >{{ card.number }}</span
+          >
+          <span class="absolute right-1 bottom-0.5 text-[10.5px] text-[#5a6862]">{{ card.end - card.start }} f</span>
+        </button>
+        <div
+          v-if="!cards.length"
+          class="absolute inset-0 grid place-items-center rounded border border-dashed border-edge text-soft"
+        >
+          <span
+            >No pose in this column yet.
+            <button
+              type="button"
+              class="font-medium text-ledger underline"
+              @click="side.open = 'new-pose'"
+            >
+              Add the first one
+            </button>
+            (A), place a figure, or draw on the picture (D).</span
+          >
+        </div>
+        <PoseRowPlayhead
+          v-if="width"
+          :x-of="row.xOf"
+        />
       </div>
-      <PoseRowPlayhead
-        v-if="width"
-        :px-per-frame="pxPerFrame"
+      <PoseTimeBar
+        v-if="width && cards.length"
+        class="sticky left-0"
+        :row="row"
         :from="from"
+        :until="until"
+        :width="width"
+        :scrolled="scrolled"
+        @scroll-to="strip!.scrollLeft = $event"
       />
     </div>
   </section>

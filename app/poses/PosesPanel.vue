@@ -141,7 +141,8 @@ function useLength(beats: readonly number[]): void {
     data-tries
   >
     <p class="text-soft">
-      {{ plural(poses.length, 'pose') }} of {{ desk.column?.name }}{{ desk.selection ? ', of the chosen frames' : '' }}:
+      {{ plural(poses.length, 'pose') }} of {{ desk.column?.name
+      }}{{ desk.selection ? ', of the selected frames' : '' }}:
       <span class="font-mono text-graphite">{{ now.join(' ') || 'none' }}</span>
     </p>
     <form
@@ -161,7 +162,7 @@ function useLength(beats: readonly number[]): void {
         class="push-button push-button-main"
         :disabled="!desk.preview || !frames.length"
       >
-        Take
+        Apply
       </button>
     </form>
     <p

@@ -1,4 +1,4 @@
-import { toast } from 'vue-sonner'
+import { tell } from '~/ui/messages'
 import type { PoseRole } from '#core/document'
 import { isPose } from '#core/pass'
 import type { Action } from '~/desk/action'
@@ -16,13 +16,15 @@ function addPose(d: Desk, from: PoseFrom): void {
   if (d.run(newPose(d.scene!, d.focus!, { from, where }))) d.goTo(frame)
 }
 
-const onPose = (d: Desk) => !!d.drawing && isPose(d.drawing)
+/** A drawing that is no in-between of a chart. */
+const hasRole = (d: Desk) => !!d.drawing && (isPose(d.drawing) || !d.scene!.contents.chartOf(d.plan!, d.drawing.id))
 const role = (r: PoseRole, key: string): Action => ({
   id: `role-${r}`,
-  name: `Make this drawing ${r === 'extreme' ? 'an' : 'a'} ${r}`,
+  name: `Make it ${r === 'extreme' ? 'an' : 'a'} ${r}`,
   group: 'Poses',
   keys: [key],
-  can: onPose,
+  can: hasRole,
+  on: d => d.drawing?.role === r,
   do: d => d.run({ name: 'drawing.set', args: { stack: d.stack!.id, drawing: d.drawing!.id, role: r } }),
 })
 
@@ -30,7 +32,8 @@ const role = (r: PoseRole, key: string): Action => ({
 export const poseActions: readonly Action[] = [
   {
     id: 'pose-blank',
-    name: 'New blank pose (at the playhead, or every so many frames)',
+    name: 'New blank pose',
+    hint: 'at the playhead, or every so many frames',
     group: 'Poses',
     keys: ['n'],
     can: d => !!d.column,
@@ -38,7 +41,8 @@ export const poseActions: readonly Action[] = [
   },
   {
     id: 'pose-copy',
-    name: 'New pose, a copy of the last',
+    name: 'New pose from the last',
+    hint: 'a copy',
     group: 'Poses',
     keys: ['c'],
     can: d => !!d.column && !!lastPose(d.focus!),
@@ -46,12 +50,13 @@ export const poseActions: readonly Action[] = [
   },
   {
     id: 'new-every',
-    name: 'New poses at the playhead, or every so many frames',
+    name: 'Where new poses come',
+    hint: 'at the playhead, or every so many frames',
     group: 'Poses',
     keys: ['Shift+U'],
     do: () => {
       usePoses().newAt = { ...usePoses().newAt, every: !usePoses().newAt.every }
-      toast(
+      tell(
         usePoses().newAt.every
           ? `New poses come ${usePoses().newAt.n} frames after the last begins.`
           : 'New poses come at the playhead.',
@@ -65,7 +70,7 @@ export const poseActions: readonly Action[] = [
     keys: ['a'],
     can: d => !!d.column,
     do: () => {
-      usePoses().adding = true
+      useSide().toggle('new-pose')
     },
   },
   role('key', 'k'),
@@ -73,7 +78,8 @@ export const poseActions: readonly Action[] = [
   {
     id: 'delete',
     after: 'later',
-    name: 'Delete the drawing and its exposures',
+    name: 'Delete drawing',
+    hint: 'with its exposures and what is charted from it',
     group: 'Poses',
     keys: ['Delete'],
     can: d => !!d.drawing,
@@ -82,7 +88,8 @@ export const poseActions: readonly Action[] = [
   {
     id: 'side-poses',
     after: 'delete',
-    name: 'Spread the poses in time, or act them out …',
+    name: 'Time the poses …',
+    hint: 'spread them in time, or act them out',
     group: 'Poses',
     keys: ['Shift+G'],
     can: d => !!d.column,

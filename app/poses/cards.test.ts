@@ -5,7 +5,7 @@ import type { Shot } from '#core/document'
 import { isPose } from '#core/pass'
 import { eachRun, runsOf } from '#core/sheet'
 import { deskOn } from '~/desk/scene.test-helper'
-import { cardsBetween } from './cards'
+import { cardsBetween, fitting, layCards } from './cards'
 
 const cards = (shot: Shot, from = 1, until = 1000) => cardsBetween(...deskOn(shot), from, until)
 const told = (shot: Shot, from?: number, until?: number) =>
@@ -50,9 +50,9 @@ describe('cards of poses', () => {
     fc.assert(
       fc.property(fc.array(run, { maxLength: 90 }), fc.nat({ max: 300 }), fc.nat({ max: 60 }), (list, a, length) => {
         const one = exposing(shot, list)
-        const stops = [...eachRun(columnIn(one).runs)].filter(
-          ({ run }) => run.drawing === null || isPose(drawings[run.drawing]),
-        )
+        const runs = [...eachRun(columnIn(one).runs)]
+        const every = !runs.some(({ run }) => run.drawing !== null && isPose(drawings[run.drawing]))
+        const stops = runs.filter(({ run }) => run.drawing === null || every || isPose(drawings[run.drawing]))
         const plain = stops.flatMap(({ run, start }, i) => {
           const end = stops[i + 1]?.start ?? columnIn(one).runs.frames + 1
           return run.drawing === null ? [] : [{ run: run.id, start, end }]
@@ -63,5 +63,46 @@ describe('cards of poses', () => {
         )
       }),
     )
+  })
+})
+
+describe('cards side by side', () => {
+  const at = { from: 1, until: 31, least: 58, gap: 3 }
+  const all = cards(charted(posedShot(), '1', '13', ['5', '9']))
+
+  it('are as wide as they last, with a gap between', () => {
+    const { cards: laid, width } = layCards(all, { ...at, px: 20 })
+    expect(laid.map(c => [c.number, c.x, c.width])).toEqual([
+      ['1', 0, 237],
+      ['13', 240, 237],
+      ['25', 480, 117],
+    ])
+    expect(width).toBe(600)
+  })
+  it('have a least width, so that none is too narrow for its drawing', () => {
+    const { cards: laid, width } = layCards(all, { ...at, px: 2 })
+    expect(laid.map(c => c.width)).toEqual([58, 58, 58])
+    expect(width).toBe(3 * 61)
+  })
+  it('fill a width where they can, least widths and all', () => {
+    for (const wide of [240, 500, 900]) {
+      const { cards: laid, width } = layCards(all, { ...at, px: fitting(all, wide, at) })
+      expect(width).toBeCloseTo(wide, 2)
+      expect(Math.min(...laid.map(c => c.width))).toBeGreaterThanOrEqual(58)
+    }
+  })
+  it('tell where a frame lies, from left to right', () => {
+    const { xOf, cards: laid } = layCards(all, { ...at, px: 4 })
+    const xs = Array.from({ length: 30 }, (_, i) => xOf(i + 1))
+    expect([...xs].sort((a, b) => a - b)).toEqual(xs)
+    const { x, width } = laid[1]!
+    expect([xOf(13) > x, xOf(24) < x + width]).toEqual([true, true])
+  })
+  it('of a column without poses are its drawings', () => {
+    const between = exposing(charted(posedShot(), '1', '13', ['5', '9']), [
+      ['d5', 2],
+      ['d9', 3],
+    ])
+    expect(told(between)).toEqual(['5 1–2', '9 3–5'])
   })
 })

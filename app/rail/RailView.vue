@@ -7,6 +7,7 @@ import { sticking } from '#core/travel'
 import { passHere } from '~/chart/spans'
 import { useCharts } from '~/chart/store'
 import { useDesk } from '~/desk/desk'
+import { useContextMenu } from '~/desk/menu'
 import { framesInSight } from '~/sheet/draw-ledger'
 import { HEAD } from '~/sheet/layout'
 import { useSheet } from '~/sheet/sheet'
@@ -33,6 +34,7 @@ const [charts, counts, player, rail, sheet, travel] = [
   useSheet(),
   useTravel(),
 ]
+const menu = useContextMenu()
 const canvas = ref<HTMLCanvasElement | null>(null)
 const dragging = new RailDrag()
 const { drag, hover, held, hot, picking } = dragging
@@ -70,6 +72,7 @@ usePaint(
     useTheme().name,
     () => rail.lit,
     () => rail.picked,
+    () => rail.scale,
     () => travel.points,
     () => sheet.rowHeight,
     () => sheet.margin,
@@ -82,6 +85,7 @@ usePaint(
     const look = {
       ...near.value,
       rows: sheet.rows,
+      scale: rail.scale,
       margin: sheet.margin,
       frames: desk.rows,
       points: travel.points,
@@ -107,7 +111,7 @@ function local(e: PointerEvent): { x: number; y: number } {
 function find({ x, y }: { x: number; y: number }): Hit | null {
   const { scene, focus, stack } = desk
   const here = scene && passHere(scene, focus!)
-  return hitAt({ rail: near.value.rail, rows: sheet.rows, stack, points: travel.points, here }, x, y)
+  return hitAt({ rail: near.value.rail, rows: sheet.rows, scale: rail.scale, stack, points: travel.points, here }, x, y)
 }
 
 function down(e: PointerEvent): void {
@@ -120,6 +124,16 @@ function down(e: PointerEvent): void {
 function move(e: PointerEvent): void {
   const at = local(e)
   dragging.move(() => find(at), at, e)
+}
+
+/** The menu is of the bar that was pointed at, or else of the span around. */
+function askMenu(e: MouseEvent): void {
+  const box = canvas.value!.getBoundingClientRect()
+  const at = { x: e.clientX - box.left, y: e.clientY - box.top - HEAD + scroll }
+  if (at.y - scroll < 0) return e.preventDefault()
+  const hit = find(at)
+  desk.goTo(hit?.kind === 'bar' ? hit.bar.start : sheet.rows.frameAt(at.y))
+  menu.ask(e, 'bar')
 }
 
 function leave(): void {
@@ -147,6 +161,7 @@ const labels = computed(() =>
   passLabels(near.value.rail.stretches, {
     sight: { top: scroll - 6, bottom: scroll + viewHeight - HEAD - 10 },
     rows: sheet.rows,
+    scale: rail.scale,
     step: desk.column?.step ?? 1,
     again,
   }),
@@ -162,6 +177,7 @@ const labels = computed(() =>
     data-part="rail"
     :style="{ cursor }"
     :title="tip"
+    @contextmenu.stop="askMenu"
     @pointerdown="down"
     @pointermove="move"
     @pointerup="dragging.up()"
@@ -176,7 +192,7 @@ const labels = computed(() =>
     :class="['hover:bg-wash hover:text-graphite', l.fits ? 'text-soft' : 'text-signal']"
     :style="{ left: `${l.left}px`, top: `${HEAD + l.top - scroll}px` }"
     :title="l.title"
-    @click="charts.panel = { run: l.run }"
+    @click="charts.show(l.run)"
   >
     {{ l.text }}
   </button>

@@ -9,7 +9,6 @@ import type { Desk } from '~/desk/desk'
 import { planAndColumn } from '~/desk/drafts'
 import { pickedBars } from './bars'
 import { spaced, traded } from './gestures'
-import { U0, U1 } from './layout'
 import { useRail } from './store'
 
 /** How far a key moves a tick, as a share of the span. */
@@ -19,8 +18,9 @@ function nudgeTick(d: Desk, by: number): void {
   const bars = pickedBars(d.scene!, d.focus!, useRail().picked)
   const held = bars.find(b => b.kind === 'in-between')
   if (held) {
-    const dx = by * NUDGE * (held.section!.to - held.section!.from) * (U1 - U0)
-    const made = spaced(d.scene!, d.focus!, { bars, held, dx, free: true })
+    const { scale } = useRail()
+    const dx = by * NUDGE * (held.section!.to - held.section!.from) * scale.span
+    const made = spaced(d.scene!, d.focus!, { bars, held, dx, scale, free: true })
     if (made) d.run(...made.drafts)
     return
   }
@@ -50,7 +50,8 @@ export const railActions: readonly Action[] = [
   {
     id: 'earlier',
     after: 'break-parts',
-    name: 'Move the drawing one frame earlier',
+    name: 'One frame earlier',
+    hint: 'the drawing',
     group: 'Poses',
     keys: ['Alt+ArrowUp'],
     repeats: true,
@@ -60,7 +61,8 @@ export const railActions: readonly Action[] = [
   {
     id: 'later',
     after: 'earlier',
-    name: 'Move the drawing one frame later',
+    name: 'One frame later',
+    hint: 'the drawing',
     group: 'Poses',
     keys: ['Alt+ArrowDown'],
     repeats: true,
@@ -70,7 +72,8 @@ export const railActions: readonly Action[] = [
   {
     id: 'pick-pass',
     after: 'work',
-    name: 'Pick all in-betweens of this span on the rail',
+    name: 'Select the in-betweens of this span',
+    hint: 'on the rail',
     group: 'In-betweens',
     keys: ['Shift+A'],
     can: d => !!passHere(d.scene!, d.focus!)?.members.length,
@@ -81,7 +84,8 @@ export const railActions: readonly Action[] = [
   {
     id: 'tick-toward',
     after: 'space-wind-up',
-    name: 'Nearer to the second pose, by 1/32',
+    name: 'Nearer to the second pose',
+    hint: 'by 1/32 of the span',
     group: 'In-betweens',
     keys: ['Alt+ArrowRight'],
     repeats: true,
@@ -91,7 +95,8 @@ export const railActions: readonly Action[] = [
   {
     id: 'tick-back',
     after: 'tick-toward',
-    name: 'Nearer to the first pose, by 1/32',
+    name: 'Nearer to the first pose',
+    hint: 'by 1/32 of the span',
     group: 'In-betweens',
     keys: ['Alt+ArrowLeft'],
     repeats: true,

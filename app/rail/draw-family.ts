@@ -1,9 +1,8 @@
 import type { Stack } from '#core/document'
 import type { Section } from '#core/pass'
 import type { Point } from '#core/travel'
-import type { Rows } from '~/sheet/layout'
 import { theme } from '~/ui/colours'
-import type { LeadMarker } from './handles'
+import type { LeadMarker, RailGrid } from './handles'
 import { familyHandles, leadMarkers, scaleOf, wayOf } from './handles'
 
 type C = CanvasRenderingContext2D
@@ -13,9 +12,8 @@ type Scale = ReturnType<typeof scaleOf>
  * What a family is drawn with: the points that are followed have markers, the handle or marker under the pointer is
  * lit.
  */
-export interface FamilyLook {
+export interface FamilyLook extends RailGrid {
   readonly stack: Stack
-  readonly rows: Rows
   readonly points: readonly Point[]
   readonly hot: string | null
 }
@@ -24,8 +22,8 @@ export interface FamilyLook {
  * The curve of a family that looks at time, its handles, and the markers of parts that lead: of the pass that is worked
  * on.
  */
-export function drawFamily(c: C, { stack, rows, points, hot }: FamilyLook, section: Section): void {
-  const scale = scaleOf(section, rows)
+export function drawFamily(c: C, { stack, points, hot, ...on }: FamilyLook, section: Section): void {
+  const scale = scaleOf(section, on)
   const way = wayOf(section.pass)
   c.save()
   c.lineWidth = 1.2
@@ -36,7 +34,7 @@ export function drawFamily(c: C, { stack, rows, points, hot }: FamilyLook, secti
     c.stroke()
   }
   drawFamilyHandles(c, section, scale, hot)
-  drawMarkers(c, leadMarkers(stack, section, rows, points), scale, hot)
+  drawMarkers(c, leadMarkers(stack, section, on, points), scale, hot)
   c.restore()
 }
 

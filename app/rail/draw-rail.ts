@@ -5,7 +5,6 @@ import { passHere } from '~/chart/spans'
 import type { Focus, Scene } from '~/desk/scene'
 import type { LedgerSight } from '~/sheet/draw-ledger'
 import { drawOver, LIGHTER, openLedger } from '~/sheet/draw-ledger'
-import { drawState } from '~/sheet/draw-numbers'
 import type { Rows } from '~/sheet/layout'
 import { HEAD } from '~/sheet/layout'
 import type { Margin } from '~/sheet/sheet'
@@ -13,7 +12,9 @@ import { SANS, theme } from '~/ui/colours'
 import type { FamilyLook } from './draw-family'
 import { drawFamily } from './draw-family'
 import { drawLadder } from './draw-ladder'
-import { BAR, LADDER, LOOSE, RAIL, xOfU } from './layout'
+import type { RailGrid } from './handles'
+import type { RailScale } from './layout'
+import { BAR, LOOSE } from './layout'
 
 type C = CanvasRenderingContext2D
 
@@ -54,15 +55,15 @@ export function drawRail(c: C, scene: Scene, focus: Focus, look: RailLook, sight
   const { rows, margin, frames, rail } = look
   const ledger = { shot: scene.shot, rows, margin, frames }
   const seen = openLedger(c, ledger, sight)
-  drawScale(c, rows, seen)
+  drawScale(c, look, seen)
   if (focus.stack) {
     const drawing = { ...look, stack: focus.stack }
     const { first, last } = seen
     const near = rail.bars.filter(b => b.start + b.run.frames >= first - AROUND && b.start <= last + AROUND)
-    drawWay(c, rows, near)
+    drawWay(c, look, near)
     const stretches = rail.stretches.filter(s => s.end >= first - 1 && s.start <= last + 1)
     for (const stretch of stretches) {
-      drawLadder(c, focus.stack, rows, stretch)
+      drawLadder(c, focus.stack, look, stretch)
       drawLit(c, look, stretch, sight.width)
     }
     drawOver(c, ledger, sight.width, last)
@@ -73,11 +74,11 @@ export function drawRail(c: C, scene: Scene, focus: Focus, look: RailLook, sight
   } else drawOver(c, ledger, sight.width, seen.last)
   if (look.picking) drawPicking(c, look.picking)
   c.restore()
-  drawHead(c, focus)
+  drawHead(c, focus, look.scale)
 }
 
 /** The lines at the first pose, the middle and the second pose. */
-function drawScale(c: C, rows: Rows, { first, last }: Frames): void {
+function drawScale(c: C, { rows, scale }: RailGrid, { first, last }: Frames): void {
   for (const [u, dash] of [
     [0, []],
     [0.5, [2, 3]],
@@ -87,8 +88,8 @@ function drawScale(c: C, rows: Rows, { first, last }: Frames): void {
     c.lineWidth = 1
     c.setLineDash([...dash])
     c.beginPath()
-    c.moveTo(Math.round(xOfU(u)) + 0.5, rows.y(first))
-    c.lineTo(Math.round(xOfU(u)) + 0.5, rows.y(last + 1))
+    c.moveTo(Math.round(scale.x(u)) + 0.5, rows.y(first))
+    c.lineTo(Math.round(scale.x(u)) + 0.5, rows.y(last + 1))
     c.stroke()
     c.setLineDash([])
   }
@@ -141,20 +142,21 @@ interface BarPlace {
   readonly h: number
 }
 
-function drawBar(c: C, { stack, rows, held, picked, stuck }: RailDrawing, bar: Bar): void {
+function drawBar(c: C, { stack, held, picked, stuck, ...on }: RailDrawing, bar: Bar): void {
+  const { rows, scale } = on
   if (bar.kind === 'blank') return
   // What a repeat adds is lighter; it cannot be taken hold of.
   const strength = bar.run.again ? LIGHTER : 1
   c.globalAlpha = strength
   const at = {
-    x: xOfU(bar.x),
+    x: scale.x(bar.x),
     y: rows.y(bar.start) + Math.min(1.5, rows.px / 10),
     h: Math.max(1.5, bar.run.frames * rows.px - Math.min(3, rows.px / 5)),
   }
   if (bar.kind === 'loose') return drawLoose(c, at)
-  if (bar.kind === 'pose') drawPose(c, rows, bar, at, strength)
+  if (bar.kind === 'pose') drawPose(c, on, bar, at, strength)
   else drawInBetween(c, bar, at, barTint(bar, stack, held))
-  drawBarMarks(c, rows, at, { picked: picked.has(bar.run.id), stuck: stuck.has(bar.run.id) })
+  drawBarMarks(c, on, at, { picked: picked.has(bar.run.id), stuck: stuck.has(bar.run.id) })
 }
 
 function drawLoose(c: C, { y, h }: BarPlace): void {
@@ -165,7 +167,7 @@ function drawLoose(c: C, { y, h }: BarPlace): void {
   c.setLineDash([])
 }
 
-function drawPose(c: C, rows: Rows, bar: Bar, { x, y, h }: BarPlace, strength: number): void {
+function drawPose(c: C, { rows, scale }: RailGrid, bar: Bar, { x, y, h }: BarPlace, strength: number): void {
   const t = theme()
   const tint = bar.role === 'breakdown' ? t.pencil : t.ledger
   c.globalAlpha = 0.32 * strength
@@ -175,7 +177,7 @@ function drawPose(c: C, rows: Rows, bar: Bar, { x, y, h }: BarPlace, strength: n
   c.globalAlpha = strength
   const middle = y + rows.px / 2 - 1.5
   ring(c, rows, { x, y: middle }, bar.state === 'empty' ? t.sheet : tint, tint)
-  if (bar.arrives) ring(c, rows, { x: xOfU(1), y: middle }, t.sheet, t.ledger)
+  if (bar.arrives) ring(c, rows, { x: scale.x(1), y: middle }, t.sheet, t.ledger)
 }
 
 function barTint(bar: Bar, stack: Stack, held: ReadonlySet<string>): string {
@@ -194,10 +196,18 @@ function drawInBetween(c: C, bar: Bar, { x, y, h }: BarPlace, tint: string): voi
   c.setLineDash(empty ? [3, 2] : [])
   c.stroke()
   c.setLineDash([])
-  if (bar.state === 'own') drawState(c, x + BAR, y + 4, 'own')
+  if (bar.state !== 'own' || h < 6) return
+  // Detached from its chart: open along its middle.
+  c.fillStyle = theme().sheet
+  c.fillRect(x - 1, y + 2.5, 2, h - 5)
 }
 
-function drawBarMarks(c: C, rows: Rows, { x, y, h }: BarPlace, is: { picked: boolean; stuck: boolean }): void {
+function drawBarMarks(
+  c: C,
+  { rows, scale }: RailGrid,
+  { x, y, h }: BarPlace,
+  is: { picked: boolean; stuck: boolean },
+): void {
   const t = theme()
   if (is.picked) {
     c.strokeStyle = t.graphite
@@ -210,10 +220,10 @@ function drawBarMarks(c: C, rows: Rows, { x, y, h }: BarPlace, is: { picked: boo
   c.textAlign = 'left'
   c.textBaseline = 'middle'
   c.fillStyle = t.signal
-  c.fillText('= same', Math.min(x + 9, LADDER - 36), y + rows.px / 2 - 1)
+  c.fillText('= same', Math.min(x + 9, scale.ladder - 36), y + rows.px / 2 - 1)
 }
 
-function drawWay(c: C, rows: Rows, bars: readonly Bar[]): void {
+function drawWay(c: C, { rows, scale }: RailGrid, bars: readonly Bar[]): void {
   const t = theme()
   c.strokeStyle = t.edge
   c.lineWidth = 1
@@ -224,23 +234,23 @@ function drawWay(c: C, rows: Rows, bars: readonly Bar[]): void {
     if (before) {
       const x = bar.kind === 'pose' && bar.arrives ? 1 : bar.x
       c.beginPath()
-      c.moveTo(xOfU(before.x), rows.y(before.start + before.run.frames) - 1.5)
-      c.lineTo(xOfU(x), rows.y(bar.start) + (bar.kind === 'pose' ? rows.px / 2 : 1.5))
+      c.moveTo(scale.x(before.x), rows.y(before.start + before.run.frames) - 1.5)
+      c.lineTo(scale.x(x), rows.y(bar.start) + (bar.kind === 'pose' ? rows.px / 2 : 1.5))
       c.stroke()
     }
     before = bar
   }
 }
 
-function drawHead(c: C, { column }: Focus): void {
+function drawHead(c: C, { column }: Focus, scale: RailScale): void {
   const t = theme()
   c.fillStyle = t.sheet
-  c.fillRect(0, 0, RAIL, HEAD)
+  c.fillRect(0, 0, scale.width, HEAD)
   c.fillStyle = t.graphite
   c.font = `600 12px ${SANS}`
   c.textAlign = 'left'
   c.textBaseline = 'alphabetic'
-  c.fillText(column ? `Spacing of ${column.name}` : 'Spacing', 12, HEAD - 22)
+  c.fillText(column ? `Spacing of ${column.name}` : 'Spacing', 12, HEAD - 36)
   c.font = `400 10px ${SANS}`
   c.fillStyle = t.soft
   c.textAlign = 'center'
@@ -249,9 +259,9 @@ function drawHead(c: C, { column }: Focus): void {
     [0.5, '½'],
     [1, 'second'],
   ] as const)
-    c.fillText(word, xOfU(u), HEAD - 7)
+    c.fillText(word, scale.x(u), HEAD - 7)
   c.textAlign = 'left'
-  c.fillText('chart', LADDER, HEAD - 7)
+  c.fillText('chart', scale.ladder, HEAD - 7)
   c.fillStyle = t.graphite
-  c.fillRect(0, HEAD - 1.5, RAIL, 1.5)
+  c.fillRect(0, HEAD - 1.5, scale.width, 1.5)
 }

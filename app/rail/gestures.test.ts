@@ -5,11 +5,10 @@ import { after } from '~/desk/scene.test-helper'
 import type { Drafted } from './gestures'
 import { led, lengthened, pulled, spaced, stretched, traded } from './gestures'
 import { familyHandles, leadMarkers } from './handles'
-import { U0, U1, xOfU } from './layout'
-import { onRail, rows } from './rail.test-helper'
+import { onRail, rows, scale } from './rail.test-helper'
 
 const { shot, scene, focus, bar } = onRail()
-const px = (u: number) => u * (U1 - U0)
+const px = (u: number) => u * scale.span
 const places = (drafted: Drafted | null, chart = 'c1-13') =>
   after(shot, drafted!.drafts).plans[PLAN]!.charts[chart]!.ticks.map(t => t.u)
 const timed = (drafted: Drafted | null) => exposures(after(shot, drafted!.drafts))
@@ -19,7 +18,7 @@ it('the bars begin where these tests say', () =>
 
 describe('a bar dragged sideways', () => {
   const drag = (number: string, u: number, { free = false } = {}) =>
-    spaced(scene, focus, { bars: [bar(number)], held: bar(number), dx: px(u), free })
+    spaced(scene, focus, { bars: [bar(number)], held: bar(number), dx: px(u), scale, free })
   it('changes the place in the span and no frame', () => {
     const out = drag('9', 0.03, { free: true })!
     expect(places(out)).toEqual([1 / 8, expect.closeTo(0.28), 1 / 2])
@@ -43,6 +42,7 @@ describe('a bar dragged sideways', () => {
       bars: [bar('9'), bar('13'), bar('19')],
       held: bar('9'),
       dx: px(0.1),
+      scale,
       free: true,
     })
     expect(places(out)[1]).toBeCloseTo(0.35)
@@ -62,7 +62,7 @@ describe('a bar dragged sideways', () => {
     const there = onRail(back)
     const held = there.rail.bars.filter(b => b.number === '9').at(-1)!
     expect(held.section!.pass.backward).toBe(true)
-    const out = spaced(there.scene, there.focus, { bars: [held], held, dx: px(0.1), free: true })!
+    const out = spaced(there.scene, there.focus, { bars: [held], held, dx: px(0.1), scale, free: true })!
     expect(out.drafts[0]).toMatchObject({ name: 'chart.tick', args: { u: expect.closeTo(0.4) } })
   })
   it('means nothing for a pose', () => expect(drag('13', 0.1)).toBeNull())
@@ -115,7 +115,7 @@ it('a handle of a family gives the recipe of where it is pulled', () => {
   const there = onRail(planned({ family: 'favours', slow: 'both', f: 0.2 }))
   const { section } = there.bar('9')
   const handle = familyHandles(section!.pass).find(h => h.id === 'first')!
-  const out = pulled(there.scene, { section: section!, handle, rows, x: xOfU(0.1), y: 0 })!
+  const out = pulled(there.scene, { section: section!, handle, rows, scale, x: scale.x(0.1), y: 0 })!
   const chart = after(there.shot, out.drafts).plans[PLAN]!.charts['c1-13']!
   expect(chart.recipe).toMatchObject({ family: 'favours', f: expect.closeTo(0.1) })
   // Common practice: the first and the last in-between are as near to their poses as the favour says.
@@ -124,8 +124,8 @@ it('a handle of a family gives the recipe of where it is pulled', () => {
 
 describe('a lead marker', () => {
   const { section } = bar('9')
-  const marker = leadMarkers(focus.stack!, section!, rows, []).find(m => m.key === 'keeper/head')!
-  const drag = (frames: number) => led(scene, { section: section!, marker, rows, dy: -frames * rows.px })
+  const marker = leadMarkers(focus.stack!, section!, { rows, scale }, []).find(m => m.key === 'keeper/head')!
+  const drag = (frames: number) => led(scene, { section: section!, marker, rows, scale, dy: -frames * rows.px })
   const frames = passFrames(section!.pass)
   const share = (d: Drafted) => after(shot, d.drafts).plans[PLAN]!.charts['c1-13']!.leads?.['keeper/head'] ?? 0
   it('goes by half frames, up is ahead', () => {

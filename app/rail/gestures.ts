@@ -8,11 +8,11 @@ import { fromScale } from '#core/pass'
 import { space } from '~/chart/fill'
 import { planAndColumn } from '~/desk/drafts'
 import type { Focus, Scene } from '~/desk/scene'
-import type { Rows } from '~/sheet/layout'
 import { barsHere } from './bars'
-import type { FamilyHandle, LeadMarker } from './handles'
+import type { FamilyHandle, LeadMarker, RailGrid } from './handles'
 import { scaleOf } from './handles'
-import { U_ROOM, U0, U1, uOfX, xOfU } from './layout'
+import type { RailScale } from './layout'
+import { U_ROOM } from './layout'
 
 /** What a gesture on the rail would do, and what is said of it meanwhile. */
 export interface Drafted {
@@ -30,6 +30,7 @@ export interface Sideways {
   readonly bars: readonly Bar[]
   readonly held: Bar
   readonly dx: number
+  readonly scale: RailScale
   readonly free: boolean
 }
 
@@ -79,10 +80,10 @@ function placesByChart({ bars, held }: Sideways, u: number): Map<string, Map<str
 
 const withinRoom = (u: number): number => Math.max(-U_ROOM, Math.min(1 + U_ROOM, u))
 
-function placeAt(focus: Focus, { bars, held, dx, free }: Sideways): { u: number; snap: string | null } | null {
+function placeAt(focus: Focus, { bars, held, dx, scale, free }: Sideways): { u: number; snap: string | null } | null {
   const { section } = held
   if (!section || held.u === null) return null
-  const wanted = withinRoom(fromScale(section, held.x + uOfX(dx + xOfU(0))))
+  const wanted = withinRoom(fromScale(section, held.x + dx / scale.span))
   if (free) return { u: wanted, snap: null }
   const { pass } = section
   const row = pass.chart!.ticks.map(t => ({ drawing: t.drawing, u: pass.backward ? 1 - t.u : t.u }))
@@ -92,7 +93,7 @@ function placeAt(focus: Focus, { bars, held, dx, free }: Sideways): { u: number;
   const several = bars.length > 1
   const kept = several || before > after ? wanted : Math.max(before, Math.min(after, wanted))
   const others = row.filter(t => t.drawing !== held.run.drawing)
-  const reach = SNAP_PX / ((U1 - U0) * (section.to - section.from))
+  const reach = SNAP_PX / (scale.span * (section.to - section.from))
   const snap = several
     ? null
     : snapTo(
@@ -209,10 +210,10 @@ export function stretched(
 /** A handle of the family: the recipe it gives at a point of the rail. */
 export function pulled(
   scene: Scene,
-  drag: { section: Section; handle: FamilyHandle; rows: Rows; x: number; y: number },
+  drag: RailGrid & { section: Section; handle: FamilyHandle; x: number; y: number },
 ): Drafted | null {
-  const { section, handle, rows, x, y } = drag
-  const recipe = handle.pull(scaleOf(section, rows).t(y), fromScale(section, uOfX(x)))
+  const { section, handle, x, y } = drag
+  const recipe = handle.pull(scaleOf(section, drag).t(y), fromScale(section, drag.scale.u(x)))
   const draft = space(scene, section.pass, recipe)
   return draft && { drafts: [draft], words: `${recipeName(recipe)}: ${handle.name}.` }
 }
@@ -220,10 +221,10 @@ export function pulled(
 /** A lead marker: up is ahead, down is behind, by half frames. */
 export function led(
   scene: Scene,
-  { section, marker, rows, dy }: { section: Section; marker: LeadMarker; rows: Rows; dy: number },
+  { section, marker, dy, ...on }: RailGrid & { section: Section; marker: LeadMarker; dy: number },
 ): Drafted {
-  const { frames } = scaleOf(section, rows)
-  const wanted = Math.round((marker.share * frames - dy / rows.px) * 2) / 2
+  const { frames } = scaleOf(section, on)
+  const wanted = Math.round((marker.share * frames - dy / on.rows.px) * 2) / 2
   const share = Math.max(-MOST_LEAD, Math.min(MOST_LEAD, wanted / frames))
   const n = Math.abs(Math.round(share * frames * 2) / 2)
   const side = share > 0 ? 'ahead of' : 'behind'

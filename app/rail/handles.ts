@@ -8,7 +8,7 @@ import type { Stack } from '#core/document'
 import { partKey, subjectsOf } from '#core/document'
 import type { Point } from '#core/travel'
 import type { Rows } from '~/sheet/layout'
-import { xOfU } from './layout'
+import type { RailScale } from './layout'
 import { asKept } from '~/chart/fill'
 
 /**
@@ -23,12 +23,18 @@ export interface FamilyHandle {
   readonly pull: (t: number, u: number) => Recipe
 }
 
+/** How the rail lies: its rows, and its places across. */
+export interface RailGrid {
+  readonly rows: Rows
+  readonly scale: RailScale
+}
+
 /** The way from time and place in a pass to the rail, and back. */
-export function scaleOf(section: Section, rows: Rows) {
+export function scaleOf(section: Section, { rows, scale }: RailGrid) {
   const frames = passFrames(section.pass)
   const top = rows.y(section.pass.to.start - frames)
   return {
-    x: (u: number) => xOfU(onScale(section, u)),
+    x: (u: number) => scale.x(onScale(section, u)),
     y: (t: number) => top + t * frames * rows.px,
     t: (y: number) => (y - top) / (frames * rows.px),
     frames,
@@ -166,7 +172,7 @@ const MOST = 5
 export const MARKER = 8
 
 /** The lead markers of a pass: the parts that lead already, those that are followed, and the main ones. */
-export function leadMarkers(stack: Stack, section: Section, rows: Rows, points: readonly Point[]): LeadMarker[] {
+export function leadMarkers(stack: Stack, section: Section, on: RailGrid, points: readonly Point[]): LeadMarker[] {
   const { pass } = section
   if (!pass.chart?.ticks.length) return []
   const posed = subjectsOf(stack).filter(s =>
@@ -181,7 +187,7 @@ export function leadMarkers(stack: Stack, section: Section, rows: Rows, points: 
       ...(main.length > 1 ? main : bones.map(b => b.id)).map(m => partKey(s.id, m)),
     ]
   })
-  const scale = scaleOf(section, rows)
+  const scale = scaleOf(section, on)
   return [...new Set(named)].slice(0, MOST).map((key, i) => {
     const [subject, id] = key.split('/') as [string, string]
     const figure = stack.subjects[subject]?.figure

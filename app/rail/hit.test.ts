@@ -8,14 +8,15 @@ import { familyHandles, leadMarkers, MARKER, scaleOf, wayOf } from './handles'
 import type { Hit, Targets } from './hit'
 import { cursorOver, hitAt, sameHit, tipFor } from './hit'
 import { passLabels } from './labels'
-import { LOOSE, xOfU } from './layout'
+import { LOOSE } from './layout'
 import type { OnRail } from './rail.test-helper'
-import { onRail, rows } from './rail.test-helper'
+import { onRail, rows, scale } from './rail.test-helper'
 
 const there = onRail()
 const targets = (on: OnRail, here = on.bar('9').section!.pass): Targets => ({
   rail: on.rail,
   rows,
+  scale,
   stack: on.focus.stack,
   points: [],
   here,
@@ -23,7 +24,7 @@ const targets = (on: OnRail, here = on.bar('9').section!.pass): Targets => ({
 /** What is hit on a bar, so many px below its top. */
 function onBar(number: string, down: number, across = 0): Hit | null {
   const bar = there.bar(number)
-  return hitAt({ ...targets(there), here: null }, xOfU(bar.x) + across, rows.y(bar.start) + down)
+  return hitAt({ ...targets(there), here: null }, scale.x(bar.x) + across, rows.y(bar.start) + down)
 }
 const told = (h: Hit | null) => (h?.kind === 'bar' ? `${h.bar.number} ${h.at}` : (h?.kind ?? null))
 
@@ -41,7 +42,7 @@ describe('a bar', () => {
   })
   it('of a pose that ends a stretch is taken at the right edge too', () => {
     const { start } = there.bar('13')
-    expect(told(hitAt({ ...targets(there), here: null }, xOfU(1), rows.y(start) + 30))).toBe('13 body')
+    expect(told(hitAt({ ...targets(there), here: null }, scale.x(1), rows.y(start) + 30))).toBe('13 body')
   })
   it('that is loose stands at the left edge', () => {
     const loose = { ...there.bar('9'), kind: 'loose' as const, section: null }
@@ -50,7 +51,7 @@ describe('a bar', () => {
   })
   it('of a blank is nothing to take', () => {
     const rail = { ...there.rail, bars: [{ ...there.bar('9'), kind: 'blank' as const }] }
-    expect(hitAt({ ...targets(there), rail, here: null }, xOfU(0.25), rows.y(9) + 5)).toBeNull()
+    expect(hitAt({ ...targets(there), rail, here: null }, scale.x(0.25), rows.y(9) + 5)).toBeNull()
   })
   it('says what can be done with it', () => {
     const hits = [onBar('9', 10), onBar('9', 38), onBar('13', 4), onBar('13', 40), null]
@@ -70,27 +71,27 @@ describe('a bar', () => {
 describe('handles and markers', () => {
   const on = onRail(planned({ family: 'favours', slow: 'both', f: 0.2 }))
   const section = on.bar('9').section!
-  const scale = scaleOf(section, rows)
+  const lies = scaleOf(section, { rows, scale })
   it('lie over bars and are hit near where they stand', () => {
     const [first] = familyHandles(section.pass)
-    const hit = hitAt(targets(on), scale.x(first!.u) + 5, scale.y(first!.t) - 5)
+    const hit = hitAt(targets(on), lies.x(first!.u) + 5, lies.y(first!.t) - 5)
     expect(told(hit)).toBe('handle')
     expect([cursorOver(hit), tipFor(hit)]).toEqual(['move', first!.name])
-    const [marker] = leadMarkers(on.focus.stack!, section, rows, [])
+    const [marker] = leadMarkers(on.focus.stack!, section, { rows, scale }, [])
     const lead = hitAt(targets(on), marker!.x, marker!.y)
     expect([told(lead), cursorOver(lead)]).toEqual(['lead', 'ns-resize'])
     expect(sameHit(hit, lead)).toBe(false)
-    expect(sameHit(hit, hitAt(targets(on), scale.x(first!.u), scale.y(first!.t)))).toBe(true)
+    expect(sameHit(hit, hitAt(targets(on), lies.x(first!.u), lies.y(first!.t)))).toBe(true)
   })
   it('are there for the span that one stands in', () =>
-    expect(told(hitAt({ ...targets(on), here: null }, scale.x(0.2), scale.y(0)))).not.toBe('handle'))
+    expect(told(hitAt({ ...targets(on), here: null }, lies.x(0.2), lies.y(0)))).not.toBe('handle'))
   it('offer the main parts of a figure side by side, what leads already first', () => {
-    const markers = leadMarkers(on.focus.stack!, section, rows, [])
+    const markers = leadMarkers(on.focus.stack!, section, { rows, scale }, [])
     expect(markers.map(m => m.key)).toEqual(['keeper/place', 'keeper/head', 'keeper/near-hand', 'keeper/far-hand'])
     expect(markers.map(m => m.x)).toEqual([6, 6 + MARKER, 6 + 2 * MARKER, 6 + 3 * MARKER])
-    expect(new Set(markers.map(m => m.y))).toEqual(new Set([scale.y(0.5)]))
+    expect(new Set(markers.map(m => m.y))).toEqual(new Set([lies.y(0.5)]))
     const points = [{ subject: 'keeper', part: 'spine' }]
-    expect(leadMarkers(on.focus.stack!, section, rows, points)[0]!.key).toBe('keeper/spine')
+    expect(leadMarkers(on.focus.stack!, section, { rows, scale }, points)[0]!.key).toBe('keeper/spine')
   })
 
   const families: Recipe[] = [
@@ -129,7 +130,7 @@ const rounded = (r: Recipe) =>
 
 describe('labels of spans', () => {
   const labels = (on: OnRail, sight = { top: -1, bottom: 2000 }, { again = false } = {}) =>
-    passLabels(on.rail.stretches, { sight, rows, step: 2, again: () => again })
+    passLabels(on.rail.stretches, { sight, rows, scale, step: 2, again: () => again })
   it('say how a span is spaced, beside its first pose', () =>
     expect(labels(there).map(l => [l.top, l.text])).toEqual([
       [0, expect.stringMatching(/ · 3$/)],
@@ -142,7 +143,13 @@ describe('labels of spans', () => {
   it('are left out where rows are too low to tell them apart', () => {
     const low = { px: 0.5, y: (f: number) => (f - 1) * 0.5, frameAt: () => 1 }
     expect(
-      passLabels(there.rail.stretches, { sight: { top: -1, bottom: 99 }, rows: low, step: 2, again: () => false }),
+      passLabels(there.rail.stretches, {
+        sight: { top: -1, bottom: 99 },
+        rows: low,
+        scale,
+        step: 2,
+        again: () => false,
+      }),
     ).toHaveLength(1)
   })
 })

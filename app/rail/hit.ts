@@ -1,10 +1,9 @@
 import type { Stack } from '#core/document'
 import type { Bar, Pass, Rail, Section } from '#core/pass'
 import type { Point } from '#core/travel'
-import type { Rows } from '~/sheet/layout'
-import type { FamilyHandle, LeadMarker } from './handles'
+import type { FamilyHandle, LeadMarker, RailGrid } from './handles'
 import { familyHandles, leadMarkers, scaleOf } from './handles'
-import { BAR, LOOSE, xOfU } from './layout'
+import { BAR, LOOSE } from './layout'
 
 /**
  * What the pointer is on: a bar by its ring, its body or its end; a handle of the family; a marker of a part that
@@ -16,9 +15,8 @@ export type Hit =
   | { readonly kind: 'lead'; readonly section: Section; readonly marker: LeadMarker }
 
 /** What can be hit: the bars in sight, and the pass whose handles and markers are shown. */
-export interface Targets {
+export interface Targets extends RailGrid {
   readonly rail: Rail
-  readonly rows: Rows
   readonly stack: Stack | null
   readonly points: readonly Point[]
   readonly here: Pass | null
@@ -35,19 +33,19 @@ export function hitAt(targets: Targets, x: number, y: number): Hit | null {
   return (section && stack && hitFamily(targets, stack, section, x, y)) || hitBar(targets, x, y)
 }
 
-function hitFamily({ rows, points }: Targets, stack: Stack, section: Section, x: number, y: number): Hit | null {
-  const scale = scaleOf(section, rows)
+function hitFamily({ points, ...on }: Targets, stack: Stack, section: Section, x: number, y: number): Hit | null {
+  const scale = scaleOf(section, on)
   const handle = familyHandles(section.pass).find(h => Math.hypot(x - scale.x(h.u), y - scale.y(h.t)) <= NEAR_HANDLE)
   if (handle) return { kind: 'handle', section, handle }
-  const marker = leadMarkers(stack, section, rows, points).find(m => Math.abs(x - m.x) <= 4.5 && Math.abs(y - m.y) <= 7)
+  const marker = leadMarkers(stack, section, on, points).find(m => Math.abs(x - m.x) <= 4.5 && Math.abs(y - m.y) <= 7)
   return marker ? { kind: 'lead', section, marker } : null
 }
 
-function hitBar({ rail, rows }: Targets, x: number, y: number): Hit | null {
+function hitBar({ rail, rows, scale }: Targets, x: number, y: number): Hit | null {
   const bar = rail.bars.find(b => {
     if (b.kind === 'blank' || y < rows.y(b.start) || y >= rows.y(b.start + b.run.frames)) return false
-    const at = b.kind === 'loose' ? LOOSE : xOfU(b.x)
-    return Math.abs(x - at) <= BAR || (b.arrives && Math.abs(x - xOfU(1)) <= BAR)
+    const at = b.kind === 'loose' ? LOOSE : scale.x(b.x)
+    return Math.abs(x - at) <= BAR || (b.arrives && Math.abs(x - scale.x(1)) <= BAR)
   })
   if (!bar) return null
   const high = bar.run.frames * rows.px
@@ -82,7 +80,7 @@ export function tipFor(h: Hit | null): string {
   if (h.kind === 'lead') return `${h.marker.name}: drag up to lead, down to drag behind`
   const { number, kind } = h.bar
   if (h.at === 'ring') return `${number}: stretches the passage before it (Shift: all that follows moves)`
-  if (h.at === 'end') return `${number}: push (Alt: trade with the next)`
+  if (h.at === 'end') return `${number}: longer or shorter, what follows moves (Alt: trade with the next)`
   return kind === 'in-between'
     ? `${number}: sideways spacing, up and down timing (Alt: no snapping)`
     : `${number}: up and down trades frames`

@@ -3,7 +3,7 @@ import { recipeLabel, recipeName, roomFor } from '#core/chart'
 import type { Pass, Stretch } from '#core/pass'
 import { fitsRecipe } from '#core/pass'
 import { asKept } from '~/chart/fill'
-import type { Rows } from '~/sheet/layout'
+import type { RailGrid } from './handles'
 
 /** The label of a pass, beside its first pose: how it is spaced. */
 export interface PassLabel {
@@ -16,15 +16,14 @@ export interface PassLabel {
   readonly title: string
 }
 
-interface LabelLook {
+interface LabelLook extends RailGrid {
   readonly sight: { readonly top: number; readonly bottom: number }
-  readonly rows: Rows
   readonly step: number
   readonly again: (pass: Pass) => boolean
 }
 
 /** Where labels stand: clear of the bars; beside a pose that stands further in (a breakdown), at the left edge. */
-const [BESIDE, AT_EDGE] = [58, 2]
+const [BESIDE, AT_EDGE] = [10, 2]
 /** Labels nearer than this to the one above are left out, px. */
 const APART = 11
 
@@ -33,14 +32,14 @@ const APART = 11
  * without in-betweens that has no room for one either says nothing. `again` tells a pass whose chart was passed through
  * before.
  */
-export function passLabels(stretches: readonly Stretch[], { sight, rows, step, again }: LabelLook): PassLabel[] {
+export function passLabels(stretches: readonly Stretch[], { sight, rows, scale, step, again }: LabelLook): PassLabel[] {
   const all = stretches
     .flatMap(s => s.sections)
     .filter(({ pass }) => rows.y(pass.from.start) > sight.top && rows.y(pass.from.start) < sight.bottom)
     .filter(({ pass }) => pass.members.length > 0 || roomFor(pass.from.start, pass.to.start, step) > 0)
     .map(({ pass, from }) => ({
       run: pass.from.run.id,
-      left: from > 0.2 ? AT_EDGE : BESIDE,
+      left: from > 0.2 ? AT_EDGE : scale.x(0) + BESIDE,
       top: rows.y(pass.from.start),
       ...wordsFor(pass, again(pass)),
     }))

@@ -1,5 +1,5 @@
 import { computed, shallowRef } from 'vue'
-import { toast } from 'vue-sonner'
+import { tell } from '~/ui/messages'
 import type { Bar } from '#core/pass'
 import { useDesk } from '~/desk/desk'
 import { useSheet } from '~/sheet/sheet'
@@ -10,7 +10,6 @@ import type { Drafted } from './gestures'
 import { led, lengthened, pulled, spaced, stretched, traded } from './gestures'
 import type { Hit } from './hit'
 import { sameHit } from './hit'
-import { xOfU } from './layout'
 import { useRail } from './store'
 
 interface Drag {
@@ -84,7 +83,7 @@ export class RailDrag {
     if (!d) return
     if (d.hit) {
       if (d.axis && this.desk.preview) this.desk.take()
-      else if (d.axis && this.refused) toast(this.refused)
+      else if (d.axis && this.refused) tell(this.refused)
       this.refused = null
     } else if (d.axis) this.pickInside(d)
     else {
@@ -119,12 +118,13 @@ export class RailDrag {
     const { hit, bars, axis } = drag
     const { scene, focus } = this.desk.stored!
     const { rows } = this.sheet
+    const { scale } = this.rail
     const [dx, dy] = [x - drag.x, y - drag.y]
-    if (hit.kind === 'handle') return pulled(scene, { section: hit.section, handle: hit.handle, rows, x, y })
-    if (hit.kind === 'lead') return led(scene, { section: hit.section, marker: hit.marker, rows, dy })
+    if (hit.kind === 'handle') return pulled(scene, { section: hit.section, handle: hit.handle, rows, scale, x, y })
+    if (hit.kind === 'lead') return led(scene, { section: hit.section, marker: hit.marker, rows, scale, dy })
     const held = hit.bar
     const by = Math.round(dy / rows.px)
-    if (axis === 'x') return spaced(scene, focus, { bars, held, dx, free: e.altKey })
+    if (axis === 'x') return spaced(scene, focus, { bars, held, dx, scale, free: e.altKey })
     if (hit.at === 'ring') return stretched(scene, focus, { held, rows: by, push: e.shiftKey })
     return hit.at === 'end'
       ? lengthened(scene, focus, { bars, held, rows: by, trades: e.altKey })
@@ -133,13 +133,14 @@ export class RailDrag {
 
   private pickInside(d: Drag): void {
     const { rows } = this.sheet
+    const { scale } = this.rail
     const [left, right] = [Math.min(d.x, d.nowX), Math.max(d.x, d.nowX)]
     const [first, last] = [rows.frameAt(Math.min(d.y, d.nowY)), rows.frameAt(Math.max(d.y, d.nowY))]
     const inside = barsHere(this.desk.scene!, this.desk.focus!).filter(
       b =>
         (b.kind === 'in-between' || b.kind === 'pose') &&
-        xOfU(b.x) >= left &&
-        xOfU(b.x) <= right &&
+        scale.x(b.x) >= left &&
+        scale.x(b.x) <= right &&
         b.start <= last &&
         b.start + b.run.frames > first,
     )

@@ -5,9 +5,12 @@ import { railOf } from '#core/pass'
 import type { Focus, Scene } from '~/desk/scene'
 import { deskOn } from '~/desk/scene.test-helper'
 import { rowsOf } from '~/sheet/layout'
+import { RAIL, railScale } from './layout'
 
 /** Frames 20 px high. */
 export const rows = rowsOf(20)
+/** A rail of the usual width. */
+export const scale = railScale(RAIL)
 
 /** The rail of a shot's first column. */
 export interface OnRail {

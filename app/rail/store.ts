@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
-import { ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef } from 'vue'
+import { RAIL, railScale } from './layout'
 
 /** What is picked and lit on the rail. */
 export const useRail = defineStore('rail', () => {
@@ -7,9 +8,12 @@ export const useRail = defineStore('rail', () => {
   const picked = shallowRef<ReadonlySet<string>>(new Set())
   /** The chart under the pointer: all its passes light up. */
   const lit = ref<string | null>(null)
+  /** How wide the rail is drawn, px. */
+  const width = ref(RAIL)
+  const scale = computed(() => railScale(width.value))
   function reset(): void {
     picked.value = new Set()
     lit.value = null
   }
-  return { picked, lit, reset }
+  return { picked, lit, width, scale, reset }
 })

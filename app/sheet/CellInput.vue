@@ -2,7 +2,7 @@
 import { computed, onMounted, ref } from 'vue'
 import { spotAt } from '#core/commands'
 import { useDesk } from '~/desk/desk'
-import { COLUMN, HEAD } from './layout'
+import { HEAD } from './layout'
 import { useSheet } from './sheet'
 
 /** The number of a drawing, typed into the cell under the playhead. */
@@ -15,9 +15,9 @@ onMounted(() => input.value?.focus())
 const at = computed(() => {
   const i = desk.columns.findIndex(c => c.id === desk.column?.id)
   return {
-    left: `${sheet.left + i * COLUMN - scrollX + 2}px`,
+    left: `${sheet.left + i * sheet.column - scrollX + 2}px`,
     top: `${HEAD + sheet.rows.y(desk.frame) - scroll - 4}px`,
-    width: `${COLUMN - 4}px`,
+    width: `${sheet.column - 4}px`,
   }
 })
 

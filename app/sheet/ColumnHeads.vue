@@ -1,19 +1,28 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { Ellipsis, Eye, EyeOff, Lock, LockOpen } from '@lucide/vue'
 import { useDesk } from '~/desk/desk'
-import { COLUMN, HEAD } from './layout'
+import { useContextMenu } from '~/desk/menu'
+import { useSide } from '~/ui/side'
+import { setColumn } from './actions-column'
+import { HEAD, HEAD_BUTTONS } from './layout'
 import { useSheet } from './sheet'
 
 /**
- * The heads of the columns: a click works on a column, a second one opens its settings; dragging puts it in another
- * place.
+ * The heads of the columns: a click works on a column, dragging puts it in another place; below, whether it is seen and
+ * locked, and its settings.
  */
 const { scrollX, width } = defineProps<{ scrollX: number; width: number }>()
-const emit = defineEmits<{ open: [column: string] }>()
-const [desk, sheet] = [useDesk(), useSheet()]
+const [desk, menu, sheet, side] = [useDesk(), useContextMenu(), useSheet(), useSide()]
 const heads = computed(() =>
   desk.columns
-    .map((c, i) => ({ id: c.id, name: c.name, left: sheet.left + i * COLUMN - scrollX }))
+    .map((c, i) => ({
+      id: c.id,
+      name: c.name,
+      hidden: !!c.hidden,
+      locked: !!c.locked,
+      left: sheet.left + i * sheet.column - scrollX,
+    }))
     .filter(h => h.left >= sheet.left - 4 && h.left < width - 20),
 )
 
@@ -32,7 +41,7 @@ function down(e: PointerEvent, id: string): void {
 function move(e: PointerEvent): void {
   const d = dragged.value
   if (!d || (d.to === null && Math.abs(e.clientX - d.x) < STILL)) return
-  const to = Math.round((e.clientX - d.start) / COLUMN)
+  const to = Math.round((e.clientX - d.start) / sheet.column)
   dragged.value = { ...d, to: Math.max(0, Math.min(desk.columns.length, to)) }
 }
 function up(): void {
@@ -48,30 +57,81 @@ function up(): void {
 }
 function click(id: string): void {
   if (wasDragged) wasDragged = false
-  else if (desk.columnId === id) emit('open', id)
   else desk.columnId = id
+}
+/** What stands under a head: whether the column is seen, whether it is locked, its settings. */
+const buttonsOf = ({ id, hidden, locked }: { id: string; hidden: boolean; locked: boolean }) => [
+  {
+    name: hidden ? 'Show' : 'Hide',
+    on: hidden,
+    icon: hidden ? EyeOff : Eye,
+    do: () => setColumn(desk, id, { hidden: !hidden }),
+  },
+  {
+    name: locked ? 'Unlock' : 'Lock',
+    on: locked,
+    icon: locked ? Lock : LockOpen,
+    do: () => setColumn(desk, id, { locked: !locked }),
+  },
+  { name: 'Settings of', on: false, icon: Ellipsis, do: () => settings(id) },
+]
+function settings(id: string): void {
+  if (desk.columnId === id) side.toggle('column')
+  else side.open = 'column'
+  desk.columnId = id
 }
 </script>
 
 <template>
-  <button
+  <template
     v-for="h in heads"
     :key="h.id"
-    type="button"
-    class="absolute top-0 rounded-sm hover:bg-ledger/10"
-    :style="{ left: `${h.left + 1}px`, width: `${COLUMN - 1}px`, height: `${HEAD - 2}px` }"
-    :aria-pressed="desk.columnId === h.id"
-    :aria-label="`Column ${h.name}`"
-    :title="`${desk.columnId === h.id ? `${h.name}: settings of the column` : `Work on ${h.name}`}. Drag to put it in another place.`"
-    @pointerdown="down($event, h.id)"
-    @pointermove="move"
-    @pointerup="up"
-    @pointercancel="dragged = null"
-    @click="click(h.id)"
-  />
+  >
+    <button
+      type="button"
+      class="absolute top-0 rounded-sm hover:bg-ledger/10"
+      :style="{ left: `${h.left + 1}px`, width: `${sheet.column - 1}px`, height: `${HEAD - HEAD_BUTTONS - 1}px` }"
+      :aria-pressed="desk.columnId === h.id"
+      :aria-label="`Column ${h.name}`"
+      :title="`Work on ${h.name}. Drag to put it in another place; a double click opens its settings.`"
+      @contextmenu.stop="((desk.columnId = h.id), menu.ask($event, 'head'))"
+      @pointerdown="down($event, h.id)"
+      @pointermove="move"
+      @pointerup="up"
+      @pointercancel="dragged = null"
+      @click="click(h.id)"
+      @dblclick="side.open = 'column'"
+    />
+    <div
+      class="absolute flex"
+      :style="{
+        left: `${h.left + 1}px`,
+        top: `${HEAD - HEAD_BUTTONS - 2}px`,
+        width: `${sheet.column - 1}px`,
+        height: `${HEAD_BUTTONS}px`,
+      }"
+    >
+      <button
+        v-for="b in buttonsOf(h)"
+        :key="b.name"
+        type="button"
+        class="grid flex-1 place-items-center rounded-sm hover:bg-ledger/15"
+        :class="b.on ? 'text-graphite' : 'text-soft opacity-75 hover:opacity-100'"
+        :aria-label="`${b.name} ${h.name}`"
+        :title="`${b.name} ${h.name}`"
+        @click="b.do"
+      >
+        <component
+          :is="b.icon"
+          :size="13"
+          :stroke-width="b.on ? 2.4 : 1.8"
+        />
+      </button>
+    </div>
+  </template>
   <div
     v-if="dragged && dragged.to !== null"
     class="pointer-events-none absolute top-0 z-10 w-[3px] bg-signal"
-    :style="{ left: `${sheet.left + dragged.to * COLUMN - scrollX - 1}px`, height: `${HEAD + 24}px` }"
+    :style="{ left: `${sheet.left + dragged.to * sheet.column - scrollX - 1}px`, height: `${HEAD + 24}px` }"
   />
 </template>

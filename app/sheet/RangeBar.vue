@@ -1,22 +1,20 @@
 <script setup lang="ts">
+import { plural } from '#core/basic'
 import { computed, ref } from 'vue'
+import { Ellipsis } from '@lucide/vue'
 import { tryRange } from './trying'
-import { ROW_HEIGHTS } from './layout'
 import type { RangeChange } from './range'
 import { overRange, rangeWords } from './range'
 import { useDesk } from '~/desk/desk'
-import { useSheet } from './sheet'
+import { overhangOf } from '~/desk/scene'
+import { useSide } from '~/ui/side'
 
-const emit = defineEmits<{ more: [] }>()
 const desk = useDesk()
-const sheet = useSheet()
+const side = useSide()
 const by = ref<'push' | 'thin'>('push')
 const words = computed(() => (desk.column ? rangeWords(desk.scene!, desk.focus!) : ''))
 
-const rowAt = computed(() => ROW_HEIGHTS.indexOf(sheet.rowHeight as 15))
-function setRows(by: number): void {
-  sheet.rowHeight = ROW_HEIGHTS[Math.max(0, Math.min(ROW_HEIGHTS.length - 1, rowAt.value + by))]!
-}
+const overhang = computed(() => (desk.shown ? overhangOf(desk.shown, desk.columns) : 0))
 /** Resting on a button shows what it gives; pressing it takes it. */
 const show = (draft: RangeChange): void => tryRange(draft)
 function take(draft: RangeChange): void {
@@ -34,44 +32,13 @@ function flipBy(to: 'push' | 'thin'): void {
 
 <template>
   <div
-    class="w-0 min-w-full border-t border-edge bg-panel px-2.5 py-2"
+    class="@container w-0 min-w-full shrink-0 border-t border-edge bg-panel px-2.5 py-2"
     data-tries
     @pointerleave="desk.preview?.asked && desk.drop()"
   >
-    <div class="float-right ml-2 flex items-center gap-1">
-      <select
-        v-model="sheet.margin"
-        class="field h-6 py-0 text-[11.5px]"
-        aria-label="What the margin counts"
-        title="What the margin counts"
-      >
-        <option value="frame">frames</option>
-        <option value="timecode">timecode</option>
-        <option value="feet">feet+frames</option>
-      </select>
-      <button
-        type="button"
-        class="push-button h-6 px-1.5"
-        :disabled="rowAt <= 0"
-        aria-label="Denser"
-        title="Denser: more frames in sight"
-        @click="setRows(-1)"
-      >
-        −
-      </button>
-      <button
-        type="button"
-        class="push-button h-6 px-1.5"
-        :disabled="rowAt >= ROW_HEIGHTS.length - 1"
-        aria-label="Roomier"
-        title="Roomier: fewer frames in sight"
-        @click="setRows(1)"
-      >
-        +
-      </button>
-    </div>
     <p
-      class="min-h-[34px] pr-1 leading-[17px]"
+      class="h-[34px] overflow-hidden leading-[17px]"
+      :title="desk.preview?.words ?? words"
       aria-live="polite"
     >
       <template v-if="desk.preview"
@@ -80,10 +47,23 @@ function flipBy(to: 'push' | 'thin'): void {
         }}<span
           v-if="desk.preview.asked"
           class="text-soft"
-          >Enter or a click takes it, Esc leaves it.</span
+          >Enter or a click does it, Esc drops it.</span
         ></template
       >
-      <template v-else>{{ words }}</template>
+      <template v-else
+        >{{ words
+        }}<template v-if="overhang > 0"
+          ><br /><strong>{{ plural(overhang, 'frame') }}</strong> overhang the end of the shot.
+          <button
+            type="button"
+            class="font-medium text-ledger underline"
+            title="Lengthen the shot to what is exposed (F)"
+            @click="desk.run({ name: 'shot.set', args: { length: desk.shot!.length + overhang } })"
+          >
+            Lengthen to {{ desk.shot!.length + overhang }}
+          </button></template
+        ></template
+      >
     </p>
     <div class="mt-1 flex flex-wrap items-center gap-1">
       <button
@@ -91,6 +71,7 @@ function flipBy(to: 'push' | 'thin'): void {
         :key="n"
         type="button"
         class="push-button px-2"
+        :class="{ hidden: n === 4, '@min-[600px]:inline-flex': n === 4 }"
         :disabled="!desk.place"
         :title="`${['Ones', 'Twos', 'Threes', 'Fours'][n - 1]} over this range (${by === 'push' ? n : `Shift ${n}`})`"
         @pointerenter="show(steps(n))"
@@ -100,37 +81,9 @@ function flipBy(to: 'push' | 'thin'): void {
       >
         {{ ['Ones', 'Twos', 'Threes', 'Fours'][n - 1] }}
       </button>
-      <div
-        class="mx-1 flex rounded border border-edge"
-        role="radiogroup"
-        aria-label="How the step is made"
-      >
-        <button
-          type="button"
-          role="radio"
-          :aria-checked="by === 'push'"
-          class="h-[26px] rounded-l px-2"
-          :class="by === 'push' ? 'bg-bottle text-on-bottle' : 'bg-sheet'"
-          title="Every drawing kept, the length changes"
-          @click="flipBy('push')"
-        >
-          push
-        </button>
-        <button
-          type="button"
-          role="radio"
-          :aria-checked="by === 'thin'"
-          class="h-[26px] rounded-r px-2"
-          :class="by === 'thin' ? 'bg-bottle text-on-bottle' : 'bg-sheet'"
-          title="The length stays, fewer drawings are shown"
-          @click="flipBy('thin')"
-        >
-          thin
-        </button>
-      </div>
       <button
         type="button"
-        class="push-button px-2"
+        class="push-button px-2 @max-[240px]:hidden"
         :disabled="!desk.place"
         title="Hold the first drawing over these frames (H)"
         @pointerenter="show({ kind: 'hold' })"
@@ -142,9 +95,9 @@ function flipBy(to: 'push' | 'thin'): void {
       </button>
       <button
         type="button"
-        class="push-button px-2"
+        class="push-button px-2 @max-[240px]:hidden"
         :disabled="!desk.place"
-        title="Clear these exposures to a blank (⌫). The drawings stay."
+        title="Blank these exposures (⌫). The drawings stay."
         @pointerenter="show({ kind: 'clear' })"
         @focus="show({ kind: 'clear' })"
         @blur="desk.drop()"
@@ -156,12 +109,41 @@ function flipBy(to: 'push' | 'thin'): void {
         type="button"
         class="push-button px-2"
         :disabled="!desk.place"
-        aria-haspopup="dialog"
+        :class="{ 'push-button-on': side.open === 'frames' }"
+        aria-label="More for these frames"
         title="More to do with these frames … (Shift O)"
-        @click="emit('more')"
+        @click="side.toggle('frames')"
       >
-        More
+        <Ellipsis :size="14" />
       </button>
+      <div
+        class="flex rounded border border-edge @max-[240px]:hidden"
+        role="radiogroup"
+        aria-label="How the step is made"
+      >
+        <button
+          type="button"
+          role="radio"
+          :aria-checked="by === 'push'"
+          class="switch rounded-l"
+          :class="{ 'switch-on': by === 'push' }"
+          title="Every drawing kept, the length changes"
+          @click="flipBy('push')"
+        >
+          keep drawings
+        </button>
+        <button
+          type="button"
+          role="radio"
+          :aria-checked="by === 'thin'"
+          class="switch rounded-r"
+          :class="{ 'switch-on': by === 'thin' }"
+          title="The length stays, fewer drawings are shown"
+          @click="flipBy('thin')"
+        >
+          keep length
+        </button>
+      </div>
     </div>
   </div>
 </template>

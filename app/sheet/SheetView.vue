@@ -1,52 +1,51 @@
 <script setup lang="ts">
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { useElementSize, useEventListener } from '@vueuse/core'
-import { Plus } from '@lucide/vue'
-import { toast } from 'vue-sonner'
+import { tell } from '~/ui/messages'
 import { spotAt } from '#core/commands'
 import { useDesk } from '~/desk/desk'
+import { useContextMenu } from '~/desk/menu'
 import { usePlayer } from '~/desk/player'
 import { usePaintCounts } from '~/ui/paint/counts'
 import { usePaint } from '~/ui/usePaint'
 import { useTheme } from '~/ui/useTheme'
 import CellInput from './CellInput.vue'
 import ColumnHeads from './ColumnHeads.vue'
-import ColumnMenu from './ColumnMenu.vue'
 import { drawSheet } from './draw-sheet'
-import { COLUMN, HEAD } from './layout'
+import { HEAD, SCROLL_BAR, SPLIT_BAR } from './layout'
+import SheetCorner from './SheetCorner.vue'
 import { useSheet } from './sheet'
 import SheetNote from './SheetNote.vue'
 import SheetPlayhead from './SheetPlayhead.vue'
 import { useSheetGestures } from './useSheetGestures'
 
-/** The sheet, and beside it, scrolled with it row for row, what is `beside` wide, px. */
-const { beside } = defineProps<{ beside: number }>()
+/** The sheet, `width` wide, and beside it, scrolled with it row for row, what is `beside` wide, px. */
+const { width, beside } = defineProps<{ width: number; beside: number }>()
 const emit = defineEmits<{ 'add-column': []; files: [files: File[]] }>()
 defineSlots<{
   /** Over the sheet, and beside it. */
   over?: (props: { scroll: number }) => unknown
   beside?: (props: { scroll: number; viewHeight: number }) => unknown
-  /** Panels, right of it all. */
-  panels?: (props: { left: number }) => unknown
+  /** Between the two. */
+  between?: () => unknown
 }>()
 const [desk, player, counts, sheet] = [useDesk(), usePlayer(), usePaintCounts(), useSheet()]
+const menu = useContextMenu()
 const scroller = ref<HTMLElement | null>(null)
 const canvas = ref<HTMLCanvasElement | null>(null)
 const scroll = ref(0)
 const scrollX = ref(0)
 const { height: viewHeight } = useElementSize(scroller)
 
-const ADD = 22
-const sheetWidth = computed(() => sheet.left + Math.min(4, Math.max(2, desk.columns.length)) * COLUMN + ADD)
-const overflow = computed(() => Math.max(0, sheet.left + desk.columns.length * COLUMN + ADD - sheetWidth.value))
+const overflow = computed(() => Math.max(0, sheet.left + desk.columns.length * sheet.column - width))
 const spacer = computed(() => desk.rows * sheet.rowHeight + HEAD)
 
 /** The column that is worked on is in sight. */
-watch([() => desk.columnId, () => desk.columns.length], () => {
+watch([() => desk.columnId, () => desk.columns.length, () => width, () => sheet.column, () => sheet.left], () => {
   const i = desk.columns.findIndex(c => c.id === desk.column?.id)
   if (i < 0) return
-  const room = sheetWidth.value - sheet.left - ADD
-  scrollX.value = Math.max(0, Math.min(overflow.value, i * COLUMN, Math.max(scrollX.value, (i + 1) * COLUMN - room)))
+  const [room, each] = [width - sheet.left, sheet.column]
+  scrollX.value = Math.max(0, Math.min(overflow.value, i * each, Math.max(scrollX.value, (i + 1) * each - room)))
 })
 usePaint(
   canvas,
@@ -64,11 +63,11 @@ usePaint(
     () => sheet.margin,
     () => sheet.notes,
   ],
-  (c, width, height) => {
+  (c, w, height) => {
     if (!desk.scene || !desk.focus) return
-    const { rows, left, margin } = sheet
-    const look = { rows, left, margin, frames: desk.rows, loop: player.loop, trying: !!desk.preview }
-    drawSheet(c, desk.scene, desk.focus, look, { width, height, scroll: scroll.value, scrollX: scrollX.value })
+    const { rows, left, margin, column } = sheet
+    const look = { rows, left, margin, column, frames: desk.rows, loop: player.loop, trying: !!desk.preview }
+    drawSheet(c, desk.scene, desk.focus, look, { width: w, height, scroll: scroll.value, scrollX: scrollX.value })
     canvas.value!.dataset.drawn = '1'
   },
 )
@@ -110,6 +109,22 @@ onMounted(() =>
   }),
 )
 
+/** The menu is of the cell that was pointed at; what is selected around it stays selected. */
+function askMenu(e: MouseEvent): void {
+  const box = canvas.value!.getBoundingClientRect()
+  const [x, y] = [e.clientX - box.left, e.clientY - box.top - HEAD + scroll.value]
+  const column = columnAt(x)
+  if (y < scroll.value || !column || x < sheet.left) return e.preventDefault()
+  const frame = Math.max(1, Math.min(desk.rows, sheet.rows.frameAt(y)))
+  const s = desk.selection
+  if (!s || !s.columns.includes(column) || frame < s.first || frame > s.last) {
+    desk.selection = null
+    desk.columnId = column
+    desk.goTo(frame)
+  }
+  menu.ask(e, 'cell')
+}
+
 function wheel(e: WheelEvent): void {
   const by = e.deltaX || (e.shiftKey ? e.deltaY : 0)
   if (by && overflow.value) scrollX.value = Math.max(0, Math.min(overflow.value, scrollX.value + by))
@@ -137,7 +152,7 @@ function dropOn(e: DragEvent): void {
 function exposeAt(drawing: string, at: { column: string | null; frame: number }): void {
   const column = desk.columns.find(c => c.id === at.column)
   if (!column || column.stack !== desk.stack!.id) {
-    toast('A drawing can be exposed in a column of its own stack only.')
+    tell('A drawing can be exposed in a column of its own stack only.')
     return
   }
   const { frame } = at
@@ -145,20 +160,13 @@ function exposeAt(drawing: string, at: { column: string | null; frame: number })
   if (desk.run({ name: 'frame.expose', args })) desk.goTo(frame)
 }
 
-const columnMenu = ref<string | null>(null)
-const menuLeft = (id: string): number => {
-  const i = desk.columns.findIndex(c => c.id === id)
-  return Math.max(8, sheet.left + i * COLUMN - scrollX.value - 20)
-}
-function openMenu(id: string): void {
-  columnMenu.value = columnMenu.value === id ? null : id
-}
 const told = computed(() => {
   const { drawing: d, column, place, workFrame } = desk
   if (!column) return ''
   if (!d) return `Frame ${workFrame}, column ${column.name}: blank`
   const at = place ? workFrame - place.start + 1 : 1
-  return `Frame ${workFrame}, column ${column.name}: drawing ${d.number}, ${d.role}, ${at === 1 ? 'shown here first' : `held, frame ${at}`}`
+  const how = at === 1 ? 'first exposed here' : `held, frame ${at}`
+  return `Frame ${workFrame}, column ${column.name}: drawing ${d.number}, ${d.role}, ${how}`
 })
 </script>
 
@@ -167,7 +175,7 @@ const told = computed(() => {
     <div
       ref="scroller"
       class="min-h-0 overflow-x-hidden overflow-y-scroll bg-sheet outline-none"
-      :style="{ width: `${sheetWidth + beside + 11}px`, scrollbarWidth: 'thin' }"
+      :style="{ width: `${width + beside + SCROLL_BAR + (beside ? SPLIT_BAR : 0)}px`, scrollbarWidth: 'thin' }"
       tabindex="-1"
       @scroll="scroll = ($event.target as HTMLElement).scrollTop"
       @wheel.passive="wheel"
@@ -179,7 +187,7 @@ const told = computed(() => {
         >
           <div
             class="relative h-full shrink-0"
-            :style="{ width: `${sheetWidth}px` }"
+            :style="{ width: `${width}px` }"
           >
             <canvas
               ref="canvas"
@@ -190,6 +198,7 @@ const told = computed(() => {
               @dragover.prevent
               @drop.prevent="dropOn"
               @dblclick="sheet.typing = true"
+              @contextmenu.stop="askMenu"
               @pointerdown="sheetDown"
               @pointermove="sheetMove"
               @pointerup="up(local($event))"
@@ -202,8 +211,7 @@ const told = computed(() => {
             />
             <ColumnHeads
               :scroll-x="scrollX"
-              :width="sheetWidth"
-              @open="openMenu"
+              :width="width"
             />
             <SheetNote
               v-if="sheet.noting"
@@ -212,18 +220,7 @@ const told = computed(() => {
               :scroll="scroll"
               @done="sheet.noting = null"
             />
-            <button
-              type="button"
-              :class="[
-                'absolute top-1.5 right-0.5 grid h-7 w-[19px] place-items-center rounded-sm border border-edge',
-                'bg-sheet text-soft hover:bg-wash hover:text-graphite',
-              ]"
-              title="Add a column"
-              aria-label="Add a column"
-              @click="emit('add-column')"
-            >
-              <Plus :size="13" />
-            </button>
+            <SheetCorner @add-column="emit('add-column')" />
           </div>
           <slot
             name="over"
@@ -231,11 +228,15 @@ const told = computed(() => {
           />
           <SheetPlayhead
             :scroll="scroll"
-            :width="sheetWidth + beside"
+            :width="width + beside + SPLIT_BAR"
+          />
+          <slot
+            v-if="beside"
+            name="between"
           />
           <div
             v-show="beside"
-            class="relative h-full shrink-0 border-l border-edge"
+            class="relative h-full shrink-0"
             :style="{ width: `${beside}px` }"
           >
             <slot
@@ -247,16 +248,6 @@ const told = computed(() => {
         </div>
       </div>
     </div>
-    <ColumnMenu
-      v-if="columnMenu"
-      :column="columnMenu"
-      :left="menuLeft(columnMenu)"
-      @close="columnMenu = null"
-    />
-    <slot
-      name="panels"
-      :left="sheetWidth + beside + 18"
-    />
     <p
       class="sr-only"
       aria-live="polite"

@@ -1,4 +1,4 @@
-import { toast } from 'vue-sonner'
+import { tell } from '~/ui/messages'
 import { plural } from '#core/basic'
 import { refOf } from '#core/commands'
 import type { Action } from '~/desk/action'
@@ -6,6 +6,7 @@ import { hasExposure } from '~/desk/action'
 import type { Desk } from '~/desk/desk'
 import { planAndColumn } from '~/desk/drafts'
 import { back, copyRange, cutRange, holdTo, paste, putIn, reverse, snapToStep, spreadEvenly, takeOut } from './arrange'
+import { useSide } from '~/ui/side'
 import type { RepeatHow } from './repeats'
 import { bracketHere, repeatOver, repeatWords, withoutRepeat } from './repeats'
 import { useSheet } from './sheet'
@@ -25,7 +26,8 @@ function moreTimes(d: Desk): RepeatHow {
 const stepActions = (step: number): Action[] => [
   {
     id: `push-${step}`,
-    name: `${STEP_NAMES[step]} by push: every drawing kept, the length changes`,
+    name: STEP_NAMES[step]!,
+    hint: 'keep drawings: the length changes',
     group: 'Exposure',
     keys: [`Digit${step}`],
     can: hasExposure,
@@ -33,7 +35,8 @@ const stepActions = (step: number): Action[] => [
   },
   {
     id: `thin-${step}`,
-    name: `${STEP_NAMES[step]} by thinning: the length stays, fewer drawings`,
+    name: `${STEP_NAMES[step]}, keep length`,
+    hint: 'fewer drawings',
     group: 'Exposure',
     keys: [`Shift+Digit${step}`],
     can: hasExposure,
@@ -46,7 +49,8 @@ export const exposureActions: readonly Action[] = [
   ...[1, 2, 3, 4, 5, 6, 7, 8].flatMap(stepActions),
   {
     id: 'hold',
-    name: 'Hold the first drawing over the chosen frames',
+    name: 'Hold',
+    hint: 'the first drawing over the selected frames',
     group: 'Exposure',
     keys: ['h'],
     can: hasExposure,
@@ -54,7 +58,8 @@ export const exposureActions: readonly Action[] = [
   },
   {
     id: 'clear',
-    name: 'Clear the chosen exposures to a blank',
+    name: 'Blank',
+    hint: 'the selected exposures; the drawings stay in the tray',
     group: 'Exposure',
     keys: ['Backspace'],
     can: hasExposure,
@@ -70,7 +75,8 @@ export const exposureActions: readonly Action[] = [
   },
   {
     id: 'hold-end',
-    name: 'Hold to the end of the shot',
+    name: 'Hold to the end',
+    hint: 'of the shot',
     group: 'Exposure',
     keys: [],
     can: hasExposure,
@@ -78,7 +84,7 @@ export const exposureActions: readonly Action[] = [
   },
   {
     id: 'reverse',
-    name: 'Reverse the chosen exposures',
+    name: 'Reverse',
     group: 'Exposure',
     keys: [],
     can: hasExposure,
@@ -86,7 +92,8 @@ export const exposureActions: readonly Action[] = [
   },
   {
     id: 'reverse-copies',
-    name: 'Reverse the chosen exposures, with copies to alter',
+    name: 'Reverse with copies',
+    hint: 'to be altered',
     group: 'Exposure',
     keys: [],
     can: hasExposure,
@@ -94,7 +101,8 @@ export const exposureActions: readonly Action[] = [
   },
   {
     id: 'back',
-    name: 'There and back, the ends once',
+    name: 'There and back',
+    hint: 'the ends once',
     group: 'Exposure',
     keys: [],
     can: hasExposure,
@@ -102,7 +110,8 @@ export const exposureActions: readonly Action[] = [
   },
   {
     id: 'back-copies',
-    name: 'There and back, with copies to alter',
+    name: 'There and back with copies',
+    hint: 'to be altered',
     group: 'Exposure',
     keys: [],
     can: hasExposure,
@@ -110,7 +119,8 @@ export const exposureActions: readonly Action[] = [
   },
   {
     id: 'spread',
-    name: 'Spread the drawings evenly over the chosen frames',
+    name: 'Spread evenly',
+    hint: 'over the selected frames',
     group: 'Exposure',
     keys: [],
     can: hasExposure,
@@ -118,19 +128,21 @@ export const exposureActions: readonly Action[] = [
   },
   {
     id: 'snap',
-    name: 'Move poses to frames that the step allows',
+    name: 'Poses to the step',
+    hint: 'to frames that the step allows',
     group: 'Exposure',
     keys: [],
     can: hasExposure,
     do: (d, tried) => {
       const { drafts, moved } = snapToStep(d.scene!, d.focus!)
-      if (!drafts.length) toast('Every pose is on its step.')
+      if (!drafts.length) tell('Every pose is on its step.')
       else tryOver(`Poses to the step (${moved.slice(0, 4).join(', ')}${moved.length > 4 ? ' …' : ''})`, drafts, tried)
     },
   },
   {
     id: 'repeat',
-    name: 'Repeat bracket: show the chosen frames twice; in a repeat once more',
+    name: 'Repeat bracket',
+    hint: 'the selected frames twice; in a repeat once more',
     group: 'Exposure',
     keys: ['Shift+B'],
     can: hasExposure,
@@ -138,7 +150,8 @@ export const exposureActions: readonly Action[] = [
   },
   {
     id: 'repeat-end',
-    name: 'Repeat bracket: the chosen frames again and again, to the end of the shot',
+    name: 'Repeat bracket to the end',
+    hint: 'of the shot',
     group: 'Exposure',
     keys: ['Alt+KeyB'],
     can: hasExposure,
@@ -149,7 +162,8 @@ export const exposureActions: readonly Action[] = [
   },
   {
     id: 'repeat-back',
-    name: 'Repeat bracket: there and back, or forward only',
+    name: 'Repeat bracket there and back',
+    hint: 'or forward only',
     group: 'Exposure',
     keys: [],
     can: d => !!bracketHere(d.scene!, d.focus!),
@@ -160,18 +174,18 @@ export const exposureActions: readonly Action[] = [
   },
   {
     id: 'repeat-write',
-    name: 'Turn the repeat here into plain exposures',
+    name: 'Repeat into plain exposures',
     group: 'Exposure',
     keys: ['Shift+X'],
     can: d => !!bracketHere(d.scene!, d.focus!),
     do: d => {
       const words = repeatWords(bracketHere(d.scene!, d.focus!)!.repeat)
-      if (d.run(...withoutRepeat(d.scene!, d.focus!, 'write'))) toast(`The repeat (${words}) is plain exposures now.`)
+      if (d.run(...withoutRepeat(d.scene!, d.focus!, 'write'))) tell(`The repeat (${words}) is plain exposures now.`)
     },
   },
   {
     id: 'repeat-remove',
-    name: 'Take the repeat here away',
+    name: 'Delete repeat',
     group: 'Exposure',
     keys: [],
     can: d => !!bracketHere(d.scene!, d.focus!),
@@ -179,7 +193,8 @@ export const exposureActions: readonly Action[] = [
   },
   {
     id: 'give',
-    name: 'Reduce this exposure to nothing; the one before takes its frames, the drawing stays in the tray',
+    name: 'Reduce to nothing',
+    hint: 'the exposure before takes its frames, the drawing stays in the tray',
     group: 'Exposure',
     keys: ['Shift+Backspace'],
     can: hasExposure,
@@ -192,7 +207,8 @@ export const exposureActions: readonly Action[] = [
   },
   {
     id: 'note',
-    name: 'Write an action note here …',
+    name: 'Action note …',
+    hint: 'written here',
     group: 'Exposure',
     keys: ['Shift+M'],
     do: d => {
@@ -201,17 +217,21 @@ export const exposureActions: readonly Action[] = [
     },
   },
   {
-    id: 'notes',
-    name: 'Action notes in the sheet on or off',
+    id: 'fold-notes',
+    after: 'fold-rail',
+    name: 'Action notes',
+    hint: 'shown or folded away',
     group: 'Look',
-    keys: [],
+    keys: ['Alt+KeyN'],
+    on: () => useSheet().notes,
     do: () => {
       useSheet().notes = !useSheet().notes
     },
   },
   {
     id: 'put-in',
-    name: 'Put one frame in here',
+    name: 'Insert frame',
+    hint: 'what follows moves',
     group: 'Exposure',
     keys: ['Insert'],
     repeats: true,
@@ -220,7 +240,7 @@ export const exposureActions: readonly Action[] = [
   },
   {
     id: 'put-in-all',
-    name: 'Put one frame in here, in all columns',
+    name: 'Insert frame in all columns',
     group: 'Exposure',
     keys: ['Alt+Insert'],
     can: hasExposure,
@@ -228,7 +248,8 @@ export const exposureActions: readonly Action[] = [
   },
   {
     id: 'take-out',
-    name: 'Take the chosen frames out; what follows moves up',
+    name: 'Delete frames',
+    hint: 'what follows moves up',
     group: 'Exposure',
     keys: ['Shift+Delete'],
     can: hasExposure,
@@ -236,7 +257,7 @@ export const exposureActions: readonly Action[] = [
   },
   {
     id: 'take-out-all',
-    name: 'Take the chosen frames out in all columns',
+    name: 'Delete frames in all columns',
     group: 'Exposure',
     keys: ['Alt+Delete'],
     can: hasExposure,
@@ -244,19 +265,21 @@ export const exposureActions: readonly Action[] = [
   },
   {
     id: 'copy',
-    name: 'Copy the chosen exposures',
+    name: 'Copy',
+    hint: 'the selected exposures',
     group: 'Exposure',
     keys: ['$mod+KeyC'],
     can: hasExposure,
     do: d => {
       useSheet().clip = copyRange(d.scene!, d.focus!)
       const { frames, columns } = useSheet().clip!
-      toast(`Copied ${plural(frames, 'frame')} of ${plural(columns.length, 'column')}.`)
+      tell(`Copied ${plural(frames, 'frame')} of ${plural(columns.length, 'column')}.`)
     },
   },
   {
     id: 'cut',
-    name: 'Cut the chosen exposures; a blank stays',
+    name: 'Cut',
+    hint: 'the selected exposures; a blank stays',
     group: 'Exposure',
     keys: ['$mod+KeyX'],
     can: hasExposure,
@@ -267,7 +290,8 @@ export const exposureActions: readonly Action[] = [
   },
   {
     id: 'paste',
-    name: 'Paste over what is exposed here',
+    name: 'Paste over',
+    hint: 'what is exposed here',
     group: 'Exposure',
     keys: ['$mod+KeyV'],
     can: () => !!useSheet().clip,
@@ -275,7 +299,8 @@ export const exposureActions: readonly Action[] = [
   },
   {
     id: 'paste-push',
-    name: 'Paste between; what follows moves',
+    name: 'Paste between',
+    hint: 'what follows moves',
     group: 'Exposure',
     keys: ['$mod+Alt+KeyV'],
     can: () => !!useSheet().clip,
@@ -283,7 +308,8 @@ export const exposureActions: readonly Action[] = [
   },
   {
     id: 'paste-copies',
-    name: 'Paste between, as new copies of the drawings',
+    name: 'Paste as new copies',
+    hint: 'between; what follows moves',
     group: 'Exposure',
     keys: [],
     can: () => !!useSheet().clip,
@@ -291,7 +317,8 @@ export const exposureActions: readonly Action[] = [
   },
   {
     id: 'type',
-    name: 'Type the number of a drawing to expose from here on …',
+    name: 'Expose by number …',
+    hint: 'a drawing, from here on',
     group: 'Exposure',
     keys: ['Shift+Enter'],
     can: d => !!d.column,
@@ -301,17 +328,18 @@ export const exposureActions: readonly Action[] = [
   },
   {
     id: 'more',
-    name: 'More to do with the chosen frames …',
+    name: 'More for these frames …',
     group: 'Exposure',
     keys: ['Shift+O'],
     can: hasExposure,
     do: () => {
-      useSheet().more = true
+      useSide().toggle('frames')
     },
   },
   {
     id: 'frame-more',
-    name: 'One frame more of this drawing',
+    name: 'One frame more',
+    hint: 'of this drawing',
     group: 'Exposure',
     keys: ['Equal', 'Shift+Equal', 'NumpadAdd'],
     repeats: true,
@@ -320,7 +348,8 @@ export const exposureActions: readonly Action[] = [
   },
   {
     id: 'frame-less',
-    name: 'One frame less of this drawing',
+    name: 'One frame less',
+    hint: 'of this drawing',
     group: 'Exposure',
     keys: ['Minus', 'NumpadSubtract'],
     repeats: true,
@@ -329,7 +358,8 @@ export const exposureActions: readonly Action[] = [
   },
   {
     id: 'take',
-    name: 'Take what is shown',
+    name: 'Do what is shown',
+    hint: 'what is tried out',
     group: 'Exposure',
     keys: ['Enter'],
     do: (d, tried) => {

@@ -1,4 +1,4 @@
-import { toast } from 'vue-sonner'
+import { tell } from '~/ui/messages'
 import type { Action } from '~/desk/action'
 import { hasExposure } from '~/desk/action'
 import type { Desk } from '~/desk/desk'
@@ -9,7 +9,7 @@ import { useSelecting } from './selecting'
 function doCarry(d: Desk, way: Way): void {
   const drafts = carry(d.scene!, d.focus!, { ...way, by: 'over' })
   if (!drafts.length) {
-    toast('What is chosen cannot be taken there.')
+    tell('What is selected cannot be carried there.')
     return
   }
   const to = carried(d.scene!, d.focus!, way)
@@ -20,7 +20,7 @@ function doCarry(d: Desk, way: Way): void {
 export const selectActions: readonly Action[] = [
   {
     id: 'select-more',
-    name: 'Choose one frame more',
+    name: 'Select one frame more',
     group: 'Exposure',
     keys: ['Shift+ArrowDown'],
     repeats: true,
@@ -28,7 +28,7 @@ export const selectActions: readonly Action[] = [
   },
   {
     id: 'select-less',
-    name: 'Choose one frame up',
+    name: 'Select one frame up',
     group: 'Exposure',
     keys: ['Shift+ArrowUp'],
     repeats: true,
@@ -36,7 +36,7 @@ export const selectActions: readonly Action[] = [
   },
   {
     id: 'select-column',
-    name: 'Choose the whole column',
+    name: 'Select the whole column',
     group: 'Exposure',
     keys: ['Shift+C'],
     can: hasExposure,
@@ -46,7 +46,7 @@ export const selectActions: readonly Action[] = [
   },
   {
     id: 'select-drawing',
-    name: 'Choose all exposures of this drawing',
+    name: 'Select all exposures of this drawing',
     group: 'Exposure',
     keys: ['Shift+D'],
     can: d => !!d.drawing,
@@ -56,7 +56,8 @@ export const selectActions: readonly Action[] = [
   },
   {
     id: 'carry-later',
-    name: 'Take the chosen frames one frame later',
+    name: 'Carry the selected frames later',
+    hint: 'by one frame',
     group: 'Exposure',
     keys: ['Alt+Shift+ArrowDown'],
     repeats: true,
@@ -65,7 +66,8 @@ export const selectActions: readonly Action[] = [
   },
   {
     id: 'carry-earlier',
-    name: 'Take the chosen frames one frame earlier',
+    name: 'Carry the selected frames earlier',
+    hint: 'by one frame',
     group: 'Exposure',
     keys: ['Alt+Shift+ArrowUp'],
     repeats: true,
@@ -74,7 +76,7 @@ export const selectActions: readonly Action[] = [
   },
   {
     id: 'carry-right',
-    name: 'Take the chosen frames to the next column',
+    name: 'Carry the selected frames to the next column',
     group: 'Exposure',
     keys: ['Alt+Shift+ArrowRight'],
     can: hasExposure,
@@ -82,7 +84,7 @@ export const selectActions: readonly Action[] = [
   },
   {
     id: 'carry-left',
-    name: 'Take the chosen frames to the column before',
+    name: 'Carry the selected frames to the column before',
     group: 'Exposure',
     keys: ['Alt+Shift+ArrowLeft'],
     can: hasExposure,
@@ -90,7 +92,7 @@ export const selectActions: readonly Action[] = [
   },
   {
     id: 'select-frame',
-    name: 'Choose this frame in all columns',
+    name: 'Select this frame in all columns',
     group: 'Exposure',
     keys: ['Shift+F'],
     can: d => !!d.column,
@@ -100,7 +102,7 @@ export const selectActions: readonly Action[] = [
   },
   {
     id: 'select-rest',
-    name: 'Choose from here to the end',
+    name: 'Select from here to the end',
     group: 'Exposure',
     keys: ['Shift+End'],
     can: hasExposure,
@@ -115,7 +117,7 @@ export const selectActions: readonly Action[] = [
   },
   {
     id: 'select-wider',
-    name: 'Choose the next column, too',
+    name: 'Select the next column, too',
     group: 'Exposure',
     keys: ['Shift+ArrowRight'],
     can: d => !!d.column,
@@ -123,7 +125,7 @@ export const selectActions: readonly Action[] = [
   },
   {
     id: 'select-narrower',
-    name: 'Choose the column before, too',
+    name: 'Select the column before, too',
     group: 'Exposure',
     keys: ['Shift+ArrowLeft'],
     can: d => !!d.column,

@@ -9,7 +9,7 @@ import type { Margin } from './sheet'
 type C = CanvasRenderingContext2D
 
 /** How strongly what a repeat adds is drawn. */
-export const LIGHTER = 0.42
+export const LIGHTER = 0.62
 
 /** The ruled paper that sheet and rail stand on: of a shot, in rows, so many frames long. */
 export interface Ledger {

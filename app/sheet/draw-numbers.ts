@@ -15,46 +15,43 @@ export interface SheetNumber {
 
 /**
  * A drawing's number where it is first shown, marked by what it is: key ringed, breakdown underlined, extreme
- * underlined heavily.
+ * underlined heavily. An empty drawing's number stands in parentheses; one that is drawn, or detached from its chart, is
+ * bold, one that its chart makes is light.
  */
-export function drawNumber(c: C, rows: Rows, { x, y, number, role, state }: SheetNumber): void {
+export function drawNumber(c: C, rows: Rows, { x, y, number: plain, role, state }: SheetNumber): void {
   const t = theme()
-  // In a roomy cell the number stands in its corner, over the picture.
+  const number = state === 'empty' ? `(${plain})` : plain
+  // In a roomy cell the number stands at its top, beside the picture.
   const high = Math.min(rows.px, 24)
   const mid = y + high / 2
   const core = role !== 'in-between'
   if (rows.px < 11) {
-    drawDense(c, { x, y, number, role })
+    drawDense(c, { x, y, number: plain, role })
     return
   }
   c.textAlign = 'center'
   c.textBaseline = 'middle'
-  c.font = `${core ? 600 : 400} 11.5px ${MONO}`
+  c.font = `${core || state === 'own' ? 600 : 400} 11.5px ${MONO}`
   const w = Math.max(16, c.measureText(number).width + 10)
   c.fillStyle = t.sheet
   c.fillRect(x - w / 2, y + 1, w, high - 2)
   c.strokeStyle = t.graphite
   c.lineWidth = 1.3
   if (role === 'key') {
-    c.setLineDash(state === 'empty' ? [2, 2] : [])
     c.beginPath()
     c.ellipse(x, mid, w / 2 + 1, high / 2 - 0.5, 0, 0, Math.PI * 2)
     c.stroke()
-    c.setLineDash([])
   }
   c.fillStyle = role === 'breakdown' ? t.pencil : state === 'own' ? t.graphite : t.soft
   c.fillText(number, x, mid + 0.5)
   if (role === 'breakdown' || role === 'extreme') {
     c.strokeStyle = role === 'breakdown' ? t.pencil : t.graphite
     c.lineWidth = role === 'breakdown' ? 1.2 : 2.6
-    c.setLineDash(state === 'empty' ? [2, 2] : [])
     c.beginPath()
     c.moveTo(x - w / 2 + 3, y + high - 1.5)
     c.lineTo(x + w / 2 - 3, y + high - 1.5)
     c.stroke()
-    c.setLineDash([])
   }
-  if (!core) drawState(c, x + w / 2 + 3, mid, state)
 }
 
 /** A drawing in a dense sheet: a tick where it begins, the numbers of poses where there is room. */
@@ -73,17 +70,4 @@ function drawDense(c: C, { x, y, number, role }: Omit<SheetNumber, 'state'>): vo
   c.textBaseline = 'top'
   c.fillStyle = role === 'breakdown' ? t.pencil : t.graphite
   c.fillText(number, x + 8, y + 1)
-}
-
-/** An in-between's state beside its number: own is a filled dot, empty a hollow one, computed has none. */
-export function drawState(c: C, x: number, y: number, state: State): void {
-  if (state === 'computed') return
-  const t = theme()
-  c.beginPath()
-  c.arc(x, y, 2.3, 0, Math.PI * 2)
-  c.lineWidth = 1.1
-  c.strokeStyle = t.graphite
-  c.fillStyle = t.graphite
-  if (state === 'own') c.fill()
-  else c.stroke()
 }

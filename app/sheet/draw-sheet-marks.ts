@@ -2,7 +2,7 @@ import type { Plan } from '#core/document'
 import type { Frames } from '#core/sheet'
 import type { Scene } from '~/desk/scene'
 import type { Rows } from './layout'
-import { COLUMN, MARGIN, NOTES } from './layout'
+import { MARGIN, NOTES } from './layout'
 import { bracketsIn } from './repeats'
 import { SANS, theme } from '~/ui/colours'
 
@@ -38,6 +38,16 @@ export function drawNotes(c: C, plan: Plan, rows: Rows, { first, last }: Frames)
   })
 }
 
+/** Where the notes are folded away: a bar in the margin beside the frames that a note is said of. */
+export function drawNoteMarks(c: C, plan: Plan, rows: Rows, { first, last }: Frames): void {
+  c.fillStyle = theme().pencil
+  for (const note of Object.values(plan.notes ?? {})) {
+    if (note.frame > last || note.frame + note.frames < first) continue
+    const [top, bottom] = [rows.y(note.frame), rows.y(note.frame + note.frames)]
+    c.fillRect(6, top + 1, 2, Math.max(3, bottom - top - 2))
+  }
+}
+
 const NOTE_LINE = 13
 
 /** A text in lines of a width, at most so many; the last ends with an ellipsis where more would follow. */
@@ -59,13 +69,13 @@ export function drawBrackets(
   c: C,
   scene: Scene,
   column: string,
-  { rows, left, seen: { first, last } }: { rows: Rows; left: number; seen: Frames },
+  { rows, left, width, seen: { first, last } }: { rows: Rows; left: number; width: number; seen: Frames },
 ): void {
   const t = theme()
   for (const b of bracketsIn(scene, column)) {
     const [top, bottom, end] = [rows.y(b.start), rows.y(b.start + b.frames), rows.y(b.start + b.frames + b.adds)]
     if (end < rows.y(first) || top > rows.y(last + 1)) continue
-    const [x, w] = [left + 4, COLUMN - 8]
+    const [x, w] = [left + 4, width - 8]
     c.fillStyle = t.pencil
     const inset = Math.min(4, b.frames * rows.px * 0.2)
     for (const [y, to] of [

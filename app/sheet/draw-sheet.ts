@@ -7,19 +7,24 @@ import { thumbOf } from '~/desk/thumbs'
 import { MONO, SANS, theme } from '~/ui/colours'
 import { passagesOf } from './arrange'
 import type { LedgerSight } from './draw-ledger'
-import { drawOver, LIGHTER, openLedger } from './draw-ledger'
+import { drawOver, openLedger } from './draw-ledger'
 import { drawNumber } from './draw-numbers'
-import { drawBrackets, drawNotes, fitText } from './draw-sheet-marks'
+import { drawBrackets, drawNoteMarks, drawNotes, fitText } from './draw-sheet-marks'
 import type { Rows } from './layout'
-import { COLUMN, HEAD, MARGIN, ROOMY } from './layout'
+import { HEAD, HEAD_BUTTONS, MARGIN, ROOMY } from './layout'
 import type { Margin } from './sheet'
 
 type C = CanvasRenderingContext2D
+
+/** How strongly a hidden column is drawn, and numbers that a repeat adds: weaker, and still 4.5 : 1 on the paper. */
+const FAINTER = 0.92
 
 /** What a sheet is drawn from, besides the scene: its rows, where its columns begin, and how long it is, frames. */
 export interface SheetLook {
   readonly rows: Rows
   readonly left: number
+  /** How wide a column is, px. */
+  readonly column: number
   readonly margin: Margin
   readonly frames: number
   readonly loop: Frames | null
@@ -60,21 +65,21 @@ export function drawSheet(
 }
 
 function drawColumns(c: C, sheet: SheetDrawing, seen: Frames, at: { width: number; scrollX: number }): void {
-  const { scene, rows, left } = sheet
+  const { scene, rows, left, column: each } = sheet
   c.strokeStyle = theme().rule
   c.lineWidth = 1
   for (let i = 0; i <= scene.columns.length; i++) {
     c.beginPath()
-    c.moveTo(left + i * COLUMN + 0.5, rows.y(seen.first))
-    c.lineTo(left + i * COLUMN + 0.5, rows.y(seen.last + 1))
+    c.moveTo(left + i * each + 0.5, rows.y(seen.first))
+    c.lineTo(left + i * each + 0.5, rows.y(seen.last + 1))
     c.stroke()
   }
-  const first = Math.max(0, Math.floor((at.scrollX - left) / COLUMN))
-  const last = Math.min(scene.columns.length - 1, Math.ceil((at.scrollX + at.width - left) / COLUMN))
+  const first = Math.max(0, Math.floor((at.scrollX - left) / each))
+  const last = Math.min(scene.columns.length - 1, Math.ceil((at.scrollX + at.width - left) / each))
   for (let i = first; i <= last; i++) drawColumn(c, sheet, i, seen)
 }
 
-function drawMargin(c: C, { scene, rows, margin, loop }: SheetDrawing, { first, last }: Frames): void {
+function drawMargin(c: C, { scene, rows, left, margin, loop }: SheetDrawing, { first, last }: Frames): void {
   const t = theme()
   c.textAlign = 'right'
   c.textBaseline = 'middle'
@@ -83,6 +88,7 @@ function drawMargin(c: C, { scene, rows, margin, loop }: SheetDrawing, { first, 
     c.fillStyle = t.ledger
     c.fillRect(1, rows.y(range.first), 3, (range.last - range.first + 1) * rows.px)
   }
+  if (left === MARGIN) drawNoteMarks(c, scene.plan, rows, { first, last })
   // As many labels as there is room for, on the frames that matter.
   const every = rows.px >= 11 ? 1 : rows.px >= 6 ? 2 : 8
   const label = (f: number) =>
@@ -91,21 +97,23 @@ function drawMargin(c: C, { scene, rows, margin, loop }: SheetDrawing, { first, 
   for (let f = first; f <= last; f++) {
     if ((f - 1) % every) continue
     c.fillStyle = f % 2 ? t.graphite : t.soft
-    c.globalAlpha = f % 2 ? 1 : 0.75
     c.fillText(label(f), MARGIN - (margin === 'frame' ? 10 : 4), rows.y(f) + rows.px / 2 + 0.5)
   }
   c.globalAlpha = 1
 }
 
+/** Room for the number left of the picture in a roomy cell, px. */
+const ROOMY_NUMBER = 32
+
 /** A picture of the drawing in a roomy cell, beside its number. */
 function drawRoomy(
   c: C,
-  { scene, rows }: SheetDrawing,
+  { scene, rows, column: wide }: SheetDrawing,
   column: Column,
   at: { left: number; top: number; drawing: string },
 ): void {
   const ratio = Math.min(2, window.devicePixelRatio || 1)
-  const [w, h] = [COLUMN - 4, rows.px - 4]
+  const [w, h] = [wide - ROOMY_NUMBER - 3, rows.px - 4]
   c.drawImage(
     thumbOf(scene, {
       stack: scene.shot.stacks[column.stack]!,
@@ -114,7 +122,7 @@ function drawRoomy(
       width: Math.round(w * ratio),
       height: Math.round(h * ratio),
     }),
-    at.left + 2,
+    at.left + ROOMY_NUMBER,
     at.top + 2,
     w,
     h,
@@ -124,18 +132,22 @@ function drawRoomy(
 function drawColumn(c: C, sheet: SheetDrawing, index: number, seen: Frames): void {
   const { scene, rows } = sheet
   const column = scene.columns[index]!
-  const left = sheet.left + index * COLUMN
-  const strength = column.hidden ? 0.4 : 1
+  const left = sheet.left + index * sheet.column
+  const strength = column.hidden ? FAINTER : 1
   for (const { run, start } of runsAfter(column.runs, seen.first - 1)) {
     if (start > seen.last + 1) break
-    c.globalAlpha = run.again ? strength * LIGHTER : strength
+    c.globalAlpha = run.again ? FAINTER : strength
     drawExposure(c, sheet, column, { run, start, left })
   }
   c.globalAlpha = strength
-  drawBrackets(c, scene, column.id, { rows, left, seen })
-  drawStays(c, sheet, column.runs.frames, left + COLUMN / 2)
+  drawBrackets(c, scene, column.id, { rows, left, seen, width: sheet.column })
+  drawStays(c, sheet, column.runs.frames, lineX(sheet, left))
   c.globalAlpha = 1
 }
+
+/** Where the numbers and the lines of a column stand: in the middle; left of the pictures in roomy rows. */
+const lineX = ({ rows, column }: SheetDrawing, left: number): number =>
+  left + (rows.px >= ROOMY ? ROOMY_NUMBER / 2 : column / 2)
 
 function drawExposure(
   c: C,
@@ -145,7 +157,7 @@ function drawExposure(
 ): void {
   const { scene, rows } = sheet
   const t = theme()
-  const x = left + COLUMN / 2
+  const x = lineX(sheet, left)
   const top = rows.y(start)
   if (run.drawing === null) {
     c.font = `400 11.5px ${MONO}`
@@ -160,7 +172,7 @@ function drawExposure(
   const roomy = rows.px >= ROOMY
   if (roomy) drawRoomy(c, sheet, column, { left, top, drawing: id })
   drawNumber(c, rows, {
-    x: roomy ? left + 15 : x,
+    x,
     y: top,
     number,
     role,
@@ -200,7 +212,7 @@ function drawStays(c: C, { scene, rows }: SheetDrawing, total: number, x: number
   c.setLineDash([])
 }
 
-function drawSelection(c: C, { scene, focus, rows, left, trying }: SheetDrawing): void {
+function drawSelection(c: C, { scene, focus, rows, left, column, trying }: SheetDrawing): void {
   const s = focus.selection
   const index = s ? scene.columns.findIndex(col => col.id === s.columns[0]) : -1
   if (!s || index < 0) return
@@ -208,8 +220,8 @@ function drawSelection(c: C, { scene, focus, rows, left, trying }: SheetDrawing)
   c.save()
   c.lineWidth = 1.5
   for (const passage of s.drawing ? passagesOf(focus) : [s]) {
-    const [x, y] = [left + index * COLUMN + 1.5, rows.y(passage.first) + 0.5]
-    const [w, h] = [s.columns.length * COLUMN - 3, (passage.last - passage.first + 1) * rows.px]
+    const [x, y] = [left + index * column + 1.5, rows.y(passage.first) + 0.5]
+    const [w, h] = [s.columns.length * column - 3, (passage.last - passage.first + 1) * rows.px]
     c.fillStyle = t.ledger
     c.globalAlpha = 0.13
     c.fillRect(x, y, w, h)
@@ -221,7 +233,7 @@ function drawSelection(c: C, { scene, focus, rows, left, trying }: SheetDrawing)
   c.restore()
 }
 
-function drawHeads(c: C, { scene, focus, left }: SheetDrawing, width: number, scrollX: number): void {
+function drawHeads(c: C, { scene, focus, left, column: each }: SheetDrawing, width: number, scrollX: number): void {
   const t = theme()
   c.fillStyle = t.sheet
   c.fillRect(0, 0, width, HEAD)
@@ -229,10 +241,10 @@ function drawHeads(c: C, { scene, focus, left }: SheetDrawing, width: number, sc
   c.font = `500 11px ${SANS}`
   c.fillStyle = t.soft
   c.textAlign = 'right'
-  c.fillText('frame', MARGIN - 8, HEAD - 10)
+  c.fillText('frame', MARGIN - 8, HEAD - 8)
   if (left > MARGIN) {
     c.textAlign = 'left'
-    c.fillText('action', MARGIN + 10, HEAD - 10)
+    c.fillText('action', MARGIN + 10, HEAD - 8)
   }
   c.save()
   c.beginPath()
@@ -240,42 +252,42 @@ function drawHeads(c: C, { scene, focus, left }: SheetDrawing, width: number, sc
   c.clip()
   c.translate(-scrollX, 0)
   c.textAlign = 'center'
-  scene.columns.forEach((column, i) => drawHead(c, column, left + i * COLUMN, column.id === focus.column?.id))
+  scene.columns.forEach((column, i) =>
+    drawHead(c, column, { x: left + i * each, width: each, active: column.id === focus.column?.id }),
+  )
   c.restore()
   c.fillStyle = t.graphite
   c.fillRect(0, HEAD - 1.5, width, 1.5)
 }
 
-function drawHead(c: C, column: Column, x: number, active: boolean): void {
+function drawHead(c: C, column: Column, { x, width, active }: { x: number; width: number; active: boolean }): void {
   const t = theme()
   if (active) {
     c.fillStyle = t.ledger
-    c.fillRect(x + 1, 0, COLUMN - 1, 4)
+    c.fillRect(x + 1, 0, width - 1, 4)
   }
   c.font = `${active ? 700 : 500} 12px ${SANS}`
   c.fillStyle = active ? t.graphite : t.soft
-  c.fillText(fitText(c, column.name, COLUMN - 8), x + COLUMN / 2, HEAD - 18)
+  c.fillText(fitText(c, column.name, width - 8), x + width / 2, HEAD - HEAD_BUTTONS - 18)
   if (column.link) {
     // Linked columns carry the same small chain mark under their names.
     c.strokeStyle = t.ledger
     c.lineWidth = 1.4
     for (const dx of [-3, 3]) {
       c.beginPath()
-      c.ellipse(x + COLUMN - 10 + dx, HEAD - 9, 3.6, 2.4, 0, 0, Math.PI * 2)
+      c.ellipse(x + width - 10 + dx, HEAD - HEAD_BUTTONS - 7, 3.6, 2.4, 0, 0, Math.PI * 2)
       c.stroke()
     }
   }
   c.font = `400 10px ${SANS}`
   c.fillStyle = t.soft
-  c.fillText(headWord(column), x + COLUMN / 2, HEAD - 6)
+  c.fillText(headWord(column), x + width / 2, HEAD - HEAD_BUTTONS - 5)
 }
 
-/** What is most worth knowing of a column, under its name: what stops work on it, or else its step. */
+/** What is most worth knowing of a column, under its name; the buttons say whether it is locked or hidden. */
 function headWord(column: Column): string {
-  if (column.locked) return 'locked'
-  if (column.hidden) return 'hidden'
-  if (column.reference) return 'guide'
+  if (column.reference) return 'reference'
   if (column.leader) return 'follows'
-  if (column.background) return 'behind'
+  if (column.background) return 'background'
   return ['', 'ones', 'twos', 'threes', 'fours'][column.step] ?? `on ${column.step}s`
 }

@@ -1,7 +1,13 @@
-/** Sizes that the sheet and the rail share, CSS px: they stand row for row. */
-export const HEAD = 40
+/** Sizes that the sheet and the rail share, CSS px: they stand row for row. The head has a line of buttons at its foot. */
+export const HEAD = 58
 export const MARGIN = 46
 export const COLUMN = 62
+/** Height of the line of buttons in the head. */
+export const HEAD_BUTTONS = 22
+/** Room for the bar that the sheet is scrolled by. */
+export const SCROLL_BAR = 11
+/** How wide the bar between sheet and rail is. */
+export const SPLIT_BAR = 6
 /** Width of the column of action notes. */
 export const NOTES = 96
 /** Heights of a frame's row, from dense to roomy. */
@@ -9,6 +15,9 @@ export const ROW_HEIGHTS = [3, 8, 15, 24, 46] as const
 export const USUAL_ROW = 15
 /** From this height on a cell has room for a picture of its drawing. */
 export const ROOMY = 40
+
+/** How wide a column is with rows of a height: roomy rows have a picture beside the number. */
+export const columnOf = (row: number): number => (row >= ROOMY ? 104 : COLUMN)
 
 /** Where the columns begin: behind the margin, and behind the notes where they are shown. */
 export const leftOf = ({ notes }: { notes: boolean }): number => (notes ? MARGIN + NOTES : MARGIN)

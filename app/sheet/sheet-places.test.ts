@@ -7,6 +7,7 @@ const plan: SheetPlan = {
   columns: ['a', 'b', 'c'],
   rows: rowsOf(15),
   left: leftOf({ notes: false }),
+  column: COLUMN,
   scrollX: 0,
   frames: 60,
   length: 48,

@@ -1,6 +1,6 @@
 import type { Selection } from '~/desk/scene'
 import type { Rows } from './layout'
-import { COLUMN, MARGIN } from './layout'
+import { MARGIN } from './layout'
 
 /** Where a pointer is on the sheet: px from its left edge, and from the top of frame 1. */
 export interface SheetPoint {
@@ -13,6 +13,8 @@ export interface SheetPlan {
   readonly columns: readonly string[]
   readonly rows: Rows
   readonly left: number
+  /** How wide a column is, px. */
+  readonly column: number
   readonly scrollX: number
   /** Frames on the sheet, and those of the shot. */
   readonly frames: number
@@ -26,7 +28,7 @@ const NEAR = 5
 export const frameAt = (s: SheetPlan, y: number): number => Math.max(1, Math.min(s.frames, s.rows.frameAt(y)))
 
 /** The place of the column at a height, from 0; it may lie beyond the columns there are. */
-export const indexAt = (s: SheetPlan, x: number): number => Math.floor((x - s.left + s.scrollX) / COLUMN)
+export const indexAt = (s: SheetPlan, x: number): number => Math.floor((x - s.left + s.scrollX) / s.column)
 
 /** The column at a place; the nearest where there is none. Null where there are no columns. */
 export const columnAt = (s: SheetPlan, x: number): string | null =>
@@ -47,8 +49,8 @@ export function onEdge(s: SheetPlan, { x, y }: SheetPoint): boolean {
   const { selection } = s
   const index = selection ? s.columns.indexOf(selection.columns[0]!) : -1
   if (!selection || selection.drawing || index < 0 || x < s.left) return false
-  const left = s.left + index * COLUMN - s.scrollX
-  const right = left + selection.columns.length * COLUMN
+  const left = s.left + index * s.column - s.scrollX
+  const right = left + selection.columns.length * s.column
   const [top, bottom] = [s.rows.y(selection.first), s.rows.y(selection.last + 1)]
   if (x < left || x >= right || y < top || y >= bottom) return false
   const deep = Math.min(NEAR, (bottom - top) / 4)

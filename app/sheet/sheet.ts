@@ -2,7 +2,7 @@ import { defineStore, skipHydrate } from 'pinia'
 import { useRemembered } from '~/ui/remembered'
 import { computed, ref, shallowRef } from 'vue'
 import type { Clip } from './arrange'
-import { leftOf, ROW_HEIGHTS, rowsOf, USUAL_ROW } from './layout'
+import { columnOf, leftOf, ROW_HEIGHTS, rowsOf, USUAL_ROW } from './layout'
 
 /** What the margin counts in. */
 export type Margin = 'frame' | 'timecode' | 'feet'
@@ -19,23 +19,33 @@ export const useSheet = defineStore('sheet', () => {
   })
   const margin = useRemembered<Margin>('fintro-margin', 'frame')
   /** The column of action notes is open. */
-  const notes = ref(false)
+  const notes = useRemembered('fintro-notes', false)
   const rows = computed(() => rowsOf(rowHeight.value))
   /** Where the columns begin, px. */
   const left = computed(() => leftOf({ notes: notes.value }))
+  /** How wide a column is, px: wider where there is room for pictures. */
+  const column = computed(() => columnOf(rowHeight.value))
   const clip = shallowRef<Clip | null>(null)
   /** A drawing's number is being typed into the cell at the playhead. */
   const typing = ref(false)
   /** The frames that a note is being written over. */
   const noting = shallowRef<{ frame: number; frames: number } | null>(null)
-  /** The panel of what else can be done with the selected frames is open. */
-  const more = ref(false)
 
   function reset(): void {
     typing.value = false
     noting.value = null
-    more.value = false
   }
 
-  return { rowHeight, rows, left, margin: skipHydrate(margin), notes, clip, typing, noting, more, reset }
+  return {
+    rowHeight,
+    rows,
+    left,
+    column,
+    margin: skipHydrate(margin),
+    notes: skipHydrate(notes),
+    clip,
+    typing,
+    noting,
+    reset,
+  }
 })

@@ -1,4 +1,4 @@
-import { toast } from 'vue-sonner'
+import { tell } from '~/ui/messages'
 import type { Draft } from '#core/commands'
 import type { Preview } from '~/desk/desk'
 import { useDesk } from '~/desk/desk'
@@ -13,7 +13,7 @@ export function tryOver(name: string, drafts: readonly Draft[], tried: Preview |
   const desk = useDesk()
   desk.drop()
   if (!drafts.length) {
-    toast(`${name}: there is nothing here to do that with.`)
+    tell(`${name}: there is nothing here to do that with.`)
     return
   }
   if (tried?.asked === name) {
@@ -23,7 +23,7 @@ export function tryOver(name: string, drafts: readonly Draft[], tried: Preview |
   const why = desk.tryOut(drafts)
   const { preview, stored } = desk
   // Resting on a choice, reaching it and taking it are refused alike: that is told once.
-  if (why) toast(why, { id: why })
+  if (why) tell(why)
   else if (preview && stored)
     desk.preview = {
       ...preview,
@@ -42,6 +42,7 @@ export function tryRange(change: RangeChange, tried: Preview | null = null): voi
 export const STEP_NAMES = ['', 'Ones', 'Twos', 'Threes', 'Fours', 'Fives', 'Sixes', 'Sevens', 'Eights']
 
 export function rangeName(change: RangeChange): string {
-  if (change.kind === 'expose') return `${STEP_NAMES[change.step]} by ${change.by === 'push' ? 'push' : 'thinning'}`
+  if (change.kind === 'expose')
+    return `${STEP_NAMES[change.step]}, ${change.by === 'push' ? 'keep drawings' : 'keep length'}`
   return change.kind === 'hold' ? 'Hold' : 'Blank'
 }

@@ -1,6 +1,6 @@
 import type { Ref } from 'vue'
 import { shallowRef } from 'vue'
-import { toast } from 'vue-sonner'
+import { tell } from '~/ui/messages'
 import { MAX_FRAMES } from '#core/time'
 import { useDesk } from '~/desk/desk'
 import { usePlayer } from '~/desk/player'
@@ -66,7 +66,7 @@ export function useSheetGestures(scrollX: Readonly<Ref<number>>) {
     if (g.kind === 'note') sheet.noting = framesOver(g.anchor, frameAt(plan(), p.y))
     if (g.kind === 'end') ending.end()
     if (g.kind === 'loop' && player.loop)
-      toast(`Plays frames ${player.loop.first} to ${player.loop.last}. L plays the whole shot again.`)
+      tell(`Plays frames ${player.loop.first} to ${player.loop.last}. L plays the whole shot again.`)
     if (g.kind === 'carry') carrying.end()
   }
 
@@ -89,6 +89,7 @@ function useSheetPlan(scrollX: Readonly<Ref<number>>): () => SheetPlan {
     columns: desk.columns.map(c => c.id),
     rows: sheet.rows,
     left: sheet.left,
+    column: sheet.column,
     scrollX: scrollX.value,
     frames: desk.rows,
     length: desk.shot!.length,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import ToggleButton from '~/ui/ToggleButton.vue'
 import { computed, ref } from 'vue'
-import { toast } from 'vue-sonner'
+import { tell } from '~/ui/messages'
 import { framesAtRate, keepSeconds, listOf } from '#core/sheet'
 import { feetOfLength, MAX_FRAMES, parseLength, parseRate, rateLabel, typedFrame } from '#core/time'
 import { exposedEnd } from '~/desk/scene'
@@ -81,9 +81,7 @@ function take(seconds: boolean): void {
 function tryRate(): void {
   if (wanted.value) player.trialRate = changes.value ? wanted.value : null
   if (player.trialRate)
-    toast(
-      `Playback tries ${rateLabel(player.trialRate)} frames a second. The shot keeps ${rateLabel(shot.value.rate)}.`,
-    )
+    tell(`Playback tries ${rateLabel(player.trialRate)} frames a second. The shot keeps ${rateLabel(shot.value.rate)}.`)
 }
 </script>
 

@@ -8,7 +8,8 @@ export const shotActions: readonly Action[] = [
   {
     id: 'loop',
     after: 'turn-right',
-    name: 'Loop over the chosen frames, or over the whole shot',
+    name: 'Loop',
+    hint: 'over the selected frames, or over the whole shot',
     group: 'Look',
     keys: ['l'],
     do: d => {
@@ -20,7 +21,8 @@ export const shotActions: readonly Action[] = [
   },
   {
     id: 'trim',
-    name: 'Trim the shot to what is exposed',
+    name: 'Trim the shot',
+    hint: 'to what is exposed',
     group: 'Shot',
     keys: [],
     can: d => exposedEnd(d.columns) > 0 && exposedEnd(d.columns) !== d.shot!.length,
@@ -46,7 +48,8 @@ export const shotActions: readonly Action[] = [
   },
   {
     id: 'side-shot',
-    name: 'Length, rate and going to a frame …',
+    name: 'The shot …',
+    hint: 'its length and rate, going to a frame',
     group: 'Shot',
     keys: ['Shift+L'],
     do: () => {
@@ -55,7 +58,8 @@ export const shotActions: readonly Action[] = [
   },
   {
     id: 'fit',
-    name: 'Make the shot as long as what is exposed',
+    name: 'Lengthen the shot',
+    hint: 'to what is exposed',
     group: 'Shot',
     keys: ['f'],
     can: d => overhangOf(d.shown!, d.columns) > 0,

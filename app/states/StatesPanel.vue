@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { onMounted, ref } from 'vue'
-import { toast } from 'vue-sonner'
+import { tell } from '~/ui/messages'
 import type { KeptState } from '#core/document'
 import { useDesk } from '~/desk/desk'
 import { useHistory } from '~/desk/history'
@@ -36,12 +36,12 @@ const mark = () =>
     if (!called) return
     states.value = (await server.mark(id, called)).states
     name.value = ''
-    toast(`“${called}” is marked.`)
+    tell(`“${called}” is marked.`)
   })
 const restore = (state: KeptState) =>
   trying(async () => {
     if (await desk.session!.restore(state, nameOf(state)))
-      toast(`Restored ${nameOf(state)}.`, { description: 'Undo brings back what was here before.' })
+      tell(`Restored ${nameOf(state)}.`, { detail: 'Undo brings back what was here before.' })
   })
 onMounted(load)
 </script>

@@ -5,7 +5,8 @@ export const stateActions: readonly Action[] = [
   {
     id: 'side-states',
     after: 'side-shot',
-    name: 'Earlier states and marks …',
+    name: 'Earlier states …',
+    hint: 'and marks',
     group: 'Shot',
     keys: [],
     do: () => {

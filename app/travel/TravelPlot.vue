@@ -148,8 +148,8 @@ const name = (p: Point) => (desk.stack ? pointName(desk.stack, p) : '')
             type="button"
             role="radio"
             :aria-checked="travel.plotOf === k"
-            class="h-[22px] px-2"
-            :class="[travel.plotOf === k ? 'bg-bottle text-on-bottle' : 'bg-sheet', i ? 'rounded-r' : 'rounded-l']"
+            class="switch h-[22px]"
+            :class="[travel.plotOf === k ? 'switch-on' : '', i ? 'rounded-r' : 'rounded-l']"
             :title="
               k === 'frame' ? 'What moves on each frame' : 'What moves from drawing to drawing, and how that changes'
             "
@@ -278,7 +278,7 @@ const name = (p: Point) => (desk.stack ? pointName(desk.stack, p) : '')
             title="Follow points (Shift P)"
             @click="tools.tool = 'path'"
           >
-            Choose points
+            Select points
           </button>
         </p>
       </div>

@@ -6,7 +6,8 @@ import { useTravel } from './store'
 export const travelActions: readonly Action[] = [
   {
     id: 'tool-path',
-    name: 'Follow points: arcs and travel',
+    name: 'Follow points',
+    hint: 'arcs and travel',
     group: 'Draw',
     keys: ['Shift+P'],
     do: () => {
@@ -15,7 +16,7 @@ export const travelActions: readonly Action[] = [
   },
   {
     id: 'arcs',
-    name: 'Arcs on or off',
+    name: 'Arcs',
     group: 'Look',
     keys: ['i'],
     do: () => {
@@ -24,7 +25,7 @@ export const travelActions: readonly Action[] = [
   },
   {
     id: 'plot',
-    name: 'Travel plot on or off',
+    name: 'Travel plot',
     group: 'Look',
     keys: ['z'],
     do: () => {

@@ -1,5 +1,5 @@
 import { shallowRef } from 'vue'
-import { toast } from 'vue-sonner'
+import { tell } from '~/ui/messages'
 import { placeName, snapTo } from '#core/chart'
 import type { Draft } from '#core/commands'
 import type { Chart, Subject } from '#core/document'
@@ -83,8 +83,8 @@ export class PathTool {
     const way = chart && wayThrough(scene, focus.stack!, chart, found.point)
     if (!chart || !way) return
     if (found.dot.drawing.own) {
-      toast(`Drawing ${found.dot.drawing.number} is its own: it stays where it was drawn.`, {
-        description: 'Give it back to its chart (B) to move it along its path.',
+      tell(`Drawing ${found.dot.drawing.number} is detached from its chart: it stays where it was drawn.`, {
+        detail: 'Return it to its chart (B) to move it along its path.',
       })
       return
     }

@@ -40,7 +40,7 @@ const drawings = computed(() =>
 )
 const spares = computed(() => drawings.value.filter(d => !exposed.value.has(d.id)))
 const state = (d: Drawing) => desk.scene!.contents.state(desk.scene!, desk.stack!, d.id)
-const STATES = { empty: 'empty', computed: 'worked out', own: 'made by hand' }
+const STATES = { empty: 'empty', computed: 'in-betweened from chart', own: 'drawn' }
 const told = (d: Drawing) => {
   const n = exposed.value.get(d.id)?.times ?? 0
   const times = n === 1 ? 'once' : `${n} times`
@@ -151,15 +151,15 @@ onScopeDispose(() => timer && clearInterval(timer))
   <SidePanel :title="`Tray of ${desk.column?.name ?? ''}`">
     <p class="text-soft">
       {{ plural(drawings.length, 'drawing') }}, {{ spares.length }} of them spare. A click goes to a drawing, or exposes
-      a spare from the playhead on; a double click chooses all its exposures. Drag one into the sheet.
+      a spare from the playhead on; a double click selects all its exposures. Drag one into the sheet.
     </p>
     <button
       type="button"
       class="push-button mt-2"
       :disabled="!desk.column"
-      @click="exchange.importing = []"
+      @click="exchange.importFiles()"
     >
-      <FileImage :size="13" />Bring drawings in …
+      <FileImage :size="13" />Import drawings …
     </button>
     <div class="mt-2 flex items-center gap-2">
       <canvas
@@ -257,7 +257,7 @@ onScopeDispose(() => timer && clearInterval(timer))
         type="button"
         class="push-button"
         :disabled="!spares.length"
-        :title="`Deletes ${spares.length} drawings for good; undo brings them back`"
+        :title="`Deletes ${spares.length} drawings for good; Undo restores them`"
         @click="deleteSpares"
       >
         Delete the spares

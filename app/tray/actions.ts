@@ -6,7 +6,8 @@ export const trayActions: readonly Action[] = [
   {
     id: 'side-tray',
     after: 'side-shot',
-    name: 'The tray: all drawings of the column …',
+    name: 'Tray …',
+    hint: 'all drawings of the column',
     group: 'Shot',
     keys: ['Shift+K'],
     can: d => !!d.column,

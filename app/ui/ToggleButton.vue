@@ -7,7 +7,7 @@ defineProps<{ on: boolean }>()
   <button
     type="button"
     class="push-button"
-    :class="{ 'push-button-chosen': on }"
+    :class="{ 'push-button-on': on }"
     :aria-pressed="on"
   >
     <slot />

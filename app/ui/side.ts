@@ -1,16 +1,40 @@
 import { defineStore } from 'pinia'
-import { ref } from 'vue'
+import { computed, ref, watch } from 'vue'
+import { useRemembered } from './remembered'
 
-/** The panels of which one at a time is open beside the picture. */
-export type SidePanelName = 'tray' | 'poses' | 'shot' | 'states' | 'parts' | 'reshape'
+/** The panels that the side slot holds, one at a time. */
+const PANELS = [
+  'chart',
+  'column',
+  'export',
+  'frames',
+  'ghosts',
+  'import',
+  'new-pose',
+  'parts',
+  'pins',
+  'poses',
+  'reshape',
+  'shot',
+  'states',
+  'tray',
+] as const
+export type SidePanelName = (typeof PANELS)[number]
 
+/** The side slot at the right edge of the desk: what it holds, and what it held last. */
 export const useSide = defineStore('side', () => {
   const open = ref<SidePanelName | null>(null)
+  const kept = useRemembered<SidePanelName>('fintro-slot', 'tray')
+  /** What it held last; the tray where what was remembered is no panel any more. */
+  const last = computed(() => (PANELS.includes(kept.value) ? kept.value : 'tray'))
+  watch(open, now => {
+    if (now) kept.value = now
+  })
   const toggle = (panel: SidePanelName): void => {
     open.value = open.value === panel ? null : panel
   }
   function reset(): void {
     open.value = null
   }
-  return { open, toggle, reset }
+  return { open, last, toggle, reset }
 })

@@ -70,7 +70,7 @@ export const setPin = command(
 export const removePin = command(
   'pin.remove',
   z.object({ plan: idSchema, pin: idSchema }),
-  'Take a pin out',
+  'Delete pin',
   (shot, { plan: id, pin }) => {
     const { pins = {}, ...plan } = planOf(shot, id)
     if (!pins[pin]) refuse('gone', 'The pin is not there any more.')
@@ -82,7 +82,7 @@ export const removePin = command(
 export const setScale = command(
   'shot.scale',
   z.object({ scale: shotSchema.shape.scale.unwrap().nullable() }),
-  ({ scale }) => (scale ? 'Set the scale of the shot' : 'Take the scale away'),
+  ({ scale }) => (scale ? 'Set the scale of the shot' : 'Delete the scale'),
   (shot, { scale }) => {
     const { scale: _old, ...rest } = shot
     return scale ? { ...rest, scale } : rest
@@ -92,14 +92,14 @@ export const setScale = command(
 export const keepSpacing = command(
   'spacing.keep',
   z.object({ spacing: keptSpacingSchema }),
-  ({ spacing }) => `Keep the spacing “${spacing.name}”`,
+  ({ spacing }) => `Save the spacing “${spacing.name}”`,
   (shot, { spacing }) => ({ ...shot, spacings: { ...shot.spacings, [spacing.id]: spacing } }),
 )
 
 export const forgetSpacing = command(
   'spacing.forget',
   z.object({ spacing: idSchema }),
-  ({ spacing }, shot) => `Delete the kept spacing “${shot.spacings?.[spacing]?.name ?? ''}”`,
+  ({ spacing }, shot) => `Delete the saved spacing “${shot.spacings?.[spacing]?.name ?? ''}”`,
   (shot, { spacing }) => {
     const { spacings = {}, ...rest } = shot
     if (!spacings[spacing]) refuse('gone', 'The kept spacing is not there any more.')

@@ -210,7 +210,7 @@ export const insertTime = command(
 export const deleteTime = command(
   'frames.delete',
   rangeSchema,
-  a => `Take ${count(a.frames)} out`,
+  a => `Delete ${count(a.frames)}`,
   (shot, { plan, column: id, ...a }, { newId }) => {
     const column = openColumn(shot, plan, id)
     const [first, last] = rangeFrames(column.runs, a)

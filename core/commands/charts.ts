@@ -37,7 +37,7 @@ export const fillChart = command(
     recipe: recipeSchema,
     step: chartSchema.shape.step,
   }),
-  ({ ticks }) => (ticks.length ? `Chart ${plural(ticks.length, 'in-between')}` : 'Take the in-betweens out'),
+  ({ ticks }) => (ticks.length ? `Chart ${plural(ticks.length, 'in-between')}` : 'Delete the in-betweens'),
   (shot, { plan, column: columnId, chart: id, from, to, ticks, recipe, step }, { newId }) => {
     const column = openColumn(shot, plan, columnId)
     const { drawings } = stackOf(shot, column.stack)

@@ -229,7 +229,7 @@ export const addStrokes = command(
 export const removeStrokes = command(
   'stroke.remove',
   z.object({ ...at, strokes: z.array(idSchema).min(1).max(5000), fix: contentSchema.optional() }),
-  ({ stack, drawing }, shot) => `Rub out on ${numberIn(shot, stack, drawing)}`,
+  ({ stack, drawing }, shot) => `Erase on ${numberIn(shot, stack, drawing)}`,
   (shot, { stack, drawing, strokes, fix }) => {
     const own = ownDrawing(drawingOf(shot, stack, drawing), fix)
     const gone = new Set(strokes)
@@ -243,7 +243,7 @@ export const releaseDrawing = command(
   'drawing.release',
   z.object({ plan: idSchema, chart: idSchema, drawing: idSchema }),
   ({ plan, chart, drawing }, shot) =>
-    `Give ${numberIn(shot, shot.plans[plan]?.charts[chart]?.stack ?? '', drawing)} back to its chart`,
+    `Return ${numberIn(shot, shot.plans[plan]?.charts[chart]?.stack ?? '', drawing)} to its chart`,
   (shot, { plan, chart: id, drawing }) => {
     const chart = chartOf(shot, plan, id)
     if (!chart.ticks.some(t => t.drawing === drawing)) refuse('gone', 'The drawing is not in this chart any more.')

@@ -42,6 +42,11 @@ export const rangeSchema = z.object({ ...where, first: spotSchema, last: spotSch
 
 export const count = (n: number): string => `${plural(Math.abs(n), 'frame')}`
 const STEPS = ['', 'ones', 'twos', 'threes', 'fours', 'fives', 'sixes', 'sevens', 'eights']
+/** "Twos", at the beginning of a sentence. */
+const stepName = (n: number): string => {
+  const word = STEPS[n] ?? `on a step of ${n}`
+  return word[0]!.toUpperCase() + word.slice(1)
+}
 /** "on twos", as the trade says it. */
 export const onStep = (n: number): string => `on ${STEPS[n] ?? `a step of ${n}`}`
 
@@ -218,7 +223,7 @@ export const overRange = <S extends z.ZodType<RangeArgs>>(
 export const exposeRange = overRange(
   'range.expose',
   rangeSchema.extend({ step: z.number().int().min(1).max(24), by: z.enum(['push', 'thin']) }),
-  a => (a.by === 'push' ? `Push ${onStep(a.step)}` : `Thin to ${onStep(a.step).slice(3)}`),
+  a => `${stepName(a.step)}, ${a.by === 'push' ? 'keep drawings' : 'keep length'}`,
   (runs, first, last, a, { newId }) =>
     a.by === 'push' ? exposeByPush(runs, first, last, a.step) : exposeByThinning(runs, first, last, a.step, newId),
   (after, before, _last, a) => (a.by === 'push' ? followed(after, a.plan, before) : after),
@@ -231,7 +236,7 @@ export const holdFrames = overRange('range.hold', rangeSchema, 'Hold', (runs, fi
 export const clearFrames = overRange(
   'range.clear',
   rangeSchema,
-  'Clear exposures to a blank',
+  'Blank exposures',
   (runs, first, last, _a, { newId }) => blankRange(runs, first, last, newId),
 )
 

@@ -42,20 +42,15 @@ export const setRepeat = command(
   },
 )
 
-export const removeRepeat = command(
-  'repeat.remove',
-  named,
-  'Take the repeat away',
-  (shot, { plan, column: id, repeat }) => {
-    const column = openColumn(shot, plan, id)
-    return withColumn(shot, plan, withRepeats(column, othersOf(column, repeat)))
-  },
-)
+export const removeRepeat = command('repeat.remove', named, 'Delete repeat', (shot, { plan, column: id, repeat }) => {
+  const column = openColumn(shot, plan, id)
+  return withColumn(shot, plan, withRepeats(column, othersOf(column, repeat)))
+})
 
 export const writeRepeat = command(
   'repeat.write',
   named,
-  'Turn the repeat into plain exposures',
+  'Repeat into plain exposures',
   (shot, { plan, column: id, repeat }, { newId }) => {
     const column = openColumn(shot, plan, id)
     return withColumn(

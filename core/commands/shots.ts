@@ -73,7 +73,7 @@ export const setColumn = command(
     if (set.step) return `New drawings of ${name} on a step of ${set.step}`
     if (set.locked !== undefined) return `${set.locked ? 'Lock' : 'Unlock'} ${name}`
     if (set.hidden !== undefined) return `${set.hidden ? 'Hide' : 'Show'} ${name}`
-    if (set.reference !== undefined) return set.reference ? `Make ${name} a guide` : `${name} goes out again`
+    if (set.reference !== undefined) return set.reference ? `Make ${name} a reference column` : `Export ${name} again`
     if (set.strength !== undefined) return `Show ${name} at ${Math.round(set.strength * 100)} %`
     return set.name ? `Rename ${name}` : `Change ${name}`
   },
@@ -153,7 +153,7 @@ export const linkColumns = command(
     /** The group; null takes the columns out of theirs. */
     link: idSchema.nullable(),
   }),
-  ({ link, columns }) => (link ? `Link ${columns.length} columns` : 'Take the link away'),
+  ({ link, columns }) => (link ? `Link ${columns.length} columns` : 'Unlink columns'),
   (shot, { plan, columns, link }) =>
     columns.reduce((s, id) => {
       const { link: _old, ...column } = columnOf(s, plan, id)

@@ -233,7 +233,7 @@ export const wedge = command(
 export const unwedge = command(
   'chart.unwedge',
   z.object(passArgs),
-  ({ side }) => `Take the in-between beside the ${side} pose out`,
+  ({ side }) => `Delete the in-between beside the ${side} pose`,
   (shot, { plan, column: columnId, chart: id, side, ...refs }) => {
     const column = openColumn(shot, plan, columnId)
     const chart = chartOf(shot, plan, id)
@@ -282,7 +282,7 @@ export const leadPart = command(
 export const changeOver = command(
   'chart.change',
   z.object({ plan: idSchema, chart: idSchema, subject: idSchema, drawing: idSchema.nullable() }),
-  ({ drawing }) => (drawing ? 'Choose where a subject changes over' : 'Change over across the widest gap'),
+  ({ drawing }) => (drawing ? 'Set where a subject changes over' : 'Change over across the widest gap'),
   (shot, { plan, chart: id, subject, drawing }) => {
     const { change = {}, ...chart } = chartOf(shot, plan, id)
     if (drawing && drawing !== chart.to && !chart.ticks.some(t => t.drawing === drawing))

@@ -32,7 +32,7 @@ export const replaceStrokes = command(
     words: label.optional(),
     fix: contentSchema.optional(),
   }),
-  ({ stack, drawing, words }, shot) => `${words ?? 'Rub out'} on ${numberIn(shot, stack, drawing)}`,
+  ({ stack, drawing, words }, shot) => `${words ?? 'Erase'} on ${numberIn(shot, stack, drawing)}`,
   (shot, { stack, drawing, strokes, fix }) => {
     const own = ownDrawing(drawingOf(shot, stack, drawing), fix)
     named(own, Object.keys(strokes))

@@ -4,16 +4,19 @@ import type { Sequelize } from 'sequelize'
 import type { Shot } from '../../core/document'
 import { openShot } from '../../core/document'
 import { eachRun } from '#core/sheet'
-import { HEAD, MARGIN, COLUMN, NOTES, rowsOf, USUAL_ROW } from '../../app/sheet/layout'
-import { xOfU } from '../../app/rail/layout'
+import { HEAD, MARGIN, COLUMN, rowsOf, USUAL_ROW } from '../../app/sheet/layout'
+import { viewOf, STRAIGHT } from '../../app/picture/lens'
+import { RAIL, railScale } from '../../app/rail/layout'
 import { loadDemo } from '../support/demo'
 import type { FintroServer } from '../support/server'
 import { newTestId, serve } from '../support/server'
 
 const { px: ROW, y: yOfFrame } = rowsOf(USUAL_ROW)
 
-/** The middle of a column of the demo's sheet, which shows its notes; px from the left of the sheet. */
-export const columnX = (column: number): number => MARGIN + NOTES + column * COLUMN + COLUMN / 2
+/** The middle of a column of the demo's sheet; px from the left of the sheet. */
+export const columnX = (column: number): number => MARGIN + column * COLUMN + COLUMN / 2
+/** Places across the rail at its usual width. */
+export const { x: xOfU, u: uOfX } = railScale(RAIL)
 
 interface Running {
   server: FintroServer
@@ -47,8 +50,13 @@ export class Desk {
     await expect(this.page.locator('[data-part=saving]')).toHaveText('All saved')
   }
 
-  /** The canvases have drawn what there is to draw. */
+  /** The panel in the side slot is there, and the canvases have drawn what there is to draw. */
   async settled(): Promise<void> {
+    // Panels are loaded when they are first opened.
+    await this.page.waitForFunction(() => {
+      const slot = document.querySelector('[aria-label="Side slot"]')
+      return !slot || !!slot.querySelector('[role=dialog]')
+    })
     await this.page.evaluate(
       () => new Promise<void>(done => requestAnimationFrame(() => requestAnimationFrame(() => done()))),
     )
@@ -117,12 +125,23 @@ export class Desk {
   async picturePoint(x: number, y: number): Promise<{ x: number; y: number }> {
     const box = (await this.picture.boundingBox())!
     const shot = await this.shot()
-    const { width: w, height: h } = shot.picture
-    const scale = Math.min((box.width - 88) / w, (box.height - 28) / h)
-    return {
-      x: box.x + 60 + (box.width - 76 - w * scale) / 2 + x * scale,
-      y: box.y + (box.height - h * scale) / 2 + y * scale,
+    const { scale, x: left, y: top } = viewOf(shot.picture, box, STRAIGHT)
+    return { x: box.x + left + x * scale, y: box.y + top + y * scale }
+  }
+
+  /** Makes the rows of the sheet denser or roomier, so many times. */
+  async rows(how: 'Denser' | 'Roomier', times: number): Promise<void> {
+    for (let i = 0; i < times; i++) {
+      await this.page.getByRole('button', { name: 'How the sheet is looked at' }).click()
+      await this.page.getByRole('menuitem', { name: `${how} rows` }).click()
     }
+    await this.settled()
+  }
+
+  /** What the drawing under the playhead is made, by the menu of its role. */
+  async role(item: string): Promise<void> {
+    await this.page.getByRole('button', { name: 'Role of the drawing' }).click()
+    await this.page.getByRole('menuitem', { name: item }).click()
   }
 
   async drag(

@@ -57,11 +57,11 @@ test('poses drawn, a head copied across, a figure over them, a range transformed
 
   // The head of 1 is copied to 9, in place.
   await desk.goTo(1)
-  await page.getByRole('button', { name: /^Choose and move/ }).click()
+  await page.getByRole('button', { name: /^Select and move/ }).click()
   const [a, b] = [await desk.picturePoint(270, 170), await desk.picturePoint(500, 400)]
-  await page.getByRole('button', { name: 'Choose by a box' }).click()
+  await page.getByRole('button', { name: 'Select by a box' }).click()
   await desk.drag(a, b)
-  await expect(page.getByText('1 chosen')).toBeVisible()
+  await expect(page.getByText('1 selected')).toBeVisible()
   await key(desk, 'Control+c')
   await desk.goTo(9)
   await key(desk, 'Control+v')
@@ -69,6 +69,7 @@ test('poses drawn, a head copied across, a figure over them, a range transformed
   expect(copied.strokes.map(s => s.hash)).toContain(first.strokes[0]!.hash)
 
   // A figure stands on 9, too, and is mirrored and swapped.
+  await key(desk, 'p')
   await page.getByRole('button', { name: 'Figure', exact: true }).click()
   await page.getByRole('menuitem', { name: 'Person, from the side' }).click()
   await key(desk, 'Alt+s')
@@ -78,14 +79,14 @@ test('poses drawn, a head copied across, a figure over them, a range transformed
   // All that is on 1 to 17 is moved, growing along them.
   await key(desk, 'Home')
   await key(desk, 'Shift+End')
-  await page.getByRole('button', { name: /^Choose and move/ }).click()
-  await page.getByRole('button', { name: 'Numbers …' }).click()
+  await page.getByRole('button', { name: /^Select and move/ }).click()
+  await page.getByRole('button', { name: 'By numbers …' }).click()
   const panel = page.getByRole('dialog', { name: 'By numbers' })
-  await panel.getByRole('radio', { name: /drawings of the chosen frames \(3\)/ }).check()
+  await panel.getByRole('radio', { name: /drawings of the selected frames \(3\)/ }).check()
   await panel.getByLabel('How it runs along the drawings').selectOption('grow')
   await panel.getByLabel('Down, px').fill('90')
   await expect(panel.getByText('1 33% 9 67% 17 100%')).toBeVisible()
-  await panel.getByRole('button', { name: 'Take it' }).click()
+  await panel.getByRole('button', { name: 'Apply' }).click()
   const moved = async (n: string) => Math.round((await byNumber(desk, column, n)).strokes[0]!.at?.[5] ?? 0)
   expect([await moved('1'), await moved('9'), await moved('17')]).toEqual([30, 60, 90])
   await panel.getByRole('button', { name: 'Close' }).click()
@@ -94,22 +95,22 @@ test('poses drawn, a head copied across, a figure over them, a range transformed
   await desk.goTo(9)
   const here = await desk.look()
   await page.keyboard.down('9')
-  await expect(page.locator('[data-part=status]')).toContainText('Looking at 1')
+  await expect(page.locator('[data-part=status]')).toContainText('1looked at')
   await page.keyboard.up('9')
-  await expect(page.locator('[data-part=status]')).toContainText('drawing 9')
+  await expect(page.getByLabel('Number of the drawing', { exact: true })).toHaveValue('9')
   expect(await desk.look()).toBe(here)
   await desk.goTo(17)
   await key(desk, 'Shift+0')
   await desk.goTo(1)
   await page.keyboard.down('0')
-  await expect(page.locator('[data-part=status]')).toContainText('Looking at 17')
+  await expect(page.locator('[data-part=status]')).toContainText('17looked at')
   await page.keyboard.up('0')
 
   // Everything is taken back, after a reload as well.
   await desk.saved()
   await page.reload()
   await desk.settled()
-  const undo = page.getByRole('button', { name: /^Undo/ })
+  const undo = page.getByRole('button', { name: /^Undo/ }).first()
   for (let i = 0; i < 40 && (await undo.isEnabled()); i++) {
     await key(desk, 'Control+z')
     await page.waitForTimeout(30)
@@ -142,7 +143,7 @@ test('the pen presses: a stroke keeps its pressure, and lies where it was drawn 
   await expect.poll(() => desk.look()).toBe(look)
 })
 
-test('the rubber takes a part out of a stroke, lines, ellipses and fills are drawn, strokes are chosen and turned', async ({
+test('the eraser takes a part out of a stroke, lines, ellipses and fills are drawn, strokes are selected and rotated', async ({
   desk,
 }) => {
   const { page } = desk
@@ -169,7 +170,7 @@ test('the rubber takes a part out of a stroke, lines, ellipses and fills are dra
   await expect.poll(async () => (await byNumber(desk, column, '1')).strokes.length).toBe(3)
   // All of it is selected and turned by its knob, and a nudge moves it.
   await key(desk, 'Alt+a')
-  await expect(page.getByText('3 chosen')).toBeVisible()
+  await expect(page.getByText('3 selected')).toBeVisible()
   await key(desk, 'Control+ArrowRight')
   expect((await byNumber(desk, column, '1')).strokes.map(s => s.at?.[4])).toEqual([2, 2, 2])
   await key(desk, 'Delete')
@@ -204,14 +205,13 @@ test('a column lined up with another follows it until it is released', async ({ 
   await page.getByRole('button', { name: 'Column Loose end' }).click()
   await key(desk, '+')
   await expect(page.getByText(/lined up with Keeper/).first()).toBeVisible()
-  await page.getByRole('button', { name: 'Column Loose end' }).click()
+  await page.getByRole('button', { name: 'Settings of Loose end' }).click()
   await page.getByRole('dialog', { name: 'Column' }).getByRole('button', { name: 'Release it' }).click()
   await page.keyboard.press('Escape')
   await key(desk, '+')
   await expect.poll(() => desk.exposures('loose')).toBe(before.replace('1*6', '1*8'))
   // A new one lined up: the leading column is locked and faded.
-  await page.getByRole('button', { name: 'Column Keeper' }).click()
-  await page.getByRole('button', { name: 'Column Keeper' }).click()
+  await page.getByRole('button', { name: 'Settings of Keeper' }).click()
   await page.getByRole('button', { name: 'New column lined up with it' }).click()
   const shot = await desk.shot()
   const plan = planOf(shot, shot.planOrder[0]!)
@@ -232,7 +232,7 @@ test('ghosts follow their settings, and are off while a key is held', async ({ d
   await key(desk, 'Tab')
   await key(desk, 'Shift+Tab')
   await key(desk, 'ArrowDown')
-  await row.getByRole('radio', { name: 'core' }).click()
+  await row.getByRole('radio', { name: 'poses' }).click()
   await key(desk, 'Alt+g')
   const more = await desk.look()
   expect(more).not.toBe(plain)
@@ -260,7 +260,7 @@ test('a numbered sequence is brought in, in order, with its gaps and with what i
   const before = await desk.shot()
   await page.getByRole('button', { name: 'Add a column' }).click()
   await key(desk, 'Alt+i')
-  await page.getByLabel('Files to bring in').setInputFiles([
+  await page.getByLabel('Files to import').setInputFiles([
     file('gull.10.png', picture(10)),
     file('gull.2.png', picture(2)),
     file('gull.1.png', picture(1)),
@@ -276,7 +276,7 @@ test('a numbered sequence is brought in, in order, with its gaps and with what i
       ),
     ),
   ])
-  const dialog = page.getByRole('dialog', { name: /^Bring drawings into/ })
+  const dialog = page.getByRole('dialog', { name: /^Import drawings into/ })
   await expect(dialog.getByText('5 good files')).toBeVisible()
   await expect(dialog.getByText('gull.#: 3; gull.#: 5–9')).toBeVisible()
   for (const [name, reason] of [
@@ -286,7 +286,7 @@ test('a numbered sequence is brought in, in order, with its gaps and with what i
   ])
     await expect(dialog.locator('li', { hasText: name! })).toContainText(reason!)
   await expect(dialog.locator('li', { hasText: 'leaf.svg' })).toContainText('script')
-  await dialog.getByRole('button', { name: 'Bring 5 in' }).click()
+  await dialog.getByRole('button', { name: 'Import 5' }).click()
   const column = await added(desk)
   await expect.poll(() => desk.exposures(column)).toBe('1*2 2*2 4*2 10*2 9*2')
   const { stack } = await stackOf(desk, column)
@@ -306,7 +306,7 @@ test('a numbered sequence is brought in, in order, with its gaps and with what i
 test('a figure made from joints, proportions from here on, a part drawn once', async ({ desk }) => {
   const { page } = desk
   await page.getByRole('button', { name: 'Add a column' }).click()
-  await page.getByRole('button', { name: 'Make a figure from joints' }).click()
+  await page.getByRole('button', { name: 'Create a figure from joints' }).click()
   for (const [x, y] of [
     [900, 700],
     [900, 450],
@@ -316,7 +316,7 @@ test('a figure made from joints, proportions from here on, a part drawn once', a
     await page.mouse.click(p.x, p.y)
   }
   await page.getByRole('form', { name: 'A figure from joints' }).getByLabel('Name').fill('Heron')
-  await page.getByRole('button', { name: 'Make the figure' }).click()
+  await page.getByRole('button', { name: 'Create figure' }).click()
   const column = await added(desk)
   await expect
     .poll(async () =>

@@ -118,15 +118,15 @@ test('files with markup in their names and scripts in their pictures are shown a
     <image x:href="http://elsewhere.example/a.png"/><title>${BAD.replaceAll('&', '&amp;').replaceAll('<', '&lt;')}</title></svg>`
   const elsewhere: string[] = []
   page.on('request', r => r.url().includes('elsewhere.example') && elsewhere.push(r.url()))
-  await page.getByLabel('Files to bring in').setInputFiles([
+  await page.getByLabel('Files to import').setInputFiles([
     { name: `${BAD.replaceAll('/', '')}.svg`, mimeType: 'image/svg+xml', buffer: Buffer.from(svg) },
     { name: `${BAD}.txt`, mimeType: 'text/plain', buffer: Buffer.from(BAD) },
   ])
-  const dialog = page.getByRole('dialog', { name: /^Bring drawings into/ })
+  const dialog = page.getByRole('dialog', { name: /^Import drawings into/ })
   await expect(dialog.getByText('<img src=x').first()).toBeVisible()
   await unharmed(page)
   await dialog
-    .getByRole('button', { name: /^Bring/ })
+    .getByRole('button', { name: /^Import/ })
     .last()
     .click()
   await desk.saved()

@@ -65,7 +65,7 @@ test.describe('posing', () => {
 
   test('posing a computed in-between makes it its own; it is given back to its chart', async ({ desk, page }) => {
     await desk.goTo(9)
-    await expect(page.getByText('worked out from its chart')).toBeVisible()
+    await expect(page.getByText('in-betweened from its chart')).toBeVisible()
     const shot = await desk.shot()
     const at = layBones(
       shot.stacks['keeper-stack']!.subjects.marrow!.figure,
@@ -73,10 +73,10 @@ test.describe('posing', () => {
     ).get('far-forearm')!.tip
     const hand = await desk.picturePoint(at.x, at.y)
     await desk.drag(hand, { x: hand.x + 6, y: hand.y - 40 })
-    await expect(page.getByText('made by hand')).toBeVisible()
+    await expect(page.getByText('detached from its chart')).toBeVisible()
     expect(drawing(await desk.shot(), '9').own).toBe(true)
-    await page.getByRole('button', { name: 'Give back' }).click()
-    await expect(page.getByText('worked out from its chart')).toBeVisible()
+    await desk.role('Return to chart')
+    await expect(page.getByText('in-betweened from its chart')).toBeVisible()
     expect(drawing(await desk.shot(), '9')).toEqual(drawing(shot, '9'))
   })
 })
@@ -145,7 +145,7 @@ test.describe('poses', () => {
       own: true,
       content: { poses: drawing(shot, '26').content.poses },
     })
-    await page.getByRole('radio', { name: 'extreme' }).click()
+    await desk.role('Extreme')
     await desk.goTo(52)
     await page.keyboard.press('n')
     await expect(page.getByText('empty: pose or draw on it')).toBeVisible()
@@ -179,11 +179,11 @@ test.describe('exposing a range', () => {
   test('push and thin are told apart, shown first, and taken', async ({ desk, page }) => {
     await desk.select(1, 1, 12)
     await page.keyboard.press('3')
-    await expect(page.getByText(/Threes by push: length stays 61 frames, all 23 drawings kept/)).toBeVisible()
+    await expect(page.getByText(/Threes, keep drawings: length stays 61 frames, all 23 drawings kept/)).toBeVisible()
     expect(await desk.exposures()).toBe(START)
     await page.keyboard.press('Shift+Digit3')
     await expect(
-      page.getByText(/Threes by thinning: length stays 61 frames, 23 → 22 drawings \(1 no longer exposed\)/),
+      page.getByText(/Threes, keep length: length stays 61 frames, 23 → 22 drawings \(1 no longer exposed\)/),
     ).toBeVisible()
     await page.keyboard.press('Enter')
     expect(await desk.exposures()).toBe(START.replace('1*6 7*2 9*2 11*2', '1*6 7*3 9*3'))
@@ -196,7 +196,7 @@ test.describe('exposing a range', () => {
     )
     expect(await desk.exposures()).toBe(doubled)
     await expect(page.getByText('6 frames overhang')).toBeVisible()
-    await page.getByRole('button', { name: 'Make it 67 long' }).click()
+    await page.getByRole('button', { name: 'Lengthen to 67' }).click()
     expect((await desk.shot()).length).toBe(67)
   })
   test('hold, blank, one frame more and less', async ({ desk, page }) => {
@@ -221,7 +221,7 @@ test.describe('exposing a range', () => {
 })
 
 test('a locked column refuses the pen and says why', async ({ desk, page }) => {
-  await page.getByRole('button', { name: 'Column Keeper' }).click()
+  await page.getByRole('button', { name: 'Settings of Keeper' }).click()
   await page.getByLabel('Locked').check()
   await page.keyboard.press('Escape')
   await page.getByRole('button', { name: 'Pencil (D)' }).click()

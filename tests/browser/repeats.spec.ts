@@ -1,8 +1,7 @@
 import type { Shot } from '../../core/document'
 import { COLUMN, HEAD, MARGIN, rowsOf, USUAL_ROW } from '../../app/sheet/layout'
-import { xOfU } from '../../app/rail/layout'
 import type { Desk } from './fixtures'
-import { columnX, expect, test } from './fixtures'
+import { columnX, expect, test, xOfU } from './fixtures'
 
 const { px: ROW, y: yOfFrame } = rowsOf(USUAL_ROW)
 
@@ -29,7 +28,8 @@ test.describe('repeat brackets', () => {
     expect(await desk.exposures()).toBe(START)
     await page.keyboard.press('Escape')
     await desk.goTo(13)
-    await expect(page.getByText(/Keeper · drawing 7/).first()).toBeVisible()
+    await expect(page.getByLabel('Number of the drawing', { exact: true })).toHaveValue('7')
+    await expect(page.locator('[data-part=status]')).toContainText('in a repeat')
     // What a repeat adds is not changed by itself.
     await page.keyboard.press('+')
     await expect(page.getByText(/show a repeated passage again/)).toBeVisible()
@@ -44,7 +44,7 @@ test.describe('repeat brackets', () => {
   test('by pointer, shown first; the picture and what goes out follow', async ({ desk, page }) => {
     await desk.select(1, 21, 25)
     await page.keyboard.press('Shift+O')
-    const panel = page.getByRole('dialog', { name: 'More to do with the chosen frames' })
+    const panel = page.getByRole('dialog', { name: 'More for these frames' })
     await panel.getByLabel('How many times it is shown').fill('4')
     await panel.getByRole('button', { name: 'times', exact: true }).first().hover()
     await expect(
@@ -60,9 +60,9 @@ test.describe('repeat brackets', () => {
     const bare = await desk.look()
     expect(bare).not.toBe(first)
     await desk.goTo(31)
-    await expect(page.getByText(/drawing 21/).first()).toBeVisible()
+    await expect(page.getByLabel('Number of the drawing', { exact: true })).toHaveValue('21')
     await page.keyboard.press('Shift+O')
-    await panel.getByRole('button', { name: 'Take it away' }).click()
+    await panel.getByRole('button', { name: 'Delete repeat' }).click()
     expect(keeperIn(await desk.shot()).repeats).toBeUndefined()
   })
 })
@@ -103,7 +103,7 @@ test('all exposures of a drawing are chosen and changed at once; one is replaced
 }) => {
   await desk.select(1, 7, 10)
   await page.keyboard.press('Shift+O')
-  const panel = page.getByRole('dialog', { name: 'More to do with the chosen frames' })
+  const panel = page.getByRole('dialog', { name: 'More for these frames' })
   await panel.getByLabel('How many times', { exact: true }).fill('3')
   await panel.getByRole('button', { name: 'times', exact: true }).last().click()
   await page.keyboard.press('Escape')
@@ -131,8 +131,7 @@ test('all exposures of a drawing are chosen and changed at once; one is replaced
 })
 
 test('the end of the shot and the play range are drawn in the margin', async ({ desk, page }) => {
-  for (let i = 0; i < 2; i++) await page.getByRole('button', { name: 'Denser' }).click()
-  await desk.settled()
+  await desk.rows('Denser', 2)
   await desk.drag(await margin(desk, 24, 61 * 3), await margin(desk, 24, 70 * 3 + 1))
   await expect.poll(async () => (await desk.shot()).length).toBe(70)
   await desk.drag(await margin(desk, 5, 10 * 3 - 1), await margin(desk, 5, 30 * 3 - 1))
@@ -179,18 +178,18 @@ test('an exposure is reduced to nothing by pulling it on past its beginning, and
 })
 
 test('a sheet read in changes its own columns only, also where they are linked', async ({ desk, page }) => {
-  await page.getByRole('button', { name: 'Column Keeper' }).click()
+  await page.getByRole('button', { name: 'Settings of Keeper' }).click()
   await page.getByRole('checkbox', { name: 'Rope' }).check()
   await page.keyboard.press('Escape')
   const rope = await desk.exposures('rope')
   await page.keyboard.press('Shift+H')
-  const dialog = page.getByRole('dialog', { name: 'Hand off' })
+  const dialog = page.getByRole('dialog', { name: 'Export' })
   const text = ['Frame,Keeper', '1,1', '2,', '3,7', '4,X', '5,13'].join('\r\n')
   await dialog
     .getByLabel('Sheet as CSV')
     .setInputFiles({ name: 'short.csv', mimeType: 'text/csv', buffer: Buffer.from(text) })
   await expect(dialog.getByText(/Keeper: 61 → 5 frames/)).toBeVisible()
-  await dialog.getByRole('button', { name: 'Read it in' }).click()
+  await dialog.getByRole('button', { name: 'Import it' }).click()
   await expect.poll(() => desk.exposures()).toBe('1*2 7*1 X*1 13*1')
   expect(await desk.exposures('rope')).toBe(rope)
   await page.keyboard.press('Escape')
@@ -242,6 +241,7 @@ test('action notes are written by pointer and key, and follow frames put in ever
       .sort((a, b) => a.frame - b.frame)
       .map(n => `${n.frame} ${n.text}`)
   expect(await notes()).toHaveLength(6)
+  await page.keyboard.press('Alt+n')
   const from = await margin(desk, MARGIN + 40, yOfFrame(13) + 5)
   await page.mouse.click(from.x, from.y)
   const note = page.getByRole('dialog', { name: 'Action note' })
@@ -264,6 +264,7 @@ test('action notes are written by pointer and key, and follow frames put in ever
 
 test('new poses come every so many frames when that is on', async ({ desk, page }) => {
   await page.keyboard.press('Shift+U')
+  await page.keyboard.press('a')
   await page.getByLabel('Frames from one new pose to the next').fill('20')
   await page.keyboard.press('Tab')
   await page.getByRole('button', { name: 'Column Keeper' }).focus()

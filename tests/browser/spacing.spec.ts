@@ -2,8 +2,7 @@ import { layBones } from '#core/figure'
 import { sceneOf } from '#core/pass'
 import { trackOf } from '../../core/travel'
 import type { Shot } from '../../core/document'
-import { uOfX, xOfU } from '../../app/rail/layout'
-import { Desk, expect, test } from './fixtures'
+import { Desk, expect, test, uOfX, xOfU } from './fixtures'
 
 const START =
   '1*6 7*2 9*2 11*2 13*4 17*2 19*2 21*1 22*1 23*1 24*1 25*1 26*1 27*2 29*2 31*6 37*2 39*2 41*2 43*2 45*2 47*2 49*13'
@@ -28,7 +27,7 @@ test("a new user's path: two poses, a breakdown, halves, the chart read, wedged 
   await dialog.getByLabel('Name').fill('First try')
   await dialog.getByLabel('Production').fill('Trials')
   await dialog.getByLabel('Length').fill('36')
-  await dialog.getByRole('button', { name: 'Make the shot' }).click()
+  await dialog.getByRole('button', { name: 'Create shot' }).click()
   await page.waitForURL(/\/shots\//)
   const desk = new Desk(page, running.server, page.url().split('/').at(-1)!)
   await expect(desk.picture).toBeVisible()
@@ -74,10 +73,10 @@ test("a new user's path: two poses, a breakdown, halves, the chart read, wedged 
   await desk.settled()
   const favour = chart(await desk.shot(), '13')
   expect(favour.recipe).toMatchObject({ family: 'favours', slow: 'first' })
-  // The favour's own handle, dragged to a fifth of the span (drawn on half of the stretch's scale).
-  const [before, after] = [await desk.railPoint(favour.ticks[0]!.u * 0.5, 1, 0), await desk.railPoint(0.1, 1, 0)]
+  // The favour's own handle, dragged to a quarter of the span (drawn on half of the stretch's scale).
+  const [before, after] = [await desk.railPoint(favour.ticks[0]!.u * 0.5, 1, 0), await desk.railPoint(0.125, 1, 0)]
   await desk.drag({ x: before.x, y: before.y - 7 }, { x: after.x, y: after.y - 7 })
-  expect(chart(await desk.shot(), '13').ticks[0]!.u).toBeCloseTo(0.2, 1)
+  expect(chart(await desk.shot(), '13').ticks[0]!.u).toBeCloseTo(0.25, 1)
   await page.keyboard.press('Space')
   await page.waitForTimeout(400)
   await page.keyboard.press('Space')
@@ -163,7 +162,7 @@ test.describe('charts', () => {
     await panel.getByLabel('Places').fill('10 % 1/3 2/3')
     await panel.getByLabel('Places').press('Enter')
     expect(places(await desk.shot(), '7', '9', '11')).toEqual([0.1, 1 / 3, 2 / 3])
-    await panel.getByRole('tab', { name: 'Kept' }).click()
+    await panel.getByRole('tab', { name: 'Saved' }).click()
     await panel.getByLabel('Name for this spacing').fill('Heavy start')
     await panel.getByRole('button', { name: 'Keep' }).click()
     await page.keyboard.press('Escape')
@@ -171,7 +170,7 @@ test.describe('charts', () => {
     await expect(desk.picture).toBeVisible()
     await desk.goTo(45)
     await page.keyboard.press('s')
-    await page.getByRole('tab', { name: 'Kept' }).click()
+    await page.getByRole('tab', { name: 'Saved' }).click()
     await page.getByRole('dialog').getByRole('button', { name: 'Heavy start' }).first().click()
     expect(places(await desk.shot(), '43', '45', '47')).toEqual([0.1, 1 / 3, 2 / 3])
   })

@@ -8,7 +8,7 @@ const PARTS: Record<Area, string> = {
   poses: '[aria-label=Poses]',
 }
 /** What leads away from the shot, or opens a window of the system. */
-const NOT_PRESSED = 'a, [target=_blank], input[type=file], [aria-label^="Bring in"]'
+const NOT_PRESSED = 'a, [target=_blank], input[type=file], [aria-label^="Import"]'
 /** Said by the browser when a request does not get through. */
 const ON_THE_WAY = /Failed to load resource|net::ERR|ERR_CONNECTION|fetch/i
 const SHORT = { timeout: 1500 }
@@ -204,7 +204,7 @@ export class RambleWindow {
 
   /** Undoes until there is nothing left; gives how many steps that were. */
   async undoAll(): Promise<number> {
-    const button = this.page.getByRole('button', { name: /^Undo/ })
+    const button = this.page.getByRole('button', { name: /^Undo/ }).first()
     let n = 0
     for (; n < 2000 && (await button.isEnabled()); n++) await this.page.keyboard.press('Control+z')
     const refused = await this.page.getByText('cannot be undone').count()

@@ -1,40 +1,29 @@
 <script setup lang="ts">
-import { plural } from '#core/basic'
-import { useWindowSize } from '@vueuse/core'
 import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
 import { actions } from '~/actions'
-import ChartPanel from '~/chart/ChartPanel.vue'
-import { useCharts } from '~/chart/store'
+import { contextMenus } from '~/context-menus'
+import ContextMenu from '~/desk/ContextMenu.vue'
 import CommandSearch from '~/desk/CommandSearch.vue'
 import { useDesk } from '~/desk/desk'
 import { useDialogs } from '~/desk/dialogs'
-import { overhangOf } from '~/desk/scene'
+import { useFolds } from '~/desk/folds'
+import { useContextMenu } from '~/desk/menu'
 import ShortcutSheet from '~/desk/ShortcutSheet.vue'
 import TopBar from '~/desk/TopBar.vue'
 import { useKeys } from '~/desk/useKeys'
 import { usePlayback } from '~/desk/usePlayback'
-import ExportDialog from '~/exchange/ExportDialog.vue'
-import ImportDialog from '~/exchange/ImportDialog.vue'
 import { useExchange } from '~/exchange/store'
-import PinPanel from '~/figures/PinPanel.vue'
-import { useFigures } from '~/figures/store'
-import GhostRow from '~/ghosts/GhostRow.vue'
+import FoldBar from '~/desk/FoldBar.vue'
 import SheetGhosts from '~/ghosts/SheetGhosts.vue'
-import { useGhosts } from '~/ghosts/store'
 import { panels } from '~/panels'
-import DrawingBar from '~/picture/DrawingBar.vue'
+import PictureBar from '~/picture/PictureBar.vue'
 import PictureView from '~/picture/PictureView.vue'
 import { useFlip } from '~/picture/useFlip'
-import AddPose from '~/poses/AddPose.vue'
 import PoseRow from '~/poses/PoseRow.vue'
-import { usePoses } from '~/poses/store'
-import { RAIL } from '~/rail/layout'
 import RailView from '~/rail/RailView.vue'
 import { resetRooms, selections } from '~/rooms'
-import { newColumn } from '~/sheet/columns'
+import { addColumn } from '~/sheet/actions-column'
 import RangeBar from '~/sheet/RangeBar.vue'
-import RangeMore from '~/sheet/RangeMore.vue'
-import { useSheet } from '~/sheet/sheet'
 import SheetView from '~/sheet/SheetView.vue'
 import ReadOnlyBar from '~/states/ReadOnlyBar.vue'
 import type { StateName } from '~/sync/server'
@@ -42,18 +31,13 @@ import { ServerAway } from '~/sync/server'
 import { useTravel } from '~/travel/store'
 import TravelPlot from '~/travel/TravelPlot.vue'
 import { useSide } from '~/ui/side'
+import MessageLine from '~/ui/MessageLine.vue'
+import SplitBar from '~/ui/SplitBar.vue'
+import { useDivision } from '~/useDivision'
 
 const route = useRoute()
-const [desk, dialogs, side] = [useDesk(), useDialogs(), useSide()]
-const [charts, exchange, figures, ghosts, poses, sheet, travel] = [
-  useCharts(),
-  useExchange(),
-  useFigures(),
-  useGhosts(),
-  usePoses(),
-  useSheet(),
-  useTravel(),
-]
+const [desk, dialogs, folds, side] = [useDesk(), useDialogs(), useFolds(), useSide()]
+const [exchange, menu, travel] = [useExchange(), useContextMenu(), useTravel()]
 const failed = ref('')
 const ready = ref(false)
 usePlayback()
@@ -78,7 +62,6 @@ async function load(): Promise<void> {
   try {
     ready.value = false
     await desk.open(String(route.params.id), lookedAt())
-    sheet.notes = Object.keys(desk.plan?.notes ?? {}).length > 0
     ready.value = true
   } catch (error) {
     failed.value =
@@ -93,110 +76,145 @@ onBeforeUnmount(() => {
   resetRooms()
 })
 
-/** On a narrow window the rail folds away first, px. */
-const NARROW = 1160
-const { width: windowWidth } = useWindowSize()
-const railWidth = computed(() => (windowWidth.value >= NARROW ? RAIL : 0))
-const overhang = computed(() => (desk.shown ? overhangOf(desk.shown, desk.columns) : 0))
+const { division, limits, poseHeight, pictureHeight } = useDivision()
 const panel = computed(() => (side.open ? panels[side.open] : null))
 const panelKey = computed(() => `${side.open} ${panel.value?.ofColumn ? desk.column?.id : ''}`)
 
-function addColumn(): void {
-  const { id, draft } = newColumn(desk.scene!)
-  if (desk.run(draft)) desk.columnId = id
+/** The menu key without anything in focus is meant for the cell under the playhead. */
+function menuKey(e: MouseEvent): void {
+  if (e.target === document.body || (e.target as Element).matches('[tabindex="-1"]')) menu.ask(e, 'cell')
 }
 </script>
 
 <template>
-  <div class="flex h-screen min-w-[1024px] flex-col overflow-hidden select-none">
+  <div
+    class="flex h-screen flex-col overflow-hidden select-none"
+    @contextmenu="menuKey"
+  >
     <template v-if="ready && desk.shot">
       <TopBar
+        v-if="!folds.pictureOnly"
         :production="desk.session?.production ?? ''"
-        @export="exchange.exporting = true"
       />
       <ReadOnlyBar
         v-if="desk.session?.readOnly"
         @restored="toShot"
         @back="toShot"
       />
-      <main class="relative flex min-h-0 flex-1">
+      <main
+        class="relative min-h-0 flex-1"
+        :class="division.upright ? 'grid grid-cols-[minmax(0,1fr)_auto]' : 'flex'"
+        :style="
+          division.upright
+            ? { gridTemplateRows: folds.pictureOnly ? '1fr' : `${pictureHeight}px auto minmax(0, 1fr)` }
+            : {}
+        "
+      >
         <section
-          class="flex min-h-0 shrink-0 flex-col border-r border-edge"
+          v-show="!folds.pictureOnly"
+          class="flex min-h-0 min-w-0 flex-col"
+          :class="division.upright ? 'order-3' : 'shrink-0'"
           aria-label="Sheet and rail"
         >
           <SheetView
-            :beside="railWidth"
-            @add-column="addColumn"
-            @files="exchange.importing = $event"
+            :width="division.sheet"
+            :beside="division.rail"
+            @add-column="addColumn(desk)"
+            @files="exchange.importFiles($event)"
           >
             <template #over="{ scroll }"><SheetGhosts :scroll="scroll" /></template>
+            <template #between>
+              <SplitBar
+                lies="upright"
+                label="Width of the sheet"
+                :size="division.sheet"
+                :least="limits.sheet.least"
+                :most="limits.sheet.most"
+                @resize="folds.resize({ sheet: $event })"
+                @usual="folds.resize({ sheet: null })"
+              />
+            </template>
             <template #beside="{ scroll, viewHeight }">
               <RailView
                 :scroll="scroll"
                 :view-height="viewHeight"
               />
             </template>
-            <template #panels="{ left }">
-              <ChartPanel
-                v-if="charts.panel"
-                :key="charts.panel.run"
-                :left="left"
-                @close="charts.panel = null"
-              />
-            </template>
           </SheetView>
-          <div
-            v-if="overhang > 0"
-            class="flex items-center gap-2 border-t border-edge bg-panel px-2.5 py-1.5"
-          >
-            <span
-              ><strong>{{ plural(overhang, 'frame') }}</strong> overhang the end of the shot.</span
-            >
-            <button
-              type="button"
-              class="push-button"
-              title="Make the shot as long as what is exposed (F)"
-              @click="desk.run({ name: 'shot.set', args: { length: desk.shot.length + overhang } })"
-            >
-              Make it {{ desk.shot.length + overhang }} long
-            </button>
-          </div>
-          <RangeBar @more="sheet.more = true" />
+          <RangeBar />
         </section>
+        <SplitBar
+          v-if="!folds.pictureOnly && !division.upright"
+          lies="upright"
+          :label="division.rail ? 'Width of the rail' : 'Width of the sheet'"
+          :size="division.rail || division.sheet"
+          :least="division.rail ? limits.rail.least : limits.sheet.least"
+          :most="division.rail ? limits.rail.most : limits.sheet.most"
+          @resize="folds.resize(division.rail ? { rail: $event } : { sheet: $event })"
+          @usual="folds.resize(division.rail ? { rail: null } : { sheet: null })"
+        />
         <section
-          class="relative flex min-h-0 min-w-0 flex-1 flex-col"
+          class="relative flex min-h-0 min-w-0 flex-col"
+          :class="division.upright ? 'order-1 col-span-2' : 'flex-1'"
           aria-label="Picture"
+        >
+          <PictureView @files="exchange.importFiles($event)" />
+          <template v-if="!folds.pictureOnly">
+            <PictureBar />
+            <TravelPlot v-if="travel.plot" />
+            <template v-if="!folds.poses">
+              <SplitBar
+                lies="flat"
+                after
+                label="Height of the pose row"
+                :size="poseHeight"
+                :least="limits.poses.least"
+                :most="limits.poses.most"
+                @resize="folds.resize({ poses: $event })"
+                @usual="folds.resize({ poses: null })"
+              />
+              <PoseRow :high="poseHeight" />
+            </template>
+          </template>
+        </section>
+        <SplitBar
+          v-if="!folds.pictureOnly && division.upright"
+          class="order-2 col-span-2"
+          lies="flat"
+          label="Height of the picture"
+          :size="pictureHeight"
+          :least="limits.picture.least"
+          :most="limits.picture.most"
+          @resize="folds.resize({ picture: $event })"
+          @usual="folds.resize({ picture: null })"
+        />
+        <aside
+          v-if="panel && !folds.pictureOnly"
+          class="min-h-0 shrink-0"
+          :class="division.upright ? 'order-4' : ''"
+          :style="{ width: `${division.slot}px` }"
+          aria-label="Side slot"
         >
           <component
             :is="panel.component"
-            v-if="panel?.place === 'beside'"
             :key="panelKey"
           />
-          <PictureView @files="exchange.importing = $event" />
-          <GhostRow v-if="ghosts.rowOpen" />
-          <DrawingBar />
-          <PoseRow @add="poses.adding = true" />
-          <TravelPlot v-if="travel.plot" />
-        </section>
-        <component
-          :is="panel.component"
-          v-if="panel?.place === 'over'"
-          :key="panelKey"
-        />
-        <RangeMore
-          v-if="sheet.more"
-          @close="sheet.more = false"
-        />
-        <PinPanel
-          v-if="figures.pinning"
-          @close="figures.pinning = false"
-        />
-        <AddPose
-          v-if="poses.adding"
-          @close="poses.adding = false"
-        />
+        </aside>
       </main>
-      <ImportDialog v-if="exchange.importing" />
+      <footer
+        v-if="!folds.pictureOnly"
+        class="flex shrink-0 items-center border-t border-edge bg-panel"
+      >
+        <MessageLine /><FoldBar :actions="actions" />
+      </footer>
+      <ContextMenu
+        v-if="menu.open"
+        :key="`${menu.open.of} ${menu.open.x} ${menu.open.y}`"
+        :actions="actions"
+        :groups="contextMenus[menu.open.of]"
+        :at="menu.open"
+        @close="menu.close($event)"
+      />
       <ShortcutSheet
         v-if="dialogs.open === 'shortcuts'"
         :actions="actions"
@@ -206,10 +224,6 @@ function addColumn(): void {
         v-if="dialogs.open === 'search'"
         :actions="actions"
         @close="dialogs.open = null"
-      />
-      <ExportDialog
-        v-if="exchange.exporting"
-        @close="exchange.exporting = false"
       />
     </template>
     <main

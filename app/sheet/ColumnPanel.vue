@@ -1,52 +1,40 @@
 <script setup lang="ts">
 import ToggleButton from '~/ui/ToggleButton.vue'
 import { plural } from '#core/basic'
-import { computed, onMounted, ref } from 'vue'
-import { onClickOutside } from '@vueuse/core'
+import { computed } from 'vue'
+import SidePanel from '~/desk/SidePanel.vue'
 import { ArrowLeft, ArrowRight, Trash2 } from '@lucide/vue'
 import { INKS } from '#core/document'
-import { copyOfColumn, emptyColumn, exposuresOf, lineUpDrafts, releaseDrafts, withoutLeader } from './columns'
+import type { ColumnSettings } from './actions-column'
+import { lineUp, removeColumn, setColumn } from './actions-column'
+import { copyOfColumn, emptyColumn, exposuresOf, releaseDrafts, withoutLeader } from './columns'
 import { newId } from '~/sync/ids'
 import { useDesk } from '~/desk/desk'
-import { useTools } from '~/desk/tools'
 
-const props = defineProps<{ column: string; left: number }>()
-const emit = defineEmits<{ close: [] }>()
 const desk = useDesk()
-const tools = useTools()
-const panel = ref<HTMLElement | null>(null)
-const column = computed(() => desk.plan?.columns[props.column] ?? null)
+const column = computed(() => desk.column)
+/** The column that is worked on, which the panel is of. */
+const id = computed(() => column.value!.id)
 const drawings = computed(() =>
   column.value ? Object.keys(desk.shown!.stacks[column.value.stack]!.drawings).length : 0,
 )
 
-type Settings = {
-  name?: string
-  ink?: string
-  step?: number
-  background?: boolean
-  locked?: boolean
-  hidden?: boolean
-  reference?: boolean
-  strength?: number
-}
-const set = (values: Settings) =>
-  desk.run({ name: 'column.set', args: { plan: desk.plan!.id, column: props.column, ...values } })
+const set = (values: ColumnSettings) => setColumn(desk, id.value, values)
 function rename(e: Event): void {
   const name = (e.target as HTMLInputElement).value.trim()
   if (name && name !== column.value?.name) set({ name })
 }
-const place = computed(() => desk.columns.findIndex(c => c.id === props.column))
+const place = computed(() => desk.columns.findIndex(c => c.id === id.value))
 function move(by: number): void {
   const order = desk.columns.map(c => c.id)
   order.splice(place.value, 1)
-  order.splice(place.value + by, 0, props.column)
+  order.splice(place.value + by, 0, id.value)
   desk.run({ name: 'columns.order', args: { plan: desk.plan!.id, order } })
 }
 function duplicate(how: 'copies' | 'same' | 'empty'): void {
   const c = column.value!
   const draft = how === 'copies' ? copyOfColumn(desk.scene!, c) : how === 'empty' ? emptyColumn(desk.scene!, c) : null
-  const id = newId()
+  const other = newId()
   const index = place.value + 1
   const done = draft
     ? desk.run(draft)
@@ -55,50 +43,29 @@ function duplicate(how: 'copies' | 'same' | 'empty'): void {
         args: {
           plan: desk.plan!.id,
           index,
-          column: { ...withoutLeader(c), id, name: `${c.name} 2`.slice(0, 80), ...exposuresOf(desk.scene!, c.id) },
+          column: {
+            ...withoutLeader(c),
+            id: other,
+            name: `${c.name} 2`.slice(0, 80),
+            ...exposuresOf(desk.scene!, c.id),
+          },
         },
       })
-  if (done) {
-    desk.columnId = desk.columns[index]!.id
-    emit('close')
-  }
+  if (done) desk.columnId = desk.columns[index]!.id
 }
-function lineUp(): void {
-  const { id, drafts } = lineUpDrafts(desk.scene!, column.value!)
-  if (!desk.run(...drafts)) return
-  desk.columnId = id
-  desk.goTo(1)
-  tools.tool = 'pencil'
-  emit('close')
-}
-const others = computed(() => desk.columns.filter(c => c.id !== props.column && !c.background))
+const others = computed(() => desk.columns.filter(c => c.id !== id.value && !c.background))
 const linkedWith = (id: string) => !!column.value?.link && desk.plan!.columns[id]!.link === column.value.link
 function link(id: string): void {
   const c = column.value!
   if (linkedWith(id)) desk.run({ name: 'columns.link', args: { plan: desk.plan!.id, columns: [id], link: null } })
   else desk.run({ name: 'columns.link', args: { plan: desk.plan!.id, columns: [c.id, id], link: c.link ?? newId() } })
 }
-
-function remove(): void {
-  if (desk.run({ name: 'column.remove', args: { plan: desk.plan!.id, column: props.column } })) {
-    desk.columnId = desk.columns[0]?.id ?? ''
-    emit('close')
-  }
-}
-onClickOutside(panel, () => emit('close'))
-onMounted(() => panel.value?.querySelector('input')?.focus())
 </script>
 
 <template>
-  <div
+  <SidePanel
     v-if="column"
-    ref="panel"
-    role="dialog"
-    tabindex="-1"
-    aria-label="Column"
-    class="floating-panel absolute top-11 w-64 p-3"
-    :style="{ left: `${props.left}px` }"
-    @keydown.esc.stop="emit('close')"
+    :title="`Column ${column.name}`"
   >
     <label class="block"
       >Name<input
@@ -106,7 +73,6 @@ onMounted(() => panel.value?.querySelector('input')?.focus())
         :value="column.name"
         maxlength="80"
         @change="rename"
-        @keydown.enter="emit('close')"
     /></label>
     <div class="mt-2">
       New drawings on
@@ -150,7 +116,7 @@ onMounted(() => panel.value?.querySelector('input')?.focus())
     <label class="mt-2 flex items-center gap-2"
       >Strength<input
         type="range"
-        class="min-w-0 flex-1 accent-bottle"
+        class="min-w-0 flex-1"
         min="0"
         max="100"
         step="5"
@@ -245,7 +211,7 @@ onMounted(() => panel.value?.querySelector('input')?.focus())
         type="button"
         class="push-button"
         :title="`A new column with an empty drawing wherever ${column.name} changes; ${column.name} is locked and faded`"
-        @click="lineUp"
+        @click="lineUp(desk)"
       >
         New column lined up with it
       </button>
@@ -256,14 +222,14 @@ onMounted(() => panel.value?.querySelector('input')?.focus())
           type="checkbox"
           :checked="!!column.reference"
           @change="set({ reference: !column.reference })"
-        />A guide: never goes out</label
+        />Reference column: not exported</label
       >
       <label class="flex items-center gap-2"
         ><input
           type="checkbox"
           :checked="column.background"
           @change="set({ background: !column.background })"
-        />Background, stands behind</label
+        />Background</label
       >
       <label class="flex items-center gap-2"
         ><input
@@ -277,7 +243,7 @@ onMounted(() => panel.value?.querySelector('input')?.focus())
           type="checkbox"
           :checked="column.hidden"
           @change="set({ hidden: !column.hidden })"
-        />Hidden, also from what goes out</label
+        />Hidden, also from what is exported</label
       >
     </div>
     <button
@@ -285,9 +251,9 @@ onMounted(() => panel.value?.querySelector('input')?.focus())
       class="push-button mt-3 w-full justify-center"
       :disabled="desk.columns.length < 2 || column.locked"
       :title="desk.columns.length < 2 ? 'A shot keeps at least one column.' : ''"
-      @click="remove"
+      @click="removeColumn(desk)"
     >
       <Trash2 :size="14" />Delete the column and its {{ plural(drawings, 'drawing') }}
     </button>
-  </div>
+  </SidePanel>
 </template>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { saveFile } from '~/ui/save-file'
-import { computed, onScopeDispose, ref } from 'vue'
+import { computed, onScopeDispose, ref, watch } from 'vue'
 import { proxy, wrap } from 'comlink'
 import { Download } from '@lucide/vue'
 import { storeShot } from '#core/document'
@@ -8,19 +8,24 @@ import { selectedDrawings } from '~/light-table/art'
 import type { SvgWhat } from './svg-out'
 import { svgOut } from './svg-out'
 import type { ImagesWorker } from './images.worker'
-import AppDialog from '~/ui/AppDialog.vue'
 import SheetCsv from './SheetCsv.vue'
 import { useDesk } from '~/desk/desk'
+import SidePanel from '~/desk/SidePanel.vue'
 import { useHistory } from '~/desk/history'
 import { usePlayer } from '~/desk/player'
+import { tell } from '~/ui/messages'
 
-const emit = defineEmits<{ close: [] }>()
 const desk = useDesk()
 const history = useHistory()
 const player = usePlayer()
-const shot = desk.shot!
+/** As it is now: one goes on working beside the panel. */
+const shot = computed(() => desk.shot!)
 const first = ref(player.range.first)
 const last = ref(player.range.last)
+/** The frames follow what is played. */
+watch([() => player.range.first, () => player.range.last], range => {
+  ;[first.value, last.value] = range
+})
 const background = ref(true)
 const done = ref(0)
 const working = ref(false)
@@ -30,16 +35,18 @@ const wrong = computed(() =>
   !Number.isInteger(first.value) ||
   !Number.isInteger(last.value) ||
   first.value < 1 ||
-  last.value > shot.length ||
+  last.value > shot.value.length ||
   first.value > last.value
-    ? `Choose whole frames from 1 to ${shot.length}, the first not after the last.`
+    ? `Whole frames from 1 to ${shot.value.length}, the first not after the last.`
     : '',
 )
-const fileName =
-  shot.name
-    .replace(/[^A-Za-z0-9 _-]+/g, '')
-    .trim()
-    .replace(/\s+/g, '-') || 'shot'
+const fileName = computed(
+  () =>
+    shot.value.name
+      .replace(/[^A-Za-z0-9 _-]+/g, '')
+      .trim()
+      .replace(/\s+/g, '-') || 'shot',
+)
 
 let worker: Worker | null = null
 let api: ReturnType<typeof wrap<ImagesWorker>> | null = null
@@ -56,13 +63,13 @@ async function images(): Promise<void> {
     const pictures = await desk.session!.allPictures()
     const job = {
       pictures,
-      shot: JSON.parse(JSON.stringify(storeShot(shot))) as ReturnType<typeof storeShot>,
+      shot: JSON.parse(JSON.stringify(storeShot(shot.value))) as ReturnType<typeof storeShot>,
       plan: desk.plan!.id,
       strokes,
       first: first.value,
       last: last.value,
       background: background.value,
-      name: fileName,
+      name: fileName.value,
     }
     const blob = await api.makeImages(
       job,
@@ -70,19 +77,19 @@ async function images(): Promise<void> {
         done.value = n
       }),
     )
-    if (blob) saveFile(`${fileName}-${first.value}-${last.value}.zip`, blob)
+    if (blob) saveFile(`${job.name}-${job.first}-${job.last}.zip`, blob)
   } catch (error) {
     failed.value = `The images could not be made: ${(error as Error).message}`
   }
   working.value = false
 }
-const selected = selectedDrawings(desk.focus!)
+const selected = computed(() => selectedDrawings(desk.focus!))
 const svgFailed = ref('')
 async function svg(what: SvgWhat): Promise<void> {
   svgFailed.value = ''
   try {
     const strokes = await desk.session!.allStrokes()
-    const job = { drawings: selected, what, name: fileName, strokes }
+    const job = { drawings: selected.value, what, name: fileName.value, strokes }
     const made = await svgOut(desk.scene!, desk.focus!, job)
     saveFile(made.name, made.blob)
   } catch (error) {
@@ -90,22 +97,22 @@ async function svg(what: SvgWhat): Promise<void> {
   }
 }
 const stop = () => void api?.stop()
-onScopeDispose(() => worker?.terminate())
+onScopeDispose(() => {
+  worker?.terminate()
+  if (working.value) tell('Export stopped.', { detail: 'Its panel was closed before all images were there.' })
+})
 const waiting = computed(() => history.saving.state !== 'saved')
 </script>
 
 <template>
-  <AppDialog
-    title="Hand off"
-    @close="emit('close')"
-  >
+  <SidePanel title="Export">
     <section>
       <h3 class="font-semibold">Numbered images</h3>
       <p class="text-soft">
         One PNG for each frame, {{ shot.picture.width }} × {{ shot.picture.height }} px, in a zip. Ghosts and hidden
         columns stay out.
       </p>
-      <div class="mt-2 flex items-end gap-3">
+      <div class="mt-2 flex flex-wrap items-end gap-3">
         <label
           >From frame<input
             v-model.number="first"
@@ -143,14 +150,14 @@ const waiting = computed(() => history.saving.state !== 'saved')
       >
         {{ failed }}
       </p>
-      <div class="mt-3 flex items-center gap-3">
+      <div class="mt-3 flex flex-wrap items-center gap-3">
         <button
           type="button"
           class="push-button push-button-main"
           :disabled="working || !!wrong"
           @click="images"
         >
-          <Download :size="14" />Make {{ wrong ? '' : total }} images
+          <Download :size="14" />Export {{ wrong ? '' : total }} images
         </button>
         <template v-if="working">
           <progress
@@ -179,7 +186,7 @@ const waiting = computed(() => history.saving.state !== 'saved')
           selected.length === 1
             ? `drawing ${selected[0]!.number}, under the playhead`
             : selected.length
-              ? `the ${selected.length} drawings of the chosen frames, in a zip`
+              ? `the ${selected.length} drawings of the selected frames, in a zip`
               : 'nothing is exposed here'
         }}. Each stroke is a path; other columns stay out.
       </p>
@@ -190,34 +197,31 @@ const waiting = computed(() => history.saving.state !== 'saved')
       >
         {{ svgFailed }}
       </p>
-      <div class="mt-2 flex gap-2">
+      <div class="mt-2 flex flex-wrap gap-2">
         <button
           type="button"
           class="push-button push-button-main"
           :disabled="!selected.length"
           @click="svg('drawing')"
         >
-          <Download :size="14" />All that is drawn</button
+          <Download :size="14" />Export drawings</button
         ><button
           type="button"
           class="push-button"
           :disabled="!selected.length"
           @click="svg('pose')"
         >
-          Figures only
+          Export figures only
         </button>
       </div>
     </section>
     <hr class="my-4 border-edge" />
-    <SheetCsv
-      :name="fileName"
-      @done="emit('close')"
-    />
+    <SheetCsv :name="fileName" />
     <hr class="my-4 border-edge" />
     <section>
       <h3 class="font-semibold">The whole shot</h3>
       <p class="text-soft">
-        An archive with the plan and every stroke. Any Fintro reads it back in as a new shot, from its list of shots.
+        An archive with the plan and every stroke. Any Fintro imports it as a new shot, from its list of shots.
       </p>
       <p
         v-if="waiting"
@@ -229,8 +233,8 @@ const waiting = computed(() => history.saving.state !== 'saved')
         class="push-button push-button-main mt-3"
         :href="`/api/shots/${shot.id}/archive`"
         download
-        ><Download :size="14" />Take out the archive</a
+        ><Download :size="14" />Export archive</a
       >
     </section>
-  </AppDialog>
+  </SidePanel>
 </template>

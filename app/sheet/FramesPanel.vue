@@ -1,7 +1,6 @@
 <script setup lang="ts">
-import CloseButton from '~/ui/CloseButton.vue'
-import { computed, onMounted, ref } from 'vue'
-import { onClickOutside } from '@vueuse/core'
+import SidePanel from '~/desk/SidePanel.vue'
+import { computed, ref, watch } from 'vue'
 import { bracketHere, repeatOver, repeatWords, withoutRepeat } from './repeats'
 import { STEP_NAMES, tryOver } from './trying'
 import { back, holdTo, paste, putIn, repeat, replace, reverse, snapToStep, spreadEvenly, takeOut } from './arrange'
@@ -11,10 +10,8 @@ import { useDesk } from '~/desk/desk'
 import { reach } from '~/ui/reach'
 import { useSheet } from './sheet'
 
-const emit = defineEmits<{ close: [] }>()
 const desk = useDesk()
 const sheet = useSheet()
-const panel = ref<HTMLElement | null>(null)
 const times = ref(2)
 const until = ref(desk.shot?.length ?? 24)
 const count = ref(1)
@@ -31,7 +28,7 @@ const groups: { name: string; choices: Choice[] }[] = [
     choices: [
       ...[5, 6, 7, 8].map((n): Choice => ({
         name: STEP_NAMES[n]!,
-        title: `${STEP_NAMES[n]} by push (${n}); by thinning Shift ${n}`,
+        title: `${STEP_NAMES[n]}, keep drawings (${n}); Shift ${n} keeps the length`,
         make: () => overRange(desk.scene!, desk.focus!, { kind: 'expose', step: n, by: 'push' }),
       })),
       {
@@ -85,12 +82,12 @@ const groups: { name: string; choices: Choice[] }[] = [
     name: 'Frames',
     choices: [
       {
-        name: 'Take them out',
+        name: 'Delete',
         title: 'What follows moves up; linked columns follow (Shift Del)',
         make: () => takeOut(desk.scene!, desk.focus!, 'selected'),
       },
       {
-        name: 'Take them out of all columns',
+        name: 'Delete in all columns',
         title: 'In every column that is not locked (Alt Del)',
         make: () => takeOut(desk.scene!, desk.focus!, 'all'),
       },
@@ -132,14 +129,21 @@ function take(name: string, make: () => Draft[]): void {
   const shown = desk.preview?.asked === name ? desk.preview.drafts : null
   desk.drop()
   const drafts = shown ?? make()
-  if (drafts.length && desk.run(...drafts)) emit('close')
-  else if (!drafts.length) tryOver(name, [])
+  if (drafts.length) desk.run(...drafts)
+  else tryOver(name, [])
 }
 // — repeat brackets —
 /** The repeat that is there, not one that is only tried out: else the panel would jump under the pointer. */
 const bracket = computed(() => (desk.stored ? bracketHere(desk.stored.scene, desk.stored.focus)?.repeat : null) ?? null)
 const rounds = ref(bracket.value?.times ?? 3)
 const thereAndBack = ref(bracket.value?.back ?? false)
+watch(
+  () => bracket.value?.id,
+  () => {
+    rounds.value = bracket.value?.times ?? 3
+    thereAndBack.value = bracket.value?.back ?? false
+  },
+)
 const bracketOf = (times: number | null) => () =>
   repeatOver(desk.scene!, desk.focus!, {
     times: times === null ? null : Math.max(thereAndBack.value ? 1 : 2, Math.round(rounds.value) || 2),
@@ -153,38 +157,29 @@ const known = computed(() => {
   if (!text || !desk.stack) return undefined
   return text.toUpperCase() === 'X' ? null : Object.values(desk.stack.drawings).find(d => d.number === text)?.id
 })
-const now = desk.drawing?.id ?? ''
+/** As it is stored: what is tried out must not move the panel under the pointer. */
+const now = computed(() => desk.stored?.focus.drawing?.id ?? '')
 const replacing = (everywhere: boolean) => () =>
-  known.value === undefined || !now ? [] : replace(desk.scene!, desk.focus!, { from: now, to: known.value, everywhere })
+  known.value === undefined || !now.value
+    ? []
+    : replace(desk.scene!, desk.focus!, { from: now.value, to: known.value, everywhere })
 
 const repeats = {
   times: () => repeat(desk.scene!, desk.focus!, { times: Math.max(2, Math.round(times.value)) }),
   until: () => repeat(desk.scene!, desk.focus!, { until: Math.round(until.value) }),
 }
-onClickOutside(panel, () => {
-  desk.drop()
-  emit('close')
-})
-onMounted(() => panel.value?.focus())
 </script>
 
 <template>
-  <div
-    ref="panel"
-    role="dialog"
-    aria-label="More to do with the chosen frames"
-    tabindex="-1"
+  <SidePanel
+    title="More for these frames"
+    :words="rangeWords(desk.scene!, desk.focus!)"
     data-tries
-    class="floating-panel absolute right-2 bottom-2 w-[420px] p-3"
     @keydown="reach($event, '[data-choice]:not(:disabled)')"
-    @keydown.esc.stop="(desk.drop(), emit('close'))"
   >
-    <div class="flex items-baseline justify-between gap-3">
-      <h2 class="font-semibold">{{ rangeWords(desk.scene!, desk.focus!) }}</h2>
-      <CloseButton @click="emit('close')" />
-    </div>
     <p
-      class="mt-1 min-h-[34px] leading-[17px]"
+      class="h-[52px] overflow-hidden leading-[17px]"
+      :title="desk.preview?.words"
       aria-live="polite"
     >
       <span
@@ -193,7 +188,7 @@ onMounted(() => panel.value?.focus())
         >{{ desk.preview.words }}</span><span
         v-else
         class="text-soft"
-        >Rest on a choice, or reach it by an arrow key, to see what it gives.</span
+        >Point at one, or reach it by an arrow key, to see what it gives.</span
       >
     </p>
     <section
@@ -265,13 +260,13 @@ onMounted(() => panel.value?.focus())
             title="What the repeat adds becomes exposures of its own (Shift X)"
             @click="take('Plain exposures', () => withoutRepeat(desk.scene!, desk.focus!, 'write'))"
           >
-            Into plain exposures</button
+            Into exposures</button
           ><button
             type="button"
             class="push-button px-2"
-            @click="take('Repeat away', () => withoutRepeat(desk.scene!, desk.focus!, 'remove'))"
+            @click="take('Delete repeat', () => withoutRepeat(desk.scene!, desk.focus!, 'remove'))"
           >
-            Take it away
+            Delete repeat
           </button></template
         >
       </div>
@@ -391,5 +386,5 @@ onMounted(() => panel.value?.focus())
         </button>
       </div>
     </section>
-  </div>
+  </SidePanel>
 </template>

@@ -1,16 +1,15 @@
 <script setup lang="ts">
-import CloseButton from '~/ui/CloseButton.vue'
+import SidePanel from '~/desk/SidePanel.vue'
 import { computed, onMounted, ref } from 'vue'
-import { onClickOutside } from '@vueuse/core'
 import { isPose } from '#core/pass'
 import { lastRun } from '#core/sheet'
 import type { PoseRole } from '#core/document'
 import { lastPose, newPose, poseFrame } from './new-pose'
+import { usePoses } from './store'
 import { useDesk } from '~/desk/desk'
 
-const emit = defineEmits<{ close: [] }>()
 const desk = useDesk()
-const panel = ref<HTMLElement | null>(null)
+const poses = usePoses()
 const from = ref<'blank' | 'last' | 'other'>(lastPose(desk.focus!) ? 'last' : 'blank')
 const other = ref('')
 const where = ref<'playhead' | 'after'>(desk.column && lastRun(desk.column.runs) ? 'after' : 'playhead')
@@ -33,29 +32,20 @@ function add(): void {
     desk.run(
       newPose(desk.scene!, desk.focus!, { from: copy ? { copyOf: copy } : 'blank', where: place, role: role.value }),
     )
-  ) {
+  )
     desk.goTo(at)
-    emit('close')
-  }
 }
-onClickOutside(panel, () => emit('close'))
-onMounted(() => panel.value?.querySelector<HTMLElement>('input:checked')?.focus())
+const form = ref<HTMLFormElement | null>(null)
+// Enter adds it at once.
+onMounted(() => form.value?.querySelector<HTMLElement>('input:checked')?.focus())
 </script>
 
 <template>
-  <div
-    ref="panel"
-    role="dialog"
-    tabindex="-1"
-    aria-label="Add a pose"
-    class="floating-panel absolute right-3 bottom-[135px] w-80 p-3"
-    @keydown.esc.stop="emit('close')"
-  >
-    <form @submit.prevent="add">
-      <div class="flex items-baseline justify-between">
-        <h2 class="font-semibold">Add a pose</h2>
-        <CloseButton @click="emit('close')" />
-      </div>
+  <SidePanel title="Add a pose">
+    <form
+      ref="form"
+      @submit.prevent="add"
+    >
       <fieldset class="mt-2 space-y-1">
         <legend class="mb-0.5 text-soft">It begins</legend>
         <label class="flex items-center gap-2"
@@ -152,5 +142,33 @@ onMounted(() => panel.value?.querySelector<HTMLElement>('input:checked')?.focus(
         Add it on frame {{ frame }}
       </button>
     </form>
-  </div>
+    <fieldset class="mt-4 space-y-1 border-t border-edge pt-3">
+      <legend class="sr-only">Where N and C put a new pose</legend>
+      <p class="text-soft">By key, N (blank) and C (a copy) put a new pose</p>
+      <label class="flex items-center gap-2"
+        ><input
+          v-model="poses.newAt.every"
+          type="radio"
+          :value="false"
+        />at the playhead</label
+      >
+      <label
+        class="flex items-center gap-2"
+        title="Shift U switches between the two"
+        ><input
+          v-model="poses.newAt.every"
+          type="radio"
+          :value="true"
+        /><input
+          v-model.number="poses.newAt.n"
+          type="number"
+          min="1"
+          max="999"
+          class="field h-7 w-14 px-1.5"
+          aria-label="Frames from one new pose to the next"
+          @change="poses.newAt.n = Math.max(1, Math.min(999, Math.round(poses.newAt.n) || 1))"
+        />frames after the last begins</label
+      >
+    </fieldset>
+  </SidePanel>
 </template>

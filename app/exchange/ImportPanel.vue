@@ -1,13 +1,13 @@
 <script setup lang="ts">
-import { computed, onScopeDispose, ref, shallowRef } from 'vue'
-import { toast } from 'vue-sonner'
+import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
+import { tell } from '~/ui/messages'
 import { plural } from '#core/basic'
 import { FileImage, TriangleAlert } from '@lucide/vue'
 import { gapsIn } from '#core/formats/sequence'
 import type { Brought, Refused } from './import-files'
 import { bringIn, inOrder, isRefused, MOST_FILES, readFile } from './import-files'
-import AppDialog from '~/ui/AppDialog.vue'
 import { useDesk } from '~/desk/desk'
+import SidePanel from '~/desk/SidePanel.vue'
 import { useExchange } from './store'
 import { useSide } from '~/ui/side'
 
@@ -43,12 +43,20 @@ async function read(files: readonly File[]): Promise<void> {
     found.push(
       ...all
         .slice(room)
-        .map(f => ({ name: f.name, reason: `More than ${MOST_FILES} files at once. Bring it in with another lot.` })),
+        .map(f => ({ name: f.name, reason: `More than ${MOST_FILES} files at once. Import it with another lot.` })),
     )
   items.value = found
   total.value = 0
 }
-void read(exchange.importing ?? [])
+watch(
+  () => exchange.waiting,
+  files => {
+    if (!files.length) return
+    exchange.waiting = []
+    void read(files)
+  },
+  { immediate: true },
+)
 const select = (e: Event): void => void read([...((e.target as HTMLInputElement).files ?? [])])
 
 const fit = ref(true)
@@ -69,7 +77,7 @@ const shut = computed(() =>
   desk.column?.locked
     ? `The column ${desk.column.name} is locked.`
     : desk.column?.leader && exposed.value
-      ? `The column ${desk.column.name} is lined up with another: its timing follows. Bring them in as spares.`
+      ? `The column ${desk.column.name} is lined up with another: its timing follows. Import them as spares.`
       : '',
 )
 
@@ -92,7 +100,7 @@ async function take(): Promise<void> {
   }
   const drafts = await bringIn(desk.scene!, desk.focus!, good.value, options, { shelf, progress })
   placing.value = -1
-  if (!drafts) toast('Stopped. Nothing was brought in.')
+  if (!drafts) tell('Stopped. Nothing was imported.')
   else if (
     desk.run(
       ...(drafts.length > 1
@@ -101,16 +109,15 @@ async function take(): Promise<void> {
               name: 'together' as const,
               args: {
                 commands: drafts,
-                words: `Bring ${plural(good.value.length, 'drawing')} in`,
+                words: `Import ${plural(good.value.length, 'drawing')}`,
               },
             },
           ]
         : drafts),
     )
   ) {
-    toast(`${plural(good.value.length, 'drawing')} came into ${desk.column!.name}.`)
+    tell(`${plural(good.value.length, 'drawing')} imported into ${desk.column!.name}.`)
     side.open = 'tray'
-    exchange.importing = null
   }
 }
 const stop = (): void => {
@@ -120,11 +127,7 @@ onScopeDispose(stop)
 </script>
 
 <template>
-  <AppDialog
-    :title="`Bring drawings into ${desk.column?.name ?? ''}`"
-    wide
-    @close="exchange.importing = null"
-  >
+  <SidePanel :title="`Import drawings into ${desk.column?.name ?? ''}`">
     <p
       v-if="total"
       class="flex items-center gap-2"
@@ -146,7 +149,7 @@ onScopeDispose(stop)
       v-else-if="!items.length"
       class="flex items-center gap-3"
     >
-      <span>PNG, JPEG, WebP or SVG, one or a numbered sequence: drop the files on a column, or choose them here.</span>
+      <span>PNG, JPEG, WebP or SVG, one or a numbered sequence: drop the files on a column, or select them here.</span>
     </p>
     <p class="mt-1">
       <button
@@ -154,20 +157,20 @@ onScopeDispose(stop)
         class="push-button"
         @click="input?.click()"
       >
-        <FileImage :size="14" />{{ items.length ? 'More files …' : 'Choose files …' }}</button
+        <FileImage :size="14" />{{ items.length ? 'More files …' : 'Select files …' }}</button
       ><input
         ref="input"
         type="file"
         class="sr-only"
         multiple
         accept="image/png,image/jpeg,image/webp,image/svg+xml,.svg"
-        aria-label="Files to bring in"
+        aria-label="Files to import"
         @change="select"
       />
     </p>
     <div
       v-if="items.length"
-      class="mt-3 grid grid-cols-2 gap-5"
+      class="mt-3 space-y-4"
     >
       <section>
         <h3 class="font-semibold">{{ plural(good.length, 'good file') }}, in this order</h3>
@@ -227,7 +230,6 @@ onScopeDispose(stop)
             v-model="fit"
             type="radio"
             :value="true"
-            class="accent-bottle"
           />as large as fits the picture</label
         >
         <label class="flex items-center gap-1.5"
@@ -235,7 +237,6 @@ onScopeDispose(stop)
             v-model="fit"
             type="radio"
             :value="false"
-            class="accent-bottle"
           />as large as they are, px for px</label
         >
         <label class="flex items-center gap-1.5"
@@ -266,7 +267,6 @@ onScopeDispose(stop)
             v-model="exposed"
             type="radio"
             :value="true"
-            class="accent-bottle"
           />exposed from frame {{ desk.frame }} on, for<input
             v-model.number="frames"
             type="number"
@@ -281,14 +281,12 @@ onScopeDispose(stop)
             v-model="exposed"
             type="radio"
             :value="false"
-            class="accent-bottle"
           />as spares in the tray</label
         >
         <label class="flex items-center gap-1.5"
           ><input
             v-model="theirNumbers"
             type="checkbox"
-            class="accent-bottle"
           />numbered as the files are, where they are</label
         >
         <p
@@ -303,7 +301,7 @@ onScopeDispose(stop)
           class="flex items-center gap-2"
           role="status"
         >
-          Bringing in {{ placing }} of {{ good.length }} …<progress
+          Importing {{ placing }} of {{ good.length }} …<progress
             class="flex-1"
             :value="placing"
             :max="good.length"
@@ -321,9 +319,9 @@ onScopeDispose(stop)
           class="push-button push-button-main"
           :disabled="!good.length || !!wrong || !!shut || total > 0"
         >
-          Bring {{ good.length }} in
+          Import {{ good.length }}
         </button>
       </form>
     </div>
-  </AppDialog>
+  </SidePanel>
 </template>

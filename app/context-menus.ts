@@ -1,0 +1,32 @@
+import type { MenuOf } from './desk/menu'
+
+/** What the context menus offer: ids of actions, in groups. */
+export const contextMenus: Readonly<Record<MenuOf, readonly (readonly string[])[]>> = {
+  cell: [
+    ['pose-blank', 'pose-copy', 'type'],
+    ['frame-more', 'frame-less', 'hold', 'clear', 'put-in', 'take-out'],
+    ['cut', 'copy', 'paste', 'paste-push'],
+    ['repeat', 'select-drawing', 'note', 'more'],
+    ['delete'],
+  ],
+  bar: [
+    ['chart', 'role-breakdown', 'join'],
+    ['earlier', 'later', 'tick-back', 'tick-toward'],
+    ['own', 'release'],
+    ['copy-spacing', 'paste-spacing', 'work'],
+    ['delete'],
+  ],
+  card: [
+    ['role-key', 'role-extreme', 'role-breakdown', 'join'],
+    ['earlier', 'later', 'hold-next'],
+    ['pose-copy', 'ghost-pin', 'side-tray', 'side-poses'],
+    ['delete'],
+  ],
+  head: [['column-settings', 'column-hide', 'column-lock'], ['column-add', 'column-line-up'], ['column-remove']],
+  picture: [
+    ['pose-blank', 'pose-copy', 'role-breakdown'],
+    ['art-cut', 'art-copy', 'art-paste', 'art-all', 'art-delete'],
+    ['mirror-figures', 'swap-sides', 'pin', 'side-parts'],
+    ['ghosts', 'ghost-pin', 'arcs', 'zoom-fit', 'zoom-actual', 'frame-edge', 'action-safe', 'picture-only'],
+  ],
+}

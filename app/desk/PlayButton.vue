@@ -1,0 +1,20 @@
+<script setup lang="ts">
+import { Pause, Play } from '@lucide/vue'
+import { useDesk } from './desk'
+
+/** Plays, or stops. Its class is its own. */
+const desk = useDesk()
+</script>
+
+<template>
+  <button
+    type="button"
+    :title="desk.playing ? 'Stop (Space)' : 'Play (Space)'"
+    @click="desk.playing = !desk.playing"
+  >
+    <component
+      :is="desk.playing ? Pause : Play"
+      :size="14"
+    />{{ desk.playing ? 'Stop' : 'Play' }}
+  </button>
+</template>

@@ -1,0 +1,255 @@
+<script setup lang="ts">
+import ToggleButton from '~/ui/ToggleButton.vue'
+import { computed } from 'vue'
+import { Pin, PinOff } from '@lucide/vue'
+import type { GhostSettings } from './ghosts'
+import { GHOSTS } from './ghosts'
+import GhostChips from './GhostChips.vue'
+import { useDesk } from '~/desk/desk'
+import SidePanel from '~/desk/SidePanel.vue'
+import PickList from '~/ui/PickList.vue'
+import { useFlipping } from '~/desk/flipping'
+import { useGhosts } from './store'
+
+/** Which ghosts are seen and how, and how one flips. */
+const desk = useDesk()
+const ghosts = useGhosts()
+const flipping = useFlipping()
+const set = (change: Partial<GhostSettings>): void => {
+  ghosts.rule = { ...ghosts.rule, ...change }
+}
+const ways = [
+  { by: 'frame', name: 'frames' },
+  { by: 'drawing', name: 'drawings' },
+  { by: 'pose', name: 'poses' },
+] as const
+const TITLES = {
+  frame: 'What is shown so many frames away',
+  drawing: 'The neighbouring drawings, however long they are exposed',
+  pose: 'Only keys, extremes and breakdowns',
+}
+const SPREADS = [
+  { value: 'this', name: 'this column' },
+  { value: 'selected', name: 'selected columns' },
+  { value: 'all', name: 'all columns' },
+] as const
+const others = computed(() => desk.columns.filter(c => !c.background && c.id !== desk.column?.id))
+function select(id: string): void {
+  const { selected } = ghosts.rule
+  set({ columns: 'selected', selected: selected.includes(id) ? selected.filter(c => c !== id) : [...selected, id] })
+}
+const pins = computed(() =>
+  Object.entries(ghosts.pinned).flatMap(([stack, ids]) =>
+    ids.flatMap(id => {
+      const d = desk.shown?.stacks[stack]?.drawings[id]
+      const column = desk.columns.find(c => c.stack === stack)
+      return d && column ? [{ stack, id, words: `${column.name} ${d.number}` }] : []
+    }),
+  ),
+)
+const pinnedHere = computed(() => !!desk.drawing && (ghosts.pinned[desk.stack!.id] ?? []).includes(desk.drawing.id))
+const tints = [
+  { side: 'before', name: 'Tint of ghosts before' },
+  { side: 'after', name: 'Tint of ghosts after' },
+  { side: 'pinned', name: 'Tint of pinned ghosts' },
+] as const
+const setTint = (side: 'before' | 'after' | 'pinned', e: Event): void =>
+  set({ tints: { ...ghosts.rule.tints, [side]: (e.target as HTMLInputElement).value } })
+const plain = computed(() => JSON.stringify(ghosts.rule.tints) === JSON.stringify(GHOSTS.tints))
+</script>
+
+<template>
+  <SidePanel title="Ghosts and flipping">
+    <section
+      class="space-y-2.5"
+      role="group"
+      aria-label="Ghosts"
+      data-part="ghosts"
+    >
+      <div class="flex items-center gap-2">
+        <span class="w-16 text-soft">Counted</span>
+        <div
+          class="flex rounded border border-edge"
+          role="radiogroup"
+          aria-label="Ghosts by"
+        >
+          <button
+            v-for="(w, i) in ways"
+            :key="w.by"
+            type="button"
+            role="radio"
+            :aria-checked="ghosts.rule.by === w.by"
+            class="switch"
+            :class="[
+              ghosts.rule.by === w.by ? 'switch-on' : '',
+              i === 0 ? 'rounded-l' : '',
+              i === 2 ? 'rounded-r' : '',
+            ]"
+            :title="TITLES[w.by]"
+            @click="set({ by: w.by })"
+          >
+            {{ w.name }}
+          </button>
+        </div>
+      </div>
+      <div class="flex items-center gap-2"><span class="w-16 text-soft">Before</span><GhostChips side="before" /></div>
+      <div class="flex items-center gap-2"><span class="w-16 text-soft">After</span><GhostChips side="after" /></div>
+      <p class="text-[11.5px] text-soft">Drag a chip up or down for its strength.</p>
+      <label
+        class="flex items-center gap-2"
+        title="How strongly all of them are seen"
+        ><span class="w-16 text-soft">All of them</span
+        ><input
+          type="range"
+          min="0.1"
+          max="1"
+          step="0.05"
+          class="min-w-0 flex-1"
+          :value="ghosts.rule.overall"
+          aria-label="Strength of all ghosts"
+          @input="set({ overall: Number(($event.target as HTMLInputElement).value) })"
+        /><span class="w-10 text-right font-mono">{{ Math.round(ghosts.rule.overall * 100) }} %</span></label
+      >
+      <label
+        class="flex items-center gap-2"
+        title="How strongly this drawing itself is seen: faded, it is traced over"
+        ><span class="w-16 text-soft">Drawing {{ desk.drawing?.number ?? '' }}</span
+        ><input
+          type="range"
+          min="0"
+          max="1"
+          step="0.05"
+          class="min-w-0 flex-1"
+          :disabled="!desk.drawing"
+          :value="desk.drawing?.strength ?? 1"
+          aria-label="Strength of this drawing"
+          @change="
+            desk.run({
+              name: 'drawing.set',
+              args: {
+                stack: desk.stack!.id,
+                drawing: desk.drawing!.id,
+                strength: Number(($event.target as HTMLInputElement).value),
+              },
+            })
+          "
+        /><span class="w-10 text-right font-mono">{{ Math.round((desk.drawing?.strength ?? 1) * 100) }} %</span></label
+      >
+      <label class="flex items-center gap-2"
+        ><input
+          type="checkbox"
+          :checked="ghosts.rule.span"
+          @change="set({ span: !ghosts.rule.span })"
+        />the two poses around the playhead, too</label
+      >
+      <label class="flex items-center gap-2"
+        ><input
+          type="checkbox"
+          :checked="ghosts.rule.full"
+          @change="set({ full: !ghosts.rule.full })"
+        />filled faintly, not only outlines</label
+      >
+      <label class="flex items-center gap-2"
+        ><input
+          type="checkbox"
+          :checked="ghosts.rule.penOff"
+          @change="set({ penOff: !ghosts.rule.penOff })"
+        />off while the pen is down</label
+      >
+      <label class="flex items-center gap-2"
+        ><span class="w-16 text-soft">Of</span
+        ><PickList
+          :model-value="ghosts.rule.columns"
+          :options="SPREADS"
+          label="Columns whose ghosts are seen"
+          @update:model-value="set({ columns: $event })"
+      /></label>
+      <div
+        v-if="ghosts.rule.columns === 'selected'"
+        class="flex flex-wrap gap-x-3 gap-y-1 pl-[72px]"
+      >
+        <label
+          v-for="c in others"
+          :key="c.id"
+          class="flex items-center gap-1.5"
+          ><input
+            type="checkbox"
+            :checked="ghosts.rule.selected.includes(c.id)"
+            @change="select(c.id)"
+          />{{ c.name }}</label
+        >
+      </div>
+      <div class="flex items-center gap-2">
+        <span class="w-16 text-soft">Tints</span>
+        <label
+          v-for="t in tints"
+          :key="t.side"
+          class="flex items-center gap-1"
+          ><input
+            type="color"
+            class="h-6 w-7 cursor-pointer rounded border border-edge bg-sheet p-0.5"
+            :value="ghosts.rule.tints[t.side]"
+            :aria-label="t.name"
+            :title="t.name"
+            @input="setTint(t.side, $event)"
+          />{{ t.side }}</label
+        >
+        <button
+          v-if="!plain"
+          type="button"
+          class="push-button px-2"
+          title="The usual tints"
+          @click="set({ tints: { ...GHOSTS.tints } })"
+        >
+          Reset
+        </button>
+      </div>
+      <div class="flex flex-wrap items-center gap-1.5">
+        <ToggleButton
+          class="px-2"
+          :on="pinnedHere"
+          :disabled="!desk.drawing"
+          title="A pinned drawing is always seen as a dotted ghost (Shift 0)"
+          @click="ghosts.togglePinned(desk.stack!.id, desk.drawing!.id)"
+        >
+          <Pin :size="13" />Pin this drawing
+        </ToggleButton>
+        <button
+          v-for="p in pins"
+          :key="p.id"
+          type="button"
+          class="flex h-7 items-center gap-1 rounded border border-dotted px-1.5 font-mono text-[11.5px] hover:bg-wash"
+          :style="{ borderColor: ghosts.rule.tints.pinned }"
+          :title="`Unpin ${p.words}`"
+          :aria-label="`Unpin ${p.words}`"
+          @click="ghosts.togglePinned(p.stack, p.id)"
+        >
+          {{ p.words }}<PinOff :size="12" />
+        </button>
+      </div>
+    </section>
+    <section
+      class="mt-4 space-y-2 border-t border-edge pt-3"
+      aria-label="Flipping"
+    >
+      <h3 class="font-semibold">Flipping</h3>
+      <label class="flex items-center gap-2"
+        ><span class="flex-1">Neighbouring drawings</span
+        ><PickList
+          :model-value="flipping.n"
+          :options="[2, 3, 4, 5].map(value => ({ value, name: String(value) }))"
+          label="How many drawings are flipped between"
+          @update:model-value="flipping.set({ n: $event })"
+      /></label>
+      <label class="flex items-center gap-2"
+        ><span class="flex-1">Drawings a second</span
+        ><PickList
+          :model-value="flipping.speed"
+          :options="[1, 2, 3, 4, 6, 8, 12, 24].map(value => ({ value, name: String(value) }))"
+          label="Drawings a second while flipping"
+          @update:model-value="flipping.set({ speed: $event })"
+      /></label>
+      <p class="text-[11.5px] text-soft">Hold 9 to flip, Shift 9 through what is selected, 0 for the pinned drawing.</p>
+    </section>
+  </SidePanel>
+</template>

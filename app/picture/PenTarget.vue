@@ -1,0 +1,116 @@
+<script setup lang="ts">
+import { plural } from '#core/basic'
+import { computed } from 'vue'
+import { exposedDrawings } from '#core/sheet'
+import { isHeld } from '~/desk/steps'
+import { useDesk } from '~/desk/desk'
+import { usePicture } from './store'
+import { useLightTable } from '~/light-table/store'
+import { useTools } from '~/desk/tools'
+import RoleMenu from './RoleMenu.vue'
+
+/** What the pen will change: column, number, role, whether it is first exposed here or held. */
+const [desk, picture, table, tools] = [useDesk(), usePicture(), useLightTable(), useTools()]
+const exposed = computed(() => {
+  if (!desk.drawing) return desk.column?.runs.count ? 'blank here' : 'nothing exposed yet'
+  const at = desk.place ? desk.workFrame - desk.place.start + 1 : 1
+  const stays = desk.column && desk.workFrame > desk.column.runs.frames
+  const words = stays
+    ? 'stays to the end'
+    : at === 1
+      ? 'first exposed here'
+      : `held, frame ${at} of ${desk.place!.run.frames}`
+  return desk.place?.run.again ? `${words}, in a repeat` : words
+})
+/** Exposures besides the one under the playhead, in all columns that show the stack. */
+const elsewhere = computed(() => {
+  const d = desk.drawing?.id
+  if (!d) return 0
+  const all = desk.columns
+    .filter(c => c.stack === desk.stack!.id)
+    .reduce((sum, c) => sum + (exposedDrawings(c.runs).get(d)?.times ?? 0), 0)
+  return Math.max(0, all - 1)
+})
+const PEN = {
+  held: 'the pen draws on the held drawing',
+  blank: 'the pen begins a new drawing here',
+  copy: 'the pen begins a copy here',
+}
+const onHeld = computed(() => tools.tool === 'pencil' && !!desk.drawing && isHeld(desk.focus!))
+const STATE = { empty: 'empty: pose or draw on it', computed: 'in-betweened from its chart', own: 'drawn' }
+const state = computed(() => {
+  const { scene, stack, drawing } = desk
+  if (!drawing) return ''
+  const is = scene!.contents.state(scene!, stack!, drawing.id)
+  return is === 'own' && scene!.contents.chartOf(desk.plan!, drawing.id) ? 'detached from its chart' : STATE[is]
+})
+const second = computed(() => {
+  if (desk.column?.locked || desk.column?.hidden) return `the column is ${desk.column.locked ? 'locked' : 'hidden'}`
+  if (tools.tool === 'pencil' && desk.column && !desk.drawing) return 'the pen begins a new drawing'
+  return [state.value, elsewhere.value ? `exposed ${plural(elsewhere.value, 'time')} elsewhere` : '']
+    .filter(Boolean)
+    .join(', ')
+})
+function renumber(e: Event): void {
+  const input = e.target as HTMLInputElement
+  const number = input.value.trim()
+  const args = { stack: desk.stack!.id, drawing: desk.drawing!.id, number }
+  if (!number || number === desk.drawing!.number || !desk.run({ name: 'drawing.set', args }))
+    input.value = desk.drawing!.number
+}
+</script>
+
+<template>
+  <div
+    class="flex min-w-0 flex-1 items-center gap-1.5"
+    data-part="status"
+  >
+    <span
+      :title="desk.column?.name"
+      class="max-w-24 shrink-0 truncate font-semibold"
+      >{{ desk.column?.name }}</span
+    >
+    <template v-if="picture.flip"
+      ><span class="font-mono font-semibold">{{ desk.stack?.drawings[picture.flip]?.number }}</span>
+      <span class="text-soft">looked at while flipping</span></template
+    >
+    <template v-else>
+      <template v-if="desk.drawing">
+        <input
+          class="field h-7 w-12 shrink-0 px-1 text-center font-mono font-semibold"
+          :value="desk.drawing.number"
+          maxlength="12"
+          aria-label="Number of the drawing"
+          title="Number of the drawing"
+          @change="renumber"
+        />
+        <RoleMenu />
+      </template>
+      <p
+        class="min-w-0 text-[11.5px] leading-[14px] text-soft"
+        aria-live="off"
+      >
+        <span
+          class="block truncate"
+          :title="exposed"
+          >{{ exposed }}</span
+        >
+        <button
+          v-if="onHeld"
+          type="button"
+          class="block max-w-full truncate text-left font-medium text-ledger underline"
+          :title="`On a held frame ${PEN[table.onHeld]}. Click for another way: on the held drawing, a new one, a copy (Shift S)`"
+          @click="table.nextOnHeld()"
+        >
+          {{ PEN[table.onHeld] }}
+        </button>
+        <span
+          v-else-if="second"
+          class="block truncate"
+          :title="second"
+          >{{ second }}</span
+        >
+      </p>
+    </template>
+  </div>
+</template>

@@ -1,0 +1,92 @@
+import type { ArgsOf } from '#core/commands'
+import type { Action } from '~/desk/action'
+import type { Desk } from '~/desk/desk'
+import { useTools } from '~/desk/tools'
+import { useSide } from '~/ui/side'
+import { lineUpDrafts, newColumn } from './columns'
+
+/** What can be set of a column. */
+export type ColumnSettings = Omit<ArgsOf<'column.set'>, 'plan' | 'column'>
+
+/** Sets something of a column of the plan that is shown. */
+export const setColumn = (d: Desk, column: string, values: ColumnSettings): boolean =>
+  d.run({ name: 'column.set', args: { plan: d.plan!.id, column, ...values } })
+
+/** Deletes the column that is worked on; the first one is worked on then. */
+export function removeColumn(d: Desk): void {
+  if (d.run({ name: 'column.remove', args: { plan: d.plan!.id, column: d.column!.id } }))
+    d.columnId = d.columns[0]?.id ?? ''
+}
+
+/** Adds an empty column and works on it. */
+export function addColumn(d: Desk): void {
+  const { id, draft } = newColumn(d.scene!)
+  if (d.run(draft)) d.columnId = id
+}
+
+/** Adds a column that is lined up with the one that is worked on, and draws in it. */
+export function lineUp(d: Desk): void {
+  const { id, drafts } = lineUpDrafts(d.scene!, d.column!)
+  if (!d.run(...drafts)) return
+  d.columnId = id
+  d.goTo(1)
+  useTools().tool = 'pencil'
+}
+
+/** What can be done with the column that is worked on. */
+export const columnActions: readonly Action[] = [
+  {
+    id: 'column-add',
+    name: 'Add a column',
+    group: 'Shot',
+    keys: [],
+    do: addColumn,
+  },
+  {
+    id: 'column-settings',
+    name: 'Column settings …',
+    group: 'Shot',
+    keys: [],
+    can: d => !!d.column,
+    do: () => {
+      useSide().toggle('column')
+    },
+  },
+  {
+    id: 'column-hide',
+    name: 'Hide column',
+    hint: 'again shows it',
+    group: 'Shot',
+    keys: [],
+    can: d => !!d.column,
+    on: d => !!d.column?.hidden,
+    do: d => setColumn(d, d.column!.id, { hidden: !d.column!.hidden }),
+  },
+  {
+    id: 'column-lock',
+    name: 'Lock column',
+    hint: 'again unlocks it',
+    group: 'Shot',
+    keys: [],
+    can: d => !!d.column,
+    on: d => !!d.column?.locked,
+    do: d => setColumn(d, d.column!.id, { locked: !d.column!.locked }),
+  },
+  {
+    id: 'column-line-up',
+    name: 'New column lined up with this one',
+    group: 'Shot',
+    keys: [],
+    can: d => !!d.column && !d.column.background && d.column.leader === undefined,
+    do: lineUp,
+  },
+  {
+    id: 'column-remove',
+    name: 'Delete column',
+    hint: 'and its drawings',
+    group: 'Shot',
+    keys: [],
+    can: d => !!d.column && d.columns.length > 1 && !d.column.locked,
+    do: removeColumn,
+  },
+]
