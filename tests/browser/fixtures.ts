@@ -53,10 +53,7 @@ export class Desk {
   /** The panel in the side slot is there, and the canvases have drawn what there is to draw. */
   async settled(): Promise<void> {
     // Panels are loaded when they are first opened.
-    await this.page.waitForFunction(() => {
-      const slot = document.querySelector('[aria-label="Side slot"]')
-      return !slot || !!slot.querySelector('[role=dialog]')
-    })
+    await expect(this.page.locator('aside:not(:has([role=dialog]))')).toHaveCount(0)
     await this.page.evaluate(
       () => new Promise<void>(done => requestAnimationFrame(() => requestAnimationFrame(() => done()))),
     )
