@@ -1,3 +1,4 @@
+import { readdirSync, readFileSync } from 'node:fs'
 import { expect, it } from 'vitest'
 import { actions } from './actions'
 import { keyCaps } from './desk/key-caps'
@@ -25,4 +26,18 @@ it('writes keys as on their caps', () => {
   expect(keyCaps('Shift+Slash')).toEqual(['?'])
   expect(keyCaps('Alt+ArrowUp')).toEqual(['Alt', '↑'])
   expect(keyCaps('n')).toEqual(['N'])
+})
+
+it('tooltips name keys by their action, so that a changed key is told', () => {
+  const files = readdirSync('app', { recursive: true, encoding: 'utf8' }).filter(
+    f => /\.(vue|ts)$/.test(f) && !/test/.test(f),
+  )
+  const texts = files.map(f => [f, readFileSync(`app/${f}`, 'utf8')] as const)
+  const ids = texts.flatMap(([, t]) =>
+    [...t.matchAll(/withKey\((?:[^()]|\([^()]*\))*?, '([\w-]+)',?\s*\)/g)].map(m => m[1]!),
+  )
+  expect(ids.length).toBeGreaterThan(40)
+  expect(ids.filter(id => !actions.some(a => a.id === id))).toEqual([])
+  const written = /title[=:]\s*["'`][^"'`]*\(((Ctrl|Alt|Shift) )*([A-Z0-9]|Home|End|Del|Insert|Space|[/?;[\]\\])\)/
+  expect(texts.filter(([, t]) => written.test(t)).map(([f]) => f)).toEqual([])
 })

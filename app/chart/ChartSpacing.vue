@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { withKey } from '~/desk/shortcuts'
 import ToggleButton from '~/ui/ToggleButton.vue'
 import { computed, ref } from 'vue'
 import type { Recipe } from '#core/chart'
@@ -123,7 +124,7 @@ function turnKnob(k: Knob, e: Event): void {
       class="push-button px-2"
       :disabled="count < 1"
       aria-label="One less"
-      title="One less ([)"
+      :title="withKey('One less', 'tick-fewer')"
       @click="setCount(count - 1)"
     >
       −
@@ -138,7 +139,7 @@ function turnKnob(k: Knob, e: Event): void {
       class="push-button px-2"
       :disabled="count >= most"
       aria-label="One more"
-      title="One more (])"
+      :title="withKey('One more', 'tick-more')"
       @click="setCount(count + 1)"
     >
       +

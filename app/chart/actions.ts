@@ -1,3 +1,4 @@
+import { withKey } from '~/desk/shortcuts'
 import { tell } from '~/ui/messages'
 import type { Recipe } from '#core/chart'
 import { recipeName } from '#core/chart'
@@ -71,7 +72,9 @@ function copySpacing(d: Desk): void {
   const spacing = pass && spacingOf(pass)
   if (!spacing) return
   useCharts().copied = spacing
-  tell(`Copied: ${recipeName(spacing.recipe)}. Go to another span, or select frames over several, and press Shift Y.`)
+  tell(
+    `Copied: ${recipeName(spacing.recipe)}. Go to another span, or select frames over several: ${withKey('Paste spacing', 'paste-spacing')}.`,
+  )
 }
 
 function pasteSpacing(d: Desk): void {

@@ -3,13 +3,15 @@ import { computed, ref } from 'vue'
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
 import Fuse from 'fuse.js'
 import type { Action } from './action'
-import { keyCaps } from './key-caps'
 import AppDialog from '~/ui/AppDialog.vue'
 import { useDesk } from './desk'
+import KeyCaps from './KeyCaps.vue'
+import { useShortcuts } from './shortcuts'
 
 const props = defineProps<{ actions: readonly Action[] }>()
 const emit = defineEmits<{ close: [] }>()
 const desk = useDesk()
+const shortcuts = useShortcuts()
 const query = ref('')
 const fuse = computed(
   () =>
@@ -85,14 +87,7 @@ function select(a: Action | null): void {
                 >{{ `, ${a.hint}` }}</span
               ><span class="ml-2 text-[11.5px] text-soft">{{ a.group }}</span></span
             >
-            <span class="shrink-0 space-x-1"
-              ><kbd
-                v-for="cap in a.keys[0] ? keyCaps(a.keys[0]) : []"
-                :key="cap"
-                class="key-cap"
-                >{{ cap }}</kbd
-              ></span
-            >
+            <KeyCaps :keys="shortcuts.keysOf(a)[0]" />
           </li>
         </ComboboxOption>
         <li

@@ -2,7 +2,7 @@
 import { Maximize2, PanelBottom, PanelRight, Rows3, StickyNote } from '@lucide/vue'
 import type { Action } from './action'
 import { useDesk } from './desk'
-import { keyCaps } from './key-caps'
+import { withKey } from './shortcuts'
 
 /** What of the desk is folded away, at a click. */
 const { actions } = defineProps<{ actions: readonly Action[] }>()
@@ -14,10 +14,7 @@ const FOLDS = [
   { id: 'fold-slot', short: 'Side slot', icon: PanelRight },
   { id: 'picture-only', short: 'Picture only', icon: Maximize2 },
 ] as const
-const folds = FOLDS.map(f => {
-  const action = actions.find(a => a.id === f.id)!
-  return { ...f, action, title: `${action.name} (${keyCaps(action.keys[0]!).join(' ')})` }
-})
+const folds = FOLDS.map(f => ({ ...f, action: actions.find(a => a.id === f.id)! }))
 </script>
 
 <template>
@@ -34,7 +31,7 @@ const folds = FOLDS.map(f => {
       :class="f.action.on?.(desk) ? 'border-soft bg-sheet text-graphite' : 'border-transparent text-soft hover:bg-wash'"
       :aria-pressed="f.action.on?.(desk) ?? false"
       :aria-label="f.short"
-      :title="f.title"
+      :title="withKey(f.action.name, f.id)"
       @click="f.action.do(desk, null)"
     >
       <component

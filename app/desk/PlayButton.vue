@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { withKey } from './shortcuts'
 import { Pause, Play } from '@lucide/vue'
 import { useDesk } from './desk'
 
@@ -9,7 +10,7 @@ const desk = useDesk()
 <template>
   <button
     type="button"
-    :title="desk.playing ? 'Stop (Space)' : 'Play (Space)'"
+    :title="withKey(desk.playing ? 'Stop' : 'Play', 'play')"
     @click="desk.playing = !desk.playing"
   >
     <component

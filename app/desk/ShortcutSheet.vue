@@ -1,16 +1,37 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import type { Action } from './action'
-import { keyCaps } from './key-caps'
 import AppDialog from '~/ui/AppDialog.vue'
+import ToggleButton from '~/ui/ToggleButton.vue'
+import ShortcutLine from './ShortcutLine.vue'
+import { plural } from '#core/basic'
+import { useShortcuts } from './shortcuts'
 
-const props = defineProps<{ actions: readonly Action[] }>()
+/** All commands with their keys, to be looked up and to be changed. */
+const { actions } = defineProps<{ actions: readonly Action[] }>()
 const emit = defineEmits<{ close: [] }>()
-const groups = computed(() => {
-  const by = new Map<string, Action[]>()
-  for (const a of props.actions) if (a.keys.length) by.set(a.group, [...(by.get(a.group) ?? []), a])
-  return [...by]
-})
+const shortcuts = useShortcuts()
+const [find, changing, clashesOnly] = [ref(''), ref(false), ref(false)]
+const fits = (words: string): boolean => words.toLowerCase().includes(find.value.trim().toLowerCase())
+/** Where nothing is changed or looked for, what has a key. */
+function isListed(a: Action): boolean {
+  if (clashesOnly.value && changing.value) return shortcuts.clashing.has(a.id)
+  if (!changing.value && !shortcuts.keysOf(a).length) return false
+  return fits(`${a.name} ${a.hint ?? ''} ${a.group}`)
+}
+/** Which groups stand in which column: one that grows does not move what stands in the other. */
+const COLUMNS: readonly (readonly Action['group'][])[] = [
+  ['Look', 'Poses', 'In-betweens'],
+  ['Exposure', 'Draw', 'Shot'],
+]
+const columns = computed(() =>
+  COLUMNS.map(names =>
+    names
+      .map(name => ({ name, list: actions.filter(a => a.group === name && isListed(a)) }))
+      .filter(g => g.list.length),
+  ),
+)
+const gestures = computed(() => (changing.value ? [] : pointer.filter(([what, does]) => fits(`${what} ${does}`))))
 const pointer = [
   ['Drag a bar of the rail sideways', 'spacing: where the drawing sits between its poses'],
   ['Drag a bar up or down', 'timing: trade with the neighbours, the total stays'],
@@ -27,6 +48,11 @@ const pointer = [
   ['Shift while moving a figure', 'take its feet along'],
   ['Esc during a drag', 'leave everything as it was'],
 ] as const
+/** Those alone that clash, or all again. */
+function showClashes(): void {
+  clashesOnly.value = !(clashesOnly.value && changing.value)
+  changing.value = true
+}
 </script>
 
 <template>
@@ -35,52 +61,97 @@ const pointer = [
     wide
     @close="emit('close')"
   >
-    <div class="columns-2 gap-8">
-      <section
-        v-for="[group, list] in groups"
-        :key="group"
-        class="mb-4 break-inside-avoid"
+    <div class="sticky top-0 z-10 bg-panel pb-2">
+      <div class="flex flex-wrap items-center gap-x-4 gap-y-2">
+        <input
+          v-model="find"
+          type="search"
+          class="field w-56"
+          aria-label="Find a shortcut"
+          placeholder="Find"
+          autocomplete="off"
+        />
+        <ToggleButton
+          :on="changing"
+          @click="changing = !changing"
+          >Change shortcuts</ToggleButton
+        >
+        <template v-if="changing">
+          <label class="flex items-center gap-1.5">
+            <input
+              v-model="shortcuts.singles"
+              type="checkbox"
+            />
+            Single keys (letters, digits and signs without Ctrl or Alt)
+          </label>
+          <button
+            type="button"
+            class="push-button"
+            :disabled="!shortcuts.anyChanged"
+            @click="shortcuts.putAllBack()"
+          >
+            Put all back
+          </button>
+        </template>
+      </div>
+      <div
+        v-if="changing || shortcuts.clashing.size"
+        class="mt-2 flex h-8 items-center gap-2"
       >
-        <h3 class="mb-1 font-semibold text-ledger">{{ group }}</h3>
-        <dl>
-          <div
-            v-for="a in list"
-            :key="a.id"
-            class="flex items-baseline justify-between gap-3 border-b border-rule py-[3px]"
+        <template v-if="shortcuts.clashing.size">
+          <strong role="status">{{ plural(shortcuts.clashing.size, 'command') }} with a key that another has.</strong>
+          <ToggleButton
+            :on="clashesOnly && changing"
+            @click="showClashes"
+            >Show these</ToggleButton
           >
-            <dt>
-              {{ a.name.replace(' …', '')
-              }}<span
-                v-if="a.hint"
-                class="text-soft"
-                >, {{ a.hint }}</span
-              >
-            </dt>
-            <dd class="shrink-0 space-x-1">
-              <kbd
-                v-for="cap in keyCaps(a.keys[0]!)"
-                :key="cap"
-                class="key-cap"
-                >{{ cap }}</kbd
-              >
-            </dd>
-          </div>
-        </dl>
-      </section>
-      <section class="break-inside-avoid">
-        <h3 class="mb-1 font-semibold text-ledger">Pointer and pen</h3>
-        <dl>
-          <div
-            v-for="[what, does] in pointer"
-            :key="what"
-            class="border-b border-rule py-[3px]"
-          >
-            <dt class="inline font-medium">{{ what }}:</dt>
-            {{ ' ' }}
-            <dd class="inline">{{ does }}</dd>
-          </div>
-        </dl>
-      </section>
+        </template>
+        <span
+          v-if="changing"
+          class="text-soft"
+          >Click a key, then press another. They are kept in this browser.</span
+        >
+      </div>
+    </div>
+    <p v-if="columns.every(c => !c.length) && !gestures.length">
+      {{ find.trim() ? 'No shortcut of that name.' : 'No key clashes with another.' }}
+    </p>
+    <div class="grid grid-cols-2 gap-8">
+      <div
+        v-for="(groups, i) in columns"
+        :key="i"
+        class="min-w-0"
+      >
+        <section
+          v-for="{ name, list } in groups"
+          :key="name"
+          class="mb-4"
+        >
+          <h3 class="mb-1 font-semibold text-ledger">{{ name }}</h3>
+          <dl>
+            <ShortcutLine
+              v-for="a in list"
+              :key="a.id"
+              :action="a"
+              :changing="changing"
+            />
+          </dl>
+        </section>
+        <section v-if="i === columns.length - 1 && gestures.length">
+          <h3 class="mb-1 font-semibold text-ledger">Pointer and pen</h3>
+          <dl>
+            <div
+              v-for="[what, does] in gestures"
+              :key="what"
+              class="border-b border-rule py-[3px]"
+            >
+              <dt class="inline font-medium">{{ what }}:</dt>
+              {{ ' ' }}
+              <dd class="inline">{{ does }}</dd>
+            </div>
+          </dl>
+        </section>
+      </div>
     </div>
   </AppDialog>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { withKey } from '~/desk/shortcuts'
 import { computed, ref } from 'vue'
 import { Keyboard, Moon, Redo2, Repeat, Search, SkipBack, Sun, Undo2 } from '@lucide/vue'
 import { feetFrames, parseLength, rateLabel, timecodeOf } from '#core/time'
@@ -121,7 +122,7 @@ function setLength(e: Event): void {
           type="button"
           class="@max-[880px]:hidden! bar-button px-2"
           aria-label="To the first frame"
-          title="To the first frame (Home)"
+          :title="withKey('To the first frame', 'first')"
           @click="desk.goTo(player.range.first)"
         >
           <SkipBack :size="14" />
@@ -132,7 +133,7 @@ function setLength(e: Event): void {
           class="bar-button"
           :aria-pressed="!!player.loop"
           :class="{ 'bg-white/20': player.loop }"
-          title="Loop over the selected frames, or over the whole shot (L)"
+          :title="withKey('Loop over the selected frames, or over the whole shot', 'loop')"
           @click="
             player.loop =
               !player.loop && desk.selection ? { first: desk.selection.first, last: desk.selection.last } : null
@@ -153,7 +154,7 @@ function setLength(e: Event): void {
           v-else
           type="button"
           class="@max-[880px]:hidden! shrink-0 rounded px-1 whitespace-nowrap text-on-bottle-soft hover:bg-white/10"
-          title="The shot's own rate: length, rate, going to a frame (Shift L)"
+          :title="withKey('The shot’s own rate: length, rate, going to a frame', 'side-shot')"
           @click="side.toggle('shot')"
         >
           {{ desk.shot ? rateLabel(desk.shot.rate) : '' }} fps
@@ -198,7 +199,7 @@ function setLength(e: Event): void {
           class="bar-button px-1.5"
           :disabled="!history.undoLabel"
           :aria-label="history.undoLabel ? `Undo: ${history.undoLabel}` : 'Undo'"
-          :title="history.undoLabel ? `Undo: ${history.undoLabel} (Ctrl Z)` : 'Nothing to undo'"
+          :title="history.undoLabel ? withKey(`Undo: ${history.undoLabel}`, 'undo') : 'Nothing to undo'"
           @click="desk.session?.undo()"
         >
           <Undo2 :size="15" />
@@ -208,7 +209,7 @@ function setLength(e: Event): void {
           class="bar-button px-1.5"
           :disabled="!history.redoLabel"
           :aria-label="history.redoLabel ? `Redo: ${history.redoLabel}` : 'Redo'"
-          :title="history.redoLabel ? `Redo: ${history.redoLabel} (Ctrl Shift Z)` : 'Nothing to redo'"
+          :title="history.redoLabel ? withKey(`Redo: ${history.redoLabel}`, 'redo') : 'Nothing to redo'"
           @click="desk.session?.redo()"
         >
           <Redo2 :size="15" />
@@ -217,7 +218,7 @@ function setLength(e: Event): void {
           type="button"
           class="bar-button px-1.5"
           aria-label="Find a command"
-          title="Find a command by name (/)"
+          :title="withKey('Find a command by name', 'search')"
           @click="dialogs.open = 'search'"
         >
           <Search :size="15" />
@@ -226,7 +227,7 @@ function setLength(e: Event): void {
           type="button"
           class="bar-button px-1.5 @max-[960px]:hidden!"
           aria-label="Shortcuts"
-          title="All shortcuts (?)"
+          :title="withKey('All shortcuts', 'shortcuts')"
           @click="dialogs.open = 'shortcuts'"
         >
           <Keyboard :size="15" />
@@ -246,7 +247,7 @@ function setLength(e: Event): void {
         <button
           type="button"
           class="bar-button border-on-bottle font-semibold"
-          title="Export images, drawings, the sheet or the whole shot (Shift H)"
+          :title="withKey('Export images, drawings, the sheet or the whole shot', 'hand-off')"
           @click="side.toggle('export')"
         >
           Export

@@ -1,13 +1,13 @@
 import type { MenuEntry } from '~/ui/menu-entry'
 import type { Action } from './action'
 import type { Desk } from './desk'
-import { keyCaps } from './key-caps'
+import { useShortcuts } from './shortcuts'
 
 /** An action as a line of a menu: its name, its key, whether it is on and can be done now. */
 const entryOf = (action: Action, desk: Desk): MenuEntry => ({
   name: action.name,
   hint: action.hint,
-  key: action.keys[0] && keyCaps(action.keys[0]).join(' '),
+  key: useShortcuts().caps(action.id) || undefined,
   on: action.on?.(desk),
   off: action.can && !action.can(desk),
   do: () => action.do(desk, null),

@@ -1,10 +1,12 @@
 import { useEventListener } from '@vueuse/core'
 import { tinykeys } from 'tinykeys'
-import { onMounted, onScopeDispose } from 'vue'
+import { onMounted, onScopeDispose, watchEffect } from 'vue'
 import type { Action } from './action'
 import { isMovable, isOverlay, isPressable, isTyped } from '~/ui/focus-kinds'
 import { KeysGivenBack } from '~/ui/keys-given-back'
 import { useDesk } from './desk'
+import { meanings } from './shortcut-keys'
+import { useShortcuts } from './shortcuts'
 import { tellLeft } from './tell-left'
 
 /** Where a click does not leave what is tried out: where it is tried, and on messages. */
@@ -21,12 +23,15 @@ const isTaken = (e: KeyboardEvent, key: string): boolean =>
  */
 export function useKeys(actions: readonly Action[], selections: readonly (() => boolean)[]): void {
   const desk = useDesk()
+  const shortcuts = useShortcuts()
+  shortcuts.begin(actions)
   const held = useHeldActions()
-  /** A key that two names fit means the one that is bound last. */
-  const pressed = new WeakSet<Event>()
+  /** Presses that an action was found for: a key that two names fit does one thing. */
+  const [pressed, done] = [new WeakSet<Event>(), new WeakSet<Event>()]
 
   function press(e: KeyboardEvent, key: string, meant: readonly Action[]): void {
-    if ((e.defaultPrevented && !pressed.has(e)) || isTyped(e.target) || isOverlay(e.target) || isTaken(e, key)) return
+    if (done.has(e) || (e.defaultPrevented && !pressed.has(e))) return
+    if (isTyped(e.target) || isOverlay(e.target) || isTaken(e, key)) return
     const action = meant.find(a => a.can?.(desk) ?? true)
     if (e.repeat && !action?.repeats) return
     e.preventDefault()
@@ -34,6 +39,7 @@ export function useKeys(actions: readonly Action[], selections: readonly (() => 
     const tried = desk.preview
     desk.drop()
     if (!action) return
+    done.add(e)
     const { shot } = desk
     action.do(desk, tried)
     if (tried?.asked && desk.shot === shot && desk.preview?.asked !== tried.asked) tellLeft(tried)
@@ -59,15 +65,12 @@ export function useKeys(actions: readonly Action[], selections: readonly (() => 
   onMounted(() => {
     const given = new KeysGivenBack(window)
     useEventListener(window, 'pointerdown', point, { capture: true })
-    const bindings: Record<string, (e: KeyboardEvent) => void> = { Escape: escape }
-    for (const key of new Set(actions.flatMap(a => a.keys))) {
-      const meant = actions
-        .filter(a => a.keys.includes(key))
-        .sort((a, b) => Number(b.first ?? false) - Number(a.first ?? false))
-      bindings[key] = e => press(e, key, meant)
-    }
-    const unbind = tinykeys(window, bindings)
-    stop = () => (unbind(), given.end())
+    const unwatch = watchEffect(unbound => {
+      const bindings: Record<string, (e: KeyboardEvent) => void> = { Escape: escape }
+      for (const [key, meant] of meanings(actions, shortcuts.keysOf)) bindings[key] = e => press(e, key, meant)
+      unbound(tinykeys(window, bindings))
+    })
+    stop = () => (unwatch(), given.end())
   })
   onScopeDispose(() => stop?.())
 }

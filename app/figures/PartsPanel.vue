@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { withKey } from '~/desk/shortcuts'
 import { subjectsOf } from '#core/document'
 import PickList from '~/ui/PickList.vue'
 import ToggleButton from '~/ui/ToggleButton.vue'
@@ -278,7 +279,7 @@ const copyTo = (some: boolean): void => {
           type="button"
           class="push-button"
           :disabled="!sidedHere(desk.scene!, desk.focus!).length"
-          title="Near and far limbs exchanged (Alt S)"
+          :title="withKey('Near and far limbs exchanged', 'swap-sides')"
           @click="desk.run(...swapHere(desk.scene!, desk.focus!))"
         >
           Swap left and right</button
@@ -286,7 +287,7 @@ const copyTo = (some: boolean): void => {
           type="button"
           class="push-button"
           :disabled="!pose"
-          title="Mirrored where it stands (Alt M)"
+          :title="withKey('Mirrored where it stands', 'mirror-figures')"
           @click="desk.run(...mirrorHere(desk.scene!, desk.focus!))"
         >
           Mirror

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { withKey } from '~/desk/shortcuts'
 import ToggleButton from '~/ui/ToggleButton.vue'
 import { computed } from 'vue'
 import { Menu, MenuButton, MenuItems } from '@headlessui/vue'
@@ -71,7 +72,7 @@ const groups = computed(() =>
     </Menu>
     <ToggleButton
       :on="side.open === 'parts'"
-      title="Figures and named parts of this column (Alt P)"
+      :title="withKey('Figures and named parts of this column', 'side-parts')"
       @click="side.toggle('parts')"
     >
       Figures and parts …
@@ -79,7 +80,7 @@ const groups = computed(() =>
     <ToggleButton
       :on="side.open === 'pins'"
       :disabled="!desk.drawing"
-      title="Pin a part to its place (Shift I)"
+      :title="withKey('Pin a part to its place', 'pin')"
       @click="side.toggle('pins')"
     >
       <Pin :size="13" />Pins …

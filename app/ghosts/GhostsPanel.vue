@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useShortcuts, withKey } from '~/desk/shortcuts'
 import ToggleButton from '~/ui/ToggleButton.vue'
 import { computed } from 'vue'
 import { Pin, PinOff } from '@lucide/vue'
@@ -28,6 +29,16 @@ const TITLES = {
   drawing: 'The neighbouring drawings, however long they are exposed',
   pose: 'Only keys, extremes and breakdowns',
 }
+const FLIPS = [
+  ['flips between neighbours', 'flip-neighbours'],
+  ['through what is selected', 'flip'],
+  ['the pinned drawing', 'flip-pinned'],
+] as const
+const flipKeys = computed(() =>
+  FLIPS.filter(([, id]) => useShortcuts().caps(id))
+    .map(([words, id]) => withKey(words, id))
+    .join(', '),
+)
 const SPREADS = [
   { value: 'this', name: 'this column' },
   { value: 'selected', name: 'selected columns' },
@@ -209,7 +220,7 @@ const plain = computed(() => JSON.stringify(ghosts.rule.tints) === JSON.stringif
           class="px-2"
           :on="pinnedHere"
           :disabled="!desk.drawing"
-          title="A pinned drawing is always seen as a dotted ghost (Shift 0)"
+          :title="withKey('A pinned drawing is always seen as a dotted ghost', 'ghost-pin')"
           @click="ghosts.togglePinned(desk.stack!.id, desk.drawing!.id)"
         >
           <Pin :size="13" />Pin this drawing
@@ -249,7 +260,12 @@ const plain = computed(() => JSON.stringify(ghosts.rule.tints) === JSON.stringif
           label="Drawings a second while flipping"
           @update:model-value="flipping.set({ speed: $event })"
       /></label>
-      <p class="text-[11.5px] text-soft">Hold 9 to flip, Shift 9 through what is selected, 0 for the pinned drawing.</p>
+      <p
+        v-if="flipKeys"
+        class="text-[11.5px] text-soft"
+      >
+        Hold a key: {{ flipKeys }}.
+      </p>
     </section>
   </SidePanel>
 </template>

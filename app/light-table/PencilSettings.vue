@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { withKey } from '~/desk/shortcuts'
 import { subjectsOf } from '#core/document'
 import PickList from '~/ui/PickList.vue'
 import ToggleButton from '~/ui/ToggleButton.vue'
@@ -163,7 +164,7 @@ function rename(e: Event): void {
       class="h-7 px-2"
       :on="table.nextAfterStroke"
       aria-label="Next drawing after each stroke"
-      title="Next drawing after each stroke (Alt T)"
+      :title="withKey('Next drawing after each stroke', 'draw-through')"
       @click="table.nextAfterStroke = !table.nextAfterStroke"
     >
       <StepForward :size="14" /><span class="hidden @min-[720px]:inline">Next drawing after each stroke</span>

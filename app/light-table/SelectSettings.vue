@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { withKey } from '~/desk/shortcuts'
 import ToggleButton from '~/ui/ToggleButton.vue'
 import { computed } from 'vue'
 import {
@@ -64,7 +65,7 @@ const does = (id: string) => artActions.find(a => a.id === id)!.do(desk, null)
       class="tool-button"
       :disabled="isEmpty(table.selected)"
       aria-label="Copy what is selected"
-      title="Copy (Ctrl C)"
+      :title="withKey('Copy', 'art-copy')"
       @click="does('art-copy')"
     >
       <ClipboardCopy :size="14" />
@@ -74,7 +75,7 @@ const does = (id: string) => artActions.find(a => a.id === id)!.do(desk, null)
       class="tool-button"
       :disabled="!table.clip || !desk.drawing"
       aria-label="Paste in place"
-      title="Paste in place (Ctrl V)"
+      :title="withKey('Paste in place', 'art-paste')"
       @click="does('art-paste')"
     >
       <ClipboardPaste :size="14" />
@@ -103,7 +104,7 @@ const does = (id: string) => artActions.find(a => a.id === id)!.do(desk, null)
       class="tool-button"
       :disabled="isEmpty(table.selected)"
       aria-label="Delete what is selected"
-      title="Delete (Del)"
+      :title="withKey('Delete', 'art-delete')"
       @click="does('art-delete')"
     >
       <Trash2 :size="14" />
@@ -129,7 +130,7 @@ const does = (id: string) => artActions.find(a => a.id === id)!.do(desk, null)
     <ToggleButton
       class="h-7 @max-[620px]:hidden"
       :on="side.open === 'parts'"
-      title="Figures and named parts (Alt P)"
+      :title="withKey('Figures and named parts', 'side-parts')"
       @click="side.open = side.open === 'parts' ? null : 'parts'"
     >
       Parts …

@@ -1,3 +1,4 @@
+import { withKey } from '~/desk/shortcuts'
 import { tell } from '~/ui/messages'
 import { plural } from '#core/basic'
 import type { Drawing } from '#core/document'
@@ -170,7 +171,7 @@ const list: readonly Action[] = [
     do: d => {
       const table = useLightTable()
       table.clip = copyArt(d.scene!, d.focus!, table.selected!)
-      tell('Copied. Ctrl V puts it in place on another drawing.')
+      tell(`Copied. ${withKey('Paste', 'art-paste')} puts it in place on another drawing.`)
     },
   },
   {

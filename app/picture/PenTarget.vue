@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { withKey } from '~/desk/shortcuts'
 import { plural } from '#core/basic'
 import { computed } from 'vue'
 import { exposedDrawings } from '#core/sheet'
@@ -99,7 +100,12 @@ function renumber(e: Event): void {
           v-if="onHeld"
           type="button"
           class="block max-w-full truncate text-left font-medium text-ledger underline"
-          :title="`On a held frame ${PEN[table.onHeld]}. Click for another way: on the held drawing, a new one, a copy (Shift S)`"
+          :title="
+            withKey(
+              `On a held frame ${PEN[table.onHeld]}. Click for another way: on the held drawing, a new one, a copy`,
+              'on-held',
+            )
+          "
           @click="table.nextOnHeld()"
         >
           {{ PEN[table.onHeld] }}

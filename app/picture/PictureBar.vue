@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { withKey } from '~/desk/shortcuts'
 import ToggleButton from '~/ui/ToggleButton.vue'
 import { computed } from 'vue'
 import { ChartNoAxesColumn, Ghost, SlidersHorizontal, Spline } from '@lucide/vue'
@@ -13,10 +14,14 @@ import ViewMenu from './ViewMenu.vue'
 
 /** The bar below the picture: what the pen will change, ghosts, flipping, arcs, travel and view. */
 const [desk, flipping, ghosts] = [useDesk(), useFlipping(), useGhosts()]
+const ghostsTitle = computed(
+  () =>
+    `${withKey('Ghosts on or off', 'ghosts')}, ${withKey('off while a key is held', 'ghosts-hide')}: before is dashed, after is whole`,
+)
 const flipTitle = computed(
   () =>
-    `Flip between ${flipping.n} neighbouring drawings while it is held (9). ` +
-    'Shift 9 flips through what is selected, 0 shows the pinned drawing.',
+    `${withKey(`Flip between ${flipping.n} neighbouring drawings while it is held`, 'flip-neighbours')}; ` +
+    `${withKey('through what is selected', 'flip')}; ${withKey('the pinned drawing', 'flip-pinned')}`,
 )
 const [picture, side, travel] = [usePicture(), useSide(), useTravel()]
 </script>
@@ -33,7 +38,7 @@ const [picture, side, travel] = [usePicture(), useSide(), useTravel()]
           class="rounded-r-none px-2"
           :on="ghosts.on"
           aria-label="Ghosts"
-          title="Ghosts on or off (G), off while ` is held: before is dashed, after is whole"
+          :title="ghostsTitle"
           @click="ghosts.on = !ghosts.on"
         >
           <Ghost :size="14" /><span class="hidden @min-[700px]:inline">Ghosts</span>
@@ -43,7 +48,7 @@ const [picture, side, travel] = [usePicture(), useSide(), useTravel()]
           class="push-button rounded-l-none border-l-0 px-1.5"
           :aria-expanded="side.open === 'ghosts'"
           aria-label="Ghosts and flipping"
-          title="Which ghosts are seen, and how one flips … (Alt G)"
+          :title="withKey('Which ghosts are seen, and how one flips …', 'ghost-row')"
           @click="side.toggle('ghosts')"
         >
           <SlidersHorizontal :size="13" />
@@ -68,7 +73,7 @@ const [picture, side, travel] = [usePicture(), useSide(), useTravel()]
         class="shrink-0 px-2"
         :on="travel.arcs"
         aria-label="Arcs"
-        title="Arcs on or off (I)"
+        :title="withKey('Arcs on or off', 'arcs')"
         @click="travel.arcs = !travel.arcs"
       >
         <Spline :size="14" /><span class="hidden @min-[760px]:inline">Arcs</span>
@@ -77,7 +82,7 @@ const [picture, side, travel] = [usePicture(), useSide(), useTravel()]
         class="shrink-0 px-2"
         :on="travel.plot"
         aria-label="Travel plot"
-        title="Travel plot on or off (Z)"
+        :title="withKey('Travel plot on or off', 'plot')"
         @click="travel.plot = !travel.plot"
       >
         <ChartNoAxesColumn :size="14" /><span class="hidden @min-[760px]:inline">Travel</span>

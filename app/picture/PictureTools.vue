@@ -1,15 +1,16 @@
 <script setup lang="ts">
+import { withKey } from '~/desk/shortcuts'
 import { Eraser, LassoSelect, Pencil, PersonStanding, Ruler, Spline, Waypoints } from '@lucide/vue'
 import { useTools } from '~/desk/tools'
 
 const hand = useTools()
 const tools = [
-  { id: 'pose', name: 'Pose the figure (P)', icon: PersonStanding },
-  { id: 'pencil', name: 'Pencil (D)', icon: Pencil },
-  { id: 'eraser', name: 'Eraser (U)', icon: Eraser },
-  { id: 'select', name: 'Select and move what is drawn (;)', icon: LassoSelect },
+  { id: 'pose', name: 'Pose the figure', icon: PersonStanding },
+  { id: 'pencil', name: 'Pencil', icon: Pencil },
+  { id: 'eraser', name: 'Eraser', icon: Eraser },
+  { id: 'select', name: 'Select and move what is drawn', icon: LassoSelect },
   { id: 'joints', name: 'Create a figure from joints', icon: Waypoints },
-  { id: 'path', name: 'Follow points: arcs and travel (Shift P)', icon: Spline },
+  { id: 'path', name: 'Follow points: arcs and travel', icon: Spline },
   { id: 'scale', name: 'Set the scale along something of known height', icon: Ruler },
 ] as const
 </script>
@@ -28,7 +29,7 @@ const tools = [
       :class="{ 'tool-button-on': hand.tool === t.id }"
       :aria-pressed="hand.tool === t.id"
       :aria-label="t.name"
-      :title="t.name"
+      :title="withKey(t.name, `tool-${t.id}`)"
       @click="hand.tool = t.id"
     >
       <component

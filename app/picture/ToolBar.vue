@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { withKey } from '~/desk/shortcuts'
 import type { Vec } from '#core/motion'
 import { useDesk } from '~/desk/desk'
 import { useFolds } from '~/desk/folds'
@@ -61,7 +62,7 @@ const [desk, folds, tools] = [useDesk(), useFolds(), useTools()]
       <button
         type="button"
         class="push-button shrink-0"
-        title="Back to the whole desk (\)"
+        :title="withKey('Back to the whole desk', 'picture-only')"
         @click="folds.pictureOnly = false"
       >
         <Minimize2 :size="14" />Whole desk

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { withKey } from '~/desk/shortcuts'
 import { computed } from 'vue'
 import { Menu, MenuButton, MenuItems } from '@headlessui/vue'
 import { ChevronDown, Maximize } from '@lucide/vue'
@@ -52,7 +53,7 @@ const entries = computed(() => entriesOf([...pictureActions, ...foldActions], ID
       class="push-button rounded-l-none border-l-0 px-2"
       :disabled="straight"
       aria-label="Fit"
-      title="Fit the whole picture, straight (Alt 0)"
+      :title="withKey('Fit the whole picture, straight', 'zoom-fit')"
       @click="picture.lens = STRAIGHT"
     >
       <Maximize :size="13" />

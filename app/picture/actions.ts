@@ -1,3 +1,4 @@
+import { withKey } from '~/desk/shortcuts'
 import { tell } from '~/ui/messages'
 import type { Action } from '~/desk/action'
 import type { Desk } from '~/desk/desk'
@@ -57,7 +58,10 @@ export const pictureActions: readonly Action[] = [
     keys: ['Digit0'],
     do: d => {
       if (heldAgainst(d.focus!, useGhosts().pinned).length) usePicture().flipping = 'pinned'
-      else tell('No drawing of this column is pinned.', { detail: 'Shift 0 pins the one under the playhead.' })
+      else
+        tell('No drawing of this column is pinned.', {
+          detail: `${withKey('Pin this drawing', 'ghost-pin')} pins the one under the playhead.`,
+        })
     },
     release: () => {
       usePicture().flipping = null

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { withKey } from '~/desk/shortcuts'
 import SidePanel from '~/desk/SidePanel.vue'
 import { computed, onMounted, ref } from 'vue'
 import { isPose } from '#core/pass'
@@ -154,7 +155,7 @@ onMounted(() => form.value?.querySelector<HTMLElement>('input:checked')?.focus()
       >
       <label
         class="flex items-center gap-2"
-        title="Shift U switches between the two"
+        :title="withKey('Switch between the two', 'new-every')"
         ><input
           v-model="poses.newAt.every"
           type="radio"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { withKey } from '~/desk/shortcuts'
 import ToggleButton from '~/ui/ToggleButton.vue'
 import { plural } from '#core/basic'
 import { computed, nextTick, ref, watch } from 'vue'
@@ -196,7 +197,7 @@ function wheel(e: WheelEvent): void {
       <ToggleButton
         class="px-2"
         :on="side.open === 'tray'"
-        title="The tray: all drawings of the column (Shift K)"
+        :title="withKey('The tray: all drawings of the column', 'side-tray')"
         @click="side.toggle('tray')"
       >
         Tray
@@ -204,7 +205,7 @@ function wheel(e: WheelEvent): void {
       <ToggleButton
         class="px-2"
         :on="side.open === 'poses'"
-        title="Time the poses: spread them in time, or act them out (Shift G)"
+        :title="withKey('Time the poses: spread them in time, or act them out', 'side-poses')"
         @click="side.toggle('poses')"
       >
         Time …

@@ -1,3 +1,4 @@
+import { withKey } from '~/desk/shortcuts'
 import { plural } from '#core/basic'
 import { recipeLabel, recipeName, roomFor } from '#core/chart'
 import type { Pass, Stretch } from '#core/pass'
@@ -52,13 +53,17 @@ function wordsFor(pass: Pass, again: boolean): Pick<PassLabel, 'fits' | 'text' |
   const fits = fitsRecipe(pass)
   if (!chart?.ticks.length) {
     const text = [backward ? 'return' : again ? 'again' : '', 'nothing between', fits ? '' : 'refit']
-    return { fits, text: text.filter(Boolean).join(' · '), title: 'Nothing between. Add in-betweens … (S)' }
+    return {
+      fits,
+      text: text.filter(Boolean).join(' · '),
+      title: `Nothing between. ${withKey('Add in-betweens …', 'chart')}`,
+    }
   }
   const recipe = asKept(pass, chart.recipe)
   const short = recipeLabel(recipe)
   const text = [backward ? 'return' : again ? 'again' : '', n ? `${short} · ${n}` : short, fits ? '' : 'refit']
   const once = again ? ', the same chart once more' : ''
   const refit = fits ? '' : ' The timing has changed since: it can be fitted again.'
-  const title = `${recipeName(recipe)}, ${plural(n, 'in-between')}${once}.${refit} Spacing … (S)`
+  const title = `${recipeName(recipe)}, ${plural(n, 'in-between')}${once}.${refit} ${withKey('Spacing …', 'chart')}`
   return { fits, text: text.filter(Boolean).join(' · '), title }
 }

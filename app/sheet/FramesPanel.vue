@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { withKey } from '~/desk/shortcuts'
 import SidePanel from '~/desk/SidePanel.vue'
 import { computed, ref, watch } from 'vue'
 import { bracketHere, repeatOver, repeatWords, withoutRepeat } from './repeats'
@@ -19,6 +20,8 @@ const count = ref(1)
 interface Choice {
   name: string
   title: string
+  /** The action that does the same by key. */
+  key?: string
   make: () => Draft[]
   off?: () => boolean
 }
@@ -28,12 +31,14 @@ const groups: { name: string; choices: Choice[] }[] = [
     choices: [
       ...[5, 6, 7, 8].map((n): Choice => ({
         name: STEP_NAMES[n]!,
-        title: `${STEP_NAMES[n]}, keep drawings (${n}); Shift ${n} keeps the length`,
+        title: `${STEP_NAMES[n]}, keep drawings`,
+        key: `push-${n}`,
         make: () => overRange(desk.scene!, desk.focus!, { kind: 'expose', step: n, by: 'push' }),
       })),
       {
         name: 'Hold to the next pose',
-        title: 'The drawing of the first frame stays until the next pose (Alt H)',
+        title: 'The drawing of the first frame stays until the next pose',
+        key: 'hold-next',
         make: () => holdTo(desk.scene!, desk.focus!, 'next'),
       },
       {
@@ -83,12 +88,14 @@ const groups: { name: string; choices: Choice[] }[] = [
     choices: [
       {
         name: 'Delete',
-        title: 'What follows moves up; linked columns follow (Shift Del)',
+        title: 'What follows moves up; linked columns follow',
+        key: 'take-out',
         make: () => takeOut(desk.scene!, desk.focus!, 'selected'),
       },
       {
         name: 'Delete in all columns',
-        title: 'In every column that is not locked (Alt Del)',
+        title: 'In every column that is not locked',
+        key: 'take-out-all',
         make: () => takeOut(desk.scene!, desk.focus!, 'all'),
       },
     ],
@@ -98,13 +105,15 @@ const groups: { name: string; choices: Choice[] }[] = [
     choices: [
       {
         name: 'Over',
-        title: 'Over what is exposed here (Ctrl V)',
+        title: 'Over what is exposed here',
+        key: 'paste',
         make: () => paste(desk.scene!, desk.focus!, sheet.clip!, { by: 'over' }),
         off: () => !sheet.clip,
       },
       {
         name: 'Between',
-        title: 'What follows moves (Ctrl Alt V)',
+        title: 'What follows moves',
+        key: 'paste-push',
         make: () => paste(desk.scene!, desk.focus!, sheet.clip!, { by: 'push' }),
         off: () => !sheet.clip,
       },
@@ -204,7 +213,7 @@ const repeats = {
           type="button"
           data-choice
           class="push-button px-2"
-          :title="c.title"
+          :title="c.key ? withKey(c.title, c.key) : c.title"
           :disabled="c.off?.()"
           @pointerenter="show(c.name, c.make)"
           @pointerleave="desk.drop()"
@@ -229,7 +238,7 @@ const repeats = {
         /><button
           type="button"
           class="push-button px-2"
-          title="Shown again without copies; a change of the passage shows in all (Shift B)"
+          :title="withKey('Shown again without copies; a change of the passage shows in all', 'repeat')"
           @pointerenter="show('Bracket', bracketOf(rounds))"
           @pointerleave="desk.drop()"
           @click="take('Bracket', bracketOf(rounds))"
@@ -239,7 +248,7 @@ const repeats = {
         <button
           type="button"
           class="push-button px-2"
-          title="Again and again up to the end of the shot (Alt B)"
+          :title="withKey('Again and again up to the end of the shot', 'repeat-end')"
           @pointerenter="show('Bracket to the end', bracketOf(null))"
           @pointerleave="desk.drop()"
           @click="take('Bracket to the end', bracketOf(null))"
@@ -257,7 +266,7 @@ const repeats = {
           ><button
             type="button"
             class="push-button px-2"
-            title="What the repeat adds becomes exposures of its own (Shift X)"
+            :title="withKey('What the repeat adds becomes exposures of its own', 'repeat-write')"
             @click="take('Plain exposures', () => withoutRepeat(desk.scene!, desk.focus!, 'write'))"
           >
             Into exposures</button
@@ -367,7 +376,7 @@ const repeats = {
         <button
           type="button"
           class="push-button px-2"
-          title="Holds what is shown before; linked columns follow (Insert)"
+          :title="withKey('Holds what is shown before; linked columns follow', 'put-in')"
           @click="
             take('Put frames in', () => putIn(desk.scene!, desk.focus!, Math.max(1, Math.round(count)), 'selected'))
           "
@@ -377,7 +386,7 @@ const repeats = {
         <button
           type="button"
           class="push-button px-2"
-          title="In every column that is not locked (Alt Insert)"
+          :title="withKey('In every column that is not locked', 'put-in-all')"
           @click="
             take('Put frames in all', () => putIn(desk.scene!, desk.focus!, Math.max(1, Math.round(count)), 'all'))
           "

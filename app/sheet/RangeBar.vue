@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { withKey } from '~/desk/shortcuts'
 import { plural } from '#core/basic'
 import { computed, ref } from 'vue'
 import { Ellipsis } from '@lucide/vue'
@@ -57,7 +58,7 @@ function flipBy(to: 'push' | 'thin'): void {
           <button
             type="button"
             class="font-medium text-ledger underline"
-            title="Lengthen the shot to what is exposed (F)"
+            :title="withKey('Lengthen the shot to what is exposed', 'fit')"
             @click="desk.run({ name: 'shot.set', args: { length: desk.shot!.length + overhang } })"
           >
             Lengthen to {{ desk.shot!.length + overhang }}
@@ -73,7 +74,12 @@ function flipBy(to: 'push' | 'thin'): void {
         class="push-button px-2"
         :class="{ hidden: n === 4, '@min-[600px]:inline-flex': n === 4 }"
         :disabled="!desk.place"
-        :title="`${['Ones', 'Twos', 'Threes', 'Fours'][n - 1]} over this range (${by === 'push' ? n : `Shift ${n}`})`"
+        :title="
+          withKey(
+            `${['Ones', 'Twos', 'Threes', 'Fours'][n - 1]} over this range`,
+            by === 'push' ? `push-${n}` : `thin-${n}`,
+          )
+        "
         @pointerenter="show(steps(n))"
         @focus="show(steps(n))"
         @blur="desk.drop()"
@@ -85,7 +91,7 @@ function flipBy(to: 'push' | 'thin'): void {
         type="button"
         class="push-button px-2 @max-[240px]:hidden"
         :disabled="!desk.place"
-        title="Hold the first drawing over these frames (H)"
+        :title="withKey('Hold the first drawing over these frames', 'hold')"
         @pointerenter="show({ kind: 'hold' })"
         @focus="show({ kind: 'hold' })"
         @blur="desk.drop()"
@@ -97,7 +103,7 @@ function flipBy(to: 'push' | 'thin'): void {
         type="button"
         class="push-button px-2 @max-[240px]:hidden"
         :disabled="!desk.place"
-        title="Blank these exposures (⌫). The drawings stay."
+        :title="withKey('Blank these exposures; the drawings stay', 'clear')"
         @pointerenter="show({ kind: 'clear' })"
         @focus="show({ kind: 'clear' })"
         @blur="desk.drop()"
@@ -111,7 +117,7 @@ function flipBy(to: 'push' | 'thin'): void {
         :disabled="!desk.place"
         :class="{ 'push-button-on': side.open === 'frames' }"
         aria-label="More for these frames"
-        title="More to do with these frames … (Shift O)"
+        :title="withKey('More to do with these frames …', 'more')"
         @click="side.toggle('frames')"
       >
         <Ellipsis :size="14" />

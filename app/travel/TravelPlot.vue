@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { withKey } from '~/desk/shortcuts'
 import CloseButton from '~/ui/CloseButton.vue'
 import { computed, ref } from 'vue'
 import { useElementSize } from '@vueuse/core'
@@ -182,7 +183,7 @@ const name = (p: Point) => (desk.stack ? pointName(desk.stack, p) : '')
       />
       <CloseButton
         label="Close the travel plot"
-        title="Close the travel plot (Z)"
+        :title="withKey('Close the travel plot', 'plot')"
         @click="travel.plot = false"
       />
     </div>
@@ -275,7 +276,7 @@ const name = (p: Point) => (desk.stack ? pointName(desk.stack, p) : '')
           <button
             type="button"
             class="push-button ml-1"
-            title="Follow points (Shift P)"
+            :title="withKey('Follow points', 'tool-path')"
             @click="tools.tool = 'path'"
           >
             Select points

@@ -66,7 +66,8 @@ export class KeysGivenBack {
     const el = elementOf(e.target)
     if (!el) return
     if (el.matches(FIELD)) this.entered.set(el, (el as Field).value)
-    if (this.last === 'pointer') return
+    // What a click has opened may choose what has the focus in it: that was not reached by the keyboard either.
+    if (this.last === 'pointer') return void this.pointed.add(el)
     // A menu that closes gives the focus back to its button: that is not reaching it.
     if (this.last === 'Tab' || (e.relatedTarget && !isOverlay(e.relatedTarget))) this.pointed.delete(el)
   }
@@ -84,7 +85,7 @@ export class KeysGivenBack {
     if (!el || isOverlay(el) || el.closest(OWN)) return
     if (el.matches(FIELD)) {
       if (e.key === 'Escape' && !e.isComposing) this.leave(e, el as Field)
-    } else if (el === this.list) {
+    } else if (el === this.list && mayBeOpen(el)) {
       if (['Enter', 'Escape', 'Space'].includes(e.code)) this.list = null
     } else if (isPressable(el) && this.pointed.has(el) && !STAYS.has(e.key)) this.pass(e, el)
   }
@@ -114,3 +115,6 @@ export class KeysGivenBack {
     if (!el.matches('textarea') && !isOverlay(el) && !el.closest(`${OWN}, form`)) letGo(el)
   }
 }
+
+/** False for a list of values that was closed again, where the browser tells that. */
+const mayBeOpen = (list: HTMLElement): boolean => !CSS.supports('selector(:open)') || list.matches(':open')

@@ -139,7 +139,9 @@ test('a new shot from nothing: two poses, in-betweens, play', async ({ page, run
   await page.goto(running.server.url)
   await page.getByRole('button', { name: 'New shot' }).first().click()
   const dialog = page.getByRole('dialog', { name: 'New shot' })
-  await dialog.getByLabel('Name').fill('Test of a wave')
+  // It opens in its field.
+  await expect(dialog.getByLabel('Name')).toBeFocused()
+  await page.keyboard.type('Test of a wave')
   await dialog.getByLabel('Production').fill('Trials')
   await dialog.getByRole('button', { name: '1280 × 720' }).click()
   await dialog.getByLabel('Length').fill('2+08')

@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test'
+import type { Desk } from './fixtures'
 import { columnX, expect, test } from './fixtures'
 
 /** Where the desk stands, as far as keys could change it. */
@@ -255,4 +256,89 @@ test.describe('fields, and what is tried out', () => {
     await desk.drag(at, { x: at.x + 60, y: at.y + 20 })
     await expect.poll(strokes).toBe(before + 1)
   })
+})
+
+test.describe('shortcuts', () => {
+  const sheet = (desk: Desk) => desk.page.getByRole('heading', { name: 'Shortcuts' })
+  const playing = (desk: Desk) => desk.page.getByRole('button', { name: 'Stop' })
+
+  test('are changed, refused, told where they clash, taken from there, kept, and put back', async ({ desk }) => {
+    const { page } = desk
+    await page.keyboard.press('?')
+    await page.keyboard.type('play or')
+    await page.getByRole('button', { name: 'Change shortcuts' }).click()
+    await page.getByRole('button', { name: 'Change the key of Play or stop' }).click()
+    await page.keyboard.press('Control+t')
+    await expect(page.getByText('Ctrl T belongs to the browser.')).toBeVisible()
+    await page.keyboard.press('Escape')
+    await expect(sheet(desk)).toBeVisible()
+    await expect(page.getByRole('button', { name: 'Change the key of Play or stop' })).toHaveText('Space')
+    await page.getByRole('button', { name: 'Give Play or stop one more key' }).click()
+    await page.keyboard.press('g')
+    await expect(page.getByText('2 commands with a key that another has.')).toBeVisible()
+    await page.getByRole('button', { name: 'Show these' }).click()
+    await expect(page.getByText('Clash: also Play or stop.')).toBeVisible()
+    await page.getByRole('button', { name: 'Take it from there' }).first().click()
+    await expect(page.getByText(/Clash:/)).toHaveCount(0)
+    await page.keyboard.press('Escape')
+    await expect(sheet(desk)).toBeHidden()
+    // The other has lost it: tooltips say so, and nothing but playback follows.
+    const ghosts = page.getByRole('button', { name: 'Ghosts', exact: true })
+    await expect(ghosts).not.toHaveAttribute('title', /\(G\)/)
+    await page.reload()
+    await desk.settled()
+    const on = await ghosts.getAttribute('aria-pressed')
+    await page.keyboard.press('g')
+    await expect(playing(desk)).toBeVisible()
+    await expect(ghosts).toHaveAttribute('aria-pressed', on!)
+    await page.keyboard.press('Space')
+    await expect(playing(desk)).toBeHidden()
+    await page.keyboard.press('?')
+    await page.getByRole('button', { name: 'Change shortcuts' }).click()
+    await page.getByRole('button', { name: 'Put all back' }).click()
+    await page.keyboard.press('Escape')
+    await page.keyboard.press('g')
+    await expect(ghosts).not.toHaveAttribute('aria-pressed', on!)
+    await expect(ghosts).toHaveAttribute('title', /\(G\)/)
+  })
+
+  test('one is switched off, and all single keys are', async ({ desk }) => {
+    const { page } = desk
+    const ghosts = page.getByRole('button', { name: 'Ghosts', exact: true })
+    const on = await ghosts.getAttribute('aria-pressed')
+    await page.keyboard.press('?')
+    await page.getByRole('button', { name: 'Change shortcuts' }).click()
+    await page.getByRole('button', { name: 'Switch a key of Play or stop off' }).click()
+    await page.getByRole('checkbox', { name: /Single keys/ }).uncheck()
+    await page.keyboard.press('Escape')
+    for (const key of ['Space', 'g', 'Shift+B', '3']) await page.keyboard.press(key)
+    await expect(playing(desk)).toBeHidden()
+    await expect(ghosts).toHaveAttribute('aria-pressed', on!)
+    await page.keyboard.press('ArrowDown')
+    await expect(page.getByLabel('Frame', { exact: true })).toHaveText('2')
+    await expect(page.getByRole('button', { name: /^Undo: / })).toHaveCount(0)
+    // The way back is by the pointer.
+    await page.getByRole('button', { name: 'Shortcuts' }).click()
+    await page.getByRole('button', { name: 'Change shortcuts' }).click()
+    await page.getByRole('button', { name: 'Put all back' }).click()
+    await page.keyboard.press('Escape')
+    await page.keyboard.press('Space')
+    await expect(playing(desk)).toBeVisible()
+  })
+})
+
+test('a list of values that is closed again gives the keys back', async ({ desk }) => {
+  const { page } = desk
+  await page.keyboard.press('Alt+g')
+  const list = page.getByLabel('Columns whose ghosts are seen')
+  for (const closed of ['elsewhere', 'by Escape', 'by itself']) {
+    await list.click()
+    if (closed === 'elsewhere') await page.getByLabel('Frame', { exact: true }).click()
+    else if (closed === 'by Escape') await page.keyboard.press('Escape')
+    else await list.click()
+    await page.keyboard.press('Space')
+    await expect(page.getByRole('button', { name: 'Stop' }), closed).toBeVisible()
+    await page.keyboard.press('Space')
+    await expect(page.getByRole('button', { name: 'Stop' })).toBeHidden()
+  }
 })
