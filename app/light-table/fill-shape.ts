@@ -1,12 +1,14 @@
 import { contours } from 'd3-contour'
 import type { Vec } from '#core/motion'
+import type { Shot } from '#core/document'
 import type { Mark } from '#core/picture'
+import { roomAround } from '#core/picture'
 import type { Grid, Stroke } from '#core/stroke'
 import { flood, grown, inside, oneRing, thinned } from '#core/stroke'
 import { drawLayers } from '~/ui/paint/draw-picture'
 
-/** The longer side of the grid that shapes are filled on, cells. */
-const FINE = 1100
+/** Cells of the grid that shapes are filled on, on the longer side of the picture. */
+const FINE = 690
 /** How far a filled shape reaches under the lines around it, cells. */
 const UNDER = 2
 
@@ -16,10 +18,11 @@ const BLACK = { ink: '#000000', far: '#000000', paper: '#000000', tone: '#000000
 export function fillAt(
   marks: readonly Mark[],
   p: Vec,
-  room: { x: number; y: number; width: number; height: number },
+  shot: Pick<Shot, 'picture' | 'room'>,
   colour: string,
 ): Stroke | string {
-  const scale = FINE / Math.max(room.width, room.height)
+  const room = roomAround(shot)
+  const scale = FINE / Math.max(shot.picture.width, shot.picture.height)
   const [width, height] = [Math.ceil(room.width * scale), Math.ceil(room.height * scale)]
   const c = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true })!
   c.setTransform(scale, 0, 0, scale, -room.x * scale, -room.y * scale)

@@ -2,7 +2,7 @@ import { shallowRef } from 'vue'
 import { tell } from '~/ui/messages'
 import type { Draft } from '#core/commands'
 import type { Vec } from '#core/motion'
-import { contentMarks, roomAround } from '#core/picture'
+import { contentMarks } from '#core/picture'
 import type { Stroke } from '#core/stroke'
 import { ellipseIn, onEighths, smoothed, straightLine } from '#core/stroke'
 import { useDesk } from '~/desk/desk'
@@ -97,7 +97,7 @@ export class PencilTool {
     const { seen, pencil } = this.table
     const content = contentHere(scene!, focus!)
     const marks = content ? contentMarks(stack!, content, scene!.strokeBy, seen ?? undefined) : []
-    const shape = fillAt(marks, p, roomAround(scene!.shot.picture), pencil.colour)
+    const shape = fillAt(marks, p, scene!.shot, pencil.colour)
     if (typeof shape === 'string') tell(shape)
     else this.put(shape, { under: true })
   }

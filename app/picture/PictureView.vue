@@ -141,7 +141,7 @@ function drawCorners(c: CanvasRenderingContext2D, v: View): void {
 }
 
 function onPaper(p: Vec): boolean {
-  const room = roomAround(desk.shown!.picture)
+  const room = roomAround(desk.shown!)
   return p.x >= room.x && p.y >= room.y && p.x <= room.x + room.width && p.y <= room.y + room.height
 }
 

@@ -66,15 +66,15 @@ export class PicturePainter {
   }
 
   private drawPaper(c: C, scene: Scene, focus: Focus, look: PictureLook, v: View): Layer[] {
-    const { picture, paper } = scene.shot
-    const room = roomAround(picture)
+    const { paper } = scene.shot
+    const room = roomAround(scene.shot)
     const layers = layersOf(scene, focus, look)
     const active = layers.findIndex(l => l.column === focus.column?.id)
     c.save()
     c.translate(v.x, v.y)
     c.scale(v.scale, v.scale)
     c.beginPath()
-    if (look.playing) c.rect(0, 0, picture.width, picture.height)
+    if (look.playing) c.rect(0, 0, scene.shot.picture.width, scene.shot.picture.height)
     else c.rect(room.x, room.y, room.width, room.height)
     c.fillStyle = paper
     c.fill()
@@ -104,7 +104,7 @@ const layersOf = (scene: Scene, { column, frame }: Focus, { flip, seen }: Pictur
   })
 
 function drawGhosts(c: C, scene: Scene, focus: Focus, { ghosts, rule, seen }: PictureLook): void {
-  const room = roomAround(scene.shot.picture)
+  const room = roomAround(scene.shot)
   for (const g of ghosts) {
     const stack = scene.shot.stacks[g.column.stack]!
     const content = scene.contents.of(scene, stack, g.drawing)
@@ -140,7 +140,7 @@ function strokeFrame(c: C, picture: Size, v: View, share: number): void {
 /** The paper around the frame is shaded: what is parked there is not exported. */
 function drawOutside(c: C, scene: Scene, v: View): void {
   const { picture } = scene.shot
-  const room = roomAround(picture)
+  const room = roomAround(scene.shot)
   c.save()
   c.beginPath()
   c.rect(v.x + room.x * v.scale, v.y + room.y * v.scale, room.width * v.scale, room.height * v.scale)

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { withKey } from '~/desk/shortcuts'
 import { computed, onMounted, ref } from 'vue'
 import { useEventListener } from '@vueuse/core'
 import type { Pass } from '#core/pass'
@@ -191,7 +192,7 @@ const labels = computed(() =>
     class="absolute h-[14px] max-w-[104px] truncate rounded-sm bg-sheet/85 px-1 text-[10px] leading-[14px]"
     :class="['hover:bg-wash hover:text-graphite', l.fits ? 'text-soft' : 'text-signal']"
     :style="{ left: `${l.left}px`, top: `${HEAD + l.top - scroll}px` }"
-    :title="l.title"
+    :title="withKey(l.title, 'chart')"
     @click="charts.show(l.run)"
   >
     {{ l.text }}

@@ -1,4 +1,3 @@
-import { withKey } from '~/desk/shortcuts'
 import { plural } from '#core/basic'
 import { recipeLabel, recipeName, roomFor } from '#core/chart'
 import type { Pass, Stretch } from '#core/pass'
@@ -14,6 +13,7 @@ export interface PassLabel {
   /** px from the top of frame 1. */
   readonly top: number
   readonly text: string
+  /** What it says in full, and what a click on it does: the action `chart`. */
   readonly title: string
 }
 
@@ -56,7 +56,7 @@ function wordsFor(pass: Pass, again: boolean): Pick<PassLabel, 'fits' | 'text' |
     return {
       fits,
       text: text.filter(Boolean).join(' · '),
-      title: `Nothing between. ${withKey('Add in-betweens …', 'chart')}`,
+      title: 'Nothing between. Add in-betweens …',
     }
   }
   const recipe = asKept(pass, chart.recipe)
@@ -64,6 +64,6 @@ function wordsFor(pass: Pass, again: boolean): Pick<PassLabel, 'fits' | 'text' |
   const text = [backward ? 'return' : again ? 'again' : '', n ? `${short} · ${n}` : short, fits ? '' : 'refit']
   const once = again ? ', the same chart once more' : ''
   const refit = fits ? '' : ' The timing has changed since: it can be fitted again.'
-  const title = `${recipeName(recipe)}, ${plural(n, 'in-between')}${once}.${refit} ${withKey('Spacing …', 'chart')}`
+  const title = `${recipeName(recipe)}, ${plural(n, 'in-between')}${once}.${refit} Spacing …`
   return { fits, text: text.filter(Boolean).join(' · '), title }
 }

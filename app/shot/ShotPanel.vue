@@ -3,6 +3,7 @@ import ToggleButton from '~/ui/ToggleButton.vue'
 import { computed, ref } from 'vue'
 import { tell } from '~/ui/messages'
 import { framesAtRate, keepSeconds, listOf } from '#core/sheet'
+import { USUAL_ROOM } from '#core/picture'
 import { feetOfLength, MAX_FRAMES, parseLength, parseRate, rateLabel, typedFrame } from '#core/time'
 import { exposedEnd } from '~/desk/scene'
 import type { Draft } from '#core/commands'
@@ -25,6 +26,16 @@ function setLength(e: Event): void {
   const length = parseLength((e.target as HTMLInputElement).value, shot.value.rate)
   lengthFault.value = typeof length === 'string' ? length : ''
   if (typeof length === 'number' && length !== shot.value.length) desk.run({ name: 'shot.set', args: { length } })
+}
+/** The room around the picture, % of its sides. */
+const room = computed(() => Math.round((shot.value.room ?? USUAL_ROOM) * 100))
+const roomFault = ref('')
+function setRoom(e: Event): void {
+  const field = e.target as HTMLInputElement
+  const percent = field.value.trim() === '' ? NaN : Number(field.value)
+  roomFault.value = percent >= 0 && percent <= 100 ? '' : 'The room is 0 to 100 %. Nothing was changed.'
+  if (roomFault.value) field.value = String(room.value)
+  else if (percent !== room.value) desk.run({ name: 'shot.set', args: { room: percent / 100 } })
 }
 const end = computed(() => exposedEnd(desk.columns))
 
@@ -143,6 +154,27 @@ function tryRate(): void {
         {{ end < shot.length ? 'Trim to it' : 'Make room for it' }}
       </button>
     </p>
+    <h3 class="mt-4 font-semibold">Room around the picture</h3>
+    <label class="mt-1 flex items-center gap-2"
+      ><input
+        class="field h-7 w-20 text-right font-mono"
+        type="number"
+        min="0"
+        max="100"
+        step="5"
+        :value="room"
+        aria-label="Room around the picture, % of its width and height on each side"
+        @change="setRoom"
+      /><span class="text-soft">% of its width and height, on each side</span></label
+    >
+    <p
+      v-if="roomFault"
+      class="mt-1 text-signal"
+      role="alert"
+    >
+      {{ roomFault }}
+    </p>
+    <p class="mt-1 text-soft">Paper to draw on and to park things on. It is not exported.</p>
     <h3 class="mt-4 font-semibold">Rate</h3>
     <div class="mt-1 flex flex-wrap gap-1">
       <ToggleButton

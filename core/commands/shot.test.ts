@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { spread } from '../chart'
+import { roomAround } from '../picture'
 import { fallFrames } from '../travel'
 import type { Shot } from '../document'
 import type { Change, Command } from '../commands'
@@ -274,6 +275,20 @@ describe('stored form', () => {
     expect([columns.measure!.reference, columns.rope!.leader]).toEqual([true, COLUMN])
     expect(subjectsOf(opened.shot.stacks[STACK]!).map(s => s.id)).toEqual(['keeper', 'a-dog'])
     expect(JSON.stringify(stored(opened.shot))).not.toMatch(/"guide"|"lead":/)
+  })
+  it('of schema 5: the room around the picture is the usual one until it is set, and is taken back', () => {
+    const opened = openShot(example(5))
+    if (!opened.ok) throw new Error(opened.message)
+    expect(roomAround({ ...opened.shot, picture: { width: 1000, height: 500 } })).toEqual({
+      ...{ x: -300, y: -150, width: 1600, height: 800 },
+    })
+    const wide = done(opened.shot, 'shot.set', { room: 1 })
+    expect(roomAround({ ...wide, picture: { width: 1000, height: 500 } })).toEqual({
+      ...{ x: -1000, y: -500, width: 3000, height: 1500 },
+    })
+    const none = done(wide, 'shot.set', { room: 0 })
+    expect(roomAround(none)).toEqual({ x: -0, y: -0, ...none.picture })
+    expect(refusal(wide, 'shot.set', { room: 1.01 })).toMatchObject({ code: 'invalid' })
   })
   it('takes commands of schema 1, and none of a later one', () => {
     const old = { ...cmd('shot.set', { length: 50 }), schema: 1 }

@@ -12,15 +12,22 @@ import { refuse } from './refusal'
 
 export const setShot = command(
   'shot.set',
-  z.object({ name: label.optional(), length: frames.optional(), paper: shotSchema.shape.paper.optional() }),
-  ({ name, length, paper }) =>
+  z.object({
+    name: label.optional(),
+    length: frames.optional(),
+    paper: shotSchema.shape.paper.optional(),
+    room: shotSchema.shape.room,
+  }),
+  ({ name, length, paper, room }) =>
     length
       ? `Make the shot ${length} frames long`
       : name
         ? 'Rename the shot'
         : paper
           ? 'Change the paper'
-          : 'Change the shot',
+          : room !== undefined
+            ? `Room around the picture: ${Math.round(room * 100)} %`
+            : 'Change the shot',
   (shot, args) => ({ ...shot, ...args }),
 )
 

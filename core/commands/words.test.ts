@@ -95,6 +95,7 @@ const cases: { [N in CommandName]: [N, ArgsOf<N>, string] }[CommandName][] = [
   ['shot.set', { name: 'Other' }, 'Rename the shot'],
   ['shot.set', { length: 30 }, 'Make the shot 30 frames long'],
   ['shot.set', { paper: '#ffffff' }, 'Change the paper'],
+  ['shot.set', { room: 0.5 }, 'Room around the picture: 50 %'],
   ['column.set', { ...where, step: 3 }, 'New drawings of A on a step of 3'],
   ['column.set', { ...where, locked: true }, 'Lock A'],
   ['column.set', { ...where, locked: false }, 'Unlock A'],

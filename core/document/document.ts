@@ -8,7 +8,7 @@ import { colour, finite, hashSchema, idSchema, label } from '../basic'
 import { framesSchema as frames } from '../time'
 
 /** The number of this form of the document and of the commands. */
-export const SCHEMA = 5
+export const SCHEMA = 6
 
 export const roleSchema = z.enum(['key', 'extreme', 'breakdown', 'in-between'])
 export const poseRoleSchema = z.enum(['key', 'extreme', 'breakdown'])
@@ -240,6 +240,8 @@ export const shotSchema = z.object({
   rate: rateSchema,
   length: frames,
   paper: colour,
+  /** Room around the picture that is worked in, too: a share of its sides; `USUAL_ROOM` where nothing is said. */
+  room: z.number().min(0).max(1).optional(),
   stacks: z.record(idSchema, stackSchema),
   plans: z.record(idSchema, planSchema),
   planOrder: z.array(idSchema).min(1),

@@ -34,6 +34,8 @@ export const upgrades: Readonly<Record<number, Upgrade>> = {
   3: old => ({ ...old, schema: 4 }),
   // 5 gives subjects a rank, and columns the names `reference` and `leader`.
   4: old => ({ ...old, schema: 5, stacks: mapped(old.stacks, stack5), plans: mapped(old.plans, plan5) }),
+  // 6 adds the size of the room around the picture, which may be missing.
+  5: old => ({ ...old, schema: 6 }),
 }
 
 /**

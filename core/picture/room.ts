@@ -9,13 +9,12 @@ export interface PictureRoom extends Size {
   readonly y: number
 }
 
-/** Room around the picture that is worked in, too, as a share of its sides; what is there never goes out. */
-const SHARE = 0.3
+/** Room around the picture where a shot says nothing of it, as a share of its sides. */
+export const USUAL_ROOM = 0.3
 
-/** The picture with the room around it. */
-export const roomAround = ({ width, height }: Size): PictureRoom => ({
-  x: -width * SHARE,
-  y: -height * SHARE,
-  width: width * (1 + 2 * SHARE),
-  height: height * (1 + 2 * SHARE),
-})
+/** The picture of a shot with the room around it that is worked in, too; what is there never goes out. */
+export function roomAround(shot: { readonly picture: Size; readonly room?: number | undefined }): PictureRoom {
+  const { width, height } = shot.picture
+  const share = shot.room ?? USUAL_ROOM
+  return { x: -width * share, y: -height * share, width: width * (1 + 2 * share), height: height * (1 + 2 * share) }
+}

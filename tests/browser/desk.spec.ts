@@ -264,6 +264,25 @@ test('beyond the paper a click draws nothing', async ({ desk, page }) => {
   const frame = { left: box.x + box.width / 2 - 150, top: box.y + box.height / 2 - 100 }
   await desk.drag({ x: frame.left - 10, y: frame.top }, { x: frame.left + 10, y: frame.top + 20 })
   await expect.poll(strokes).toBe(1)
+  // How much of it there is is the shot's own.
+  await page.keyboard.press('Shift+L')
+  const room = page.getByLabel(/^Room around the picture/)
+  await expect(room).toHaveValue('30')
+  await room.fill('120')
+  await page.keyboard.press('Enter')
+  await expect(page.getByText('The room is 0 to 100 %. Nothing was changed.')).toBeVisible()
+  await expect(room).toHaveValue('30')
+  await room.fill('0')
+  await page.keyboard.press('Enter')
+  await expect.poll(async () => (await desk.shot()).room).toBe(0)
+  await page.keyboard.press("'")
+  await desk.settled()
+  await desk.drag({ x: frame.left - 10, y: frame.top + 40 }, { x: frame.left - 30, y: frame.top + 60 })
+  expect(await strokes()).toBe(1)
+  await page.keyboard.press('Control+z')
+  await expect.poll(async () => (await desk.shot()).room).toBe(undefined)
+  await desk.drag({ x: frame.left - 10, y: frame.top + 40 }, { x: frame.left - 30, y: frame.top + 60 })
+  await expect.poll(strokes).toBe(2)
 })
 
 test('what is selected is told from what is not, by day and by night', async ({ desk, page }) => {
