@@ -58,14 +58,14 @@ function use(k: KeptSpacing): void {
       class="push-button"
       :disabled="!own || !name.trim()"
     >
-      Keep
+      Save
     </button>
   </form>
   <p
     v-if="!own"
     class="mt-1 text-soft"
   >
-    There is nothing to keep: this span has no in-betweens.
+    There is nothing to save: this span has no in-betweens.
   </p>
   <ul
     class="mt-2"
@@ -104,6 +104,6 @@ function use(k: KeptSpacing): void {
     v-if="!kept.length"
     class="mt-2 text-soft"
   >
-    No spacing is kept in this shot yet. Give this one a name to use it again.
+    No spacing is saved in this shot yet. Give this one a name to use it again.
   </p>
 </template>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { withKey } from '~/desk/shortcuts'
 import { computed } from 'vue'
 import type { Pass } from '#core/pass'
 import type { Line } from './spans'
@@ -29,7 +30,11 @@ function goTo(line: Line): void {
   </p>
   <template v-else>
     <p class="text-soft">
-      {{ left ? `${left} of ${lines.length} still to draw. V goes to the next.` : 'All are drawn.' }}
+      {{
+        left
+          ? `${left} of ${lines.length} still to draw. ${withKey('Next in-between to draw', 'next-task')}.`
+          : 'All are drawn.'
+      }}
     </p>
     <ol class="mt-2">
       <li

@@ -34,7 +34,7 @@ function firstBegun(all: readonly Action[]): Action[] {
 }
 const can = (a: Action) => a.can?.(desk) ?? true
 
-/** With nothing to choose what was typed stays, to be mended. */
+/** With nothing found what was typed stays, to be mended. */
 function stay(e: KeyboardEvent): void {
   if (!found.value.length) e.stopImmediatePropagation()
 }

@@ -6,7 +6,7 @@ import type { Changed } from './shortcut-keys'
 import { clashes, isSingle, keysNow, readChanged, sameKey } from './shortcut-keys'
 import { useRemembered } from '~/ui/remembered'
 
-/** The keys of all actions: their own, or those that were chosen in this browser. */
+/** The keys of all actions: their own, or those that were given to them in this browser. */
 export const useShortcuts = defineStore('shortcuts', () => {
   const actions = shallowRef<readonly Action[]>([])
   const kept = useRemembered<Changed>('fintro-shortcuts', {})

@@ -340,8 +340,11 @@ const copyTo = (some: boolean): void => {
         </button>
       </div>
       <div class="mt-1.5 flex flex-wrap items-center gap-1.5">
-        <span class="text-soft">Copy to the {{ plural(targets.length, 'other drawing') }} of the selected frames:</span
-        ><button
+        <span class="text-soft">{{
+          targets.length
+            ? `Copy to the ${plural(targets.length, 'other drawing')} of the selected frames:`
+            : 'Copy to other drawings (select their frames first):'
+        }}</span><button
           type="button"
           class="push-button"
           :disabled="!pose || !targets.length"

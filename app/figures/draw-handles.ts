@@ -16,7 +16,7 @@ export interface Hovered {
   readonly handle: Handle
 }
 
-/** The handle under the pointer, and the points that are followed while handles choose them. */
+/** The handle under the pointer, and the points that are followed while handles select them. */
 export interface HandleLook {
   readonly hovered: Hovered | null
   readonly followed: readonly Point[] | null

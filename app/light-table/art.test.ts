@@ -52,7 +52,7 @@ describe('changes of what is drawn, as drafts', () => {
   const strokes = (s: Shot, d: string) => drawn(s)[d]!.content.strokes
   const move = { ...STILL(vec(0, 0)), move: vec(0, 30) }
 
-  it('on the drawing under the playhead: only what is chosen', () => {
+  it('on the drawing under the playhead: only what is selected', () => {
     const s = after(
       shot,
       mapDraft(...deskOn(shot), { drawing: 'd1', strokes: ['s1'], subjects: [] }, move, { keepWidth: false }),

@@ -131,7 +131,7 @@ export class PencilTool {
     if (next) this.desk.goTo(next.start)
   }
 
-  /** The drawing that a stroke goes on: the shown one, a new one on a blank, and on a held frame what was chosen. */
+  /** The drawing that a stroke goes on: the shown one, a new one on a blank, and on a held frame what was set. */
   private target(): { id: string; made: Draft | null } {
     const { scene, focus, drawing, column } = this.desk
     const { onHeld } = this.table

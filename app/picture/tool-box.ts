@@ -126,7 +126,7 @@ export class ToolBox {
     this.desk.drop()
   }
 
-  /** Handles of figures can be taken hold of, or chosen to be followed. */
+  /** Handles of figures can be taken hold of, or selected to be followed. */
   showsHandles = (): boolean =>
     (this.tools.tool === 'pose' || this.tools.tool === 'path') && !this.desk.playing && this.workable.value
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { withKey } from '~/desk/shortcuts'
+import { useShortcuts, withKey } from '~/desk/shortcuts'
 import SidePanel from '~/desk/SidePanel.vue'
 import { computed, onMounted, ref } from 'vue'
 import { isPose } from '#core/pass'
@@ -38,6 +38,15 @@ function add(): void {
 }
 const form = ref<HTMLFormElement | null>(null)
 // Enter adds it at once.
+/** The two that put a pose without this panel, by their keys. */
+const byKey = computed(() => {
+  const keys = [
+    ['pose-blank', 'a blank pose'],
+    ['pose-copy', 'a copy'],
+  ] as const
+  const known = keys.filter(([id]) => useShortcuts().caps(id)).map(([id, what]) => withKey(what, id))
+  return `Without this panel, ${known.length ? known.join(' and ') : 'a new pose'} comes`
+})
 onMounted(() => form.value?.querySelector<HTMLElement>('input:checked')?.focus())
 </script>
 
@@ -144,8 +153,8 @@ onMounted(() => form.value?.querySelector<HTMLElement>('input:checked')?.focus()
       </button>
     </form>
     <fieldset class="mt-4 space-y-1 border-t border-edge pt-3">
-      <legend class="sr-only">Where N and C put a new pose</legend>
-      <p class="text-soft">By key, N (blank) and C (a copy) put a new pose</p>
+      <legend class="sr-only">Where a new pose is put by key</legend>
+      <p class="text-soft">{{ byKey }}</p>
       <label class="flex items-center gap-2"
         ><input
           v-model="poses.newAt.every"

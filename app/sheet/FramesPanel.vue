@@ -3,9 +3,10 @@ import { withKey } from '~/desk/shortcuts'
 import SidePanel from '~/desk/SidePanel.vue'
 import { computed, ref, watch } from 'vue'
 import { bracketHere, repeatOver, repeatWords, withoutRepeat } from './repeats'
-import { STEP_NAMES, tryOver } from './trying'
-import { back, holdTo, paste, putIn, repeat, replace, reverse, snapToStep, spreadEvenly, takeOut } from './arrange'
-import { overRange, rangeWords } from './range'
+import { choices } from './frames-choices'
+import { tryOver } from './trying'
+import { putIn, repeat, replace } from './arrange'
+import { rangeWords } from './range'
 import type { Draft } from '#core/commands'
 import { useDesk } from '~/desk/desk'
 import { reach } from '~/ui/reach'
@@ -17,115 +18,7 @@ const times = ref(2)
 const until = ref(desk.shot?.length ?? 24)
 const count = ref(1)
 
-interface Choice {
-  name: string
-  title: string
-  /** The action that does the same by key. */
-  key?: string
-  make: () => Draft[]
-  off?: () => boolean
-}
-const groups: { name: string; choices: Choice[] }[] = [
-  {
-    name: 'Expose',
-    choices: [
-      ...[5, 6, 7, 8].map((n): Choice => ({
-        name: STEP_NAMES[n]!,
-        title: `${STEP_NAMES[n]}, keep drawings`,
-        key: `push-${n}`,
-        make: () => overRange(desk.scene!, desk.focus!, { kind: 'expose', step: n, by: 'push' }),
-      })),
-      {
-        name: 'Hold to the next pose',
-        title: 'The drawing of the first frame stays until the next pose',
-        key: 'hold-next',
-        make: () => holdTo(desk.scene!, desk.focus!, 'next'),
-      },
-      {
-        name: 'Hold to the end',
-        title: 'The drawing of the first frame stays to the end of the shot',
-        make: () => holdTo(desk.scene!, desk.focus!, 'end'),
-      },
-    ],
-  },
-  {
-    name: 'Order',
-    choices: [
-      {
-        name: 'Reverse',
-        title: 'The same drawings the other way round',
-        make: () => reverse(desk.scene!, desk.focus!),
-      },
-      {
-        name: 'Reverse with copies',
-        title: 'New copies the other way round, to be altered',
-        make: () => reverse(desk.scene!, desk.focus!, { copies: true }),
-      },
-      {
-        name: 'There and back',
-        title: 'And back again without doubling the ends; what follows moves',
-        make: () => back(desk.scene!, desk.focus!),
-      },
-      {
-        name: 'There and back with copies',
-        title: 'The way back with new copies, to be altered',
-        make: () => back(desk.scene!, desk.focus!, { copies: true }),
-      },
-      {
-        name: 'Spread evenly',
-        title: 'Evenly over these frames, on whole steps where there is room',
-        make: () => spreadEvenly(desk.scene!, desk.focus!),
-      },
-      {
-        name: 'Poses to the step',
-        title: 'Poses move to the nearest frames that the step allows (on twos the odd ones)',
-        make: () => snapToStep(desk.scene!, desk.focus!).drafts,
-      },
-    ],
-  },
-  {
-    name: 'Frames',
-    choices: [
-      {
-        name: 'Delete',
-        title: 'What follows moves up; linked columns follow',
-        key: 'take-out',
-        make: () => takeOut(desk.scene!, desk.focus!, 'selected'),
-      },
-      {
-        name: 'Delete in all columns',
-        title: 'In every column that is not locked',
-        key: 'take-out-all',
-        make: () => takeOut(desk.scene!, desk.focus!, 'all'),
-      },
-    ],
-  },
-  {
-    name: 'Paste',
-    choices: [
-      {
-        name: 'Over',
-        title: 'Over what is exposed here',
-        key: 'paste',
-        make: () => paste(desk.scene!, desk.focus!, sheet.clip!, { by: 'over' }),
-        off: () => !sheet.clip,
-      },
-      {
-        name: 'Between',
-        title: 'What follows moves',
-        key: 'paste-push',
-        make: () => paste(desk.scene!, desk.focus!, sheet.clip!, { by: 'push' }),
-        off: () => !sheet.clip,
-      },
-      {
-        name: 'As new copies',
-        title: 'What follows moves, and the drawings are new copies',
-        make: () => paste(desk.scene!, desk.focus!, sheet.clip!, { by: 'push', copies: true }),
-        off: () => !sheet.clip,
-      },
-    ],
-  },
-]
+const groups = choices(desk, sheet)
 function show(name: string, make: () => Draft[]): void {
   // What is tried now must not be what the next is made from.
   desk.drop()
@@ -338,6 +231,7 @@ const repeats = {
           type="button"
           class="push-button px-2"
           :disabled="known === undefined"
+          title="In the selected frames"
           @pointerenter="show('Replace here', replacing(false))"
           @pointerleave="desk.drop()"
           @click="take('Replace here', replacing(false))"
@@ -348,6 +242,7 @@ const repeats = {
           type="button"
           class="push-button px-2"
           :disabled="known === undefined"
+          title="Wherever this column exposes it"
           @pointerenter="show('Replace everywhere', replacing(true))"
           @pointerleave="desk.drop()"
           @click="take('Replace everywhere', replacing(true))"
@@ -363,7 +258,7 @@ const repeats = {
       </div>
     </section>
     <section class="mt-1.5 grid grid-cols-[58px_1fr] gap-1">
-      <h3 class="pt-1 text-soft">Put in</h3>
+      <h3 class="pt-1 text-soft">Insert</h3>
       <div class="flex flex-wrap items-center gap-1.5">
         <input
           v-model.number="count"

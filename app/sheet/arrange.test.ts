@@ -54,7 +54,7 @@ const two = (s: Shot) =>
     .map(r => `${r.drawing?.slice(1) ?? 'X'}*${r.frames}`)
     .join(' ')
 
-describe('what is chosen', () => {
+describe('what is selected', () => {
   it.each([
     ['repeated', (a: number, b: number) => repeat(...on(a, b), { times: 2 }), '1*8 9*2 11*2 9*2 11*2 13*12 25*6'],
     [
@@ -132,7 +132,7 @@ describe('copying and carrying', () => {
   })
 })
 
-describe('a drawing chosen everywhere', () => {
+describe('a drawing replaced everywhere', () => {
   const often = after(shot, repeat(...on(9, 12), { times: 3 }))
   const desk = (s: Shot) => deskOn(s, 9, null, everyExposure(deskOn(s, 9)[1], 'd9'))
   it('is all its exposures, wherever they are at the time', () => {
@@ -145,7 +145,7 @@ describe('a drawing chosen everywhere', () => {
     })
     expect(carry(...desk(often), { frames: 1, columns: 0, by: 'over' })).toEqual([])
   })
-  it('is replaced here, or everywhere in every chosen column', () => {
+  it('is replaced here, or everywhere in every selected column', () => {
     expect(
       exposures(after(often, replace(...on(13, 14, undefined, often), { from: 'd9', to: 'd25', everywhere: false }))),
     ).toBe('1*8 9*2 11*2 25*2 11*2 9*2 11*2 13*12 25*6')

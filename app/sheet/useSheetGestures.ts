@@ -1,3 +1,4 @@
+import { withKey } from '~/desk/shortcuts'
 import type { Ref } from 'vue'
 import { shallowRef } from 'vue'
 import { tell } from '~/ui/messages'
@@ -65,8 +66,7 @@ export function useSheetGestures(scrollX: Readonly<Ref<number>>) {
     if (!g) return
     if (g.kind === 'note') sheet.noting = framesOver(g.anchor, frameAt(plan(), p.y))
     if (g.kind === 'end') ending.end()
-    if (g.kind === 'loop' && player.loop)
-      tell(`Plays frames ${player.loop.first} to ${player.loop.last}. L plays the whole shot again.`)
+    if (g.kind === 'loop' && player.loop) tellLoop(player.loop)
     if (g.kind === 'carry') carrying.end()
   }
 
@@ -156,4 +156,8 @@ function useEndGesture() {
   }
 
   return { move, end }
+}
+
+function tellLoop({ first, last }: { first: number; last: number }): void {
+  tell(`Plays frames ${first} to ${last}. ${withKey('Loop', 'loop')} plays the whole shot again.`)
 }

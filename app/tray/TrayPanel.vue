@@ -257,7 +257,11 @@ onScopeDispose(() => timer && clearInterval(timer))
         type="button"
         class="push-button"
         :disabled="!spares.length"
-        :title="`Deletes ${spares.length} drawings for good; Undo restores them`"
+        :title="
+          spares.length
+            ? `Deletes ${plural(spares.length, 'drawing')} that no frame shows; Undo restores them`
+            : 'There is no drawing that no frame shows'
+        "
         @click="deleteSpares"
       >
         Delete the spares

@@ -66,7 +66,7 @@ export class KeysGivenBack {
     const el = elementOf(e.target)
     if (!el) return
     if (el.matches(FIELD)) this.entered.set(el, (el as Field).value)
-    // What a click has opened may choose what has the focus in it: that was not reached by the keyboard either.
+    // What a click has opened may give the focus to something in it: that was not reached by the keyboard either.
     if (this.last === 'pointer') return void this.pointed.add(el)
     // A menu that closes gives the focus back to its button: that is not reaching it.
     if (this.last === 'Tab' || (e.relatedTarget && !isOverlay(e.relatedTarget))) this.pointed.delete(el)

@@ -28,7 +28,8 @@ export const fixParts = command(
     const chart = chartOf(shot, plan, id)
     if (!chart.ticks.some(t => t.drawing === drawingId)) refuse('gone', 'The drawing is not in this chart any more.')
     const { fixed: _old, ...drawing } = drawingOf(shot, chart.stack, drawingId)
-    if (drawing.own) refuse('changed', `Drawing ${drawing.number} is its own; give it back to its chart first.`)
+    if (drawing.own)
+      refuse('changed', `Drawing ${drawing.number} is detached from its chart; return it to its chart first.`)
     const stack = stackOf(shot, chart.stack)
     if (Object.keys(fixed ?? {}).some(s => !stack.subjects[s])) refuse('gone', 'The figure is not there any more.')
     return withDrawings(shot, chart.stack, [fixed ? { ...drawing, fixed } : drawing])
@@ -102,7 +103,7 @@ export const forgetSpacing = command(
   ({ spacing }, shot) => `Delete the saved spacing “${shot.spacings?.[spacing]?.name ?? ''}”`,
   (shot, { spacing }) => {
     const { spacings = {}, ...rest } = shot
-    if (!spacings[spacing]) refuse('gone', 'The kept spacing is not there any more.')
+    if (!spacings[spacing]) refuse('gone', 'The saved spacing is not there any more.')
     const left = without(spacings, [spacing])
     return Object.keys(left).length ? { ...rest, spacings: left } : rest
   },

@@ -169,7 +169,7 @@ export function ownDrawing(drawing: Drawing, fix?: Content): Drawing {
   if (drawing.own) return drawing
   return fix
     ? { ...drawing, own: true, content: fix }
-    : refuse('changed', `Drawing ${drawing.number} is computed from its chart now.`)
+    : refuse('changed', `Drawing ${drawing.number} is in-betweened from its chart now.`)
 }
 
 /** A stroke as it belongs to a part, or to none. */

@@ -117,8 +117,7 @@ export const giveRun = command(
   (shot, { plan, column: id, run, to }) => {
     const column = openColumn(shot, plan, id)
     const p = placeOf(column.runs, run)
-    if (column.runs.count === 1)
-      refuse('no-room', 'It is the only exposure of the column; clear it to a blank instead.')
+    if (column.runs.count === 1) refuse('no-room', 'It is the only exposure of the column; blank it instead.')
     if (to !== 'none') return withColumn(shot, plan, { ...column, runs: giveAway(column.runs, p, to) })
     return followedAt(
       withColumn(shot, plan, { ...column, runs: splice(column.runs, p, 1, []) }),

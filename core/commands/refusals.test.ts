@@ -62,8 +62,13 @@ describe('drawings and figures', () => {
     ['drawing.renumber', { stack: STACK, numbers: { none: '3' } }, 'gone', /drawing is not there/],
     ['drawing.remove', { stack: STACK, drawing: 'none' }, 'gone', /drawing is not there/],
     ['drawing.pose', { stack: STACK, drawing: 'd1', poses: { none: restPose(vec(0, 0)) } }, 'gone', /figure is not/],
-    ['drawing.pose', { stack: STACK, drawing: 'd7', poses: {} }, 'changed', /Drawing 7 is computed from its chart now/],
-    ['drawing.fix', { ...chart, drawing: 'd9', fixed: {} }, 'changed', /its own; give it back/],
+    [
+      'drawing.pose',
+      { stack: STACK, drawing: 'd7', poses: {} },
+      'changed',
+      /Drawing 7 is in-betweened from its chart now/,
+    ],
+    ['drawing.fix', { ...chart, drawing: 'd9', fixed: {} }, 'changed', /detached from its chart; return it/],
     [
       'stroke.add',
       { stack: STACK, drawing: 'd1', strokes: [{ id: 's1', hash }] },
@@ -74,7 +79,7 @@ describe('drawings and figures', () => {
       'stroke.add',
       { stack: STACK, drawing: 'd7', strokes: [{ id: 's1', hash }] },
       'changed',
-      /computed from its chart/,
+      /in-betweened from its chart/,
     ],
     ['stroke.remove', { stack: STACK, drawing: 'd1', strokes: ['none'] }, 'gone', /stroke is not there/],
     ['stroke.replace', { stack: STACK, drawing: 'd1', strokes: { none: [] } }, 'gone', /not on drawing 1 any more/],
@@ -95,7 +100,7 @@ describe('drawings and figures', () => {
     ],
     ['part.unshare', { stack: STACK, subject: 'keeper', strokes: {} }, 'changed', /not drawn once/],
     ['pin.remove', { plan: PLAN, pin: 'none' }, 'gone', /pin is not there/],
-    ['spacing.forget', { spacing: 'none' }, 'gone', /kept spacing is not there/],
+    ['spacing.forget', { spacing: 'none' }, 'gone', /saved spacing is not there/],
     ['note.remove', { plan: PLAN, note: 'none' }, 'gone', /note is not there/],
   ])
   it('keep what is left: some strokes of several, the role or the number of a drawing alone', () => {

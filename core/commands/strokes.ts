@@ -145,7 +145,7 @@ export const sharePart = command(
     if (part?.kind !== 'part') return refuse('gone', 'The part is not there any more.')
     const placedOn = Object.entries(poses).map(([drawing, pose]) => {
       const d = drawingOf(shot, id, drawing)
-      if (!d.own) return refuse('changed', `Drawing ${d.number} is computed from its chart now.`)
+      if (!d.own) return refuse('changed', `Drawing ${d.number} is in-betweened from its chart now.`)
       return {
         ...d,
         content: {

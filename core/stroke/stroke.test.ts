@@ -27,7 +27,7 @@ it('is the same text for the same stroke, whatever the order of its fields', () 
   expect(strokeText(strokeSchema.parse(b))).toBe(strokeText(a))
   expect(a.points[2]).toBe(0.12)
 })
-it('is touched by a rubber on its line and not beside it', () => {
+it('is touched by an eraser on its line and not beside it', () => {
   const s = line([0.5, 0.5, 0.5])
   expect(touches(s, vec(15, 50), 4)).toBe(true)
   expect(touches(s, vec(15, 58), 4)).toBe(true)

@@ -164,7 +164,7 @@ test.describe('charts', () => {
     expect(places(await desk.shot(), '7', '9', '11')).toEqual([0.1, 1 / 3, 2 / 3])
     await panel.getByRole('tab', { name: 'Saved' }).click()
     await panel.getByLabel('Name for this spacing').fill('Heavy start')
-    await panel.getByRole('button', { name: 'Keep' }).click()
+    await panel.getByRole('button', { name: 'Save', exact: true }).click()
     await page.keyboard.press('Escape')
     await page.reload()
     await expect(desk.picture).toBeVisible()
