@@ -36,7 +36,10 @@ describe('the division of the window', () => {
   })
   it('stands picture and sheet one above the other on an upright tablet, with the rail', () => {
     expect(at(820, 1180)).toEqual({ upright: true, sheet: 305, rail: 515, slot: 0 })
-    expect(at(820, 1180, { slot: 'with-rail' })).toEqual({ upright: true, sheet: 119, rail: 236, slot: SLOT })
+    for (const slot of ['open', 'with-rail'] as const)
+      expect(at(820, 1180, { slot })).toEqual({ upright: true, sheet: 304, rail: 196, slot: SLOT })
+    const folded = { wished: 236, least: 196, folded: true }
+    expect(at(820, 1180, { rail: folded, slot: 'open' })).toMatchObject({ sheet: 305, rail: 0 })
     expect(at(1200, 1900).upright).toBe(false)
   })
 })

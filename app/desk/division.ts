@@ -33,12 +33,15 @@ export function divide({ window, sheet, rail, slot: kept }: Wishes): Division {
   const upright = window.height > window.width && window.width < NARROW
   const narrow = window.width < NARROW && !upright
   const room = window.width - slot - (upright ? 0 : LEAST_PICTURE[narrow ? 'narrow' : 'usual'])
+  // Above one another there is room beside the sheet that nothing else needs.
+  if (upright && (kept === 'with-rail' || !rail.folded)) {
+    const beside = Math.max(rail.least, room - sheet.wished)
+    return { upright, slot, rail: beside, sheet: Math.max(sheet.least, room - beside) }
+  }
   if (kept === 'with-rail' && !narrow) return { upright, slot, ...withRail({ sheet, rail, room }) }
   const folded = rail.folded || narrow
   const wide = sheet.wished + rail.wished
   if (folded || (slot && wide > room)) return { upright, slot, rail: 0, sheet: within(sheet, room) }
-  // Above one another there is room beside the sheet that nothing else needs.
-  if (upright) return { upright, slot, rail: room - sheet.wished, sheet: sheet.wished }
   if (wide <= room) return { upright, slot, rail: rail.wished, sheet: sheet.wished }
   const narrowed = within(sheet, room - rail.least)
   return { upright, slot, sheet: narrowed, rail: within(rail, room - narrowed) }
