@@ -6,6 +6,7 @@ import { vec } from '#core/motion'
 import type { Shot } from '../core/document'
 import { makeShot, openShot } from '../core/document'
 import { rate } from '#core/time'
+import { STRAIGHT, viewOf } from '../app/picture/lens'
 import { HEAD, rowsOf, USUAL_ROW } from '../app/sheet/layout'
 import { RAIL, railScale } from '../app/rail/layout'
 
@@ -92,12 +93,8 @@ async function emptyPage(browser: Browser, seconds: number): Promise<number> {
 
 async function picturePoint(page: Page, shot: Shot, x: number, y: number): Promise<{ x: number; y: number }> {
   const box = (await page.locator('[data-part=picture]').boundingBox())!
-  const { width: w, height: h } = shot.picture
-  const scale = Math.min((box.width - 88) / w, (box.height - 28) / h)
-  return {
-    x: box.x + 60 + (box.width - 76 - w * scale) / 2 + x * scale,
-    y: box.y + (box.height - h * scale) / 2 + y * scale,
-  }
+  const view = viewOf(shot.picture, box, STRAIGHT)
+  return { x: box.x + view.x + x * view.scale, y: box.y + view.y + y * view.scale }
 }
 
 /** Both browser benches, on the demo shot in the built application. */
