@@ -1,15 +1,26 @@
 import { readdirSync, readFileSync } from 'node:fs'
+import { createPinia, setActivePinia } from 'pinia'
 import { expect, it } from 'vitest'
 import { actions } from './actions'
+import type { Action } from './desk/action'
+import { useDesk } from './desk/desk'
+import { usePointed } from './desk/pointed'
 import { keyCaps } from './desk/key-caps'
 
-const caps = (list: typeof actions): string[] => list.flatMap(a => a.keys.map(k => k.toUpperCase()))
+const caps = (list: readonly Pick<Action, 'keys'>[]): string[] => list.flatMap(a => a.keys.map(k => k.toUpperCase()))
 const keys = caps(actions)
 
 it('no key does two things, and no action stands twice', () => {
   // What comes first where it can be done shares its keys on purpose, with one other at most.
-  for (const list of [actions.filter(a => !a.first), actions.filter(a => a.first)].map(caps))
-    expect(list.filter((k, i) => list.indexOf(k) !== i)).toEqual([])
+  setActivePinia(createPinia())
+  for (const at of ['sheet', 'drawing', 'picture'] as const) {
+    // By where one last pointed a key can mean different things.
+    usePointed().at = at
+    usePointed().copied = at === 'picture' ? 'art' : 'frames'
+    const meant = actions.map(a => ({ ...a, keys: a.keys.filter(k => a.when?.(useDesk(), k) ?? true) }))
+    for (const list of [meant.filter(a => !a.first), meant.filter(a => a.first)].map(caps))
+      expect(list.filter((k, i) => list.indexOf(k) !== i)).toEqual([])
+  }
   expect(new Set(actions.map(a => a.id)).size).toBe(actions.length)
   expect(new Set(actions.map(a => a.name)).size).toBe(actions.length)
 })

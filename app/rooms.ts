@@ -4,6 +4,7 @@ import { useDialogs } from './desk/dialogs'
 import { useFolds } from './desk/folds'
 import { useContextMenu } from './desk/menu'
 import { usePlayer } from './desk/player'
+import { usePointed } from './desk/pointed'
 import { useExchange } from './exchange/store'
 import { useGhosts } from './ghosts/store'
 import { useLightTable } from './light-table/store'
@@ -28,6 +29,7 @@ const stores = [
   useContextMenu,
   useSide,
   useMessages,
+  usePointed,
 ]
 
 export function resetRooms(): void {
@@ -41,6 +43,8 @@ export function selections(): (() => boolean)[] {
     () => letGo(!!table.selected, () => (table.selected = null)),
     () => letGo(rail.picked.size > 0, () => (rail.picked = new Set())),
     () => letGo(!!desk.selection, () => (desk.selection = null)),
+    // The place where it would be pasted is not marked any more.
+    () => letGo(useSheet().clipMarked, () => (useSheet().clipMarked = false)),
     () => letGo(useFolds().pictureOnly, () => (useFolds().pictureOnly = false)),
     // A panel closes by itself while it has the focus.
     () => letGo(!!side.open, () => (side.open = null)),

@@ -180,7 +180,7 @@ try {
   await page.getByRole('button', { name: 'Night colours' }).click()
   await page.getByRole('button', { name: 'Column Keeper', exact: true }).click()
   await goTo(page, 31)
-  await page.getByRole('button', { name: 'Pencil (D)' }).click()
+  await page.getByRole('button', { name: 'Pencil', exact: true }).click()
   const box = (await page.locator('[data-part=picture]').boundingBox())!
   for (const [x, y] of [
     [356, 166],

@@ -7,6 +7,7 @@ import { sticking } from '#core/travel'
 import type { Action } from '~/desk/action'
 import { hasExposure } from '~/desk/action'
 import type { Desk } from '~/desk/desk'
+import { spareOf } from '~/desk/copies'
 import { fixOf } from '~/desk/drafts'
 import { useGhosts } from '~/ghosts/store'
 import { breakParts, inChart, makeBreakdown } from './breakdowns'
@@ -122,6 +123,20 @@ const spacingActions: readonly Action[] = [
   spacedAs('settle', null, { family: 'settle', swings: 3, damping: 0.2 }),
   spacedAs('wind-up', null, { family: 'wind-up', back: 0.1 }),
 ]
+
+/** The in-between is made by its chart again. What was drawn on it by hand is not lost: a spare in the tray has it. */
+function returnToChart(d: Desk): void {
+  const [stack, drawing, scene] = [d.stack!, d.drawing!, d.scene!]
+  const chart = scene.contents.chartOf(d.plan!, drawing.id)!.id
+  const release: Draft = { name: 'drawing.release', args: { plan: d.plan!.id, chart, drawing: drawing.id } }
+  if (!drawing.content.strokes.length) {
+    d.run(release)
+    return
+  }
+  const spare = spareOf(stack, drawing, drawing.content)
+  if (d.run(release, spare))
+    d.tellDone(`What was drawn on ${drawing.number} is kept in the tray, as ${spare.args.drawing.number}.`)
+}
 
 /** What can be done with spans and their in-betweens. */
 export const chartActions: readonly Action[] = [
@@ -289,18 +304,10 @@ export const chartActions: readonly Action[] = [
   {
     id: 'release',
     name: 'Return to chart',
-    hint: 'the in-between is made by its chart again',
+    hint: 'the in-between is made by its chart again; what was drawn stays in the tray',
     group: 'In-betweens',
     keys: ['b'],
     can: d => inChart(d) && d.drawing!.own,
-    do: d =>
-      d.run({
-        name: 'drawing.release',
-        args: {
-          plan: d.plan!.id,
-          chart: d.scene!.contents.chartOf(d.plan!, d.drawing!.id)!.id,
-          drawing: d.drawing!.id,
-        },
-      }),
+    do: returnToChart,
   },
 ]

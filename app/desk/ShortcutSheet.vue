@@ -113,6 +113,15 @@ function showClashes(): void {
         >
       </div>
     </div>
+    <p
+      v-if="!changing && !find"
+      class="mb-3 max-w-[80ch]"
+    >
+      What is copied, pasted, inserted, blanked, deleted or typed means the selected frames, or else the one frame under
+      the playhead: also within a hold, on a blank and after the end. After a click on the picture, Copy and Delete mean
+      what is selected there; after a click on a bar, a card or the tray, Delete means that drawing. What is pasted is
+      what was copied last.
+    </p>
     <p v-if="columns.every(c => !c.length) && !gestures.length">
       {{ find.trim() ? 'No shortcut of that name.' : 'No key clashes with another.' }}
     </p>

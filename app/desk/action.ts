@@ -15,7 +15,11 @@ export interface Action {
   readonly after?: string
   /** Its keys mean this, and not what they mean otherwise, whenever it can be done. */
   readonly first?: boolean
+  /** Its keys mean it only where this holds; by its name it can be done anywhere. */
+  readonly when?: (d: Desk, key: string) => boolean
   readonly can?: (d: Desk) => boolean
+  /** Why it cannot be done, where it cannot: a sentence. */
+  readonly why?: string
   /** For what is switched: whether it is on. */
   readonly on?: (d: Desk) => boolean
   /** `tried` is what was being shown when it was asked; it has been dropped by then. */

@@ -144,14 +144,24 @@ function useDrafts({ session, shot, preview }: Pick<Sighted, 'session' | 'shot' 
   /** Ends a preview by doing it. */
   const take = (): boolean => (preview.value ? run(...preview.value.drafts) : false)
 
-  return { run, tryOut, take, drop }
+  /** Tells what was just done, with a way back. */
+  const tellDone = (words: string): void => {
+    if (session.value) tellWithUndo(session.value, words)
+  }
+
+  return { run, tryOut, take, drop, tellDone }
 }
 
 /** Where a pose was removed, that is told, with a way back. */
 function tellGone(before: Shot, session: ShotSession): void {
   const after = session.shot
   const words = goneWords(posesGone(before, after))
-  if (!words) return
+  if (words) tellWithUndo(session, words)
+}
+
+/** Tells what was just done, with a way back as long as nothing else was done. */
+function tellWithUndo(session: ShotSession, words: string): void {
+  const after = session.shot
   const undo = () => {
     if (session.shot === after) void session.undo()
     else tell('The shot has changed since. Undo goes back step by step.')

@@ -90,6 +90,15 @@ export function rangeOf({ column, place, selection: s, workFrame }: Focus): Fram
     : { first: workFrame, last: workFrame }
 }
 
+/**
+ * The frames that things land on and are taken from: the selection, or the one frame under the playhead, also within a
+ * hold, on a blank and after the end.
+ */
+export const landingOf = (focus: Focus): Frames =>
+  focus.selection?.column === focus.column?.id && focus.selection
+    ? rangeOf(focus)
+    : { first: focus.workFrame, last: focus.workFrame }
+
 /** What is on the drawing under the playhead; null where none is shown. */
 export const contentHere = (scene: Scene, { drawing, stack }: Focus): Content | null =>
   drawing && scene.contents.of(scene, stack!, drawing.id)

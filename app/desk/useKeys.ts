@@ -5,8 +5,10 @@ import type { Action } from './action'
 import { isMovable, isOverlay, isPressable, isTyped } from '~/ui/focus-kinds'
 import { KeysGivenBack } from '~/ui/keys-given-back'
 import { useDesk } from './desk'
+import { usePointed } from './pointed'
 import { meanings } from './shortcut-keys'
 import { useShortcuts } from './shortcuts'
+import { tell } from '~/ui/messages'
 import { tellLeft } from './tell-left'
 
 /** Where a click does not leave what is tried out: where it is tried, and on messages. */
@@ -32,13 +34,14 @@ export function useKeys(actions: readonly Action[], selections: readonly (() => 
   function press(e: KeyboardEvent, key: string, meant: readonly Action[]): void {
     if (done.has(e) || (e.defaultPrevented && !pressed.has(e))) return
     if (isTyped(e.target) || isOverlay(e.target) || isTaken(e, key)) return
-    const action = meant.find(a => a.can?.(desk) ?? true)
+    const here = meant.filter(a => a.when?.(desk, key) ?? true)
+    const action = here.find(a => a.can?.(desk) ?? true)
     if (e.repeat && !action?.repeats) return
     e.preventDefault()
     pressed.add(e)
     const tried = desk.preview
     desk.drop()
-    if (!action) return
+    if (!action) return tellWhyNot(here)
     done.add(e)
     const { shot } = desk
     action.do(desk, tried)
@@ -65,6 +68,7 @@ export function useKeys(actions: readonly Action[], selections: readonly (() => 
   onMounted(() => {
     const given = new KeysGivenBack(window)
     useEventListener(window, 'pointerdown', point, { capture: true })
+    useEventListener(window, 'pointerdown', usePointed().point, { capture: true })
     const unwatch = watchEffect(unbound => {
       const bindings: Record<string, (e: KeyboardEvent) => void> = { Escape: escape }
       for (const [key, meant] of meanings(actions, shortcuts.keysOf)) bindings[key] = e => press(e, key, meant)
@@ -73,6 +77,12 @@ export function useKeys(actions: readonly Action[], selections: readonly (() => 
     stop = () => (unwatch(), given.end())
   })
   onScopeDispose(() => stop?.())
+}
+
+/** A key that nothing can be done with here says so. */
+function tellWhyNot(meant: readonly Action[]): void {
+  const [action] = meant
+  if (action) tell(`${action.name.replace(' …', '')}: ${action.why ?? 'there is nothing here to do that with.'}`)
 }
 
 /** What lasts while a key is held, by the key. It ends when the key is let go, and when the window is left. */

@@ -1,3 +1,4 @@
+import { usePointed } from '~/desk/pointed'
 import { withKey } from '~/desk/shortcuts'
 import { tell } from '~/ui/messages'
 import { plural } from '#core/basic'
@@ -113,9 +114,10 @@ const penTools: readonly Action[] = [
   },
 ]
 
+const onPicture = (): boolean => usePointed().at === 'picture'
 const selecting = (): boolean => useTools().tool === 'select'
 const selectedHere = (): boolean => selecting() && !isEmpty(useLightTable().selected)
-const canPaste = (d: Desk): boolean => selecting() && !!d.drawing && !!useLightTable().clip
+const canPaste = (d: Desk): boolean => !!d.drawing && !!useLightTable().clip
 
 /** What the arrow keys move what is selected by, px of the picture. */
 const NUDGE = 2
@@ -136,7 +138,7 @@ function paste(d: Desk, drawings: readonly Drawing[], how: { inPlace: boolean })
   const table = useLightTable()
   const { drafts, selected } = pasteArt(d.scene!, d.focus!, table.clip!, drawings, how)
   if (!d.run(...drafts)) return false
-  if (selected?.drawing === d.drawing?.id) table.selected = selected
+  if (useTools().tool === 'select' && selected?.drawing === d.drawing?.id) table.selected = selected
   return true
 }
 
@@ -159,6 +161,7 @@ const list: readonly Action[] = [
     can: d => !!d.drawing,
     do: d => {
       useTools().tool = 'select'
+      usePointed().at = 'picture'
       useLightTable().selected = everythingHere(d.scene!, d.focus!)
     },
   },
@@ -167,10 +170,13 @@ const list: readonly Action[] = [
     name: 'Copy selected art',
     group: 'Draw',
     keys: ['$mod+KeyC'],
+    when: onPicture,
     can: selectedHere,
+    why: 'nothing is selected on the picture.',
     do: d => {
       const table = useLightTable()
       table.clip = copyArt(d.scene!, d.focus!, table.selected!)
+      usePointed().copied = 'art'
       tell(`Copied. ${withKey('Paste', 'art-paste')} puts it in place on another drawing.`)
     },
   },
@@ -179,10 +185,13 @@ const list: readonly Action[] = [
     name: 'Cut selected art',
     group: 'Draw',
     keys: ['$mod+KeyX'],
+    when: onPicture,
     can: selectedHere,
+    why: 'nothing is selected on the picture.',
     do: d => {
       const table = useLightTable()
       table.clip = copyArt(d.scene!, d.focus!, table.selected!)
+      usePointed().copied = 'art'
       remove(d)
     },
   },
@@ -191,6 +200,7 @@ const list: readonly Action[] = [
     name: 'Paste art in place',
     group: 'Draw',
     keys: ['$mod+KeyV'],
+    when: () => usePointed().copied === 'art',
     can: canPaste,
     do: d => paste(d, [d.drawing!], { inPlace: true }),
   },
@@ -199,6 +209,7 @@ const list: readonly Action[] = [
     name: 'Paste art beside',
     group: 'Draw',
     keys: ['$mod+Alt+KeyV'],
+    when: () => usePointed().copied === 'art',
     can: canPaste,
     do: d => paste(d, [d.drawing!], { inPlace: false }),
   },
@@ -219,7 +230,9 @@ const list: readonly Action[] = [
     name: 'Delete selected art',
     group: 'Draw',
     keys: ['Delete'],
+    when: onPicture,
     can: selectedHere,
+    why: 'nothing is selected on the picture.',
     do: remove,
   },
   {

@@ -239,6 +239,7 @@ watch(path.asked, asked => {
       ref="canvas"
       class="absolute inset-0 touch-none"
       data-part="picture"
+      data-points="picture"
       role="img"
       :aria-label="`Picture at frame ${desk.workFrame}`"
       :style="{ cursor: tools.tool === 'pose' ? (poses.hovered.value ? 'grab' : 'default') : 'crosshair' }"

@@ -148,6 +148,7 @@ function wheel(e: WheelEvent): void {
   <section
     class="@container shrink-0 border-t border-edge bg-panel px-2 pt-1 pb-1.5"
     aria-label="Poses"
+    data-points="drawing"
   >
     <div class="flex h-8 items-center gap-2">
       <h2 class="font-semibold">Poses</h2>

@@ -1,3 +1,4 @@
+import { usePointed } from '~/desk/pointed'
 import { tell } from '~/ui/messages'
 import type { PoseRole } from '#core/document'
 import { isPose } from '#core/pass'
@@ -14,6 +15,14 @@ function addPose(d: Desk, from: PoseFrom): void {
   const where = newAt.every && d.column!.runs.count ? { afterLast: newAt.n } : 'playhead'
   const frame = poseFrame(d.focus!, where)
   if (d.run(newPose(d.scene!, d.focus!, { from, where }))) d.goTo(frame)
+}
+
+/** The drawing under the playhead deleted; what is gone is told, with a way back. */
+function removeDrawing(d: Desk): void {
+  const { number, id, role } = d.drawing!
+  const told = `The ${role} ${number} was deleted.`
+  if (d.run({ name: 'drawing.remove', args: { stack: d.stack!.id, drawing: id } }) && role === 'in-between')
+    d.tellDone(told)
 }
 
 /** A drawing that is no in-between of a chart. */
@@ -82,8 +91,9 @@ export const poseActions: readonly Action[] = [
     hint: 'with its exposures and what is charted from it',
     group: 'Poses',
     keys: ['Delete'],
+    when: () => usePointed().at === 'drawing',
     can: d => !!d.drawing,
-    do: d => d.run({ name: 'drawing.remove', args: { stack: d.stack!.id, drawing: d.drawing!.id } }),
+    do: removeDrawing,
   },
   {
     id: 'side-poses',

@@ -176,6 +176,7 @@ const labels = computed(() =>
     role="img"
     aria-label="Rail: where each drawing sits between its two poses, row for row with the sheet."
     data-part="rail"
+    data-points="drawing"
     :style="{ cursor }"
     :title="tip"
     @contextmenu.stop="askMenu"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import SheetLanding from './SheetLanding.vue'
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { useElementSize, useEventListener } from '@vueuse/core'
 import { tell } from '~/ui/messages'
@@ -174,6 +175,7 @@ const told = computed(() => {
   <div class="relative flex min-h-0 flex-1">
     <div
       ref="scroller"
+      data-points="sheet"
       class="min-h-0 overflow-x-hidden overflow-y-scroll bg-sheet outline-none"
       :style="{ width: `${width + beside + SCROLL_BAR + (beside ? SPLIT_BAR : 0)}px`, scrollbarWidth: 'thin' }"
       tabindex="-1"
@@ -203,6 +205,11 @@ const told = computed(() => {
               @pointermove="sheetMove"
               @pointerup="up(local($event))"
               @pointercancel="cancel"
+            />
+            <SheetLanding
+              :scroll="scroll"
+              :scroll-x="scrollX"
+              :width="width"
             />
             <CellInput
               v-if="sheet.typing && desk.column"

@@ -1,15 +1,17 @@
+import { usePointed } from '~/desk/pointed'
 import { tell } from '~/ui/messages'
-import { plural } from '#core/basic'
 import { refOf } from '#core/commands'
 import type { Action } from '~/desk/action'
 import { hasExposure } from '~/desk/action'
 import type { Desk } from '~/desk/desk'
 import { planAndColumn } from '~/desk/drafts'
-import { back, copyRange, cutRange, holdTo, paste, putIn, reverse, snapToStep, spreadEvenly, takeOut } from './arrange'
+import { back, blank, copyRange, holdTo, paste, putIn, reverse, snapToStep, spreadEvenly, takeOut } from './arrange'
 import { useSide } from '~/ui/side'
 import type { RepeatHow } from './repeats'
 import { bracketHere, repeatOver, repeatWords, withoutRepeat } from './repeats'
 import { useSheet } from './sheet'
+import type { Draft } from '#core/commands'
+import { landingWords } from './range'
 import { STEP_NAMES, tryOver, tryRange } from './trying'
 
 function moreFrames(d: Desk, delta: number): void {
@@ -44,6 +46,24 @@ const stepActions = (step: number): Action[] => [
   },
 ]
 
+/** Takes what is exposed here for pasting. Says so where there is nothing. */
+function copyHere(d: Desk): boolean {
+  const clip = copyRange(d.scene!, d.focus!)
+  const some = clip.columns.some(c => c.exposures.length)
+  if (some) {
+    useSheet().clip = clip
+    useSheet().clipMarked = true
+    usePointed().copied = 'frames'
+  }
+  if (!some) tell('Nothing is exposed here yet, so there is nothing to copy.')
+  return some
+}
+
+function runHere(d: Desk, name: string, drafts: readonly Draft[]): void {
+  if (drafts.length) d.run(...drafts)
+  else tell(`${name}: nothing is exposed from here on, so there is nothing to move.`)
+}
+
 /** What can be done with the selected exposures. */
 export const exposureActions: readonly Action[] = [
   ...[1, 2, 3, 4, 5, 6, 7, 8].flatMap(stepActions),
@@ -59,11 +79,16 @@ export const exposureActions: readonly Action[] = [
   {
     id: 'clear',
     name: 'Blank',
-    hint: 'the selected exposures; the drawings stay in the tray',
+    hint: 'the selected frames, or the one under the playhead; the drawings stay in the tray',
     group: 'Exposure',
-    keys: ['Backspace'],
+    keys: ['Backspace', 'Delete'],
+    when: (_d, key) => key !== 'Delete' || usePointed().at === 'sheet',
     can: hasExposure,
-    do: (d, tried) => tryRange({ kind: 'clear' }, tried),
+    // One frame that was pointed at is blanked at once; more is shown first.
+    do: (d, tried) => {
+      if (d.selection) tryRange({ kind: 'clear' }, tried)
+      else d.run(...blank(d.scene!, d.focus!))
+    },
   },
   {
     id: 'hold-next',
@@ -231,12 +256,12 @@ export const exposureActions: readonly Action[] = [
   {
     id: 'put-in',
     name: 'Insert frame',
-    hint: 'what follows moves',
+    hint: 'here; what follows moves',
     group: 'Exposure',
     keys: ['Insert'],
     repeats: true,
     can: hasExposure,
-    do: d => d.run(...putIn(d.scene!, d.focus!, 1, 'selected')),
+    do: d => runHere(d, 'Insert frame', putIn(d.scene!, d.focus!, 1, 'selected')),
   },
   {
     id: 'put-in-all',
@@ -244,12 +269,12 @@ export const exposureActions: readonly Action[] = [
     group: 'Exposure',
     keys: ['Alt+Insert'],
     can: hasExposure,
-    do: d => d.run(...putIn(d.scene!, d.focus!, 1, 'all')),
+    do: d => runHere(d, 'Insert frame', putIn(d.scene!, d.focus!, 1, 'all')),
   },
   {
     id: 'take-out',
     name: 'Delete frames',
-    hint: 'what follows moves up',
+    hint: 'the selected ones, or the one under the playhead; what follows moves up',
     group: 'Exposure',
     keys: ['Shift+Delete'],
     can: hasExposure,
@@ -266,26 +291,24 @@ export const exposureActions: readonly Action[] = [
   {
     id: 'copy',
     name: 'Copy',
-    hint: 'the selected exposures',
+    hint: 'the selected frames, or the one under the playhead',
     group: 'Exposure',
     keys: ['$mod+KeyC'],
     can: hasExposure,
     do: d => {
-      useSheet().clip = copyRange(d.scene!, d.focus!)
-      const { frames, columns } = useSheet().clip!
-      tell(`Copied ${plural(frames, 'frame')} of ${plural(columns.length, 'column')}.`)
+      const clip = copyHere(d)
+      if (clip) tell(`Copied ${landingWords(d.scene!, d.focus!)}.`)
     },
   },
   {
     id: 'cut',
     name: 'Cut',
-    hint: 'the selected exposures; a blank stays',
+    hint: 'the selected frames, or the one under the playhead; a blank stays',
     group: 'Exposure',
     keys: ['$mod+KeyX'],
     can: hasExposure,
     do: d => {
-      useSheet().clip = copyRange(d.scene!, d.focus!)
-      d.run(...cutRange(d.scene!, d.focus!))
+      if (copyHere(d)) d.run(...blank(d.scene!, d.focus!))
     },
   },
   {
@@ -294,6 +317,8 @@ export const exposureActions: readonly Action[] = [
     hint: 'what is exposed here',
     group: 'Exposure',
     keys: ['$mod+KeyV'],
+    when: () => usePointed().copied !== 'art',
+    why: 'nothing was copied yet.',
     can: () => !!useSheet().clip,
     do: d => d.run(...paste(d.scene!, d.focus!, useSheet().clip!, { by: 'over' })),
   },
@@ -303,6 +328,8 @@ export const exposureActions: readonly Action[] = [
     hint: 'what follows moves',
     group: 'Exposure',
     keys: ['$mod+Alt+KeyV'],
+    when: () => usePointed().copied !== 'art',
+    why: 'nothing was copied yet.',
     can: () => !!useSheet().clip,
     do: d => d.run(...paste(d.scene!, d.focus!, useSheet().clip!, { by: 'push' })),
   },

@@ -19,7 +19,7 @@ import {
   carried,
   carry,
   copyRange,
-  cutRange,
+  blank,
   everyExposure,
   holdTo,
   paste,
@@ -66,7 +66,7 @@ describe('what is selected', () => {
     ['spread evenly', (a: number, b: number) => spreadEvenly(...on(a, b)), '1*8 9*2 11*2 13*12 25*6'],
     ['taken out', (a: number, b: number) => takeOut(...on(a, b), 'selected'), '1*8 13*12 25*6'],
     ['given two frames more', (a: number, b: number) => putIn(...on(a, b), 2, 'selected'), '1*10 9*2 11*2 13*12 25*6'],
-    ['cut', (a: number, b: number) => cutRange(...on(a, b)), '1*8 X*4 13*12 25*6'],
+    ['cut', (a: number, b: number) => blank(...on(a, b)), '1*8 X*4 13*12 25*6'],
     ['held to the next pose', (a: number, b: number) => holdTo(...on(a, b), 'next'), '1*8 9*4 13*12 25*6'],
     ['held to the end', (a: number, b: number) => holdTo(...on(a, b), 'end'), '1*8 9*40'],
   ] as const)('is %s', (_name, make, out) => expect(exposures(after(shot, make(9, 12)))).toBe(out))
@@ -129,6 +129,40 @@ describe('copying and carrying', () => {
       carry(...on(9, 12, undefined, locked), { frames: 0, columns: 1, by: 'over' }),
       carry(...on(9, 12), { frames: 0, columns: 0, by: 'over' }),
     ]).toEqual([[], [], [], []])
+  })
+})
+
+describe('with nothing selected, things land on the frame that was pointed at', () => {
+  const at = (frame: number, s: Shot = shot) => deskOn(s, frame)
+  const clip = copyRange(...on(9, 10))
+  const over = (frame: number) => exposures(after(shot, paste(...at(frame), clip, { by: 'over' })))
+  const between = (frame: number) => exposures(after(shot, paste(...at(frame), clip, { by: 'push' })))
+  it('within a hold, which is cut there', () => {
+    expect(over(16)).toBe('1*8 9*2 11*2 13*3 9*2 13*7 25*6')
+    expect(between(16)).toBe('1*8 9*2 11*2 13*3 9*2 13*9 25*6')
+    expect(exposures(after(shot, blank(...at(16))))).toBe('1*8 9*2 11*2 13*3 X*1 13*8 25*6')
+    expect(exposures(after(shot, takeOut(...at(16), 'selected')))).toBe('1*8 9*2 11*2 13*11 25*6')
+    expect(copyRange(...at(16))).toMatchObject({ frames: 1, columns: [{ exposures: [{ drawing: 'd13', frames: 1 }] }] })
+  })
+  it('after the end, where the last drawing stays as it is', () => {
+    // The column ends on frame 30; the last drawing is held up to what is pasted.
+    expect(over(31)).toBe('1*8 9*2 11*2 13*12 25*6 9*2')
+    expect(between(31)).toBe('1*8 9*2 11*2 13*12 25*6 9*2')
+    expect(over(35)).toBe('1*8 9*2 11*2 13*12 25*10 9*2')
+    expect(between(35)).toBe('1*8 9*2 11*2 13*12 25*10 9*2')
+    expect(exposures(after(shot, blank(...at(35))))).toBe('1*8 9*2 11*2 13*12 25*10 X*1')
+    expect(takeOut(...at(35), 'selected')).toEqual([])
+    expect(putIn(...at(35), 1, 'selected')).toEqual([])
+  })
+  it('on a blank', () => {
+    const cut = after(shot, blank(...on(9, 12)))
+    const here = deskOn(cut, 10)
+    expect(exposures(after(cut, paste(...here, clip, { by: 'over' })))).toBe('1*8 X*1 9*2 X*1 13*12 25*6')
+    expect(exposures(after(cut, putIn(...here, 1, 'selected')))).toBe('1*8 X*5 13*12 25*6')
+    expect(exposures(after(cut, takeOut(...here, 'selected')))).toBe('1*8 X*3 13*12 25*6')
+  })
+  it('inserts one frame there', () => {
+    expect(exposures(after(shot, putIn(...at(16), 1, 'selected')))).toBe('1*8 9*2 11*2 13*13 25*6')
   })
 })
 

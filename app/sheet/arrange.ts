@@ -6,7 +6,7 @@ import type { Column, Shot, Stack } from '#core/document'
 import { freeNumber, shownColumn } from '#core/document'
 import { isTimed, rangeSpots, spotAt } from '#core/commands'
 import type { Focus, Scene, Selection } from '~/desk/scene'
-import { rangeOf } from '~/desk/scene'
+import { landingOf, rangeOf } from '~/desk/scene'
 import { newId } from '~/sync/ids'
 import type { Draft } from '#core/commands'
 import { copied } from '~/desk/copies'
@@ -35,20 +35,24 @@ export function passagesOf(focus: Focus): readonly Frames[] {
   return all.length ? all : [rangeOf(focus)]
 }
 
+/** The same for what lands on frames or is taken from them: without a selection the frame under the playhead. */
+const landingsOf = (focus: Focus): readonly Frames[] => (focus.selection ? passagesOf(focus) : [landingOf(focus)])
+
 /** The ends of a passage in one column, as commands name them. Null in an empty column. */
 export function rangeIn(scene: Scene, focus: Focus, column: Column, { first, last }: Frames = rangeOf(focus)) {
   const spots = rangeSpots(column.runs, first, last)
   return spots && { plan: scene.plan.id, column: column.id, ...spots }
 }
 
-/** One draft for each selected passage of each selected column that has something there; the last passage first. */
+/** One draft for each passage of each selected column that has something there; the last passage first. */
 export const overColumns = (
   scene: Scene,
   focus: Focus,
   make: (column: Column, range: NonNullable<ReturnType<typeof rangeIn>>, frames: Frames) => Draft | null,
+  passages: readonly Frames[] = passagesOf(focus),
 ): Draft[] =>
   selectedColumns(scene, focus).flatMap(column =>
-    [...passagesOf(focus)].reverse().flatMap(frames => {
+    [...passages].reverse().flatMap(frames => {
       const range = rangeIn(scene, focus, column, frames)
       return (range && make(column, range, frames)) ?? []
     }),
@@ -94,7 +98,7 @@ const columnsFor = (scene: Scene, focus: Focus, where: InColumns): Column[] =>
 export const takeOut = (scene: Scene, focus: Focus, where: InColumns): Draft[] => {
   const columns = columnsFor(scene, focus, where)
   // The last passage first: those before it stay where they are.
-  return [...passagesOf(focus)].reverse().flatMap(({ first, last }) =>
+  return [...landingsOf(focus)].reverse().flatMap(({ first, last }) =>
     withNotes(
       scene,
       where,
@@ -114,7 +118,7 @@ export const takeOut = (scene: Scene, focus: Focus, where: InColumns): Draft[] =
 }
 
 export const putIn = (scene: Scene, focus: Focus, count: number, where: InColumns): Draft[] => {
-  const { first } = rangeOf(focus)
+  const { first } = landingOf(focus)
   return withNotes(
     scene,
     where,
@@ -179,7 +183,7 @@ export function snapToStep(scene: Scene, focus: Focus): { drafts: Draft[]; moved
 
 /** Copies the selected exposures. */
 export function copyRange(scene: Scene, focus: Focus): Clip {
-  const passages = passagesOf(focus)
+  const passages = landingsOf(focus)
   const frames = passages.reduce((sum, p) => sum + p.last - p.first + 1, 0)
   return {
     frames,
@@ -190,9 +194,9 @@ export function copyRange(scene: Scene, focus: Focus): Clip {
   }
 }
 
-/** Clears what was copied to a blank. */
-export const cutRange = (scene: Scene, focus: Focus): Draft[] =>
-  overColumns(scene, focus, (_c, range) => ({ name: 'range.clear', args: range }))
+/** Blanks the selected frames, or the one under the playhead. */
+export const blank = (scene: Scene, focus: Focus): Draft[] =>
+  overColumns(scene, focus, (_c, range) => ({ name: 'range.clear', args: range }), landingsOf(focus))
 
 /**
  * Pastes exposures at the selected frame, from the active column to the right. A drawing of another stack comes as a
@@ -208,7 +212,7 @@ export function paste(
     0,
     scene.columns.findIndex(c => c.id === (focus.selection?.columns[0] ?? focus.column?.id)),
   )
-  const frame = rangeOf(focus).first
+  const frame = landingOf(focus).first
   return clip.columns.flatMap((part, i): Draft[] => {
     const column = scene.columns[from + i]
     if (!column || !part.exposures.length) return []

@@ -3,17 +3,18 @@ import { onStep } from '#core/commands'
 import { eachRun, summary } from '#core/sheet'
 import { perSecond } from '#core/time'
 import type { Focus, Scene } from '~/desk/scene'
-import { rangeOf } from '~/desk/scene'
+import { landingOf, rangeOf } from '~/desk/scene'
 import type { Draft } from '#core/commands'
-import { overColumns, passagesOf, selectedColumns } from './arrange'
+import { blank, overColumns, passagesOf, selectedColumns } from './arrange'
 
 export type RangeChange = { kind: 'expose'; step: number; by: 'push' | 'thin' } | { kind: 'hold' } | { kind: 'clear' }
 
 /** A change of exposure over the range that is selected, for every selected column. None in empty columns. */
 export function overRange(scene: Scene, focus: Focus, change: RangeChange): Draft[] {
+  if (change.kind === 'clear') return blank(scene, focus)
   return overColumns(scene, focus, (_column, args) => {
     if (change.kind === 'expose') return { name: 'range.expose', args: { ...args, step: change.step, by: change.by } }
-    return change.kind === 'hold' ? { name: 'range.hold', args } : { name: 'range.clear', args }
+    return { name: 'range.hold', args }
   })
 }
 
@@ -42,6 +43,14 @@ export function rangeWords(scene: Scene, focus: Focus): string {
     .filter(({ run, start }) => run.drawing !== null && start <= last && start + run.frames > first)
     .map(({ run, start }) => Math.min(last, start + run.frames - 1) - Math.max(first, start) + 1)
   return `${column.name}, ${frames}: ${count(drawings)}${exposedAs(lengths)}${aSecond(scene, drawings, length)}`
+}
+
+/** The frames that something is taken from, in words: "frame 9 of Keeper", "frames 3–8 of 2 columns". */
+export function landingWords(scene: Scene, focus: Focus): string {
+  const { first, last } = landingOf(focus)
+  const columns = selectedColumns(scene, focus)
+  const of = columns.length === 1 ? columns[0]!.name : plural(columns.length, 'column')
+  return `${first === last ? `frame ${first}` : `frames ${first}–${last}`} of ${of}`
 }
 
 /** How many different drawings a second there are, where there are several. */

@@ -1,3 +1,5 @@
+import { storeToRefs } from 'pinia'
+import { usePointed } from '~/desk/pointed'
 import { useDesk } from '~/desk/desk'
 import type { Selection } from '~/desk/scene'
 
@@ -14,6 +16,8 @@ export function useSelecting() {
       last: desk.frame,
     }
 
+  const { at } = storeToRefs(usePointed())
+
   /** Goes along with what was carried. */
   function selectAt(to: Selection): void {
     desk.selection = to
@@ -24,6 +28,7 @@ export function useSelecting() {
   /** The selection reaches so many frames further from where it began. */
   function extend(by: number): void {
     if (!desk.column) return
+    at.value = 'sheet'
     const { column, columns, first, last } = now()
     const anchor = desk.frame === first ? last : first
     desk.goTo(desk.frame + by)
@@ -32,6 +37,7 @@ export function useSelecting() {
 
   /** The selected columns reach one further to the right (1) or the left (−1). */
   function widen(by: 1 | -1): void {
+    at.value = 'sheet'
     const s = now()
     const ids = desk.columns.map(c => c.id)
     const from = ids.indexOf(s.column)

@@ -26,12 +26,15 @@ export const useSheet = defineStore('sheet', () => {
   /** How wide a column is, px: wider where there is room for pictures. */
   const column = computed(() => columnOf(rowHeight.value))
   const clip = shallowRef<Clip | null>(null)
+  /** The place where it would be pasted is marked. */
+  const clipMarked = ref(false)
   /** A drawing's number is being typed into the cell at the playhead. */
   const typing = ref(false)
   /** The frames that a note is being written over. */
   const noting = shallowRef<{ frame: number; frames: number } | null>(null)
 
   function reset(): void {
+    clipMarked.value = false
     typing.value = false
     noting.value = null
   }
@@ -44,6 +47,7 @@ export const useSheet = defineStore('sheet', () => {
     margin: skipHydrate(margin),
     notes: skipHydrate(notes),
     clip,
+    clipMarked,
     typing,
     noting,
     reset,

@@ -10,9 +10,8 @@ import { freeNumber } from '#core/document'
 import { spotAt } from '#core/commands'
 import { perSecond } from '#core/time'
 import { everyExposure } from '~/sheet/arrange'
-import { copied } from '~/desk/copies'
+import { spareOf } from '~/desk/copies'
 import { drawThumb } from '~/desk/thumbs'
-import { newId } from '~/sync/ids'
 import type { Draft } from '#core/commands'
 import SidePanel from '~/desk/SidePanel.vue'
 import { useDesk } from '~/desk/desk'
@@ -78,15 +77,7 @@ function selectAll(d: Drawing): void {
   desk.selection = everyExposure(desk.focus!, d.id)
 }
 function duplicate(d: Drawing): void {
-  const content = desk.scene!.contents.of(desk.scene!, desk.stack!, d.id)
-  const copy = {
-    id: newId(),
-    number: freeNumber(desk.stack!, d.number),
-    role: isPose(d) ? (d.role as 'key') : ('breakdown' as const),
-    content: copied(content),
-  }
-  const column = desk.column!
-  desk.run({ name: 'drawing.add', args: { stack: column.stack, drawing: copy } })
+  desk.run(spareOf(desk.stack!, d, desk.scene!.contents.of(desk.scene!, desk.stack!, d.id)))
 }
 const deleteSpares = (): void => {
   desk.run(
@@ -148,7 +139,10 @@ onScopeDispose(() => timer && clearInterval(timer))
 </script>
 
 <template>
-  <SidePanel :title="`Tray of ${desk.column?.name ?? ''}`">
+  <SidePanel
+    :title="`Tray of ${desk.column?.name ?? ''}`"
+    data-points="drawing"
+  >
     <p class="text-soft">
       {{ plural(drawings.length, 'drawing') }}, {{ spares.length }} of them spare. A click goes to a drawing, or exposes
       a spare from the playhead on; a double click selects all its exposures. Drag one into the sheet.

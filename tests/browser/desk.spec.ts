@@ -100,7 +100,7 @@ test.describe('nothing lies on the picture', () => {
     const [sheet, picture] = [await height(desk.sheet), await height(desk.picture)]
     await desk.select(1, 5, 12)
     await page.keyboard.press('Control+c')
-    await expect(page.locator('[data-part=message]')).toHaveText(/^Copied 8 frames/)
+    await expect(page.locator('[data-part=message]')).toHaveText(/^Copied frames 5–12 of Keeper/)
     await page.keyboard.press('3')
     await expect(page.getByText(/^Threes, keep drawings/)).toBeVisible()
     expect([await height(desk.sheet), await height(desk.picture)]).toEqual([sheet, picture])
@@ -216,7 +216,7 @@ test.describe('messages', () => {
     await desk.select(1, 5, 12)
     for (let i = 0; i < 3; i++) await page.keyboard.press('Control+c')
     const line = page.locator('[data-part=messages]').first()
-    await expect(line).toContainText('Copied 8 frames of 1 column.× 3')
+    await expect(line).toContainText('Copied frames 5–12 of Keeper.× 3')
     await line.getByRole('button', { name: 'Close the message' }).click()
     await expect(page.locator('[data-part=message]')).toBeHidden()
     await page.keyboard.press('Control+c')
@@ -225,7 +225,7 @@ test.describe('messages', () => {
 
   test('offer Undo where a pose was removed', async ({ desk, page }) => {
     const before = await desk.exposures()
-    await desk.goTo(26)
+    await page.getByRole('button', { name: /^Pose 26/ }).click()
     await page.keyboard.press('Delete')
     await expect(page.getByText('Pose 26 deleted.')).toBeVisible()
     expect(await desk.exposures()).not.toBe(before)
@@ -233,7 +233,6 @@ test.describe('messages', () => {
     await expect.poll(() => desk.exposures()).toBe(before)
     await desk.goTo(26)
     await page.keyboard.press('Backspace')
-    await page.keyboard.press('Enter')
     await expect(page.getByText('Pose 26 no longer exposed, kept in the tray.')).toBeVisible()
   })
 })

@@ -11,7 +11,7 @@ const strokesOn = async (desk: Desk, id = 'keeper-1') =>
   (await desk.shot()).stacks['keeper-stack']!.drawings[id]!.content.strokes.length
 
 test('drawing with the pencil, undo, redo, rubbing out, and reload', async ({ desk, page }) => {
-  await page.getByRole('button', { name: 'Pencil (D)' }).click()
+  await page.getByRole('button', { name: 'Pencil', exact: true }).click()
   const clean = await desk.look()
   const p = await desk.picturePoint(500, 700)
   await desk.drag(p, { x: p.x + 120, y: p.y + 30 })
@@ -58,7 +58,7 @@ test('with the server away the desk says so, goes on, and sends what it kept, on
   await running.server.kill('SIGKILL')
   for (let i = 0; i < 3; i++) await page.keyboard.press('+')
   await expect(page.locator('[data-part=saving]')).toHaveText('Offline · 3 changes kept here')
-  await page.getByRole('button', { name: 'Pencil (D)' }).click()
+  await page.getByRole('button', { name: 'Pencil', exact: true }).click()
   const box = (await desk.picture.boundingBox())!
   await desk.drag({ x: box.x + 200, y: box.y + 300 }, { x: box.x + 300, y: box.y + 320 })
   await expect(page.locator('[data-part=saving]')).toHaveText('Offline · 4 changes kept here')
@@ -100,7 +100,7 @@ test('two windows follow each other; a command that no longer fits is refused by
   await other.keyboard.press('Home')
   await other.keyboard.press('+')
   await expect(other.locator('[data-part=saving]')).toContainText('2 changes kept here')
-  await desk.goTo(14)
+  await page.getByRole('button', { name: /^Pose 13/ }).click()
   await page.keyboard.press('Delete')
   await expect.poll(() => desk.exposures()).not.toContain('13*')
   await other.unroute('**/commands')

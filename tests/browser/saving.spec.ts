@@ -33,7 +33,7 @@ for (const [name, script] of Object.entries(takenAway))
     await context.addInitScript(script)
     await page.reload()
     await expect(desk.picture).toBeVisible()
-    await page.getByRole('button', { name: 'Pencil (D)' }).click()
+    await page.getByRole('button', { name: 'Pencil', exact: true }).click()
     const p = await desk.picturePoint(500, 700)
     await desk.drag(p, { x: p.x + 90, y: p.y + 20 })
     await expect.poll(() => strokesOf(desk, 'keeper-1')).toBe(1)
@@ -56,7 +56,7 @@ test('over plain http in a studio’s network, where the browser gives less, wor
       false,
       false,
     ])
-    await page.getByRole('button', { name: 'Pencil (D)' }).click()
+    await page.getByRole('button', { name: 'Pencil', exact: true }).click()
     const p = await there.picturePoint(500, 700)
     await there.drag(p, { x: p.x + 90, y: p.y + 20 })
     await expect.poll(() => strokesOf(there, 'keeper-1')).toBe(1)
@@ -72,7 +72,7 @@ test('over plain http in a studio’s network, where the browser gives less, wor
 test('a stroke that is finished survives the tab being closed at once', async ({ desk, page, context, running }) => {
   // Nothing gets through any more, as when the closing tab cuts its requests off.
   await context.route('**/api/shots/*/commands', route => route.abort())
-  await page.getByRole('button', { name: 'Pencil (D)' }).click()
+  await page.getByRole('button', { name: 'Pencil', exact: true }).click()
   const p = await desk.picturePoint(500, 700)
   await desk.drag(p, { x: p.x + 90, y: p.y + 20 }, 8, { release: false })
   // The browser's own store gets nothing after this.
@@ -97,7 +97,7 @@ test('two strokes in quick succession on a blank frame go on one drawing', async
   await expect.poll(() => desk.exposures()).toContain('X*')
   await desk.goTo(52)
   const before = Object.keys((await desk.shot()).stacks['keeper-stack']!.drawings)
-  await page.getByRole('button', { name: 'Pencil (D)' }).click()
+  await page.getByRole('button', { name: 'Pencil', exact: true }).click()
   const p = await desk.picturePoint(500, 700)
   // Both within one turn of the page, faster than anything could be stored in between.
   await desk.picture.evaluate(

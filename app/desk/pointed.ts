@@ -1,0 +1,26 @@
+import { defineStore } from 'pinia'
+import { ref } from 'vue'
+
+/** What one can point at: frames of the sheet, a drawing (a bar, a card, the tray), what is drawn on the picture. */
+export type Pointed = 'sheet' | 'drawing' | 'picture'
+
+const KINDS: readonly string[] = ['sheet', 'drawing', 'picture'] satisfies Pointed[]
+
+/**
+ * Where one last pointed: Copy and Delete are meant for that. An element says what it is by `data-points`; a
+ * click on anything else changes nothing.
+ */
+export const usePointed = defineStore('pointed', () => {
+  const at = ref<Pointed>('sheet')
+  function point(e: Event): void {
+    const kind = (e.target as Element | null)?.closest<HTMLElement>('[data-points]')?.dataset.points
+    if (kind && KINDS.includes(kind)) at.value = kind as Pointed
+  }
+  /** What was copied last: that is what is pasted. */
+  const copied = ref<'frames' | 'art' | null>(null)
+  function reset(): void {
+    at.value = 'sheet'
+    copied.value = null
+  }
+  return { at, copied, point, reset }
+})
