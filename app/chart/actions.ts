@@ -100,6 +100,7 @@ const spacedAs = (id: string, key: string | null, recipe: Recipe): Action => ({
   group: 'In-betweens',
   keys: key ? [key] : [],
   can: hasTicks,
+  why: 'the span here has no in-betweens yet.',
   do: d => {
     const draft = space(d.scene!, passHere(d.scene!, d.focus!)!, recipe)
     if (draft) d.run(draft)
@@ -157,6 +158,7 @@ export const chartActions: readonly Action[] = [
     group: 'Poses',
     keys: ['Shift+J'],
     can: d => d.drawing?.role === 'breakdown',
+    why: 'there is no breakdown here.',
     do: d => doOrSay(d, join(d.scene!, d.focus!, d.drawing!)),
   },
   {
@@ -166,6 +168,7 @@ export const chartActions: readonly Action[] = [
     group: 'Poses',
     keys: ['m'],
     can: d => inChart(d) && !d.drawing!.own,
+    why: 'there is no in-between here that its chart makes.',
     on: d => !!d.drawing?.fixed,
     do: breakParts,
   },
@@ -176,6 +179,7 @@ export const chartActions: readonly Action[] = [
     group: 'In-betweens',
     keys: ['s'],
     can: d => !!passHere(d.scene!, d.focus!),
+    why: 'the playhead is in no span between two poses.',
     do: d => {
       useCharts().show(passHere(d.scene!, d.focus!)!.from.run.id)
     },
@@ -186,6 +190,7 @@ export const chartActions: readonly Action[] = [
     group: 'In-betweens',
     keys: ['BracketRight'],
     can: d => !!passUnder(d.scene!, d.focus!),
+    why: 'the playhead is in no span between two poses.',
     do: d => count(d, 1),
   },
   {
@@ -194,6 +199,7 @@ export const chartActions: readonly Action[] = [
     group: 'In-betweens',
     keys: ['BracketLeft'],
     can: d => !!passUnder(d.scene!, d.focus!)?.chart?.ticks.length,
+    why: 'the span here has no in-betweens yet.',
     do: d => count(d, -1),
   },
   {
@@ -203,6 +209,7 @@ export const chartActions: readonly Action[] = [
     group: 'In-betweens',
     keys: ['Comma'],
     can: d => !!passHere(d.scene!, d.focus!),
+    why: 'the playhead is in no span between two poses.',
     do: d => doWedge(d, 'first'),
   },
   {
@@ -212,6 +219,7 @@ export const chartActions: readonly Action[] = [
     group: 'In-betweens',
     keys: ['Period'],
     can: d => !!passHere(d.scene!, d.focus!),
+    why: 'the playhead is in no span between two poses.',
     do: d => doWedge(d, 'second'),
   },
   {
@@ -220,6 +228,7 @@ export const chartActions: readonly Action[] = [
     group: 'In-betweens',
     keys: ['Shift+Comma'],
     can: hasTicks,
+    why: 'the span here has no in-betweens yet.',
     do: d => d.run(unwedge(d.scene!, d.focus!, passHere(d.scene!, d.focus!)!, 'first')),
   },
   {
@@ -228,6 +237,7 @@ export const chartActions: readonly Action[] = [
     group: 'In-betweens',
     keys: ['Shift+Period'],
     can: hasTicks,
+    why: 'the span here has no in-betweens yet.',
     do: d => d.run(unwedge(d.scene!, d.focus!, passHere(d.scene!, d.focus!)!, 'second')),
   },
   {
@@ -245,6 +255,7 @@ export const chartActions: readonly Action[] = [
     group: 'In-betweens',
     keys: ['Shift+V'],
     can: hasTicks,
+    why: 'the span here has no in-betweens yet.',
     do: d => {
       useCharts().show(passHere(d.scene!, d.focus!)!.from.run.id, 1)
     },
@@ -255,6 +266,7 @@ export const chartActions: readonly Action[] = [
     group: 'In-betweens',
     keys: ['y'],
     can: hasTicks,
+    why: 'the span here has no in-betweens yet.',
     do: copySpacing,
   },
   {
@@ -264,6 +276,7 @@ export const chartActions: readonly Action[] = [
     group: 'In-betweens',
     keys: ['Shift+Y'],
     can: () => !!useCharts().copied,
+    why: 'no spacing was copied yet.',
     do: pasteSpacing,
   },
   {
@@ -285,6 +298,7 @@ export const chartActions: readonly Action[] = [
     group: 'In-betweens',
     keys: [],
     can: d => !!passHere(d.scene!, d.focus!)?.chart,
+    why: 'the span here has no chart yet.',
     do: d => doOrSay(d, throwAt(d.scene!, d.focus!, passHere(d.scene!, d.focus!)!)),
   },
   ...spacingActions,
@@ -295,6 +309,7 @@ export const chartActions: readonly Action[] = [
     group: 'In-betweens',
     keys: ['o'],
     can: d => inChart(d) && !d.drawing!.own,
+    why: 'there is no in-between here that its chart makes.',
     do: d =>
       d.run({
         name: 'drawing.pose',
@@ -308,6 +323,7 @@ export const chartActions: readonly Action[] = [
     group: 'In-betweens',
     keys: ['b'],
     can: d => inChart(d) && d.drawing!.own,
+    why: 'there is no in-between here that is detached from its chart.',
     do: returnToChart,
   },
 ]

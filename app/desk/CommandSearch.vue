@@ -77,6 +77,7 @@ function select(a: Action | null): void {
         >
           <li
             class="flex items-baseline justify-between gap-3 rounded px-2 py-1"
+            :title="can(a) ? undefined : a.why"
             :class="[active ? 'bg-wash' : '', can(a) ? '' : 'opacity-50']"
           >
             <span

@@ -79,7 +79,12 @@ function takeFrom(other: Action): void {
           >, {{ action.hint }}</span
         >
       </dt>
-      <dd v-if="!changing"><KeyCaps :keys="shortcuts.keysOf(action)[0]" /></dd>
+      <dd
+        v-if="!changing"
+        class="shrink-0"
+      >
+        <KeyCaps :keys="shortcuts.keysOf(action)[0]" />
+      </dd>
       <dd
         v-else
         class="flex shrink-0 flex-wrap items-center justify-end gap-1"

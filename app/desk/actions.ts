@@ -84,6 +84,7 @@ export const deskActions: readonly Action[] = [
     keys: ['$mod+KeyZ'],
     repeats: true,
     can: () => !!useHistory().undoLabel,
+    why: 'nothing was done yet.',
     do: d => d.session?.undo(),
   },
   {
@@ -94,6 +95,7 @@ export const deskActions: readonly Action[] = [
     keys: ['$mod+Shift+KeyZ', '$mod+KeyY'],
     repeats: true,
     can: () => !!useHistory().redoLabel,
+    why: 'nothing was undone.',
     do: d => d.session?.redo(),
   },
   { id: 'theme', after: 'hand-off', name: 'Day or night colours', group: 'Shot', keys: [], do: toggleTheme },

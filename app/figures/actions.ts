@@ -32,6 +32,7 @@ export const figureActions: readonly Action[] = [
     group: 'Poses',
     keys: ['Alt+KeyS'],
     can: d => !!d.drawing && sidedHere(d.scene!, d.focus!).length > 0,
+    why: 'no figure with a left and a right stands on this drawing.',
     do: d => d.run(...swapHere(d.scene!, d.focus!)),
   },
   {
@@ -41,6 +42,7 @@ export const figureActions: readonly Action[] = [
     group: 'Poses',
     keys: ['Alt+KeyM'],
     can: d => !!d.drawing && mirrorHere(d.scene!, d.focus!).length > 0,
+    why: 'no figure stands on this drawing.',
     do: d => d.run(...mirrorHere(d.scene!, d.focus!)),
   },
   {

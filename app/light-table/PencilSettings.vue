@@ -167,7 +167,7 @@ function rename(e: Event): void {
       :title="withKey('Next drawing after each stroke', 'draw-through')"
       @click="table.nextAfterStroke = !table.nextAfterStroke"
     >
-      <StepForward :size="14" /><span class="hidden @min-[720px]:inline">Next drawing after each stroke</span>
+      <StepForward :size="14" /><span class="hidden @min-[840px]:inline">Next drawing after each stroke</span>
     </ToggleButton>
     <label
       v-if="parts.length"

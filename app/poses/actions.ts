@@ -33,6 +33,7 @@ const role = (r: PoseRole, key: string): Action => ({
   group: 'Poses',
   keys: [key],
   can: hasRole,
+  why: 'there is no drawing here, or it is an in-between that a chart makes.',
   on: d => d.drawing?.role === r,
   do: d => d.run({ name: 'drawing.set', args: { stack: d.stack!.id, drawing: d.drawing!.id, role: r } }),
 })
@@ -55,6 +56,7 @@ export const poseActions: readonly Action[] = [
     group: 'Poses',
     keys: ['c'],
     can: d => !!d.column && !!lastPose(d.focus!),
+    why: 'there is no pose to copy yet.',
     do: d => addPose(d, { copyOf: (usePoses().newAt.every ? lastPose(d.focus!) : lastPose(d.focus!, d.frame))!.id }),
   },
   {
@@ -93,6 +95,7 @@ export const poseActions: readonly Action[] = [
     keys: ['Delete'],
     when: () => usePointed().at === 'drawing',
     can: d => !!d.drawing,
+    why: 'there is no drawing here.',
     do: removeDrawing,
   },
   {

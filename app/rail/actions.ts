@@ -77,6 +77,7 @@ export const railActions: readonly Action[] = [
     group: 'In-betweens',
     keys: ['Shift+A'],
     can: d => !!passHere(d.scene!, d.focus!)?.members.length,
+    why: 'the span here has no in-betweens yet.',
     do: d => {
       useRail().picked = new Set(passHere(d.scene!, d.focus!)!.members.map(m => m.run.id))
     },
@@ -90,6 +91,7 @@ export const railActions: readonly Action[] = [
     keys: ['Alt+ArrowRight'],
     repeats: true,
     can: d => inChart(d) || useRail().picked.size > 0,
+    why: 'there is no in-between here.',
     do: d => nudgeTick(d, 1),
   },
   {
@@ -101,6 +103,7 @@ export const railActions: readonly Action[] = [
     keys: ['Alt+ArrowLeft'],
     repeats: true,
     can: d => inChart(d) || useRail().picked.size > 0,
+    why: 'there is no in-between here.',
     do: d => nudgeTick(d, -1),
   },
 ]

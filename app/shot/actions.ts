@@ -26,6 +26,7 @@ export const shotActions: readonly Action[] = [
     group: 'Shot',
     keys: [],
     can: d => exposedEnd(d.columns) > 0 && exposedEnd(d.columns) !== d.shot!.length,
+    why: 'the shot ends where the last exposure does.',
     do: d => d.run({ name: 'shot.set', args: { length: exposedEnd(d.columns) } }),
   },
   {
@@ -63,6 +64,7 @@ export const shotActions: readonly Action[] = [
     group: 'Shot',
     keys: ['f'],
     can: d => overhangOf(d.shown!, d.columns) > 0,
+    why: 'nothing is exposed beyond the end of the shot.',
     do: d => d.run({ name: 'shot.set', args: { length: d.shot!.length + overhangOf(d.shown!, d.columns) } }),
   },
 ]
