@@ -50,6 +50,28 @@ test.describe('context menus', () => {
     await expect(page.getByText(/^Blank: .*2 no longer exposed/)).toBeVisible()
   })
 
+  test('are asked for by a finger that rests, and by none that moves', async ({ desk, page }) => {
+    const touch = await page.context().newCDPSession(page)
+    await touch.send('Emulation.setTouchEmulationEnabled', { enabled: true })
+    const sheet = (await desk.sheet.boundingBox())!
+    const [x, y] = [sheet.x + columnX(1), sheet.y + HEAD + 15 * 8 + 5]
+    const finger = (type: 'touchStart' | 'touchMove' | 'touchEnd', dy = 0) =>
+      touch.send('Input.dispatchTouchEvent', { type, touchPoints: type === 'touchEnd' ? [] : [{ x, y: y + dy }] })
+    await finger('touchStart')
+    for (let dy = 4; dy <= 40; dy += 4) await finger('touchMove', dy)
+    await page.waitForTimeout(700)
+    await finger('touchEnd')
+    await expect(menu(desk)).toBeHidden()
+    await finger('touchStart')
+    await expect(menu(desk)).toBeVisible()
+    await finger('touchEnd')
+    await expect(page.getByLabel('Frame', { exact: true })).toHaveText('9')
+    await page.waitForTimeout(400)
+    await expect(menu(desk)).toBeVisible()
+    await page.keyboard.press('Escape')
+    await expect(menu(desk)).toBeHidden()
+  })
+
   test('the second one takes the place of the first', async ({ desk, page }) => {
     const sheet = (await desk.sheet.boundingBox())!
     const at = (frame: number) => [sheet.x + columnX(1), sheet.y + HEAD + 15 * (frame - 1) + 5] as const

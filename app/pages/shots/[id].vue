@@ -11,6 +11,7 @@ import { useContextMenu } from '~/desk/menu'
 import ShortcutSheet from '~/desk/ShortcutSheet.vue'
 import TopBar from '~/desk/TopBar.vue'
 import { useKeys } from '~/desk/useKeys'
+import { useLongPress } from '~/desk/useLongPress'
 import { usePlayback } from '~/desk/usePlayback'
 import { useExchange } from '~/exchange/store'
 import FoldBar from '~/desk/FoldBar.vue'
@@ -43,6 +44,7 @@ const ready = ref(false)
 usePlayback()
 useFlip()
 useKeys(actions, selections())
+useLongPress()
 useHead({ title: () => (desk.shot ? `${desk.shot.name} · Fintro` : 'Fintro') })
 
 /** The earlier state that the address asks for. */
