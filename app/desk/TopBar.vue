@@ -21,7 +21,7 @@ const history = useHistory()
 const player = usePlayer()
 const side = useSide()
 const { name: themeName, toggle } = useTheme()
-const looped = computed(() => `${player.range.first}–${player.range.last}`)
+const looped = computed(() => `${player.played.first}–${player.played.last}`)
 const saving = computed(() => {
   const { onlyHere, aside } = history.saving
   if (desk.session?.readOnly) return { words: 'Read-only', title: desk.session.readOnly.refusal }
@@ -133,7 +133,14 @@ function setLength(e: Event): void {
           class="bar-button"
           :aria-pressed="!!player.loop"
           :class="{ 'bg-white/20': player.loop }"
-          :title="withKey('Loop over the selected frames, or over the whole shot', 'loop')"
+          :title="
+            withKey(
+              player.played.last < player.range.last
+                ? 'Plays up to the last exposure. Loop over the selected frames'
+                : 'Loop over the selected frames, or over the whole shot',
+              'loop',
+            )
+          "
           @click="
             player.loop =
               !player.loop && desk.selection ? { first: desk.selection.first, last: desk.selection.last } : null

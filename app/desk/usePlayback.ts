@@ -29,7 +29,7 @@ class Playback {
   private last = -1
 
   start(): void {
-    const { first, last } = this.player.range
+    const { first, last } = this.player.played
     const { frame } = this.desk
     this.from = frame < first || frame >= last ? first : frame
     this.player.skipped = 0
@@ -42,7 +42,7 @@ class Playback {
 
   /** A new range or rate while playing starts the count anew from where it is. */
   goOn(): void {
-    const { first, last } = this.player.range
+    const { first, last } = this.player.played
     this.from = Math.max(first, Math.min(this.desk.frame, last))
     this.began = performance.now()
     this.last = -1
@@ -58,7 +58,7 @@ class Playback {
     const elapsed = Math.max(0, (now - this.began) / 1000)
     const count = Math.floor(elapsed * perSecond(rate) + 1e-6)
     if (count !== this.last) {
-      const { first, last } = this.player.range
+      const { first, last } = this.player.played
       const skipped = this.last < 0 ? 0 : Math.max(0, count - this.last - 1)
       this.player.skipped += skipped
       this.desk.frame = loopFrame(elapsed, this.from, first, last, rate)
@@ -81,7 +81,7 @@ export function usePlayback(): void {
       if (playing) playback.start()
     },
   )
-  watch([() => player.range.first, () => player.range.last, () => player.trialRate], () => {
+  watch([() => player.played.first, () => player.played.last, () => player.trialRate], () => {
     if (desk.playing) playback.goOn()
   })
   onScopeDispose(() => playback.stop())

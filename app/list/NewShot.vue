@@ -65,7 +65,7 @@ async function make(): Promise<void> {
     if (!response.ok) throw new Error(((await response.json()) as { detail?: string }).detail)
     await navigateTo(`/shots/${id}`)
   } catch (error) {
-    failed.value = (error as Error).message || 'The server does not answer. Nothing was made.'
+    failed.value = (error as Error).message || 'The server does not answer. No shot was created.'
     busy.value = false
   }
 }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref } from 'vue'
 import { spotAt } from '#core/commands'
+import { drawingNumbered } from '#core/document'
 import { useDesk } from '~/desk/desk'
 import { HEAD } from './layout'
 import { useSheet } from './sheet'
@@ -29,7 +30,7 @@ function take(): void {
   const text = input.value!.value.trim()
   if (!text) return done()
   const { column, stack, frame } = desk
-  const known = Object.values(stack!.drawings).find(d => d.number === text)?.id
+  const known = drawingNumbered(stack!, text)?.id
   const drawing = text.toUpperCase() === 'X' ? null : known
   if (drawing === undefined) {
     fault.value = `There is no drawing ${text} in this column.`

@@ -8,6 +8,7 @@ import { tryOver } from './trying'
 import { putIn, repeat, replace } from './arrange'
 import { rangeWords } from './range'
 import type { Draft } from '#core/commands'
+import { drawingNumbered } from '#core/document'
 import { useDesk } from '~/desk/desk'
 import { reach } from '~/ui/reach'
 import { useSheet } from './sheet'
@@ -57,7 +58,7 @@ const instead = ref('')
 const known = computed(() => {
   const text = instead.value.trim()
   if (!text || !desk.stack) return undefined
-  return text.toUpperCase() === 'X' ? null : Object.values(desk.stack.drawings).find(d => d.number === text)?.id
+  return text.toUpperCase() === 'X' ? null : drawingNumbered(desk.stack, text)?.id
 })
 /** As it is stored: what is tried out must not move the panel under the pointer. */
 const now = computed(() => desk.stored?.focus.drawing?.id ?? '')

@@ -166,7 +166,8 @@ const told = computed(() => {
   if (!column) return ''
   if (!d) return `Frame ${workFrame}, column ${column.name}: blank`
   const at = place ? workFrame - place.start + 1 : 1
-  const how = at === 1 ? 'first exposed here' : `held, frame ${at}`
+  const how =
+    workFrame > column.runs.frames ? 'stays to the end' : at === 1 ? 'first exposed here' : `held, frame ${at}`
   return `Frame ${workFrame}, column ${column.name}: drawing ${d.number}, ${d.role}, ${how}`
 })
 </script>

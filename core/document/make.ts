@@ -1,6 +1,6 @@
 import type { Rate } from '../time'
 import { runsOf } from '../sheet'
-import type { Column, Shot, Stack, StoredShot } from './document'
+import type { Column, Drawing, Shot, Stack, StoredShot } from './document'
 import { SCHEMA, storeShot } from './document'
 
 export interface NewShot {
@@ -57,4 +57,11 @@ export function freeNumber(stack: Stack, wanted: string, taken: Iterable<string>
         : `${String.fromCharCode(97 + Math.floor(i / 26) - 1)}${String.fromCharCode(97 + (i % 26))}`
     if (!used.has(wanted + letters)) return wanted + letters
   }
+}
+
+/** The drawing that a typed number means: the one of exactly that number, else one that differs only in its case. */
+export function drawingNumbered(stack: Stack, typed: string): Drawing | undefined {
+  const all = Object.values(stack.drawings)
+  const small = typed.toLowerCase()
+  return all.find(d => d.number === typed) ?? all.find(d => d.number.toLowerCase() === small)
 }
