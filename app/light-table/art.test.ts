@@ -124,7 +124,7 @@ describe('changes of what is drawn, as drafts', () => {
     ])
     expect(all.stacks[STACK]!.subjects.keeper!.figure.bones.find(b => b.id === 'spine')!.length).toBeCloseTo(180)
   })
-  it('a new column is lined up, the leading one locked and faded; released, it is as it was', () => {
+  it('a new column is lined up, the leading one locked; released, it is as it was', () => {
     const desk = deskOn(shot)
     const { id, drafts } = lineUpDrafts(desk[0], desk[1].column!)
     const s = after(shot, drafts)
@@ -132,7 +132,7 @@ describe('changes of what is drawn, as drafts', () => {
     expect([plan.columns[id]!.leader, plan.columns[COLUMN]!.locked, plan.columns[COLUMN]!.strength]).toEqual([
       COLUMN,
       true,
-      0.4,
+      undefined,
     ])
     expect(plan.order.indexOf(id)).toBe(plan.order.indexOf(COLUMN) + 1)
     const free = after(s, releaseDrafts(deskOn(s)[0], plan.columns[id]!))

@@ -96,9 +96,11 @@ function turn(c: C, box: Size, by: number): void {
   c.translate(-middle.x, -middle.y)
 }
 
-const layersOf = (scene: Scene, { column, frame }: Focus, { flip, seen }: PictureLook): Layer[] =>
+/** While one draws over the column that this one is lined up with, that one is faint; in what is played it is not. */
+const layersOf = (scene: Scene, { column, frame }: Focus, { flip, seen, playing }: PictureLook): Layer[] =>
   layersAt(scene, frame, scene.strokeBy, {
     references: true,
+    faded: playing ? null : (column?.leader ?? null),
     instead: flip && column ? { column: column.id, drawing: flip } : null,
     seen: seen && column ? { column: column.id, parts: seen } : null,
   })

@@ -81,18 +81,23 @@ describe('a column lined up with another', () => {
   const shot = posedShot()
   const { id, drafts } = lineUpDrafts(sceneAt(shot), first(shot))
   const lined = after(shot, drafts)
-  it('has an empty drawing wherever that one changes, over it, locked and faded', () => {
+  it('has an empty drawing wherever that one changes, over it; that one is locked', () => {
     const [leader, loose] = columns(lined)
     expect(loose!.id).toBe(id)
     expect(listOf(loose!.runs).map(r => r.frames)).toEqual(listOf(leader!.runs).map(r => r.frames))
-    expect([leader!.locked, leader!.strength, loose!.locked, loose!.strength]).toEqual([true, 0.4, false, 1])
+    expect([leader!.locked, leader!.strength, loose!.locked, loose!.strength]).toEqual([true, undefined, false, 1])
     expect(Object.values(lined.stacks[loose!.stack]!.drawings).every(d => !d.content.strokes.length)).toBe(true)
   })
   it('released, keeps its exposures, and its leader can be changed again', () => {
     const [, loose] = columns(lined)
     const [leader, free] = columns(after(lined, releaseDrafts(sceneAt(lined), loose!)))
-    expect([leader!.locked, leader!.strength, free!.leader]).toEqual([false, 1, undefined])
+    expect([leader!.locked, leader!.strength, free!.leader]).toEqual([false, undefined, undefined])
     expect(listOf(free!.runs)).toHaveLength(3)
+  })
+  it('released, one that was faded for good by an earlier Fintro is seen in full again', () => {
+    const faded = done(lined, 'column.set', { ...where, strength: 0.4 })
+    const [leader] = columns(after(faded, releaseDrafts(sceneAt(faded), columns(faded)[1]!)))
+    expect([leader!.locked, leader!.strength]).toEqual([false, 1])
   })
   it('released, leaves a leader alone that was unlocked in the meantime', () => {
     const open = done(lined, 'column.set', { ...where, locked: false })

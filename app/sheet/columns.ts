@@ -146,12 +146,9 @@ function copyOfDrawing({ fixed, ...drawing }: Drawing, { subjects, drawings }: N
   }
 }
 
-/** How strongly a column is still seen while another one is drawn over it. */
-const FADED = 0.4
-
 /**
- * A new column lined up with another, in front of it: an empty drawing wherever that one changes. That one is locked and
- * faded, to draw over it.
+ * A new column lined up with another, in front of it: an empty drawing wherever that one changes. That one is locked; while
+ * the new one is worked on it is seen faintly, to draw over it.
  */
 export function lineUpDrafts(scene: Scene, leader: Column): { id: string; drafts: Draft[] } {
   const [id, stack] = [newId(), newId()]
@@ -177,10 +174,13 @@ export function lineUpDrafts(scene: Scene, leader: Column): { id: string; drafts
         },
       },
       { name: 'column.lineup', args: { ...at, leader: leader.id } },
-      { name: 'column.set', args: { ...at, column: leader.id, locked: true, strength: FADED } },
+      { name: 'column.set', args: { ...at, column: leader.id, locked: true } },
     ],
   }
 }
+
+/** How strongly a leader is seen in shots that say it on the column; the view alone says it now. */
+const FORMER_FADED = 0.4
 
 /** A column that follows no longer; the one it was lined up with can be changed again, and is seen in full. */
 export function releaseDrafts(scene: Scene, column: Column): Draft[] {
@@ -188,8 +188,16 @@ export function releaseDrafts(scene: Scene, column: Column): Draft[] {
   const leader = scene.plan.columns[column.leader!]
   return [
     { name: 'column.release', args: { plan, column: column.id } },
-    ...(leader?.locked && leader.strength === FADED
-      ? [{ name: 'column.set' as const, args: { plan, column: leader.id, locked: false, strength: 1 } }]
+    ...(leader?.locked
+      ? [
+          {
+            name: 'column.set' as const,
+            args: {
+              ...{ plan, column: leader.id, locked: false },
+              ...(leader.strength === FORMER_FADED ? { strength: 1 } : {}),
+            },
+          },
+        ]
       : []),
   ]
 }

@@ -20,9 +20,14 @@ export interface LayerOptions {
   readonly references?: boolean
   /** A drawing that is looked at in a column instead of its own. */
   readonly instead?: { readonly column: string; readonly drawing: string } | null
+  /** A column that is seen faintly, to draw over it: while working only. */
+  readonly faded?: string | null
   /** Which parts of one column are seen. */
   readonly seen?: { readonly column: string; readonly parts: PartsSeen } | null
 }
+
+/** How strongly a column is still seen while another one is drawn over it. */
+const FADED = 0.4
 
 /** The display list of a frame: every column that is not hidden, from back to front. */
 export function layersAt(
@@ -31,7 +36,7 @@ export function layersAt(
   strokeBy: (hash: string) => Stroke | undefined,
   options: LayerOptions = {},
 ): Layer[] {
-  const { background = true, references = false, instead, seen } = options
+  const { background = true, references = false, faded, instead, seen } = options
   const { shot, plan, contents } = scene
   return plan.order.flatMap((id): Layer[] => {
     const column = plan.columns[id]!
@@ -46,7 +51,7 @@ export function layersAt(
         drawing,
         marks: contentMarks(stack, contents.of(scene, stack, drawing), strokeBy, parts),
         palette: paletteOf(column.ink, shot.paper),
-        strength: (column.strength ?? 1) * (stack.drawings[drawing]?.strength ?? 1),
+        strength: (column.strength ?? 1) * (stack.drawings[drawing]?.strength ?? 1) * (id === faded ? FADED : 1),
       },
     ]
   })

@@ -72,6 +72,10 @@ describe('the display list', () => {
     expect([seen({ references: true }).map(l => l.strength), seen({ references: false })]).toEqual([[0.4], []])
     const faded = done(guide, 'drawing.set', { stack: STACK, drawing: 'd1', strength: 0.5 })
     expect(layersAt(sceneOf(faded, PLAN), 1, () => undefined, { references: true })[0]!.strength).toBeCloseTo(0.2)
+    // Faint while it is drawn over: by what is asked of the view, not by the shot.
+    const { column } = where
+    const view = layersAt(sceneOf(guide, PLAN), 1, () => undefined, { references: true, faded: column })
+    expect(view.find(l => l.column === column)!.strength).toBeCloseTo(0.4 * 0.4)
     shot = done(shot, 'column.set', { ...where, hidden: true })
     expect(layers(1)).toEqual([])
   })
