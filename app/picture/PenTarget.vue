@@ -2,7 +2,7 @@
 import { withKey } from '~/desk/shortcuts'
 import { plural } from '#core/basic'
 import { computed } from 'vue'
-import { exposedDrawings } from '#core/sheet'
+import { canBeOwn, exposedElsewhere, makeOwn } from '~/sheet/own-drawing'
 import { isHeld } from '~/desk/steps'
 import { useDesk } from '~/desk/desk'
 import { usePicture } from './store'
@@ -23,15 +23,7 @@ const exposed = computed(() => {
       : `held, frame ${at} of ${desk.place!.run.frames}`
   return desk.place?.run.again ? `${words}, in a repeat` : words
 })
-/** Exposures besides the one under the playhead, in all columns that show the stack. */
-const elsewhere = computed(() => {
-  const d = desk.drawing?.id
-  if (!d) return 0
-  const all = desk.columns
-    .filter(c => c.stack === desk.stack!.id)
-    .reduce((sum, c) => sum + (exposedDrawings(c.runs).get(d)?.times ?? 0), 0)
-  return Math.max(0, all - 1)
-})
+const elsewhere = computed(() => (desk.scene ? exposedElsewhere(desk.scene, desk.focus!) : 0))
 const PEN = {
   held: 'the pen draws on the held drawing',
   blank: 'the pen begins a new drawing here',
@@ -109,6 +101,15 @@ function renumber(e: Event): void {
           @click="table.nextOnHeld()"
         >
           {{ PEN[table.onHeld] }}
+        </button>
+        <button
+          v-else-if="elsewhere && desk.scene && canBeOwn(desk.scene, desk.focus!)"
+          type="button"
+          class="block max-w-full truncate text-left font-medium text-ledger underline"
+          :title="withKey(`${second}. A change shows there, too. Make this exposure its own drawing`, 'own-drawing')"
+          @click="makeOwn(desk)"
+        >
+          {{ second }}
         </button>
         <span
           v-else-if="second"

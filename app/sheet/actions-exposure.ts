@@ -5,13 +5,14 @@ import type { Action } from '~/desk/action'
 import { hasExposure } from '~/desk/action'
 import type { Desk } from '~/desk/desk'
 import { planAndColumn } from '~/desk/drafts'
-import { back, blank, copyRange, holdTo, paste, putIn, reverse, snapToStep, spreadEvenly, takeOut } from './arrange'
+import { back, blank, holdTo, putIn, reverse, snapToStep, spreadEvenly, takeOut } from './arrange'
 import { useSide } from '~/ui/side'
 import type { RepeatHow } from './repeats'
 import { bracketHere, repeatOver, repeatWords, withoutRepeat } from './repeats'
+import { clipActions } from './actions-clip'
+import { canBeOwn, makeOwn } from './own-drawing'
 import { useSheet } from './sheet'
 import type { Draft } from '#core/commands'
-import { landingWords } from './range'
 import { STEP_NAMES, tryOver, tryRange } from './trying'
 
 function moreFrames(d: Desk, delta: number): void {
@@ -45,19 +46,6 @@ const stepActions = (step: number): Action[] => [
     do: (_d, tried) => tryRange({ kind: 'expose', step, by: 'thin' }, tried),
   },
 ]
-
-/** Takes what is exposed here for pasting. Says so where there is nothing. */
-function copyHere(d: Desk): boolean {
-  const clip = copyRange(d.scene!, d.focus!)
-  const some = clip.columns.some(c => c.exposures.length)
-  if (some) {
-    useSheet().clip = clip
-    useSheet().clipMarked = true
-    usePointed().copied = 'frames'
-  }
-  if (!some) tell('Nothing is exposed here yet, so there is nothing to copy.')
-  return some
-}
 
 function runHere(d: Desk, name: string, drafts: readonly Draft[]): void {
   if (drafts.length) d.run(...drafts)
@@ -288,59 +276,16 @@ export const exposureActions: readonly Action[] = [
     can: hasExposure,
     do: (d, tried) => tryOver('Take frames out of all columns', takeOut(d.scene!, d.focus!, 'all'), tried),
   },
+  ...clipActions,
   {
-    id: 'copy',
-    name: 'Copy',
-    hint: 'the selected frames, or the one under the playhead',
+    id: 'own-drawing',
+    name: 'Make this exposure its own drawing',
+    hint: 'a copy, where the drawing is exposed elsewhere, too',
     group: 'Exposure',
-    keys: ['$mod+KeyC'],
-    can: hasExposure,
-    do: d => {
-      const clip = copyHere(d)
-      if (clip) tell(`Copied ${landingWords(d.scene!, d.focus!)}.`)
-    },
-  },
-  {
-    id: 'cut',
-    name: 'Cut',
-    hint: 'the selected frames, or the one under the playhead; a blank stays',
-    group: 'Exposure',
-    keys: ['$mod+KeyX'],
-    can: hasExposure,
-    do: d => {
-      if (copyHere(d)) d.run(...blank(d.scene!, d.focus!))
-    },
-  },
-  {
-    id: 'paste',
-    name: 'Paste over',
-    hint: 'what is exposed here',
-    group: 'Exposure',
-    keys: ['$mod+KeyV'],
-    when: () => usePointed().copied !== 'art',
-    why: 'nothing was copied yet.',
-    can: () => !!useSheet().clip,
-    do: d => d.run(...paste(d.scene!, d.focus!, useSheet().clip!, { by: 'over' })),
-  },
-  {
-    id: 'paste-push',
-    name: 'Paste between',
-    hint: 'what follows moves',
-    group: 'Exposure',
-    keys: ['$mod+Alt+KeyV'],
-    when: () => usePointed().copied !== 'art',
-    why: 'nothing was copied yet.',
-    can: () => !!useSheet().clip,
-    do: d => d.run(...paste(d.scene!, d.focus!, useSheet().clip!, { by: 'push' })),
-  },
-  {
-    id: 'paste-copies',
-    name: 'Paste as new copies',
-    hint: 'between; what follows moves',
-    group: 'Exposure',
-    keys: [],
-    can: () => !!useSheet().clip,
-    do: d => d.run(...paste(d.scene!, d.focus!, useSheet().clip!, { by: 'push', copies: true })),
+    keys: ['Shift+Z'],
+    can: d => !!d.scene && canBeOwn(d.scene, d.focus!),
+    why: 'the drawing is exposed nowhere else, or stands in a repeat.',
+    do: makeOwn,
   },
   {
     id: 'type',
