@@ -1,4 +1,4 @@
-import { defineStore } from 'pinia'
+import { defineStore, skipHydrate } from 'pinia'
 import { computed, shallowRef } from 'vue'
 import type { Action } from './action'
 import { keyCaps } from './key-caps'
@@ -60,7 +60,7 @@ export const useShortcuts = defineStore('shortcuts', () => {
   const isChanged = (a: Action): boolean => a.id in changed.value
   const anyChanged = computed(() => Object.keys(changed.value).length > 0 || !singles.value)
   return {
-    ...{ singles, changed, clashing, anyChanged },
+    ...{ singles: skipHydrate(singles), changed, clashing, anyChanged },
     ...{ begin, allKeys, keysOf, caps, told, isChanged, give, takeAway, putBack, putAllBack },
   }
 })

@@ -317,6 +317,10 @@ test.describe('shortcuts', () => {
     await page.keyboard.press('ArrowDown')
     await expect(page.getByLabel('Frame', { exact: true })).toHaveText('2')
     await expect(page.getByRole('button', { name: /^Undo: / })).toHaveCount(0)
+    await page.reload()
+    await desk.settled()
+    await page.keyboard.press('g')
+    await expect(ghosts).toHaveAttribute('aria-pressed', on!)
     // The way back is by the pointer.
     await page.getByRole('button', { name: 'Shortcuts' }).click()
     await page.getByRole('button', { name: 'Change shortcuts' }).click()
