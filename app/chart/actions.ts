@@ -74,7 +74,8 @@ function copySpacing(d: Desk): void {
   if (!spacing) return
   useCharts().copied = spacing
   tell(
-    `Copied: ${recipeName(spacing.recipe)}. Go to another span, or select frames over several: ${withKey('Paste spacing', 'paste-spacing')}.`,
+    `Copied: ${recipeName(spacing.recipe)}. Go to another span, or select frames over several: ` +
+      `${withKey('Paste spacing', 'paste-spacing')}.`,
   )
 }
 

@@ -210,7 +210,10 @@ function link(id: string): void {
         v-else-if="!column.background"
         type="button"
         class="push-button"
-        :title="`A new column with an empty drawing wherever ${column.name} changes; ${column.name} is locked, and faint while one draws over it`"
+        :title="
+          `A new column with an empty drawing wherever ${column.name} changes; ` +
+          `${column.name} is locked, and faint while one draws over it`
+        "
         @click="lineUp(desk)"
       >
         New column lined up with it

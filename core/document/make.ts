@@ -59,9 +59,10 @@ export function freeNumber(stack: Stack, wanted: string, taken: Iterable<string>
   }
 }
 
-/** The drawing that a typed number means: the one of exactly that number, else one that differs only in its case. */
+/** The drawing that a typed number means: the one of exactly that number, else the only one that differs in its case. */
 export function drawingNumbered(stack: Stack, typed: string): Drawing | undefined {
   const all = Object.values(stack.drawings)
   const small = typed.toLowerCase()
-  return all.find(d => d.number === typed) ?? all.find(d => d.number.toLowerCase() === small)
+  const alike = all.filter(d => d.number.toLowerCase() === small)
+  return alike.find(d => d.number === typed) ?? (alike.length === 1 ? alike[0] : undefined)
 }
