@@ -36,7 +36,8 @@ export function passagesOf(focus: Focus): readonly Frames[] {
 }
 
 /** The same for what lands on frames or is taken from them: without a selection the frame under the playhead. */
-const landingsOf = (focus: Focus): readonly Frames[] => (focus.selection ? passagesOf(focus) : [landingOf(focus)])
+const landingsOf = (focus: Focus): readonly Frames[] =>
+  focus.selection?.drawing ? passagesOf(focus) : [landingOf(focus)]
 
 /** The ends of a passage in one column, as commands name them. Null in an empty column. */
 export function rangeIn(scene: Scene, focus: Focus, column: Column, { first, last }: Frames = rangeOf(focus)) {
