@@ -193,23 +193,25 @@ const repeats = {
         >
           times
         </button>
-        <span class="text-soft">or</span>
-        <button
-          type="button"
-          class="push-button px-2"
-          @pointerenter="show('Repeat until', repeats.until)"
-          @pointerleave="desk.drop()"
-          @click="take('Repeat until', repeats.until)"
-        >
-          until frame</button
-        ><input
-          v-model.number="until"
-          type="number"
-          min="2"
-          max="14400"
-          class="field h-7 w-20"
-          aria-label="Until which frame"
-        />
+        <span class="flex items-center gap-1.5">
+          <span class="text-soft">or</span>
+          <button
+            type="button"
+            class="push-button px-2"
+            @pointerenter="show('Repeat until', repeats.until)"
+            @pointerleave="desk.drop()"
+            @click="take('Repeat until', repeats.until)"
+          >
+            until frame</button
+          ><input
+            v-model.number="until"
+            type="number"
+            min="2"
+            max="14400"
+            class="field h-7 w-20"
+            aria-label="Until which frame"
+          />
+        </span>
       </div>
     </section>
     <section class="mt-1.5 grid grid-cols-[58px_1fr] gap-1">
