@@ -1,6 +1,7 @@
 import { chartActions } from './chart/actions'
 import type { Action } from './desk/action'
 import { deskActions } from './desk/actions'
+import { playActions } from './desk/play-actions'
 import { foldActions } from './desk/fold-actions'
 import { exchangeActions } from './exchange/actions'
 import { figureActions } from './figures/actions'
@@ -19,6 +20,7 @@ import { trayActions } from './tray/actions'
 
 /** Each room's actions, in the order in which lists show them. */
 const rooms: readonly (readonly Action[])[] = [
+  playActions,
   deskActions,
   ghostActions,
   pictureActions,

@@ -12,6 +12,7 @@ import { usePicture } from './picture/store'
 import { useRail } from './rail/store'
 import { useSheet } from './sheet/sheet'
 import { useMessages } from './ui/messages'
+import { usePoses } from './poses/store'
 import { useSide } from './ui/side'
 
 /** The rooms' stores that forget what belongs to the shot that was open. */
@@ -30,6 +31,7 @@ const stores = [
   useSide,
   useMessages,
   usePointed,
+  usePoses,
 ]
 
 export function resetRooms(): void {

@@ -11,6 +11,7 @@ import { useDialogs } from './dialogs'
 import { useTheme } from '~/ui/useTheme'
 import { useHistory } from './history'
 import PlayButton from './PlayButton.vue'
+import PlayMenu from './PlayMenu.vue'
 import { usePlayer } from './player'
 import { useSide } from '~/ui/side'
 
@@ -128,6 +129,7 @@ function setLength(e: Event): void {
           <SkipBack :size="14" />
         </button>
         <PlayButton class="play-button" />
+        <PlayMenu />
         <button
           type="button"
           class="bar-button"
@@ -268,9 +270,5 @@ function setLength(e: Event): void {
 @reference "~/assets/main.css";
 .play-button {
   @apply inline-flex h-7 w-[76px] items-center justify-center gap-1.5 rounded bg-on-bottle font-semibold text-[#17372f] hover:bg-white;
-}
-.bar-button {
-  @apply inline-flex h-7 items-center gap-1.5 rounded border border-white/25 px-2.5 whitespace-nowrap;
-  @apply hover:bg-white/10 disabled:opacity-40 disabled:hover:bg-transparent;
 }
 </style>

@@ -17,17 +17,8 @@ function nextColumn(d: Desk, by: number): void {
   if (to) d.columnId = to.id
 }
 
-/** Playing, stepping, undo, and finding what there is to do. */
+/** Stepping, undo, and finding what there is to do. */
 export const deskActions: readonly Action[] = [
-  {
-    id: 'play',
-    name: 'Play or stop',
-    group: 'Look',
-    keys: ['Space'],
-    do: d => {
-      d.playing = !d.playing
-    },
-  },
   {
     id: 'frame-next',
     name: 'Next frame',

@@ -17,5 +17,12 @@ export function exposureBefore(focus: Focus): Place | null {
   return focus.frame > here.start && focus.frame <= runs.frames ? here : runBefore(runs, here)
 }
 
+/** How the playhead lies to what is shown there: where it begins, on a held frame, or past the end of the column. */
+export function exposed({ place, column, workFrame }: Focus): 'blank' | 'first' | 'held' | 'stays' {
+  if (!place?.run.drawing) return 'blank'
+  if (workFrame > column!.runs.frames) return 'stays'
+  return workFrame > place.start ? 'held' : 'first'
+}
+
 /** The playhead is on a frame on which a drawing is held, not where it is shown first. */
 export const isHeld = (focus: Focus): boolean => !!focus.place?.run.drawing && focus.workFrame > focus.place.start

@@ -25,13 +25,14 @@ class Playback {
   private readonly player = usePlayer()
   private asked = 0
   private began = 0
+  /** Where in the frames that are played it began, from 1. */
   private from = 1
   private last = -1
 
   start(): void {
-    const { first, last } = this.player.played
-    const { frame } = this.desk
-    this.from = frame < first || frame >= last ? first : frame
+    const { frames } = this.player
+    const at = this.placeOf(this.desk.frame)
+    this.from = at >= frames.length ? 1 : at
     this.player.skipped = 0
     this.last = -1
     this.asked = requestAnimationFrame(now => {
@@ -42,10 +43,16 @@ class Playback {
 
   /** A new range or rate while playing starts the count anew from where it is. */
   goOn(): void {
-    const { first, last } = this.player.played
-    this.from = Math.max(first, Math.min(this.desk.frame, last))
+    this.from = this.placeOf(this.desk.frame)
     this.began = performance.now()
     this.last = -1
+  }
+
+  /** The place of a frame among those that are played, from 1: of the first that is not before it, else of the last. */
+  private placeOf(frame: number): number {
+    const { frames } = this.player
+    const i = frames.findIndex(f => f >= frame)
+    return i < 0 ? frames.length : i + 1
   }
 
   stop(): void {
@@ -58,10 +65,10 @@ class Playback {
     const elapsed = Math.max(0, (now - this.began) / 1000)
     const count = Math.floor(elapsed * perSecond(rate) + 1e-6)
     if (count !== this.last) {
-      const { first, last } = this.player.played
+      const { frames } = this.player
       const skipped = this.last < 0 ? 0 : Math.max(0, count - this.last - 1)
       this.player.skipped += skipped
-      this.desk.frame = loopFrame(elapsed, this.from, first, last, rate)
+      this.desk.frame = frames[loopFrame(elapsed, this.from, 1, frames.length, rate) - 1]!
       const due = this.began + frameStart(count + 1, rate) * 1000
       for (const w of watchers) w({ frame: this.desk.frame, due, at: now, skipped })
       this.last = count
@@ -81,7 +88,7 @@ export function usePlayback(): void {
       if (playing) playback.start()
     },
   )
-  watch([() => player.played.first, () => player.played.last, () => player.trialRate], () => {
+  watch([() => player.frames, () => player.trialRate], () => {
     if (desk.playing) playback.goOn()
   })
   onScopeDispose(() => playback.stop())

@@ -11,6 +11,9 @@ import { useDesk } from '~/desk/desk'
 import { contentHere } from '~/desk/scene'
 import { newId } from '~/sync/ids'
 import { usePaintCounts } from '~/ui/paint/counts'
+import { tell } from '~/ui/messages'
+import { newPose } from '~/poses/new-pose'
+import { eraserGoes } from './pen-goes'
 import { useLightTable } from './store'
 
 /** A stroke that can be erased, and where it lies. */
@@ -33,6 +36,10 @@ export class EraserTool {
 
   begin(p: Vec, scale: number): void {
     this.desk.playing = false
+    if (this.goes() === 'blank') {
+      if (this.desk.drawing) tell('Nothing to erase: on a held frame a new drawing is begun here.')
+      return
+    }
     this.touched = new Set()
     this.way.value = []
     this.move(p, scale)
@@ -52,7 +59,7 @@ export class EraserTool {
       const stroke = this.desk.scene!.strokeBy(ref.hash)
       if (stroke && points.some(q => touches(stroke, q, this.radius, placing))) touched.add(ref.id)
     }
-    if (touched.size && !eraser.parts && drawing.own && !this.sharedPart()) {
+    if (touched.size && !eraser.parts && drawing.own && !this.sharedPart() && this.goes() === 'shown') {
       const args = { stack: stack!.id, drawing: drawing.id, strokes: [...touched] }
       this.desk.tryOut({ name: 'stroke.remove', args }, `Erase ${plural(touched.size, 'stroke')}`)
     } else this.counts.moves += 1
@@ -82,6 +89,8 @@ export class EraserTool {
     return { part, strokes: part.strokes, at: placingOf(part.figure, pose) }
   }
 
+  private goes = () => eraserGoes(this.desk.focus!, this.table.onHeld)
+
   private erasable(): Erasable[] {
     const shared = this.sharedPart()
     if (shared) return shared.strokes.map(ref => ({ ref, placing: { ...ref, at: after(shared.at, ref.at ?? SAME) } }))
@@ -107,8 +116,19 @@ export class EraserTool {
       }))
     }
     if (!Object.keys(strokes).length) return []
+    if (!shared && this.goes() === 'copy') return [this.copyWithout(strokes)]
     if (!shared) return [{ name: 'stroke.replace', args: { stack, drawing, strokes } }]
     const left = shared.strokes.flatMap(s => strokes[s.id] ?? [s])
     return [{ name: 'subject.set', args: { stack, subject: shared.part.id, strokes: left } }]
+  }
+
+  /** On a held frame a copy of what is held, with what is left of its strokes. */
+  private copyWithout(left: Readonly<Record<string, StrokeRef[]>>): Draft {
+    const content = contentHere(this.desk.scene!, this.desk.focus!)!
+    const strokes = content.strokes.flatMap(s => left[s.id] ?? [{ ...s, id: newId() }])
+    return newPose(this.desk.scene!, this.desk.focus!, {
+      from: { content: { ...content, strokes } },
+      where: 'playhead',
+    })
   }
 }

@@ -8,10 +8,11 @@ import { ellipseIn, onEighths, smoothed, straightLine } from '#core/stroke'
 import { useDesk } from '~/desk/desk'
 import { fixOf } from '~/desk/drafts'
 import { contentHere } from '~/desk/scene'
-import { isHeld, nextExposure } from '~/desk/steps'
+import { nextExposure } from '~/desk/steps'
 import { newPose } from '~/poses/new-pose'
 import { newId } from '~/sync/ids'
 import { usePaintCounts } from '~/ui/paint/counts'
+import { penGoes } from './pen-goes'
 import { fillAt } from './fill-shape'
 import { strokeOnShared } from './parts'
 import { useLightTable } from './store'
@@ -131,15 +132,14 @@ export class PencilTool {
     if (next) this.desk.goTo(next.start)
   }
 
-  /** The drawing that a stroke goes on: the shown one, a new one on a blank, and on a held frame what was set. */
+  /** The drawing that a stroke goes on. */
   private target(): { id: string; made: Draft | null } {
-    const { scene, focus, drawing, column } = this.desk
-    const { onHeld } = this.table
-    if (drawing && (onHeld === 'held' || !isHeld(focus!) || column?.leader !== undefined))
-      return { id: drawing.id, made: null }
+    const { scene, focus, drawing } = this.desk
+    const goes = penGoes(focus!, this.table.onHeld)
+    if (drawing && goes === 'shown') return { id: drawing.id, made: null }
     const id = newId()
-    const from = drawing && onHeld === 'copy' ? { copyOf: drawing.id } : 'blank'
-    return { id, made: newPose(scene!, focus!, { from, where: 'playhead', role: 'key', id }) }
+    const from = drawing && goes === 'copy' ? { copyOf: drawing.id } : 'blank'
+    return { id, made: newPose(scene!, focus!, { from, where: 'playhead', id }) }
   }
 }
 

@@ -1,6 +1,6 @@
 import { defineStore, skipHydrate } from 'pinia'
 import { useRemembered } from '~/ui/remembered'
-import { ref, shallowRef, watch } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import { useDesk } from '~/desk/desk'
 import { useTools } from '~/desk/tools'
 import type { ArtClip, SelectedArt } from './art'
@@ -20,11 +20,12 @@ export const useLightTable = defineStore('light-table', () => {
   /** Widths are px of the screen at the size that fits, so that lines look as wide however the picture is zoomed. */
   const asSeen = useRemembered('fintro-width-as-seen', false)
   const eraser = useRemembered<{ parts: boolean; size: number }>('fintro-rub', { parts: true, size: 9 })
-  /** What the pen does on a held frame: draws on the held drawing, or begins a new one here. */
-  const onHeld = useRemembered<'held' | 'blank' | 'copy'>('fintro-on-held', 'held')
+  /** What the pen does on a held frame, in this shot: draws on the held drawing, or begins a new one or a copy here. */
+  const onHeld = computed(() => desk.shot?.onHeld ?? 'held')
   /** On to the next of these ways, round and round. */
   function nextOnHeld(): void {
-    onHeld.value = ({ held: 'blank', blank: 'copy', copy: 'held' } as const)[onHeld.value]
+    const next = ({ held: 'blank', blank: 'copy', copy: 'held' } as const)[onHeld.value]
+    desk.run({ name: 'shot.set', args: { onHeld: next } })
   }
   /** After each stroke the playhead goes to the next drawing. */
   const nextAfterStroke = ref(false)
@@ -56,7 +57,7 @@ export const useLightTable = defineStore('light-table', () => {
     mode,
     asSeen: skipHydrate(asSeen),
     eraser: skipHydrate(eraser),
-    onHeld: skipHydrate(onHeld),
+    onHeld,
     nextOnHeld,
     nextAfterStroke,
     selected,

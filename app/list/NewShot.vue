@@ -5,9 +5,10 @@ import { parseLength, parseRate, feetOfLength, rateLabel } from '#core/time'
 import { newId } from '~/sync/ids'
 import AppDialog from '~/ui/AppDialog.vue'
 
-const props = defineProps<{ productions: string[] }>()
+/** `named` is what the shot is called until another name is typed. */
+const props = defineProps<{ productions: string[]; named: string }>()
 const emit = defineEmits<{ close: [] }>()
-const name = ref('')
+const name = ref(props.named)
 const production = ref(props.productions[0] ?? 'My shots')
 const width = ref(1920)
 const height = ref(1080)
@@ -92,6 +93,7 @@ function setSize(w: number, h: number): void {
             maxlength="80"
             autofocus
             placeholder="030 Stair"
+            @focus.once="($event.target as HTMLInputElement).select()"
         /></label>
         <label class="block"
           >Production<input

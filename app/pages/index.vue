@@ -8,6 +8,7 @@ import { tell } from '~/ui/messages'
 import type { ProductionInList, ShotInList } from '#core/document'
 import { feetOfLength, rateLabel } from '#core/time'
 import { newId } from '~/sync/ids'
+import { nextName } from '~/list/next-name'
 import NewShot from '~/list/NewShot.vue'
 import { useTheme } from '~/ui/useTheme'
 
@@ -261,6 +262,7 @@ function read(e: Event): void {
     <NewShot
       v-if="making"
       :productions="(productions ?? []).map(p => p.name)"
+      :named="nextName((productions ?? []).flatMap(p => p.shots.map(s => s.name)))"
       @close="making = false"
     />
     <footer class="sticky bottom-0 mt-auto flex border-t border-edge bg-panel px-2"><MessageLine /></footer>

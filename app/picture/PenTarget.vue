@@ -3,20 +3,21 @@ import { withKey } from '~/desk/shortcuts'
 import { plural } from '#core/basic'
 import { computed } from 'vue'
 import { canBeOwn, exposedElsewhere, makeOwn } from '~/sheet/own-drawing'
-import { isHeld } from '~/desk/steps'
+import { exposed } from '~/desk/steps'
 import { useDesk } from '~/desk/desk'
 import { usePicture } from './store'
+import { penGoes } from '~/light-table/pen-goes'
 import { useLightTable } from '~/light-table/store'
 import { useTools } from '~/desk/tools'
 import RoleMenu from './RoleMenu.vue'
 
 /** What the pen will change: column, number, role, whether it is first exposed here or held. */
 const [desk, picture, table, tools] = [useDesk(), usePicture(), useLightTable(), useTools()]
-const exposed = computed(() => {
+const lies = (how: string) => exposed(desk.focus!) === how
+const exposedWords = computed(() => {
   if (!desk.drawing) return desk.column?.runs.count ? 'blank here' : 'nothing exposed yet'
   const at = desk.place ? desk.workFrame - desk.place.start + 1 : 1
-  const stays = desk.column && desk.workFrame > desk.column.runs.frames
-  const words = stays
+  const words = lies('stays')
     ? 'stays to the end'
     : at === 1
       ? 'first exposed here'
@@ -29,7 +30,11 @@ const PEN = {
   blank: 'the pen begins a new drawing here',
   copy: 'the pen begins a copy here',
 }
-const onHeld = computed(() => tools.tool === 'pencil' && !!desk.drawing && isHeld(desk.focus!))
+const onHeld = computed(
+  () =>
+    ['pencil', 'eraser'].includes(tools.tool) && !!desk.drawing && lies('held') && desk.column?.leader === undefined,
+)
+const goes = computed(() => desk.focus && penGoes(desk.focus, table.onHeld))
 const STATE = { empty: 'empty: pose or draw on it', computed: 'in-betweened from its chart', own: 'drawn' }
 const state = computed(() => {
   const { scene, stack, drawing } = desk
@@ -39,7 +44,7 @@ const state = computed(() => {
 })
 const second = computed(() => {
   if (desk.column?.locked || desk.column?.hidden) return `the column is ${desk.column.locked ? 'locked' : 'hidden'}`
-  if (tools.tool === 'pencil' && desk.column && !desk.drawing) return 'the pen begins a new drawing'
+  if (tools.tool === 'pencil' && desk.column && goes.value === 'blank') return 'the pen begins a new drawing'
   return [state.value, elsewhere.value ? `exposed ${plural(elsewhere.value, 'time')} elsewhere` : '']
     .filter(Boolean)
     .join(', ')
@@ -85,8 +90,8 @@ function renumber(e: Event): void {
       >
         <span
           class="block truncate"
-          :title="exposed"
-          >{{ exposed }}</span
+          :title="exposedWords"
+          >{{ exposedWords }}</span
         >
         <button
           v-if="onHeld"

@@ -7,10 +7,12 @@ import type { Layer } from '#core/picture'
 import { roomAround } from '#core/picture'
 import { useDesk } from '~/desk/desk'
 import { useContextMenu } from '~/desk/menu'
+import { usePlayer } from '~/desk/player'
 import { useTools } from '~/desk/tools'
 import { drawHandles } from '~/figures/draw-handles'
 import { useGhosts } from '~/ghosts/store'
 import { drawEraser, drawJoints, drawSelected } from '~/light-table/draw-tools'
+import { penGoes } from '~/light-table/pen-goes'
 import { useLightTable } from '~/light-table/store'
 import { drawArcs, drawMeasure, drawPins } from '~/travel/draw-arcs'
 import { useTravel } from '~/travel/store'
@@ -30,7 +32,7 @@ import ToolBar from './ToolBar.vue'
 const emit = defineEmits<{ files: [files: File[]] }>()
 const [desk, tools, table] = [useDesk(), useTools(), useLightTable()]
 const [counts, ghosts, picture, travel] = [usePaintCounts(), useGhosts(), usePicture(), useTravel()]
-const messages = useMessages()
+const [messages, player] = [useMessages(), usePlayer()]
 const canvas = ref<HTMLCanvasElement | null>(null)
 const frame = ref<HTMLElement | null>(null)
 const size = useElementSize(frame)
@@ -63,6 +65,7 @@ usePaint(
     ghostsShown,
     () => ghosts.rule,
     () => desk.playing,
+    () => player.view,
     () => tools.tool,
     () => counts.arrivals,
     () => counts.moves,
@@ -91,10 +94,14 @@ usePaint(
     const { lens, flip } = picture
     const [rule, wet] = [ghosts.rule, pencil.wet.value]
     const { edge, safe } = picture
-    const look = { edge, safe, lens, playing, flip, seen: table.seen, ghosts: ghostsShown.value, rule, wet }
+    const played = playing ? player.view : null
+    const look = { edge, safe, lens, playing, played, flip, seen: table.seen, ghosts: ghostsShown.value, rule, wet }
     const layers = painter.draw(c, scene, focus, look, { box: { width, height }, aids: v => drawAids(c, v) })
     if (pen.value && tools.tool === 'pencil' && !wet.length)
-      drawPenLabel(c, focus, boxAt(pen.value, scene.shot.picture, { width, height }, lens), width)
+      drawPenLabel(c, focus, penGoes(focus, table.onHeld), {
+        at: boxAt(pen.value, scene.shot.picture, { width, height }, lens),
+        width,
+      })
     const told = canvas.value!.dataset
     told.move = String(counts.moves)
     told.frame = String(desk.frame)

@@ -1,15 +1,30 @@
 import type { Vec } from '#core/motion'
 import type { Focus } from '~/desk/scene'
-import { isHeld } from '~/desk/steps'
+import { exposed } from '~/desk/steps'
+import type { PenGoes } from '~/light-table/pen-goes'
 import { SANS, theme } from '~/ui/colours'
 
-/** The column and drawing under the pen, beside it: inside a box `width` px wide. */
-export function drawPenLabel(c: CanvasRenderingContext2D, focus: Focus, at: Vec, width: number): void {
-  const t = theme()
+/** What the pen draws on, in words. */
+export function penWords(focus: Focus, goes: PenGoes): string {
   const { column, drawing, place, workFrame } = focus
-  const held = place && isHeld(focus) ? `held ${workFrame - place.start + 1} of ${place.run.frames}` : 'first'
-  const words = [`${column?.name ?? ''} ${drawing?.number ?? 'new'}`, ...(drawing ? [drawing.role, held] : [])]
-  const text = words.join(' · ')
+  const name = column?.name ?? ''
+  if (!drawing || goes === 'blank') return `${name} new`
+  if (goes === 'copy') return `${name} copy of ${drawing.number}`
+  const how = exposed(focus)
+  const held = how === 'held' ? `held ${workFrame - place!.start + 1} of ${place!.run.frames}` : how
+  return [`${name} ${drawing.number}`, drawing.role, held].join(' · ')
+}
+
+/** Where the pen is, px, in a box of a width. */
+interface PenAt {
+  readonly at: Vec
+  readonly width: number
+}
+
+/** The same beside the pen. */
+export function drawPenLabel(c: CanvasRenderingContext2D, focus: Focus, goes: PenGoes, { at, width }: PenAt): void {
+  const t = theme()
+  const text = penWords(focus, goes)
   c.font = `500 10.5px ${SANS}`
   c.textAlign = 'left'
   c.textBaseline = 'middle'

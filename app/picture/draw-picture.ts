@@ -1,3 +1,4 @@
+import type { Played } from '#core/pass'
 import type { Layer } from '#core/picture'
 import { contentMarks, layersAt, roomAround } from '#core/picture'
 import type { Stroke } from '#core/stroke'
@@ -18,6 +19,8 @@ type C = CanvasRenderingContext2D
 export interface PictureLook {
   readonly lens: Lens
   readonly playing: boolean
+  /** What is seen of each column while it plays; null while it does not. */
+  readonly played: Played | null
   /** A drawing that is looked at in the active column instead of its own. */
   readonly flip: string | null
   /** Which parts of the active column are seen. */
@@ -97,9 +100,10 @@ function turn(c: C, box: Size, by: number): void {
 }
 
 /** While one draws over the column that this one is lined up with, that one is faint; in what is played it is not. */
-const layersOf = (scene: Scene, { column, frame }: Focus, { flip, seen, playing }: PictureLook): Layer[] =>
+const layersOf = (scene: Scene, { column, frame }: Focus, { flip, seen, playing, played }: PictureLook): Layer[] =>
   layersAt(scene, frame, scene.strokeBy, {
     references: true,
+    ...(played ? { shows: (c, f) => played.drawing(c, f) } : {}),
     faded: playing ? null : (column?.leader ?? null),
     instead: flip && column ? { column: column.id, drawing: flip } : null,
     seen: seen && column ? { column: column.id, parts: seen } : null,

@@ -1,10 +1,11 @@
 <script setup lang="ts">
+import { articled } from '#core/basic'
 import { useShortcuts, withKey } from '~/desk/shortcuts'
 import SidePanel from '~/desk/SidePanel.vue'
 import { computed, onMounted, ref } from 'vue'
 import { isPose } from '#core/pass'
 import { lastRun } from '#core/sheet'
-import type { PoseRole } from '#core/document'
+import type { Role } from '#core/document'
 import { lastPose, newPose, poseFrame } from './new-pose'
 import { usePoses } from './store'
 import { useDesk } from '~/desk/desk'
@@ -15,7 +16,7 @@ const from = ref<'blank' | 'last' | 'other'>(lastPose(desk.focus!) ? 'last' : 'b
 const other = ref('')
 const where = ref<'playhead' | 'after'>(desk.column && lastRun(desk.column.runs) ? 'after' : 'playhead')
 const after = ref((desk.column?.step ?? 2) * 4)
-const role = ref<PoseRole>('key')
+const role = ref<Role>(desk.column?.adds ?? 'key')
 
 const drawings = computed(() => Object.values(desk.stack?.drawings ?? {}).filter(d => isPose(d) || d.own))
 const last = computed(() => lastPose(desk.focus!))
@@ -35,6 +36,13 @@ function add(): void {
     )
   )
     desk.goTo(at)
+}
+/** Entered, it counts, and the keys are given back. */
+function setEvery(e: Event): void {
+  const field = e.target as HTMLInputElement
+  poses.setEvery(Number(field.value))
+  field.value = String(poses.every ?? poses.frames)
+  field.blur()
 }
 const form = ref<HTMLFormElement | null>(null)
 // Enter adds it at once.
@@ -132,17 +140,17 @@ onMounted(() => form.value?.querySelector<HTMLElement>('input:checked')?.focus()
           />frames after the last begins</label
         >
       </fieldset>
-      <fieldset class="mt-3 flex gap-3">
+      <fieldset class="mt-3 grid grid-cols-2 gap-x-3 gap-y-1">
         <legend class="mb-0.5 text-soft">It is</legend>
         <label
-          v-for="r in ['key', 'extreme', 'breakdown'] as const"
+          v-for="r in ['key', 'extreme', 'breakdown', 'in-between'] as const"
           :key="r"
           class="flex items-center gap-1.5"
           ><input
             v-model="role"
             type="radio"
             :value="r"
-          />{{ r === 'extreme' ? 'an' : 'a' }} {{ r }}</label
+          />{{ articled(r) }}</label
         >
       </fieldset>
       <button
@@ -157,28 +165,31 @@ onMounted(() => form.value?.querySelector<HTMLElement>('input:checked')?.focus()
       <p class="text-soft">{{ byKey }}</p>
       <label class="flex items-center gap-2"
         ><input
-          v-model="poses.newAt.every"
           type="radio"
-          :value="false"
+          name="new-every"
+          :checked="poses.every === null"
+          @change="poses.setEvery(null)"
         />at the playhead</label
       >
       <label
         class="flex items-center gap-2"
         :title="withKey('Switch between the two', 'new-every')"
         ><input
-          v-model="poses.newAt.every"
           type="radio"
-          :value="true"
+          name="new-every"
+          :checked="poses.every !== null"
+          @change="poses.setEvery(poses.frames)"
         /><input
-          v-model.number="poses.newAt.n"
           type="number"
           min="1"
           max="999"
           class="field h-7 w-14 px-1.5"
+          :value="poses.every ?? poses.frames"
           aria-label="Frames from one new pose to the next"
-          @change="poses.newAt.n = Math.max(1, Math.min(999, Math.round(poses.newAt.n) || 1))"
+          @change="setEvery"
         />frames after the last begins</label
       >
+      <p class="text-soft">Where the playhead was placed by hand, the pose comes there.</p>
     </fieldset>
   </SidePanel>
 </template>

@@ -215,9 +215,10 @@ function wheel(e: WheelEvent): void {
         class="px-2"
         :on="side.open === 'new-pose'"
         :title="
-          poses.newAt.every
-            ? `Add a pose … (A); N and C put one ${poses.newAt.n} frames after the last`
-            : 'Add a pose … (A)'
+          withKey(
+            poses.every === null ? 'Add a pose' : `Add a pose; new ones come ${poses.every} frames after the last`,
+            'pose-add',
+          )
         "
         @click="side.toggle('new-pose')"
       >

@@ -1,5 +1,6 @@
 import { usePointed } from '~/desk/pointed'
 import { tell } from '~/ui/messages'
+import { articled, plural } from '#core/basic'
 import type { PoseRole } from '#core/document'
 import { isPose } from '#core/pass'
 import type { Action } from '~/desk/action'
@@ -11,10 +12,12 @@ import { usePoses } from './store'
 
 /** A new pose where new poses come; the playhead goes there. */
 function addPose(d: Desk, from: PoseFrom): void {
-  const { newAt } = usePoses()
-  const where = newAt.every && d.column!.runs.count ? { afterLast: newAt.n } : 'playhead'
+  const poses = usePoses()
+  const { where } = poses
   const frame = poseFrame(d.focus!, where)
-  if (d.run(newPose(d.scene!, d.focus!, { from, where }))) d.goTo(frame)
+  if (!d.run(newPose(d.scene!, d.focus!, { from, where }))) return
+  d.goTo(frame)
+  poses.left = frame
 }
 
 /** The drawing under the playhead deleted; what is gone is told, with a way back. */
@@ -29,7 +32,7 @@ function removeDrawing(d: Desk): void {
 const hasRole = (d: Desk) => !!d.drawing && (isPose(d.drawing) || !d.scene!.contents.chartOf(d.plan!, d.drawing.id))
 const role = (r: PoseRole, key: string): Action => ({
   id: `role-${r}`,
-  name: `Make it ${r === 'extreme' ? 'an' : 'a'} ${r}`,
+  name: `Make it ${articled(r)}`,
   group: 'Poses',
   keys: [key],
   can: hasRole,
@@ -57,7 +60,10 @@ export const poseActions: readonly Action[] = [
     keys: ['c'],
     can: d => !!d.column && !!lastPose(d.focus!),
     why: 'there is no pose to copy yet.',
-    do: d => addPose(d, { copyOf: (usePoses().newAt.every ? lastPose(d.focus!) : lastPose(d.focus!, d.frame))!.id }),
+    do: d =>
+      addPose(d, {
+        copyOf: (usePoses().where === 'playhead' ? lastPose(d.focus!, d.frame) : lastPose(d.focus!))!.id,
+      }),
   },
   {
     id: 'new-every',
@@ -66,11 +72,12 @@ export const poseActions: readonly Action[] = [
     group: 'Poses',
     keys: ['Shift+U'],
     do: () => {
-      usePoses().newAt = { ...usePoses().newAt, every: !usePoses().newAt.every }
+      const poses = usePoses()
+      poses.setEvery(poses.every === null ? poses.frames : null)
       tell(
-        usePoses().newAt.every
-          ? `New poses come ${usePoses().newAt.n} frames after the last begins.`
-          : 'New poses come at the playhead.',
+        poses.every === null
+          ? 'New poses come at the playhead.'
+          : `New poses come ${plural(poses.every, 'frame')} after the last begins, unless the playhead is placed elsewhere.`,
       )
     },
   },

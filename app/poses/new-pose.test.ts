@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { charted, drawn, emptyShot, exposures, posedShot, STACK } from '#core/commands/fixture.test-helper'
+import { charted, done, drawn, emptyShot, exposures, posedShot, STACK, where } from '#core/commands/fixture.test-helper'
 import { after, deskOn } from '~/desk/scene.test-helper'
 import { lastPose, newPose } from './new-pose'
 
@@ -29,6 +29,13 @@ describe('a new pose', () => {
       own: true,
       content: desk[0].contents.of(desk[0], shot.stacks[STACK]!, 'd9'),
     })
+  })
+  it('is what new drawings of its column are', () => {
+    const shot = done(posedShot(), 'column.set', { ...where, adds: 'in-between' })
+    const added = (more: object) =>
+      drawn(after(shot, newPose(...deskOn(shot, 30), { from: 'blank', where: 'playhead', id: 'n', ...more }))).n
+    expect(added({})).toMatchObject({ role: 'in-between', own: true })
+    expect(added({ role: 'key' })).toMatchObject({ role: 'key' })
   })
   it('looks for the last pose up to a frame', () => {
     const desk = deskOn(posedShot())

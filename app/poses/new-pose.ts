@@ -1,5 +1,5 @@
 import { spotAt } from '#core/commands'
-import type { Drawing, PoseRole } from '#core/document'
+import type { Content, Drawing, Role, Stack } from '#core/document'
 import { emptyContent, freeNumber } from '#core/document'
 import { isPose } from '#core/pass'
 import { eachRun, lastRun } from '#core/sheet'
@@ -11,8 +11,8 @@ import type { Draft } from '#core/commands'
 
 /** Where a new pose goes: under the playhead, or a number of frames after the beginning of the last exposure. */
 export type PoseWhere = 'playhead' | { readonly afterLast: number }
-/** What a new pose begins with: nothing, or the content of a drawing. */
-export type PoseFrom = 'blank' | { readonly copyOf: string }
+/** What a new pose begins with: nothing, the content of a drawing, or one that is made. */
+export type PoseFrom = 'blank' | { readonly copyOf: string } | { readonly content: Content }
 
 /** The pose exposed last before a frame (or at it); the last of the column when there is none. */
 export function lastPose(focus: Focus, frame = Infinity): Drawing | null {
@@ -31,23 +31,33 @@ export function poseFrame(focus: Focus, where: PoseWhere): number {
 }
 
 /**
- * What a new pose begins with, where it comes, and (a new key where nothing is said) what it is and which id it has.
+ * What a new pose begins with, where it comes, and what it is (what new drawings of its column are, where nothing is
+ * said) and which id it has.
  */
 export interface NewPose {
   readonly from: PoseFrom
   readonly where: PoseWhere
-  readonly role?: PoseRole
+  readonly role?: Role
   readonly id?: string
 }
 
-/** A new pose in the active column, numbered by the frame it falls on. */
-export function newPose(scene: Scene, focus: Focus, { from, where, role = 'key', id = newId() }: NewPose): Draft {
+/** A new drawing in the active column, numbered by the frame it falls on. */
+export function newPose(
+  scene: Scene,
+  focus: Focus,
+  { from, where, role = focus.column!.adds ?? 'key', id = newId() }: NewPose,
+): Draft {
   const stack = focus.stack!
-  const source = from === 'blank' ? undefined : stack.drawings[from.copyOf]
-  const content = source ? copied(scene.contents.of(scene, stack, source.id)) : emptyContent
+  const content = contentFrom(scene, stack, from)
   const number = freeNumber(stack, String(poseFrame(focus, where)))
   const drawing = { id, number, role, content }
   return { name: 'pose.add', args: { ...planAndColumn(scene, focus), drawing, where: placeFor(focus, where) } }
+}
+
+function contentFrom(scene: Scene, stack: Stack, from: PoseFrom): Content {
+  if (from === 'blank') return emptyContent
+  if ('content' in from) return from.content
+  return stack.drawings[from.copyOf] ? copied(scene.contents.of(scene, stack, from.copyOf)) : emptyContent
 }
 
 /**

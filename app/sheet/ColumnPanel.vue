@@ -7,6 +7,7 @@ import { ArrowLeft, ArrowRight, Trash2 } from '@lucide/vue'
 import { INKS } from '#core/document'
 import type { ColumnSettings } from './actions-column'
 import { lineUp, removeColumn, setColumn } from './actions-column'
+import { END_WORDS, endAs, endOf, isOpenEnded } from './column-end'
 import { copyOfColumn, emptyColumn, exposuresOf, releaseDrafts, withoutLeader } from './columns'
 import { newId } from '~/sync/ids'
 import { useDesk } from '~/desk/desk'
@@ -17,6 +18,10 @@ const column = computed(() => desk.column)
 const id = computed(() => column.value!.id)
 const drawings = computed(() =>
   column.value ? Object.keys(desk.shown!.stacks[column.value.stack]!.drawings).length : 0,
+)
+
+const end = computed(() =>
+  column.value && isOpenEnded(desk.scene!, column.value) ? endOf(desk.scene!, id.value) : null,
 )
 
 const set = (values: ColumnSettings) => setColumn(desk, id.value, values)
@@ -89,6 +94,45 @@ function link(id: string): void {
           @click="set({ step: n })"
         >
           {{ ['ones', 'twos', 'threes', 'fours'][n - 1] }}
+        </ToggleButton>
+      </div>
+    </div>
+    <div class="mt-2">
+      New drawings are
+      <div
+        class="mt-0.5 flex gap-1"
+        role="group"
+        aria-label="What new drawings are"
+      >
+        <ToggleButton
+          v-for="r in ['key', 'extreme', 'in-between'] as const"
+          :key="r"
+          class="px-2"
+          :on="(column.adds ?? 'key') === r"
+          @click="set({ adds: r })"
+        >
+          {{ r }}s
+        </ToggleButton>
+      </div>
+    </div>
+    <div
+      v-if="end"
+      class="mt-2"
+    >
+      After its last exposure
+      <div
+        class="mt-0.5 flex gap-1"
+        role="group"
+        aria-label="End of the column"
+      >
+        <ToggleButton
+          v-for="(words, kind) in END_WORDS"
+          :key="kind"
+          class="px-2"
+          :on="end === kind"
+          @click="desk.run(...endAs(desk.scene!, id, kind))"
+        >
+          {{ words }}
         </ToggleButton>
       </div>
     </div>

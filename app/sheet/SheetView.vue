@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import SheetEnd from './SheetEnd.vue'
 import SheetLanding from './SheetLanding.vue'
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { useElementSize, useEventListener } from '@vueuse/core'
@@ -208,6 +209,11 @@ const told = computed(() => {
               @pointercancel="cancel"
             />
             <SheetLanding
+              :scroll="scroll"
+              :scroll-x="scrollX"
+              :width="width"
+            />
+            <SheetEnd
               :scroll="scroll"
               :scroll-x="scrollX"
               :width="width"

@@ -3,6 +3,8 @@ import type { Action } from '~/desk/action'
 import type { Desk } from '~/desk/desk'
 import { useTools } from '~/desk/tools'
 import { useSide } from '~/ui/side'
+import type { ColumnEnd } from './column-end'
+import { endAs, endOf, isOpenEnded } from './column-end'
 import { lineUpDrafts, newColumn } from './columns'
 
 /** What can be set of a column. */
@@ -32,6 +34,19 @@ export function lineUp(d: Desk): void {
   d.goTo(1)
   useTools().tool = 'pencil'
 }
+
+/** A choice of what the column that is worked on shows after its last exposure. */
+const end = (kind: ColumnEnd, name: string): Action => ({
+  id: `end-${kind}`,
+  name,
+  hint: 'after its last exposure, to the end of the shot',
+  group: 'Exposure',
+  keys: [],
+  can: d => !!d.column && isOpenEnded(d.scene!, d.column),
+  why: 'the column is exposed to the end of the shot, or has no exposures yet.',
+  on: d => !!d.column && endOf(d.scene!, d.column.id) === kind,
+  do: d => d.run(...endAs(d.scene!, d.column!.id, kind)),
+})
 
 /** What can be done with the column that is worked on. */
 export const columnActions: readonly Action[] = [
@@ -80,6 +95,9 @@ export const columnActions: readonly Action[] = [
     can: d => !!d.column && !d.column.background && d.column.leader === undefined,
     do: lineUp,
   },
+  end('hold', 'Column end: last drawing held'),
+  end('blank', 'Column end: blank'),
+  end('repeat', 'Column end: repeated'),
   {
     id: 'column-remove',
     name: 'Delete column',

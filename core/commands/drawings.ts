@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import type { Runs } from '../sheet'
 import { eachRun, findRun, giveAway, insertRun, lastRun, withStay } from '../sheet'
-import { idSchema } from '../basic'
+import { articled, idSchema } from '../basic'
 import { framesSchema as frames } from '../time'
 import { command } from './kind'
 import { orderedColumns, plansOf } from '../document/shown'
@@ -9,6 +9,7 @@ import type { Content, Drawing, Shot, Stack, StrokeRef } from '../document/docum
 import {
   contentSchema,
   poseRoleSchema,
+  roleSchema,
   emptyContent,
   numberSchema,
   strokeRefSchema,
@@ -82,7 +83,7 @@ export const addPose = command(
   z.object({
     plan: idSchema,
     column: idSchema,
-    drawing: z.object({ id: idSchema, number: numberSchema, role: poseRoleSchema, content: contentSchema }),
+    drawing: z.object({ id: idSchema, number: numberSchema, role: roleSchema, content: contentSchema }),
     /**
      * At a frame told by its exposure; a number of frames after the beginning of the last one; on a frame of an empty
      * column.
@@ -136,14 +137,17 @@ export const setDrawing = command(
     number: numberSchema.optional(),
     role: poseRoleSchema.optional(),
     strength: z.number().min(0).max(1).optional(),
+    alike: z.boolean().optional(),
   }),
-  ({ stack, drawing, number, role, strength }, shot) =>
+  ({ stack, drawing, number, role, strength, alike }, shot) =>
     strength !== undefined
       ? `Show ${numberIn(shot, stack, drawing)} at ${Math.round(strength * 100)} %`
-      : number
-        ? `Number ${numberIn(shot, stack, drawing)} as ${number}`
-        : `Make ${numberIn(shot, stack, drawing)} ${role === 'extreme' ? 'an' : 'a'} ${role}`,
-  (shot, { stack, drawing: id, number, role, strength }) => {
+      : alike !== undefined
+        ? `${numberIn(shot, stack, drawing)} is ${alike ? '' : 'not '}meant to look the same`
+        : number
+          ? `Number ${numberIn(shot, stack, drawing)} as ${number}`
+          : `Make ${numberIn(shot, stack, drawing)} ${articled(role!)}`,
+  (shot, { stack, drawing: id, number, role, strength, alike }) => {
     const drawing = drawingOf(shot, stack, id)
     if (number && Object.values(shot.stacks[stack]!.drawings).some(d => d.id !== id && d.number === number))
       refuse('invalid', `There is a drawing ${number} already.`)
@@ -159,6 +163,7 @@ export const setDrawing = command(
         number: number ?? drawing.number,
         role: role ?? drawing.role,
         ...(strength === undefined ? {} : { strength }),
+        ...(alike === undefined ? {} : { alike }),
       },
     ])
   },

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { colour, idSchema, label } from '../basic'
+import { colour, idSchema, label, plural } from '../basic'
 import { command } from './kind'
 import { eachRun, listOf, runsOf } from '../sheet'
 import { framesSchema as frames, rateLabel } from '../time'
@@ -10,6 +10,12 @@ import { firstLost } from '../document/open'
 import { columnOf, planOf, stackOf, unlocked, withColumn, withPlan, withStack, without } from './parts'
 import { refuse } from './refusal'
 
+const ON_HELD = {
+  held: 'On held frames the pen draws on the held drawing',
+  blank: 'On held frames the pen begins a new drawing',
+  copy: 'On held frames the pen begins a copy',
+}
+
 export const setShot = command(
   'shot.set',
   z.object({
@@ -17,8 +23,10 @@ export const setShot = command(
     length: frames.optional(),
     paper: shotSchema.shape.paper.optional(),
     room: shotSchema.shape.room,
+    onHeld: shotSchema.shape.onHeld,
+    newEvery: shotSchema.shape.newEvery,
   }),
-  ({ name, length, paper, room }) =>
+  ({ name, length, paper, room, onHeld, newEvery }) =>
     length
       ? `Make the shot ${length} frames long`
       : name
@@ -27,7 +35,11 @@ export const setShot = command(
           ? 'Change the paper'
           : room !== undefined
             ? `Room around the picture: ${Math.round(room * 100)} %`
-            : 'Change the shot',
+            : onHeld
+              ? ON_HELD[onHeld]
+              : newEvery !== undefined
+                ? `New poses ${newEvery === null ? 'at the playhead' : `every ${plural(newEvery, 'frame')}`}`
+                : 'Change the shot',
   (shot, args) => ({ ...shot, ...args }),
 )
 
@@ -74,10 +86,12 @@ export const setColumn = command(
     hidden: z.boolean().optional(),
     strength: z.number().min(0).max(1).optional(),
     reference: z.boolean().optional(),
+    adds: columnSchema.shape.adds,
   }),
   ({ column, plan, ...set }, shot) => {
     const name = shot.plans[plan]?.columns[column]?.name ?? 'the column'
     if (set.step) return `New drawings of ${name} on a step of ${set.step}`
+    if (set.adds) return `New drawings of ${name} are ${set.adds}s`
     if (set.locked !== undefined) return `${set.locked ? 'Lock' : 'Unlock'} ${name}`
     if (set.hidden !== undefined) return `${set.hidden ? 'Hide' : 'Show'} ${name}`
     if (set.reference !== undefined) return set.reference ? `Make ${name} a reference column` : `Export ${name} again`

@@ -8,7 +8,7 @@ import { colour, finite, hashSchema, idSchema, label } from '../basic'
 import { framesSchema as frames } from '../time'
 
 /** The number of this form of the document and of the commands. */
-export const SCHEMA = 6
+export const SCHEMA = 7
 
 export const roleSchema = z.enum(['key', 'extreme', 'breakdown', 'in-between'])
 export const poseRoleSchema = z.enum(['key', 'extreme', 'breakdown'])
@@ -94,6 +94,8 @@ export const drawingSchema = z.object({
   fixed: z.record(idSchema, fixedSchema).optional(),
   /** How strongly it is seen, 0 to 1, besides its column's strength: faded for tracing over. */
   strength: z.number().min(0).max(1).optional(),
+  /** It is meant to look like the drawing before it. */
+  alike: z.boolean().optional(),
 })
 
 export const stackSchema = z.object({
@@ -197,6 +199,8 @@ export const columnSchema = z.object({
   ink: colour,
   /** The exposure step of new drawings, frames. */
   step: z.number().int().min(1).max(24),
+  /** What new drawings in it are; keys where nothing is said. */
+  adds: roleSchema.optional(),
   background: z.boolean(),
   locked: z.boolean(),
   hidden: z.boolean(),
@@ -223,6 +227,9 @@ export const planSchema = z.object({
   notes: z.record(idSchema, noteSchema).optional(),
 })
 
+export const onHeldSchema = z.enum(['held', 'blank', 'copy'])
+export const newEverySchema = z.number().int().min(1).max(999).nullable()
+
 export const pictureSchema = z.object({
   width: z.number().int().min(16).max(8192),
   height: z.number().int().min(16).max(8192),
@@ -242,6 +249,10 @@ export const shotSchema = z.object({
   paper: colour,
   /** Room around the picture that is worked in, too: a share of its sides; `USUAL_ROOM` where nothing is said. */
   room: z.number().min(0).max(1).optional(),
+  /** What pen and eraser do on a held frame: work on the held drawing (where nothing is said), a new one, a copy. */
+  onHeld: onHeldSchema.optional(),
+  /** New poses come so many frames after the last one begins; at the playhead where there is no number. */
+  newEvery: newEverySchema.optional(),
   stacks: z.record(idSchema, stackSchema),
   plans: z.record(idSchema, planSchema),
   planOrder: z.array(idSchema).min(1),
@@ -251,6 +262,7 @@ export const shotSchema = z.object({
 })
 
 export type Role = z.infer<typeof roleSchema>
+export type OnHeld = z.infer<typeof onHeldSchema>
 export type PoseRole = z.infer<typeof poseRoleSchema>
 export type Subject = z.infer<typeof subjectSchema>
 export type NewSubject = z.infer<typeof newSubjectSchema>

@@ -1,3 +1,4 @@
+import type { Column } from '../document'
 import type { Scene } from '../pass'
 import { drawingShown } from '../pass'
 import type { Stroke } from '../stroke'
@@ -20,6 +21,8 @@ export interface LayerOptions {
   readonly references?: boolean
   /** A drawing that is looked at in a column instead of its own. */
   readonly instead?: { readonly column: string; readonly drawing: string } | null
+  /** Which drawing a column shows on a frame; the exposed one where nothing is said. */
+  readonly shows?: (column: Column, frame: number) => string | null
   /** A column that is seen faintly, to draw over it: while working only. */
   readonly faded?: string | null
   /** Which parts of one column are seen. */
@@ -36,12 +39,12 @@ export function layersAt(
   strokeBy: (hash: string) => Stroke | undefined,
   options: LayerOptions = {},
 ): Layer[] {
-  const { background = true, references = false, faded, instead, seen } = options
+  const { background = true, references = false, shows = drawingShown, faded, instead, seen } = options
   const { shot, plan, contents } = scene
   return plan.order.flatMap((id): Layer[] => {
     const column = plan.columns[id]!
     if (column.hidden || (column.background && !background) || (column.reference && !references)) return []
-    const drawing = instead?.column === id ? instead.drawing : drawingShown(column, frame)
+    const drawing = instead?.column === id ? instead.drawing : shows(column, frame)
     if (drawing === null) return []
     const stack = shot.stacks[column.stack]!
     const parts = seen?.column === id ? seen.parts : undefined

@@ -1,0 +1,55 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { Menu, MenuButton, MenuItems } from '@headlessui/vue'
+import { ChevronDown } from '@lucide/vue'
+import MenuLines from '~/ui/MenuLines.vue'
+import { useDesk } from './desk'
+import { entriesOf } from './entries'
+import { playActions } from './play-actions'
+import { usePlayer } from './player'
+import { withKey } from './shortcuts'
+
+/** Beside Play: the poses only, and what is played where nothing is drawn yet. */
+const [desk, player] = [useDesk(), usePlayer()]
+const entries = computed(() =>
+  entriesOf(playActions, [['play-poses'], ['undrawn-hold', 'undrawn-blank', 'undrawn-skip']], desk),
+)
+function toggle(): void {
+  player.how = { ...player.how, posesOnly: !player.how.posesOnly }
+}
+</script>
+
+<template>
+  <div class="flex">
+    <button
+      type="button"
+      class="bar-button rounded-r-none px-2"
+      :class="{ 'bg-white/20': player.how.posesOnly }"
+      :aria-pressed="player.how.posesOnly"
+      aria-label="Play the poses only"
+      :title="withKey('Play the poses only: each is held up to the next one', 'play-poses')"
+      @click="toggle"
+    >
+      Poses
+    </button>
+    <Menu
+      v-slot="{ open }"
+      as="div"
+      class="relative"
+    >
+      <MenuButton
+        class="bar-button rounded-l-none border-l-0 px-1"
+        aria-label="How unfinished work is played"
+        title="How unfinished work is played"
+        ><ChevronDown :size="13"
+      /></MenuButton>
+      <MenuItems
+        v-if="open"
+        static
+        class="floating-panel absolute top-8 left-0 z-40 w-72 p-1 text-graphite"
+      >
+        <MenuLines :entries="entries" />
+      </MenuItems>
+    </Menu>
+  </div>
+</template>
