@@ -32,6 +32,7 @@ const pass = computed(() => {
   const { scene, focus } = desk.stored!
   return passesHere(scene, focus).find(p => p.from.run.id === charts.shown?.run) ?? null
 })
+const stepName = (n: number) => ['ones', 'twos', 'threes', 'fours'][n - 1] ?? `steps of ${n}`
 const name = (id: string) => desk.stack?.drawings[id]?.number ?? '?'
 const frames = computed(() => (pass.value ? pass.value.to.start - pass.value.from.start : 0))
 const usual = computed(() => (pass.value ? mostIn(pass.value, pass.value.chart?.step ?? desk.column!.step) : 0))
@@ -43,9 +44,17 @@ const title = computed(() => {
 })
 const words = computed(() =>
   pass.value
-    ? `Frames ${pass.value.from.start} to ${pass.value.to.start}, ${frames.value} apart; room for ${usual.value} on its step`
+    ? `Frames ${pass.value.from.start} to ${pass.value.to.start}, ${frames.value} apart; room for ${usual.value} on ${onStep.value}`
     : '',
 )
+/** The step of its in-betweens, and that of its column where that is another one. */
+const onStep = computed(() => {
+  const [own, columns] = [pass.value?.chart?.step, desk.column!.step]
+  return own && own !== columns
+    ? `${stepName(own)} (new drawings of the column on ${stepName(columns)})`
+    : stepName(columns)
+})
+
 /** The pass under the playhead, where there is another one than the one that is shown. */
 const other = computed(() => {
   const here = passHere(desk.stored!.scene, desk.stored!.focus)

@@ -1,13 +1,16 @@
 <script setup lang="ts">
 import { withKey } from '~/desk/shortcuts'
 import ToggleButton from '~/ui/ToggleButton.vue'
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
+import { plural } from '#core/basic'
 import type { Recipe } from '#core/chart'
 import { alike, BEYOND, offered, placeName, recipeName, sameSpacing, slowOf, spread, typedPlaces } from '#core/chart'
 import type { Pass } from '#core/pass'
 import { fitsRecipe, timesOf } from '#core/pass'
 import { throwAt } from './spans'
-import { asKept, fill, mostIn, space } from './fill'
+import { asKept, fill, mostIn, space, usualRecipe } from './fill'
+import { countOver, holdsWords, spaceOver, spansWith, stepOver } from './over-spans'
+import { lackingFor } from './room'
 import { tell } from '~/ui/messages'
 import ChartGravity from './ChartGravity.vue'
 import { knobsOf, turned, type Knob } from './knobs'
@@ -17,13 +20,26 @@ import { useDesk } from '~/desk/desk'
 const { pass } = defineProps<{ pass: Pass }>()
 const desk = useDesk()
 const count = computed(() => pass.chart?.ticks.length ?? 0)
+/** How many an empty span shall get; as many as fit where nothing was said. */
+const wished = ref<number | null>(null)
+watch(
+  () => pass.from.run.id,
+  () => (wished.value = null),
+)
+const wanted = computed(() => count.value || (wished.value ?? (usual.value || 1)))
+/** All spans that the selected frames touch, where this is one of them. */
+const spans = computed(() => spansWith(desk.stored!.scene, desk.stored!.focus, pass))
+const number = (drawing: string) => desk.stack!.drawings[drawing]?.number ?? ''
+const lacking = computed(() =>
+  !count.value && wanted.value > usual.value ? lackingFor(pass, wanted.value, step.value) : 0,
+)
 const step = computed(() => pass.chart?.step ?? desk.column?.step ?? 2)
 const most = computed(() => pass.to.start - pass.from.start - 1)
 const usual = computed(() => mostIn(pass, step.value))
 /** The recipe as it is seen in this pass. */
 const taken = computed(() => (pass.chart && count.value ? asKept(pass, pass.chart.recipe) : null))
 const fits = computed(() => fitsRecipe(pass))
-const even = computed(() => spread({ family: 'even' }, Math.max(1, count.value)))
+const even = computed(() => spread({ family: 'even' }, wanted.value))
 const SHOWN = ['slow out of the first', 'slow into the second', 'slow at both ends']
 
 /** Each family with the places it would give here; what the chart was given stays when it is of the family. */
@@ -45,7 +61,7 @@ const rows = computed(() =>
   })),
 )
 function seen(recipe: Recipe): number[] {
-  const n = Math.max(1, count.value)
+  const n = wanted.value
   const times = timesOf(pass) ?? undefined
   return spread(recipe, n, { times: pass.backward ? times?.map(t => 1 - t).reverse() : times })
 }
@@ -55,7 +71,10 @@ const words = computed(() => {
   const option = rows.value.flatMap(r => r.options).find(o => o.name === over.value)
   if (option)
     return `${option.name}: ${option.places.map(placeName).join('  ')}${option.likeEven ? ' (same as even)' : ''}`
-  if (!taken.value) return 'Nothing between yet. Choosing a spacing fills the span.'
+  if (!taken.value)
+    return lacking.value
+      ? `No room for ${wanted.value} on ${ON[step.value - 1] ?? `steps of ${step.value}`}: ${number(pass.from.drawing)} will be held ${plural(lacking.value, 'frame')} longer.`
+      : 'Nothing between yet. A spacing fills the span.'
   const places = pass.chart!.ticks.map(t => (pass.backward ? 1 - t.u : t.u))
   if (pass.backward) places.reverse()
   const likeEven = taken.value.family !== 'even' && sameSpacing(places, even.value)
@@ -64,27 +83,45 @@ const words = computed(() => {
 
 function show(r: Recipe, name: string): void {
   over.value = name
-  const draft = count.value
-    ? space(desk.scene!, pass, r)
-    : fill(desk.scene!, desk.focus!, pass, usual.value || 1, { recipe: r })
-  if (draft) desk.tryOut(draft, `${recipeName(r)}: shown, not taken yet.`)
+  const { scene, focus } = desk.stored!
+  const drafts = spaceOver(scene, focus, spans.value, r, spans.value.length > 1 ? undefined : wanted.value)
+  if (drafts.length) desk.tryOut(drafts, `${recipeName(r)}: shown, not taken yet.`)
 }
 function leave(): void {
   over.value = null
   desk.drop()
 }
 function select(r: Recipe): void {
-  const draft = count.value
-    ? space(desk.scene!, pass, r)
-    : fill(desk.scene!, desk.focus!, pass, usual.value || 1, { recipe: r })
-  if (draft) desk.run(draft)
+  const { scene, focus } = desk.stored!
+  const drafts = spaceOver(scene, focus, spans.value, r, spans.value.length > 1 ? undefined : wanted.value)
+  desk.drop()
+  if (drafts.length) desk.run(...drafts)
 }
 function setCount(n: number): void {
   if (n >= 0 && n <= most.value) desk.run(fill(desk.scene!, desk.focus!, pass, n))
 }
-function setStep(s: number): void {
-  if (count.value) desk.run(fill(desk.scene!, desk.focus!, pass, Math.min(count.value, most.value), { step: s }))
+function changeCount(by: 1 | -1): void {
+  if (!count.value) wished.value = Math.max(1, Math.min(200, wanted.value + by))
+  else if (spans.value.length > 1) desk.run(...countOver(desk.scene!, desk.focus!, spans.value, by))
+  else setCount(count.value + by)
 }
+/** Another step is shown before it is taken: it changes what is held. */
+function showStep(s: number): void {
+  const { scene, focus } = desk.stored!
+  const drafts = stepOver(scene, focus, spans.value, s)
+  const holds = holdsWords(focus, spans.value, s)
+  if (drafts.length)
+    desk.tryOut(drafts, `In-betweens on ${ON[s - 1]}${holds ? `; ${holds}` : ''}: shown, not taken yet.`)
+}
+function setStep(s: number): void {
+  const { scene, focus } = desk.stored!
+  const drafts = stepOver(scene, focus, spans.value, s)
+  desk.drop()
+  if (drafts.length) desk.run(...drafts)
+}
+const ON = ['ones', 'twos', 'threes', 'fours']
+/** The spacing that an empty span begins with where none is chosen. */
+const usualHere = computed(() => usualRecipe(wanted.value))
 function setPath(path: 'arc' | 'straight'): void {
   if (pass.chart) desk.run({ name: 'chart.path', args: { plan: desk.plan!.id, chart: pass.chart.id, path } })
 }
@@ -122,30 +159,44 @@ function turnKnob(k: Knob, e: Event): void {
     <button
       type="button"
       class="push-button px-2"
-      :disabled="count < 1"
+      :disabled="!count && wanted < 2"
       aria-label="One less"
       :title="withKey('One less', 'tick-fewer')"
-      @click="setCount(count - 1)"
+      @click="changeCount(-1)"
     >
       −
     </button>
     <output
       class="w-6 text-center font-mono font-semibold"
       aria-label="Number of in-betweens"
-      >{{ count }}</output
+      :class="{ 'text-soft': !count }"
+      >{{ wanted }}</output
     >
     <button
       type="button"
       class="push-button px-2"
-      :disabled="count >= most"
+      :disabled="count > 0 && count >= most && spans.length < 2"
       aria-label="One more"
       :title="withKey('One more', 'tick-more')"
-      @click="setCount(count + 1)"
+      @click="changeCount(1)"
     >
       +
     </button>
     <button
-      v-if="count !== usual && usual > 0"
+      v-if="!count"
+      type="button"
+      class="push-button push-button-main px-2"
+      :title="`${recipeName(usualHere)}, exposed on ${ON[step - 1] ?? step}`"
+      @pointerenter="show(usualHere, '')"
+      @pointerleave="leave"
+      @focus="show(usualHere, '')"
+      @blur="leave"
+      @click="select(usualHere)"
+    >
+      Add {{ wanted }}
+    </button>
+    <button
+      v-else-if="count !== usual && usual > 0"
       type="button"
       class="push-button px-2"
       :title="`As many as fit on a step of ${step}`"
@@ -167,12 +218,22 @@ function turnKnob(k: Knob, e: Event): void {
         class="px-2"
         :on="step === n"
         :disabled="!count"
+        @pointerenter="showStep(n)"
+        @pointerleave="desk.drop()"
+        @focus="showStep(n)"
+        @blur="desk.drop()"
         @click="setStep(n)"
       >
-        {{ ['ones', 'twos', 'threes', 'fours'][n - 1] }}
+        {{ ON[n - 1] }}
       </ToggleButton>
     </div>
   </div>
+  <p
+    v-if="spans.length > 1"
+    class="mt-2 rounded bg-wash px-2 py-1"
+  >
+    For all {{ spans.length }} spans that the selected frames touch.
+  </p>
   <div
     v-if="!fits"
     class="mt-2 flex items-center gap-2 rounded border border-dashed border-signal px-2 py-1.5"
@@ -232,7 +293,10 @@ function turnKnob(k: Knob, e: Event): void {
         @blur="leave"
         @click="select(o.recipe)"
       >
-        <MiniChart :places="o.places" />
+        <MiniChart
+          :places="o.places"
+          :same="o.likeEven"
+        />
       </button>
     </div>
   </div>

@@ -1,6 +1,13 @@
 <script setup lang="ts">
-/** A chart as a small ladder lying on its side: the poses at its ends, a tick for each in-between. */
-const { places, width = 54 } = defineProps<{ places: readonly number[]; width?: number }>()
+/**
+ * A chart as a small ladder lying on its side: the poses at its ends, a tick for each in-between. One that gives the `same`
+ * as even is dim, with an equals sign.
+ */
+const {
+  places,
+  width = 54,
+  same = false,
+} = defineProps<{ places: readonly number[]; width?: number; same?: boolean }>()
 const ROOM = 7
 const x = (u: number) => ROOM + Math.max(-0.12, Math.min(1.12, u)) * (width - 2 * ROOM)
 </script>
@@ -11,7 +18,18 @@ const x = (u: number) => ROOM + Math.max(-0.12, Math.min(1.12, u)) * (width - 2 
     height="16"
     aria-hidden="true"
     class="shrink-0"
+    :class="{ 'opacity-55': same }"
   >
+    <text
+      v-if="same"
+      :x="width - 1"
+      y="8"
+      text-anchor="end"
+      font-size="9"
+      fill="currentColor"
+    >
+      =
+    </text>
     <path
       :d="`M${x(0)} 2v11H${x(1)}V2`"
       fill="none"

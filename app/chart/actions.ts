@@ -3,6 +3,7 @@ import { tell } from '~/ui/messages'
 import type { Recipe } from '#core/chart'
 import { recipeName } from '#core/chart'
 import type { Draft } from '#core/commands'
+import type { Pass } from '#core/pass'
 import { sticking } from '#core/travel'
 import type { Action } from '~/desk/action'
 import { hasExposure } from '~/desk/action'
@@ -11,7 +12,8 @@ import { spareOf } from '~/desk/copies'
 import { fixOf } from '~/desk/drafts'
 import { useGhosts } from '~/ghosts/store'
 import { breakParts, inChart, makeBreakdown } from './breakdowns'
-import { fill, space } from './fill'
+import { countOver, halfway, spaceOver, spansWith } from './over-spans'
+import { fillWithRoom } from './room'
 import {
   giveSpacing,
   join,
@@ -33,9 +35,38 @@ function doOrSay(d: Desk, made: Draft | string | null): boolean {
   return !!made && typeof made !== 'string' && d.run(made)
 }
 
-function count(d: Desk, by: number): void {
-  const pass = passUnder(d.scene!, d.focus!)
-  if (pass) d.run(fill(d.scene!, d.focus!, pass, Math.max(0, (pass.chart?.ticks.length ?? 0) + by)))
+/** The spans that a command by key is for: those selected, or the one under the playhead. */
+const spansHere = (d: Desk, pass = passHere(d.scene!, d.focus!)): Pass[] =>
+  pass ? spansWith(d.scene!, d.focus!, pass) : []
+
+function count(d: Desk, by: 1 | -1): void {
+  const spans = spansHere(d, passUnder(d.scene!, d.focus!))
+  const drafts = countOver(d.scene!, d.focus!, spans, by)
+  if (drafts.length) d.run(...drafts)
+  else if (by > 0 && spans.length) offerRoom(d, spans[0]!)
+}
+
+/** There is no frame left between two poses: the first one can be held longer. */
+function offerRoom(d: Desk, { from, to, chart }: Pass): void {
+  const number = (drawing: string) => d.stack!.drawings[drawing]!.number
+  const make = () => {
+    const here = passHere(d.scene!, d.focus!)
+    if (here?.from.run.id !== from.run.id) return tell('The playhead is in another span now.')
+    d.run(...fillWithRoom(d.scene!, d.focus!, here, (here.chart?.ticks.length ?? 0) + 1))
+  }
+  tell(
+    `There is no room for ${chart?.ticks.length ? 'one more' : 'one'} between ${number(from.drawing)} and ${number(to.drawing)}.`,
+    {
+      offers: [{ label: `Hold ${number(from.drawing)} longer`, do: make }],
+    },
+  )
+}
+
+/** An in-between between two that follow each other, told where it came. */
+function addHalfway(d: Desk): void {
+  const made = halfway(d.scene!, d.focus!)
+  if (typeof made === 'string') tell(made)
+  else if (d.run(...made.drafts)) tell(made.words)
 }
 
 /** Wedges, and points out where the drawing beside it now looks the same: halving has come to its end there. */
@@ -93,7 +124,7 @@ function pasteSpacing(d: Desk): void {
   else tell('There is no chart with in-betweens here to take the spacing.')
 }
 
-const hasTicks = (d: Desk): boolean => !!passHere(d.scene!, d.focus!)?.chart?.ticks.length
+const hasTicks = (d: Desk): boolean => spansHere(d).some(p => p.chart?.ticks.length)
 
 const spacedAs = (id: string, key: string | null, recipe: Recipe): Action => ({
   id: `space-${id}`,
@@ -103,8 +134,8 @@ const spacedAs = (id: string, key: string | null, recipe: Recipe): Action => ({
   can: hasTicks,
   why: 'the span here has no in-betweens yet.',
   do: d => {
-    const draft = space(d.scene!, passHere(d.scene!, d.focus!)!, recipe)
-    if (draft) d.run(draft)
+    const spans = spansHere(d).filter(p => p.chart?.ticks.length)
+    if (spans.length) d.run(...spaceOver(d.scene!, d.focus!, spans, recipe))
   },
 })
 const slow = (family: 'halves' | 'thirds' | 'favours', keys: [string, string, string]) =>
@@ -199,9 +230,19 @@ export const chartActions: readonly Action[] = [
     name: 'One in-between fewer',
     group: 'In-betweens',
     keys: ['BracketLeft'],
-    can: d => !!passUnder(d.scene!, d.focus!)?.chart?.ticks.length,
+    can: d => spansHere(d, passUnder(d.scene!, d.focus!)).some(p => p.chart?.ticks.length),
     why: 'the span here has no in-betweens yet.',
     do: d => count(d, -1),
+  },
+  {
+    id: 'halfway',
+    name: 'In-between halfway',
+    hint: 'between this drawing and the next, or the two selected',
+    group: 'In-betweens',
+    keys: ['Shift+Semicolon'],
+    can: d => !!passHere(d.scene!, d.focus!),
+    why: 'the playhead is in no span between two poses.',
+    do: addHalfway,
   },
   {
     id: 'wedge-first',

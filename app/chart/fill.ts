@@ -1,5 +1,5 @@
 import type { Recipe } from '#core/chart'
-import { roomFor, spread, turnedRecipe } from '#core/chart'
+import { offered, roomFor, sameSpacing, spread, turnedRecipe } from '#core/chart'
 import { refOf } from '#core/commands'
 import { freeNumber } from '#core/document'
 import type { Pass } from '#core/pass'
@@ -9,23 +9,35 @@ import type { Focus, Scene } from '~/desk/scene'
 import { newId } from '~/sync/ids'
 import type { Draft } from '#core/commands'
 
+/** From this many in-betweens on a span begins with a curve: halving so often leaves no travel at its ends. */
+const LONG = 5
+const CURVE = offered.find(o => o.family === 'curve')!.recipes[2]!
+
+/** The spacing that a span begins with: slow at both ends; even where there is no telling that from even. */
+export function usualRecipe(count: number): Recipe {
+  const slow: Recipe = count >= LONG ? CURVE : { family: 'halves', slow: 'both' }
+  const n = Math.max(1, count)
+  return sameSpacing(spread(slow, n), spread({ family: 'even' }, n)) ? { family: 'even' } : slow
+}
+
 /** How many in-betweens fit in a pass on a step. */
 export const mostIn = (pass: Pass, step: number): number => roomFor(pass.from.start, pass.to.start, step)
+
+/** How a pass is charted: spacing and step where they are given; `taken` are numbers that other new drawings get. */
+export interface Filling {
+  readonly recipe?: Recipe
+  readonly step?: number
+  readonly taken?: string[]
+}
 
 /**
  * Charts a pass with a number of in-betweens: those it has are kept in order, new ones are named by the frame they fall
  * on.
  */
-export function fill(
-  scene: Scene,
-  focus: Focus,
-  pass: Pass,
-  count: number,
-  given: { recipe?: Recipe; step?: number } = {},
-): Draft {
+export function fill(scene: Scene, focus: Focus, pass: Pass, count: number, given: Filling = {}): Draft {
   const chart = pass.chart
   const step = given.step ?? chart?.step ?? focus.column!.step
-  const recipe = given.recipe ?? chart?.recipe ?? { family: 'halves', slow: 'both' }
+  const recipe = given.recipe ?? (chart?.ticks.length ? chart.recipe : usualRecipe(count))
   const places = spread(recipe, count, { current: chart?.ticks.map(t => t.u) })
   const total = pass.to.start - pass.from.start
   const each = Math.max(1, count ? Math.min(step, Math.floor((total - 1) / count)) : step)
@@ -36,7 +48,7 @@ export function fill(
     count,
     pass.backward,
   )
-  const taken: string[] = []
+  const taken = given.taken ?? []
   const fresh = count - keep.length
   const ticks = places.map((u, i) => {
     // In-betweens stand right before the second pose, so new ones come at the beginning of the pass.

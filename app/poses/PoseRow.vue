@@ -11,7 +11,10 @@ import { exposedDrawings } from '#core/sheet'
 import { perSecond } from '#core/time'
 import { refOf } from '#core/commands'
 import { planAndColumn } from '~/desk/drafts'
+import { mostIn } from '~/chart/fill'
+import { useCharts } from '~/chart/store'
 import { useDesk } from '~/desk/desk'
+import { passesHere } from '~/desk/scene'
 import { useContextMenu } from '~/desk/menu'
 import { usePaint } from '~/ui/usePaint'
 import { useTheme } from '~/ui/useTheme'
@@ -30,7 +33,7 @@ const desk = useDesk()
 const painted = usePaintCounts()
 const poses = usePoses()
 const side = useSide()
-const menu = useContextMenu()
+const [menu, charts] = [useContextMenu(), useCharts()]
 const strip = ref<HTMLElement | null>(null)
 const canvas = ref<HTMLCanvasElement | null>(null)
 const { width } = useElementSize(strip)
@@ -64,6 +67,17 @@ const wide = computed(() => Math.max(width.value, row.value.width))
 const inSight = computed(() => {
   const [left, right] = [scrolled.value - 40, scrolled.value + width.value + 40]
   return row.value.cards.filter(c => c.x + c.width > left && c.x < right)
+})
+/** Cards in sight behind which nothing is charted yet, with room for in-betweens. */
+const openSpans = computed(() => {
+  const { scene, focus, column } = desk
+  if (!scene || !focus || !column) return []
+  const open = new Set(
+    passesHere(scene, focus)
+      .filter(p => !p.members.length && mostIn(p, column.step) > 0)
+      .map(p => p.from.start),
+  )
+  return inSight.value.filter(c => open.has(c.start))
 })
 const exposesPose = computed(() => !!desk.focus && exposesPoses(desk.focus))
 const cardHigh = computed(() => Math.max(30, high - 14))
@@ -274,6 +288,18 @@ function wheel(e: WheelEvent): void {
             >{{ card.number }}</span
           >
           <span class="absolute right-1 bottom-0.5 text-[10.5px] text-[#5a6862]">{{ card.end - card.start }} f</span>
+        </button>
+        <button
+          v-for="card in openSpans"
+          :key="`+${card.start}`"
+          type="button"
+          class="absolute top-1 grid size-5 place-items-center rounded border border-edge bg-sheet text-graphite hover:bg-wash"
+          :style="{ left: `${card.x + card.width - 24}px` }"
+          :aria-label="`Add in-betweens after ${card.number}`"
+          :title="`Add in-betweens after ${card.number} …`"
+          @click="charts.show(card.run)"
+        >
+          <Plus :size="12" />
         </button>
         <div
           v-if="!cards.length"

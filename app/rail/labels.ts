@@ -52,7 +52,7 @@ function wordsFor(pass: Pass, again: boolean): Pick<PassLabel, 'fits' | 'text' |
   const n = pass.members.length
   const fits = fitsRecipe(pass)
   if (!chart?.ticks.length) {
-    const text = [backward ? 'return' : again ? 'again' : '', 'nothing between', fits ? '' : 'refit']
+    const text = [backward ? 'return' : again ? 'again' : '', '+ in-betweens', fits ? '' : 'refit']
     return {
       fits,
       text: text.filter(Boolean).join(' · '),
