@@ -4,6 +4,7 @@ import { useDialogs } from './desk/dialogs'
 import { useFolds } from './desk/folds'
 import { useContextMenu } from './desk/menu'
 import { usePlayer } from './desk/player'
+import { useNaming } from './desk/naming'
 import { usePointed } from './desk/pointed'
 import { useExchange } from './exchange/store'
 import { useGhosts } from './ghosts/store'
@@ -32,6 +33,7 @@ const stores = [
   useMessages,
   usePointed,
   usePoses,
+  useNaming,
 ]
 
 export function resetRooms(): void {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { withKey } from '~/desk/shortcuts'
+import CloseButton from '~/ui/CloseButton.vue'
 import ToggleButton from '~/ui/ToggleButton.vue'
 import { plural } from '#core/basic'
 import { computed, nextTick, ref, watch } from 'vue'
@@ -14,6 +15,7 @@ import { planAndColumn } from '~/desk/drafts'
 import { mostIn } from '~/chart/fill'
 import { useCharts } from '~/chart/store'
 import { useDesk } from '~/desk/desk'
+import { useNaming } from '~/desk/naming'
 import { passesHere } from '~/desk/scene'
 import { useContextMenu } from '~/desk/menu'
 import { usePaint } from '~/ui/usePaint'
@@ -33,7 +35,7 @@ const desk = useDesk()
 const painted = usePaintCounts()
 const poses = usePoses()
 const side = useSide()
-const [menu, charts] = [useContextMenu(), useCharts()]
+const [menu, charts, naming] = [useContextMenu(), useCharts(), useNaming()]
 const strip = ref<HTMLElement | null>(null)
 const canvas = ref<HTMLCanvasElement | null>(null)
 const { width } = useElementSize(strip)
@@ -172,6 +174,25 @@ function wheel(e: WheelEvent): void {
         :title="counts"
         >{{ counts }}</span
       >
+      <span
+        v-if="naming.offered"
+        class="flex shrink-0 items-center gap-1"
+        role="status"
+      >
+        <button
+          type="button"
+          class="font-medium text-ledger underline"
+          :title="withKey('The drawings were named by their frames, and were timed otherwise since', 'number-all')"
+          @click="naming.renumber()"
+        >
+          Names no longer fit: renumber
+        </button>
+        <CloseButton
+          label="Leave the names"
+          title="Leave the names as they are"
+          @click="naming.leave()"
+        />
+      </span>
       <span
         v-if="spares.length"
         class="flex shrink-0 items-center gap-1 text-soft"

@@ -1,10 +1,12 @@
 import { usePointed } from '~/desk/pointed'
 import { tell } from '~/ui/messages'
 import { articled, plural } from '#core/basic'
-import type { PoseRole } from '#core/document'
+import type { Draft } from '#core/commands'
+import type { Drawing, PoseRole } from '#core/document'
 import { isPose } from '#core/pass'
 import type { Action } from '~/desk/action'
 import type { Desk } from '~/desk/desk'
+import { useNaming } from '~/desk/naming'
 import { useSide } from '~/ui/side'
 import type { PoseFrom } from './new-pose'
 import { lastPose, newPose, poseFrame } from './new-pose'
@@ -28,8 +30,15 @@ function removeDrawing(d: Desk): void {
     d.tellDone(told)
 }
 
-/** A drawing that is no in-between of a chart. */
-const hasRole = (d: Desk) => !!d.drawing && (isPose(d.drawing) || !d.scene!.contents.chartOf(d.plan!, d.drawing.id))
+/** The drawings that are meant: those selected in the tray while one points there, else the one under the playhead. */
+function meant(d: Desk): readonly Drawing[] {
+  const { at, drawings } = usePointed()
+  const picked = at === 'tray' ? drawings.flatMap(id => d.stack?.drawings[id] ?? []) : []
+  return picked.length ? picked : d.drawing ? [d.drawing] : []
+}
+/** Those that are no in-between of a chart. */
+const withRole = (d: Desk) => meant(d).filter(x => isPose(x) || !d.scene!.contents.chartOf(d.plan!, x.id))
+const hasRole = (d: Desk) => withRole(d).length > 0
 const role = (r: PoseRole, key: string): Action => ({
   id: `role-${r}`,
   name: `Make it ${articled(r)}`,
@@ -38,7 +47,10 @@ const role = (r: PoseRole, key: string): Action => ({
   can: hasRole,
   why: 'there is no drawing here, or it is an in-between that a chart makes.',
   on: d => d.drawing?.role === r,
-  do: d => d.run({ name: 'drawing.set', args: { stack: d.stack!.id, drawing: d.drawing!.id, role: r } }),
+  do: d =>
+    d.run(
+      ...withRole(d).map((x): Draft => ({ name: 'drawing.set', args: { stack: d.stack!.id, drawing: x.id, role: r } })),
+    ),
 })
 
 /** New poses, and what they are. */
@@ -104,6 +116,18 @@ export const poseActions: readonly Action[] = [
     can: d => !!d.drawing,
     why: 'there is no drawing here.',
     do: removeDrawing,
+  },
+  {
+    id: 'number-all',
+    name: 'Number all drawings by their frames',
+    hint: 'poses and in-betweens of the column',
+    group: 'Poses',
+    keys: [],
+    can: d => !!d.column?.runs.count,
+    why: 'nothing is exposed in this column yet.',
+    do: () => {
+      if (!useNaming().renumber()) tell('Every drawing is named by its frame already.')
+    },
   },
   {
     id: 'side-poses',

@@ -28,6 +28,7 @@ export const clipActions: readonly Action[] = [
     hint: 'the selected frames, or the one under the playhead',
     group: 'Exposure',
     keys: ['$mod+KeyC'],
+    when: () => usePointed().at !== 'tray',
     can: hasExposure,
     do: d => {
       const clip = copyHere(d)

@@ -1,42 +1,26 @@
 <script setup lang="ts">
-import { byNumber, plural } from '#core/basic'
+import { plural } from '#core/basic'
 import { computed, onScopeDispose, ref } from 'vue'
 import { Copy, FileImage, Play, Square } from '@lucide/vue'
 import { isPose } from '#core/pass'
-import type { Exposed } from '#core/sheet'
-import { exposedDrawings } from '#core/sheet'
 import type { Drawing } from '#core/document'
-import { freeNumber } from '#core/document'
-import { spotAt } from '#core/commands'
 import { perSecond } from '#core/time'
 import { everyExposure } from '~/sheet/arrange'
 import { spareOf } from '~/desk/copies'
 import { drawThumb } from '~/desk/thumbs'
 import type { Draft } from '#core/commands'
+import TrayLarge from './TrayLarge.vue'
+import TrayNumbers from './TrayNumbers.vue'
+import { useTray } from './store'
 import SidePanel from '~/desk/SidePanel.vue'
 import { useDesk } from '~/desk/desk'
 import { useExchange } from '~/exchange/store'
 
 const desk = useDesk()
 const exchange = useExchange()
-/** How often each drawing is exposed, and where first, in all columns that expose the stack. */
-const exposed = computed(() => {
-  const out = new Map<string, Exposed>()
-  for (const c of desk.columns.filter(c => c.stack === desk.stack?.id)) {
-    for (const [drawing, { times, first }] of exposedDrawings(c.runs)) {
-      const known = out.get(drawing)
-      out.set(drawing, { times: (known?.times ?? 0) + times, first: Math.min(known?.first ?? Infinity, first) })
-    }
-  }
-  return out
-})
-/** In order of first exposure, the spares last. */
-const drawings = computed(() =>
-  Object.values(desk.stack?.drawings ?? {}).sort(
-    (a, b) =>
-      (exposed.value.get(a.id)?.first ?? Infinity) - (exposed.value.get(b.id)?.first ?? Infinity) || byNumber(a, b),
-  ),
-)
+const tray = useTray()
+const exposed = computed(() => tray.exposed)
+const drawings = computed(() => tray.drawings)
 const spares = computed(() => drawings.value.filter(d => !exposed.value.has(d.id)))
 const state = (d: Drawing) => desk.scene!.contents.state(desk.scene!, desk.stack!, d.id)
 const STATES = { empty: 'empty', computed: 'in-betweened from chart', own: 'drawn' }
@@ -55,23 +39,18 @@ function thumbnail(el: Element | null | { $el?: Element }, d: Drawing): void {
   drawThumb(el.getContext('2d')!, desk.scene!, { stack, content, ink: desk.column!.ink, width, height })
 }
 
-function expose(d: Drawing): void {
-  const column = desk.column!
-  desk.run({
-    name: 'frame.expose',
-    args: {
-      plan: desk.plan!.id,
-      column: column.id,
-      at: spotAt(column.runs, desk.frame),
-      frame: desk.frame,
-      drawing: d.id,
-    },
-  })
+function click(d: Drawing, e: MouseEvent): void {
+  tray.pick(d.id, { toggle: e.ctrlKey || e.metaKey, range: e.shiftKey })
 }
-function goTo(d: Drawing): void {
-  const at = exposed.value.get(d.id)
-  if (at) desk.goTo(at.first)
+/** The next one in the tray, or the one before, by the arrow keys. */
+function step(d: Drawing, by: number): void {
+  const next = drawings.value[drawings.value.findIndex(x => x.id === d.id) + by]
+  if (!next) return
+  tray.pick(next.id)
+  list.value?.querySelector<HTMLElement>(`[data-drawing="${next.id}"]`)?.focus()
 }
+const list = ref<HTMLElement | null>(null)
+const isSelected = (d: Drawing) => tray.selected.some(x => x.id === d.id)
 /** All exposures of a drawing are selected in the sheet. */
 function selectAll(d: Drawing): void {
   desk.selection = everyExposure(desk.focus!, d.id)
@@ -83,37 +62,6 @@ const deleteSpares = (): void => {
   desk.run(
     ...spares.value.map((d): Draft => ({ name: 'drawing.remove', args: { stack: desk.stack!.id, drawing: d.id } })),
   )
-}
-
-// — numbers —
-const how = ref<'order' | 'frame' | 'step'>('frame')
-const from = ref(1)
-const by = ref(2)
-/** The numbers that would be given: collisions are resolved by letters, spares keep theirs. */
-const numbers = computed(() => {
-  const all = drawings.value.filter(d => exposed.value.has(d.id))
-  const rest = { ...desk.stack!, drawings: Object.fromEntries(spares.value.map(d => [d.id, d])) }
-  const taken: string[] = []
-  return all
-    .map((d, i) => {
-      const wanted =
-        how.value === 'frame'
-          ? exposed.value.get(d.id)!.first
-          : how.value === 'order'
-            ? i + 1
-            : from.value + i * by.value
-      const number = freeNumber(rest, String(wanted), taken)
-      taken.push(number)
-      return { d, number }
-    })
-    .filter(x => x.number !== x.d.number)
-})
-function renumber(): void {
-  if (numbers.value.length)
-    desk.run({
-      name: 'drawing.renumber',
-      args: { stack: desk.stack!.id, numbers: Object.fromEntries(numbers.value.map(x => [x.d.id, x.number])) },
-    })
 }
 
 // — playing the tray in its own order —
@@ -141,11 +89,11 @@ onScopeDispose(() => timer && clearInterval(timer))
 <template>
   <SidePanel
     :title="`Tray of ${desk.column?.name ?? ''}`"
-    data-points="drawing"
+    data-points="tray"
   >
     <p class="text-soft">
-      {{ plural(drawings.length, 'drawing') }}, {{ spares.length }} of them spare. A click goes to a drawing, or exposes
-      a spare from the playhead on; a double click selects all its exposures. Drag one into the sheet.
+      {{ plural(drawings.length, 'drawing') }}, {{ spares.length }} of them spare. A click shows one large; with Ctrl or
+      Shift several are selected. Drag one into the sheet.
     </p>
     <button
       type="button"
@@ -186,7 +134,14 @@ onScopeDispose(() => timer && clearInterval(timer))
         />frames</label
       >
     </div>
-    <ul class="mt-2 grid grid-cols-4 gap-1.5">
+    <TrayLarge
+      v-if="tray.large && playing < 0"
+      :drawing="tray.large"
+    />
+    <ul
+      ref="list"
+      class="mt-2 grid grid-cols-4 gap-1.5"
+    >
       <li
         v-for="d in drawings"
         :key="d.id"
@@ -194,17 +149,24 @@ onScopeDispose(() => timer && clearInterval(timer))
       >
         <button
           type="button"
-          class="w-full rounded border bg-sheet p-0.5 text-left hover:border-graphite"
+          class="w-full rounded border p-0.5 text-left hover:border-graphite"
           :class="[
             desk.drawing?.id === d.id ? 'border-signal' : 'border-edge',
+            isSelected(d) ? 'bg-wash outline-2 outline-graphite' : '',
             exposed.has(d.id) ? '' : 'border-dashed',
           ]"
           :title="`${d.number}: ${told(d)}`"
           :aria-label="`Drawing ${d.number}, ${told(d)}`"
           draggable="true"
+          :aria-pressed="isSelected(d)"
+          :data-drawing="d.id"
           @dragstart="$event.dataTransfer?.setData('text/fintro-drawing', d.id)"
-          @click="exposed.has(d.id) ? goTo(d) : expose(d)"
+          @click="click(d, $event)"
           @dblclick="selectAll(d)"
+          @keydown.left.prevent="step(d, -1)"
+          @keydown.right.prevent="step(d, 1)"
+          @keydown.up.prevent="step(d, -4)"
+          @keydown.down.prevent="step(d, 4)"
         >
           <canvas
             :ref="el => thumbnail(el as Element, d)"
@@ -261,58 +223,6 @@ onScopeDispose(() => timer && clearInterval(timer))
         Delete the spares
       </button>
     </div>
-    <h3 class="mt-3 font-semibold">Numbers</h3>
-    <div class="mt-1 flex flex-wrap items-center gap-x-3 gap-y-1">
-      <label class="flex items-center gap-1.5"
-        ><input
-          v-model="how"
-          type="radio"
-          value="frame"
-        />by the frame</label
-      >
-      <label class="flex items-center gap-1.5"
-        ><input
-          v-model="how"
-          type="radio"
-          value="order"
-        />in order</label
-      >
-      <label class="flex items-center gap-1.5"
-        ><input
-          v-model="how"
-          type="radio"
-          value="step" />from<input
-          v-model.number="from"
-          type="number"
-          min="0"
-          max="9999"
-          class="field h-7 w-16"
-          aria-label="First number" />by<input
-          v-model.number="by"
-          type="number"
-          min="1"
-          max="100"
-          class="field h-7 w-14"
-          aria-label="Step of the numbers"
-      /></label>
-    </div>
-    <p class="mt-1 min-h-[18px] font-mono text-[11.5px] text-soft">
-      {{
-        numbers.length
-          ? numbers
-              .slice(0, 10)
-              .map(x => `${x.d.number}→${x.number}`)
-              .join('  ') + (numbers.length > 10 ? ' …' : '')
-          : 'They are numbered so already.'
-      }}
-    </p>
-    <button
-      type="button"
-      class="push-button mt-1"
-      :disabled="!numbers.length"
-      @click="renumber"
-    >
-      Number {{ plural(numbers.length, 'drawing') }}
-    </button>
+    <TrayNumbers v-if="desk.stack" />
   </SidePanel>
 </template>

@@ -1,7 +1,15 @@
 import type { Action } from '~/desk/action'
+import { usePointed } from '~/desk/pointed'
+import { useSheet } from '~/sheet/sheet'
+import { tell } from '~/ui/messages'
 import { useSide } from '~/ui/side'
+import { clipOf, deleteDrawings, namesOf } from './commands'
+import { useTray } from './store'
 
-/** Opening the tray. */
+const inTray = (): boolean => usePointed().at === 'tray'
+const selectedThere = (): boolean => useTray().selected.length > 0
+
+/** Opening the tray, and what is done with what is selected there. */
 export const trayActions: readonly Action[] = [
   {
     id: 'side-tray',
@@ -13,6 +21,35 @@ export const trayActions: readonly Action[] = [
     can: d => !!d.column,
     do: () => {
       useSide().toggle('tray')
+    },
+  },
+  {
+    id: 'tray-delete',
+    after: 'delete',
+    name: 'Delete the drawings selected in the tray',
+    group: 'Poses',
+    keys: ['Delete'],
+    when: inTray,
+    can: selectedThere,
+    why: 'nothing is selected in the tray.',
+    do: d => deleteDrawings(d, useTray().selected),
+  },
+  {
+    id: 'tray-copy',
+    after: 'tray-delete',
+    name: 'Copy the drawings selected in the tray',
+    hint: 'to be pasted into the sheet, one after the other',
+    group: 'Poses',
+    keys: ['$mod+KeyC'],
+    when: inTray,
+    can: selectedThere,
+    why: 'nothing is selected in the tray.',
+    do: d => {
+      const { selected } = useTray()
+      useSheet().clip = clipOf(d.focus!, selected)
+      useSheet().clipMarked = true
+      usePointed().copied = 'frames'
+      tell(`Copied: ${namesOf(selected).toLowerCase()}. Point at a frame and paste.`)
     },
   },
 ]
