@@ -124,14 +124,14 @@ describe('changes of what is drawn, as drafts', () => {
     ])
     expect(all.stacks[STACK]!.subjects.keeper!.figure.bones.find(b => b.id === 'spine')!.length).toBeCloseTo(180)
   })
-  it('a new column is lined up, the leading one locked; released, it is as it was', () => {
+  it('a new column is lined up, the leading one not locked; released, it is as it was', () => {
     const desk = deskOn(shot)
     const { id, drafts } = lineUpDrafts(desk[0], desk[1].column!)
     const s = after(shot, drafts)
     const plan = s.plans[PLAN]!
     expect([plan.columns[id]!.leader, plan.columns[COLUMN]!.locked, plan.columns[COLUMN]!.strength]).toEqual([
       COLUMN,
-      true,
+      false,
       undefined,
     ])
     expect(plan.order.indexOf(id)).toBe(plan.order.indexOf(COLUMN) + 1)

@@ -43,10 +43,12 @@ export class ToolBox {
   private readonly desk = useDesk()
   private readonly tools = useTools()
   private readonly travel = useTravel()
+  /** A column that is lined up with the active one: its drawings stay as they are then. */
+  private readonly follower = computed(() => this.desk.columns.find(c => c.leader === this.desk.column?.id) ?? null)
   /** Something can be changed on the active column. */
   readonly workable = computed(() => {
     const { column } = this.desk
-    return !!column && !column.locked && !column.hidden
+    return !!column && !column.locked && !column.hidden && !this.follower.value
   })
 
   constructor(sight: PencilSight) {
@@ -156,6 +158,13 @@ export class ToolBox {
   private mayWork(): boolean {
     if (this.workable.value) return true
     const { column } = this.desk
+    const follower = column?.locked || column?.hidden ? null : this.follower.value
+    if (follower) {
+      tell(`The drawings of ${column!.name} are locked while ${follower.name} is lined up with it.`, {
+        detail: 'Its timing is free. Release the other column in its settings to draw here.',
+      })
+      return false
+    }
     tell(`The column ${column?.name ?? ''} is ${column?.locked ? 'locked' : 'hidden'}: nothing can be changed on it.`, {
       detail: 'The buttons under its head change that.',
     })

@@ -256,7 +256,7 @@ function link(id: string): void {
         class="push-button"
         :title="
           `A new column with an empty drawing wherever ${column.name} changes; ` +
-          `${column.name} is locked, and faint while one draws over it`
+          `its drawings are locked, its timing is not; it is faint while one draws over it`
         "
         @click="lineUp(desk)"
       >

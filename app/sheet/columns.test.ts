@@ -81,11 +81,11 @@ describe('a column lined up with another', () => {
   const shot = posedShot()
   const { id, drafts } = lineUpDrafts(sceneAt(shot), first(shot))
   const lined = after(shot, drafts)
-  it('has an empty drawing wherever that one changes, over it; that one is locked', () => {
+  it('has an empty drawing wherever that one changes, over it; the timing of that one stays free', () => {
     const [leader, loose] = columns(lined)
     expect(loose!.id).toBe(id)
     expect(listOf(loose!.runs).map(r => r.frames)).toEqual(listOf(leader!.runs).map(r => r.frames))
-    expect([leader!.locked, leader!.strength, loose!.locked, loose!.strength]).toEqual([true, undefined, false, 1])
+    expect([leader!.locked, leader!.strength, loose!.locked, loose!.strength]).toEqual([false, undefined, false, 1])
     expect(Object.values(lined.stacks[loose!.stack]!.drawings).every(d => !d.content.strokes.length)).toBe(true)
   })
   it('released, keeps its exposures, and its leader can be changed again', () => {
@@ -95,7 +95,7 @@ describe('a column lined up with another', () => {
     expect(listOf(free!.runs)).toHaveLength(3)
   })
   it('released, one that was faded for good by an earlier Fintro is seen in full again', () => {
-    const faded = done(lined, 'column.set', { ...where, strength: 0.4 })
+    const faded = done(lined, 'column.set', { ...where, strength: 0.4, locked: true })
     const [leader] = columns(after(faded, releaseDrafts(sceneAt(faded), columns(faded)[1]!)))
     expect([leader!.locked, leader!.strength]).toEqual([false, 1])
   })

@@ -147,8 +147,8 @@ function copyOfDrawing({ fixed, ...drawing }: Drawing, { subjects, drawings }: N
 }
 
 /**
- * A new column lined up with another, in front of it: an empty drawing wherever that one changes. That one is locked; while
- * the new one is worked on it is seen faintly, to draw over it.
+ * A new column lined up with another, in front of it: an empty drawing wherever that one changes. While the new one is worked
+ * on, that one is seen faintly, to draw over it; its timing stays free, its drawings are locked as long as it is followed.
  */
 export function lineUpDrafts(scene: Scene, leader: Column): { id: string; drafts: Draft[] } {
   const [id, stack] = [newId(), newId()]
@@ -174,7 +174,6 @@ export function lineUpDrafts(scene: Scene, leader: Column): { id: string; drafts
         },
       },
       { name: 'column.lineup', args: { ...at, leader: leader.id } },
-      { name: 'column.set', args: { ...at, column: leader.id, locked: true } },
     ],
   }
 }

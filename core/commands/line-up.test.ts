@@ -1,18 +1,52 @@
 import { describe, expect, it } from 'vitest'
 import type { Shot } from '../document'
+import { openShot, storeShot } from '../document'
+import { listOf } from '../sheet'
 import {
   COLUMN,
   done,
   keyed,
   PLAN,
   posedShot,
+  refusal,
   refused,
   runOn,
   STACK,
+  undone,
   where,
   withSecond,
   written,
 } from './fixture.test-helper'
+
+describe('a follower that is followed itself', () => {
+  const three = withSecond(withSecond(posedShot(), 'three', 'C', 'st3'))
+  const first = done(three, 'column.lineup', { plan: PLAN, column: 'two', leader: COLUMN })
+  const chain = done(first, 'column.lineup', { plan: PLAN, column: 'three', leader: 'two' })
+  const frames = (shot: Shot, column: string) => listOf(shot.plans[PLAN]!.columns[column]!.runs).map(r => r.frames)
+  it('takes its followers along', () => {
+    expect(frames(chain, 'three')).toEqual(frames(chain, COLUMN))
+    const longer = done(chain, 'run.push', { ...where, run: runOn(chain, '1'), delta: 3 })
+    expect([frames(longer, 'two'), frames(longer, 'three')]).toEqual([frames(longer, COLUMN), frames(longer, COLUMN)])
+    expect(undone(chain, longer)).toBe(true)
+    expect(openShot(JSON.parse(JSON.stringify(storeShot(longer)))).ok).toBe(true)
+  })
+  it('goes in no circle, neither by a command nor in what is opened', () => {
+    expect(refusal(chain, 'column.lineup', { plan: PLAN, column: COLUMN, leader: 'three' })?.message).toMatch(
+      /C follows A itself/,
+    )
+    const stored = JSON.parse(JSON.stringify(storeShot(chain))) as ReturnType<typeof storeShot>
+    const { columns } = stored.plans[PLAN]!
+    ;(columns[COLUMN] as { leader?: string }).leader = 'three'
+    expect(openShot(stored)).toMatchObject({
+      ok: false,
+      message: expect.stringMatching(/one that follows it/) as string,
+    })
+  })
+  it('is not led any more where the first of them is deleted', () => {
+    const gone = done(chain, 'column.remove', { plan: PLAN, column: COLUMN })
+    expect([gone.plans[PLAN]!.columns.two!.leader, gone.plans[PLAN]!.columns.three!.leader]).toEqual([undefined, 'two'])
+  })
+})
 
 describe('columns and their line-up', () => {
   const two = withSecond(withSecond(posedShot(), 'three', 'C', 'st3'))
@@ -21,8 +55,7 @@ describe('columns and their line-up', () => {
   refused(shared, [
     ['column.lineup', { plan: PLAN, column: 'three', leader: 'three' }, 'invalid', /shows other drawings/],
     ['column.lineup', { plan: PLAN, column: 'same', leader: COLUMN }, 'invalid', /shows other drawings/],
-    ['column.lineup', { plan: PLAN, column: 'three', leader: 'two' }, 'invalid', /B is lined up itself with A/],
-    ['column.lineup', { plan: PLAN, column: COLUMN, leader: 'three' }, 'invalid', /Other columns are lined up with A/],
+    ['column.lineup', { plan: PLAN, column: COLUMN, leader: 'two' }, 'invalid', /B follows A itself/],
     ['column.lineup', { plan: PLAN, column: 'three', leader: 'none' }, 'gone', /column is not there/],
     ['column.lineup', { plan: 'none', column: 'three', leader: 'none' }, 'gone', /plan is not there/],
     ['column.release', { plan: PLAN, column: 'three' }, 'changed', /not lined up any more/],

@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { idSchema } from '../basic'
 import { command } from './kind'
 import type { Shot } from '../document/document'
+import { leadersOf } from '../document/shown'
 import { columnOf, openColumn, withColumn, withPlan } from './parts'
 import { refuse } from './refusal'
 
@@ -17,13 +18,8 @@ export const lineUpColumn = command(
     const leader = columnOf(shot, plan, leaderId)
     if (leader.id === id || leader.stack === column.stack)
       refuse('invalid', 'A column is lined up with one that shows other drawings.')
-    if (leader.leader !== undefined)
-      refuse(
-        'invalid',
-        `${leader.name} is lined up itself with ${nameOf(shot, plan, leader.leader)}; take that column.`,
-      )
-    if (Object.values(shot.plans[plan]!.columns).some(c => c.leader === id))
-      refuse('invalid', `Other columns are lined up with ${column.name}.`)
+    if (leadersOf(shot.plans[plan]!.columns, leaderId).includes(id))
+      refuse('invalid', `${leader.name} follows ${column.name} itself: lining them up would go in a circle.`)
     const { link: _link, ...unlinked } = column
     return withColumn(shot, plan, { ...unlinked, leader: leaderId })
   },

@@ -73,17 +73,27 @@ export function withColumn(shot: Shot, plan: string, column: Column): Shot {
       ? withRepeats(column, keptRepeats(column.repeats, before.runs, column.runs))
       : column
   const out = withPlan(shot, { ...p, columns: { ...p.columns, [column.id]: kept } })
-  if (before?.runs === kept.runs && before.repeats === kept.repeats) return out
-  return orderedColumns(p)
-    .filter(c => c.leader === column.id)
-    .reduce((s, c) => following(s, plan, c, kept), out)
+  return withFollowers(out, plan, before, kept)
 }
 
 function following(shot: Shot, plan: string, column: Column, leader: Column): Shot {
   const made = linedUp(column, leader, stackOf(shot, column.stack))
   const drawn = made.drawings.length ? withDrawings(shot, column.stack, made.drawings) : shot
   const p = planOf(drawn, plan)
-  return withPlan(drawn, { ...p, columns: { ...p.columns, [column.id]: made.column } })
+  return withFollowers(
+    withPlan(drawn, { ...p, columns: { ...p.columns, [column.id]: made.column } }),
+    plan,
+    p.columns[column.id],
+    made.column,
+  )
+}
+
+/** The columns that are lined up with one follow where its exposures have changed, and those that follow them. */
+function withFollowers(shot: Shot, plan: string, before: Column | undefined, now: Column): Shot {
+  if (before?.runs === now.runs && before.repeats === now.repeats) return shot
+  return orderedColumns(planOf(shot, plan))
+    .filter(c => c.leader === now.id)
+    .reduce((s, c) => following(s, plan, c, now), shot)
 }
 
 /** A column with these brackets; without the field where there are none. */

@@ -19,6 +19,7 @@ import {
   strokeRefSchema,
 } from './document'
 import { equal } from './equal'
+import { isLed, UNLED } from './shown'
 
 /** What is wrong with a changed shot: something has not the form of a document, or names what is not there. */
 export interface Fault {
@@ -236,9 +237,7 @@ function repeatFault(column: Column, length: number): Fault | null {
 }
 
 function leaderFault({ columns }: Plan): Fault | null {
-  for (const { name, leader } of Object.values(columns))
-    if (leader !== undefined && (!Object.hasOwn(columns, leader) || columns[leader]!.leader !== undefined))
-      return lost(`The column ${name} is lined up with one that is missing or lined up itself.`)
+  for (const { id, name } of Object.values(columns)) if (!isLed(columns, id)) return lost(UNLED(name))
   return null
 }
 

@@ -2,6 +2,7 @@ import { bracketsOf, listOf } from '../sheet'
 import type { Shot } from './document'
 import { SCHEMA, shotSchema } from './document'
 import { upgraded } from './upgrade'
+import { isLed, UNLED } from './shown'
 
 export type Opened =
   | { readonly ok: true; readonly shot: Shot }
@@ -41,9 +42,7 @@ export function firstLost(shot: Shot): string | null {
     for (const column of Object.values(plan.columns)) {
       const stack = shot.stacks[column.stack]
       if (!stack) return `The column ${column.name} has no stack of drawings.`
-      const leader = column.leader === undefined ? null : plan.columns[column.leader]
-      if (leader === undefined || leader?.leader !== undefined)
-        return `The column ${column.name} is lined up with one that is missing or lined up itself.`
+      if (!isLed(plan.columns, column.id)) return UNLED(column.name)
       const ids = new Set<string>()
       for (const run of listOf(column.runs)) {
         if (run.drawing !== null && !stack.drawings[run.drawing])

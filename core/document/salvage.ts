@@ -1,5 +1,6 @@
 import type { Shot } from './document'
 import { openShot } from './open'
+import { leadersOf } from './shown'
 
 type Tree = Record<string, unknown>
 const isTree = (v: unknown): v is Tree => typeof v === 'object' && v !== null && !Array.isArray(v)
@@ -102,6 +103,15 @@ function entriesOut(
 
 const planHead = ({ id, name }: Tree): Tree => ({ id, name, columns: {}, order: [], charts: {} })
 
+/** Columns so that each comes after the ones it follows. */
+function byLeaders(columns: [string, Tree][]): [string, Tree][] {
+  const leaders = Object.fromEntries(
+    columns.map(([id, c]) => [id, typeof c.leader === 'string' ? { leader: c.leader } : {}]),
+  )
+  const depth = new Map(columns.map(([id]) => [id, leadersOf(leaders, id).length]))
+  return columns.sort(([a], [b]) => depth.get(a)! - depth.get(b)!)
+}
+
 /** Columns that do not fit, those lined up with others after those that lead them. */
 const columnsOut: Pruning = (stored, left) => {
   const sorted = Object.fromEntries(
@@ -109,9 +119,7 @@ const columnsOut: Pruning = (stored, left) => {
       id,
       {
         ...plan,
-        columns: Object.fromEntries(
-          records(plan.columns).sort(([, a], [, b]) => Number('leader' in a) - Number('leader' in b)),
-        ),
+        columns: Object.fromEntries(byLeaders(records(plan.columns))),
       },
     ]),
   )

@@ -65,3 +65,26 @@ export function subjectsOf({ subjects }: Stack): readonly Subject[] {
   inFront.set(subjects, list)
   return list
 }
+
+/**
+ * The columns that a column follows, the nearest first: the one it is lined up with, the one that is lined up with, and
+ * on. One that comes twice ends the list.
+ */
+export function leadersOf(columns: Readonly<Record<string, Pick<Column, 'leader'>>>, column: string): string[] {
+  const out: string[] = []
+  let at = Object.hasOwn(columns, column) ? columns[column]!.leader : undefined
+  while (at !== undefined && !out.includes(at)) {
+    out.push(at)
+    at = Object.hasOwn(columns, at) ? columns[at]!.leader : undefined
+  }
+  return out
+}
+
+/** Whether what a column is lined up with is there, and does not follow it in a circle. */
+export const isLed = (columns: Readonly<Record<string, Pick<Column, 'leader'>>>, column: string): boolean => {
+  const all = leadersOf(columns, column)
+  return !all.includes(column) && all.every(id => Object.hasOwn(columns, id))
+}
+
+export const UNLED = (name: string): string =>
+  `The column ${name} is lined up with one that is missing, or with one that follows it.`
