@@ -10,7 +10,11 @@ import { useGhosts } from '~/ghosts/store'
 const { pass } = defineProps<{ pass: Pass }>()
 const desk = useDesk()
 const ghosts = useGhosts()
-const lines = computed(() => (pass.chart ? workOf(desk.scene!, desk.focus!, pass.chart) : []))
+const all = computed(() => (pass.chart ? workOf(desk.scene!, desk.focus!, pass.chart) : []))
+const shown = computed(() => new Set(pass.members.map(m => m.drawing)))
+const lines = computed(() => all.value.filter(l => shown.value.has(l.drawing.id)))
+/** Charted, but exposed nowhere in this span any more. */
+const hidden = computed(() => all.value.filter(l => !shown.value.has(l.drawing.id)))
 const left = computed(() => lines.value.filter(l => !l.drawn).length)
 
 function goTo(line: Line): void {
@@ -23,7 +27,7 @@ function goTo(line: Line): void {
 
 <template>
   <p
-    v-if="!lines.length"
+    v-if="!all.length"
     class="text-soft"
   >
     There are no in-betweens in this span yet. Select a spacing first.
@@ -61,5 +65,11 @@ function goTo(line: Line): void {
         </button>
       </li>
     </ol>
+    <p
+      v-if="hidden.length"
+      class="mt-2 text-soft"
+    >
+      Charted, but not exposed in this span: {{ hidden.map(l => l.drawing.number).join(', ') }}.
+    </p>
   </template>
 </template>

@@ -3,7 +3,10 @@ import { tell } from '~/ui/messages'
 import type { Recipe } from '#core/chart'
 import { recipeName } from '#core/chart'
 import type { Draft } from '#core/commands'
+import type { Drawing, Shot } from '#core/document'
+import { equal } from '#core/document'
 import type { Pass } from '#core/pass'
+import { sceneOf } from '#core/pass'
 import { sticking } from '#core/travel'
 import type { Action } from '~/desk/action'
 import { hasExposure } from '~/desk/action'
@@ -157,18 +160,28 @@ const spacingActions: readonly Action[] = [
   spacedAs('wind-up', null, { family: 'wind-up', back: 0.1 }),
 ]
 
+/** Whether a drawing has strokes, or poses other than those that its chart gives now. */
+function madeByHand(now: Shot, plan: string, drawing: Drawing, stack: string): boolean {
+  const scene = sceneOf(now, plan)
+  return (
+    drawing.content.strokes.length > 0 ||
+    !equal(drawing.content.poses, scene.contents.of(scene, now.stacks[stack]!, drawing.id).poses)
+  )
+}
+
 /** The in-between is made by its chart again. What was drawn on it by hand is not lost: a spare in the tray has it. */
 function returnToChart(d: Desk): void {
   const [stack, drawing, scene] = [d.stack!, d.drawing!, d.scene!]
   const chart = scene.contents.chartOf(d.plan!, drawing.id)!.id
   const release: Draft = { name: 'drawing.release', args: { plan: d.plan!.id, chart, drawing: drawing.id } }
-  if (!drawing.content.strokes.length) {
+  const out = d.session!.tryOut(release)
+  if (!out.ok || !madeByHand(out.shot, scene.plan.id, drawing, stack.id)) {
     d.run(release)
     return
   }
   const spare = spareOf(stack, drawing, drawing.content)
   if (d.run(release, spare))
-    d.tellDone(`What was drawn on ${drawing.number} is kept in the tray, as ${spare.args.drawing.number}.`)
+    d.tellDone(`What ${drawing.number} was is kept in the tray, as ${spare.args.drawing.number}.`)
 }
 
 /** What can be done with spans and their in-betweens. */

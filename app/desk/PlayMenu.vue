@@ -26,7 +26,7 @@ function toggle(): void {
       class="bar-button rounded-r-none px-2"
       :class="{ 'bg-white/20': player.how.posesOnly }"
       :aria-pressed="player.how.posesOnly"
-      aria-label="Play the poses only"
+      aria-label="Poses only"
       :title="withKey('Play the poses only: each is held up to the next one', 'play-poses')"
       @click="toggle"
     >

@@ -13,6 +13,7 @@ import { selectedDrawings, isEmpty } from '~/light-table/art'
 import { copyPartOn, newPart, shareDraft, unshareDraft } from '~/light-table/parts'
 import { bodyParts, copyPose, lengthFromHere, lengthInAll, mirrorHere, sidedHere, swapHere } from './subjects'
 import { nextExposure } from '~/desk/steps'
+import { tell } from '~/ui/messages'
 import SidePanel from '~/desk/SidePanel.vue'
 import { useDesk } from '~/desk/desk'
 import { useLightTable } from '~/light-table/store'
@@ -52,14 +53,21 @@ const solo = (s: Subject): void => {
 }
 
 // — parts —
+const penPart = () => (table.part ? desk.stack?.subjects[table.part]?.name : undefined)
+/** The pen draws on a part from now on; on none where it did so already. */
+function drawOn(part: string | null): void {
+  table.partNow = { ...table.partNow, [desk.stack!.id]: part }
+}
 const partName = ref('')
 function addPart(): void {
   const name = partName.value.trim()
   if (!name) return
   const { id, draft } = newPart(desk.scene!, desk.focus!, name)
   if (!desk.run(draft)) return
-  table.partNow = { ...table.partNow, [desk.stack!.id]: id }
   partName.value = ''
+  tell(`The part ${name} is there. The pen draws on ${penPart() ?? 'no part'} still.`, {
+    offers: [{ label: `Draw on ${name}`, do: () => drawOn(id) }],
+  })
 }
 const selectedStrokes = computed(() => (isEmpty(table.selected) ? [] : table.selected!.strokes))
 const assign = (part: string | null): void => {
@@ -164,7 +172,7 @@ const copyTo = (some: boolean): void => {
             class="h-7 px-1.5"
             :on="table.part === s.id"
             title="New strokes belong to it"
-            @click="table.partNow = { ...table.partNow, [desk.stack!.id]: table.part === s.id ? null : s.id }"
+            @click="drawOn(table.part === s.id ? null : s.id)"
           >
             pen
           </ToggleButton>

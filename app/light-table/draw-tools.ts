@@ -76,7 +76,8 @@ export function drawSelected(c: C, v: View, { box, grips, line, lasso }: Selecte
 }
 
 /**
- * Corners scale (squares), sides stretch (short bars along the side), the knob turns (a ring), the centre is a cross.
+ * Corners scale (squares), sides stretch (short bars along the side), the knob turns (a ring), the mark of the
+ * turning centre is a small ring in a cross.
  */
 function drawGrip(c: C, g: Grip, x: number, y: number): void {
   const t = theme()
@@ -85,10 +86,16 @@ function drawGrip(c: C, g: Grip, x: number, y: number): void {
   c.lineWidth = 1.4
   c.beginPath()
   if (g.kind === 'centre') {
-    c.moveTo(x - 6, y)
-    c.lineTo(x + 6, y)
-    c.moveTo(x, y - 6)
-    c.lineTo(x, y + 6)
+    c.arc(x, y, 3, 0, Math.PI * 2)
+    for (const [dx, dy] of [
+      [1, 0],
+      [-1, 0],
+      [0, 1],
+      [0, -1],
+    ] as const) {
+      c.moveTo(x + dx * 3, y + dy * 3)
+      c.lineTo(x + dx * 7, y + dy * 7)
+    }
   } else if (g.kind === 'turn') c.arc(x, y, 5, 0, Math.PI * 2)
   else if (g.kind === 'corner') c.rect(x - 4, y - 4, 8, 8)
   else if (g.kind === 'side') c.rect(x - (g.x ? 2.5 : 7), y - (g.y ? 2.5 : 7), g.x ? 5 : 14, g.y ? 5 : 14)

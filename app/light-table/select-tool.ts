@@ -6,7 +6,10 @@ import { artAt, caughtBy, selectedBox, isEmpty, mapDraft } from './art'
 import { useDesk } from '~/desk/desk'
 import { useLightTable } from './store'
 
-/** Where what is selected can be taken hold of: inside, at a corner, at a side, at the turning knob, at the centre. */
+/**
+ * Where what is selected can be taken hold of: inside, at a corner, at a side, at the turning knob, at the mark
+ * of the turning centre.
+ */
 export type Grip =
   | { readonly kind: 'inside' | 'turn' | 'centre'; readonly at: Vec }
   | { readonly kind: 'corner' | 'side'; readonly at: Vec; readonly x: -1 | 0 | 1; readonly y: -1 | 0 | 1 }
@@ -44,7 +47,13 @@ export class SelectTool {
   private adding = false
 
   grips(scale: number): Grip[] {
-    return this.box.value && this.about.value ? gripsOf(this.box.value, this.about.value, scale) : []
+    const frame = this.frame(scale)
+    return frame ? gripsOf(frame, this.centre.value, scale) : []
+  }
+
+  /** The frame around what is selected, that is taken hold of: not so small that its grips cover all of it. */
+  frame(scale: number): Box | null {
+    return this.box.value && frameAround(this.box.value, scale)
   }
 
   begin(e: PointerEvent, p: Vec, scale: number): void {
@@ -98,7 +107,7 @@ export class SelectTool {
       .filter(x => x.d <= NEAR)
       .sort((a, b) => a.d - b.d)[0]
     if (near) return near.g
-    const b = this.box.value
+    const b = this.frame(scale)
     return b && p.x >= b.left && p.x <= b.right && p.y >= b.top && p.y <= b.bottom ? { kind: 'inside', at: p } : null
   }
 
@@ -153,15 +162,28 @@ export class SelectTool {
 const boxLine = (way: readonly Vec[]): readonly Vec[] =>
   way.length > 1 ? [way[0]!, { x: way[1]!.x, y: way[0]!.y }, way[1]!, { x: way[0]!.x, y: way[1]!.y }] : way
 
-/** The grips of a box, with the knob that turns it above, and its centre. */
-function gripsOf(b: Box, about: Vec, scale: number): Grip[] {
+/** A frame is at least so wide and high, px of the screen: between its grips there is room to take hold of what is in it. */
+const LEAST = 44
+
+/** A box made so large that it can be taken hold of, about its middle. */
+export function frameAround(b: Box, scale: number): Box {
+  const [wide, high] = [Math.max(b.right - b.left, LEAST / scale), Math.max(b.bottom - b.top, LEAST / scale)]
+  const [mx, my] = [(b.left + b.right) / 2, (b.top + b.bottom) / 2]
+  return { left: mx - wide / 2, right: mx + wide / 2, top: my - high / 2, bottom: my + high / 2 }
+}
+
+/**
+ * The grips of a box, with the knob that turns it above. The centre that it is turned about has its mark beside the knob,
+ * out of the way of what is selected, until it is put somewhere.
+ */
+export function gripsOf(b: Box, centre: Vec | null, scale: number): Grip[] {
   const [mx, my] = [(b.left + b.right) / 2, (b.top + b.bottom) / 2]
   const at = (x: number, y: number): Vec => ({
     x: x < 0 ? b.left : x > 0 ? b.right : mx,
     y: y < 0 ? b.top : y > 0 ? b.bottom : my,
   })
   return [
-    { kind: 'centre', at: about },
+    { kind: 'centre', at: centre ?? { x: mx + KNOB / scale, y: b.top - KNOB / scale } },
     { kind: 'turn', at: { x: mx, y: b.top - KNOB / scale } },
     ...CORNERS.map(([x, y]): Grip => ({ kind: 'corner', x, y, at: at(x, y) })),
     ...SIDES.map(([x, y]): Grip => ({ kind: 'side', x, y, at: at(x, y) })),

@@ -40,7 +40,10 @@ const state = computed(() => {
   const { scene, stack, drawing } = desk
   if (!drawing) return ''
   const is = scene!.contents.state(scene!, stack!, drawing.id)
-  return is === 'own' && scene!.contents.chartOf(desk.plan!, drawing.id) ? 'detached from its chart' : STATE[is]
+  const chart = scene!.contents.chartOf(desk.plan!, drawing.id)
+  const strokes = chart && [chart.from, chart.to].some(d => stack!.drawings[d]?.content.strokes.length)
+  if (is === 'computed' && strokes) return 'figures in-betweened; strokes still to be drawn'
+  return is === 'own' && chart ? 'detached from its chart' : STATE[is]
 })
 const second = computed(() => {
   if (desk.column?.locked || desk.column?.hidden) return `the column is ${desk.column.locked ? 'locked' : 'hidden'}`

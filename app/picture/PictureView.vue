@@ -133,8 +133,13 @@ function drawAids(c: CanvasRenderingContext2D, v: View): void {
   if (measure.value) drawMeasure(c, v, measure.value.a, measure.value.b)
   if (tool === 'eraser') drawEraser(c, v, eraser.at.value, eraser.way.value, table.eraser.size)
   if (tool === 'select' && !playing) {
-    const { box: around, line } = selecting
-    drawSelected(c, v, { box: around.value, grips: selecting.grips(v.scale), line: line.value, lasso: table.lasso })
+    const { line } = selecting
+    drawSelected(c, v, {
+      box: selecting.frame(v.scale),
+      grips: selecting.grips(v.scale),
+      line: line.value,
+      lasso: table.lasso,
+    })
   }
   if (tool === 'joints') drawJoints(c, v, joints.joints.value, joints.on.value)
 }

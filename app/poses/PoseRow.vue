@@ -84,11 +84,12 @@ const openSpans = computed(() => {
 const exposesPose = computed(() => !!desk.focus && exposesPoses(desk.focus))
 const cardHigh = computed(() => Math.max(30, high - 14))
 const counts = computed(() => {
-  const ds = Object.values(desk.stack?.drawings ?? {})
-  const all = ds.filter(isPose).length
-  const exposed = exposedDrawings(desk.column!.runs).size
+  // What is exposed counts; in repeats every change of drawing is one more in a second.
+  const exposed = exposedDrawings(desk.column!.runs)
+  const all = [...exposed.keys()].filter(d => isPose(desk.stack!.drawings[d])).length
+  const changes = [...exposed.values()].reduce((sum, x) => sum + x.times, 0)
   const seconds = Math.max(1, desk.column!.runs.frames) / perSecond(desk.shown!.rate)
-  return `${plural(all, 'pose')} · ${plural(ds.length - all, 'in-between')} · ${(exposed / seconds).toFixed(1)} drawings a second`
+  return `${plural(all, 'pose')} · ${plural(exposed.size - all, 'in-between')} · ${(changes / seconds).toFixed(1)} drawings a second`
 })
 const spares = computed(() => {
   const exposed = exposedDrawings(desk.column!.runs)

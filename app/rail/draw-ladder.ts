@@ -6,7 +6,7 @@ import type { RailGrid } from './handles'
 
 type C = CanvasRenderingContext2D
 
-/** Labels nearer than this to each other, or to a pose, are left out, px. */
+/** Names nearer than this to each other, or to a pose, share a line, px. */
 const [APART, FROM_POSE] = [9, 10]
 
 /** The chart as an in-betweener knows it: a ladder with a tick for each in-between, poses at its ends. */
@@ -25,23 +25,33 @@ export function drawLadder(c: C, stack: Stack, { rows, scale }: RailGrid, stretc
   drawEnd(c, stack.drawings[last.to.drawing]!, x, bottom)
   c.font = `400 9.5px ${MONO}`
   c.textAlign = 'left'
-  let lastLabel = top + 3
   const breaks = sections.filter(s => s.to < 1).map(s => y(s.to))
-  const free = (at: number): boolean =>
-    at - lastLabel >= APART && bottom - at >= FROM_POSE && breaks.every(b => Math.abs(b - at) >= FROM_POSE)
+  const free = (at: number, above: number): boolean =>
+    at - above >= APART && bottom - at >= FROM_POSE && breaks.every(b => Math.abs(b - at) >= FROM_POSE)
+  // Names that have no line of their own stand behind the one above.
+  let line = { x: x + 17 + widthOf(c, stack, first.from.drawing) + 9, y: top }
   for (const section of sections) {
     for (const m of section.pass.members) {
       const at = y(onScale(section, m.u))
       drawTick(c, x, at)
-      if (!free(at)) continue
+      c.font = `400 9.5px ${MONO}`
       c.fillStyle = theme().soft
-      c.fillText(stack.drawings[m.drawing]!.number, x + 15, at)
-      lastLabel = at
+      const { number } = stack.drawings[m.drawing]!
+      if (free(at, line.y)) line = { x: x + 15, y: at }
+      c.fillText(number, line.x, line.y)
+      line.x += c.measureText(number).width + 4
     }
     if (section.to >= 1) continue
-    lastLabel = y(section.to)
-    drawBreakdown(c, stack, section, { x, y: lastLabel })
+    const at = y(section.to)
+    drawBreakdown(c, stack, section, { x, y: at })
+    line = { x: x + 16 + widthOf(c, stack, section.pass.to.drawing) + 6, y: at }
   }
+}
+
+/** How wide the number of a pose is written, px. */
+function widthOf(c: C, stack: Stack, drawing: string): number {
+  c.font = `600 9.5px ${MONO}`
+  return c.measureText(stack.drawings[drawing]!.number).width
 }
 
 function drawFrame(c: C, x: number, top: number, bottom: number): void {

@@ -4,7 +4,7 @@ import { plural } from '#core/basic'
 import { computed } from 'vue'
 import SidePanel from '~/desk/SidePanel.vue'
 import { ArrowLeft, ArrowRight, Trash2 } from '@lucide/vue'
-import { INKS } from '#core/document'
+import { INKS, plansOf } from '#core/document'
 import type { ColumnSettings } from './actions-column'
 import { lineUp, removeColumn, setColumn } from './actions-column'
 import { END_WORDS, endAs, endOf, isOpenEnded } from './column-end'
@@ -20,6 +20,17 @@ const drawings = computed(() =>
   column.value ? Object.keys(desk.shown!.stacks[column.value.stack]!.drawings).length : 0,
 )
 
+/** Another column of any plan that exposes the same drawings: they stay with it. */
+const sharer = computed(() =>
+  plansOf(desk.shown!)
+    .flatMap(p => Object.values(p.columns))
+    .find(c => c.stack === column.value?.stack && c.id !== id.value),
+)
+const deletes = computed(() =>
+  sharer.value
+    ? `Delete the column; its drawings stay in ${sharer.value.name}`
+    : `Delete the column and its ${plural(drawings.value, 'drawing')}`,
+)
 const end = computed(() =>
   column.value && isOpenEnded(desk.scene!, column.value) ? endOf(desk.scene!, id.value) : null,
 )
@@ -300,7 +311,7 @@ function link(id: string): void {
       :title="desk.columns.length < 2 ? 'A shot keeps at least one column.' : ''"
       @click="removeColumn(desk)"
     >
-      <Trash2 :size="14" />Delete the column and its {{ plural(drawings, 'drawing') }}
+      <Trash2 :size="14" />{{ deletes }}
     </button>
   </SidePanel>
 </template>

@@ -1,6 +1,7 @@
 import { plural } from '#core/basic'
 import { onStep } from '#core/commands'
 import { eachRun, summary } from '#core/sheet'
+import type { Column } from '#core/document'
 import { perSecond } from '#core/time'
 import type { Focus, Scene } from '~/desk/scene'
 import { landingOf, rangeOf } from '~/desk/scene'
@@ -34,15 +35,14 @@ export function rangeWords(scene: Scene, focus: Focus): string {
   const count = (drawings: number) => `${plural(length, 'frame')}, ${plural(drawings, 'drawing')}`
   if (columns.length > 1) {
     const drawings = columns.reduce((sum, c) => sum + summary(c.runs, first, last).drawings, 0)
-    return `${columns.length} columns, ${frames}: ${count(drawings)}${aSecond(scene, drawings, length)}`
+    const changes = columns.reduce((sum, c) => sum + exposedIn(c, first, last).length, 0)
+    return `${columns.length} columns, ${frames}: ${count(drawings)}${aSecond(scene, changes, length)}`
   }
   const [column] = columns
   if (!column?.runs.count) return 'Nothing is exposed in this column yet.'
   const { drawings } = summary(column.runs, first, last)
-  const lengths = [...eachRun(column.runs)]
-    .filter(({ run, start }) => run.drawing !== null && start <= last && start + run.frames > first)
-    .map(({ run, start }) => Math.min(last, start + run.frames - 1) - Math.max(first, start) + 1)
-  return `${column.name}, ${frames}: ${count(drawings)}${exposedAs(lengths)}${aSecond(scene, drawings, length)}`
+  const lengths = exposedIn(column, first, last)
+  return `${column.name}, ${frames}: ${count(drawings)}${exposedAs(lengths)}${aSecond(scene, lengths.length, length)}`
 }
 
 /** The frames that something is taken from, in words: "frame 9 of Keeper", "frames 3–8 of 2 columns". */
@@ -53,7 +53,13 @@ export function landingWords(scene: Scene, focus: Focus): string {
   return `${first === last ? `frame ${first}` : `frames ${first}–${last}`} of ${of}`
 }
 
-/** How many different drawings a second there are, where there are several. */
+/** How long each exposure of a drawing lasts in a range, frames. */
+const exposedIn = (column: Column, first: number, last: number): number[] =>
+  [...eachRun(column.runs)]
+    .filter(({ run, start }) => run.drawing !== null && start <= last && start + run.frames > first)
+    .map(({ run, start }) => Math.min(last, start + run.frames - 1) - Math.max(first, start) + 1)
+
+/** How many drawings a second are shown, where there are several: one that is shown again counts again. */
 const aSecond = (scene: Scene, drawings: number, frames: number): string =>
   drawings > 1 ? `, ${((drawings * perSecond(scene.shot.rate)) / frames).toFixed(1)} a second` : ''
 

@@ -160,7 +160,7 @@ test('a new shot from nothing: two poses, in-betweens, play', async ({ page, run
   await desk.drag(at, { x: at.x + 80, y: at.y + 20 })
   await page.keyboard.press('ArrowLeft')
   await page.keyboard.press('s')
-  await page.getByRole('button', { name: 'Fill: 3' }).click()
+  await page.getByRole('button', { name: 'Add 3' }).click()
   await page.keyboard.press('Escape')
   const column = (await desk.shot()).plans
   expect(Object.values(Object.values(column)[0]!.charts)[0]!.ticks).toHaveLength(3)

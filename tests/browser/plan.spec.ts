@@ -78,6 +78,9 @@ test.describe('posing', () => {
     await desk.role('Return to chart')
     await expect(page.getByText('in-betweened from its chart')).toBeVisible()
     expect(drawing(await desk.shot(), '9')).toEqual(drawing(shot, '9'))
+    // The pose that was made by hand is a spare.
+    await expect(page.getByText('What 9 was is kept in the tray, as 9a.')).toBeVisible()
+    expect(Object.keys(drawing(await desk.shot(), '9a').content.poses)).toContain('marrow')
   })
 
   test('what was drawn on an in-between is not lost when it returns to its chart', async ({ desk, page }) => {
@@ -90,7 +93,7 @@ test.describe('posing', () => {
     const drawn = drawing(await desk.shot(), '9').content.strokes.map(s => s.hash)
     expect(drawn).toHaveLength(1)
     await desk.role('Return to chart')
-    await expect(page.getByText('What was drawn on 9 is kept in the tray, as 9a.')).toBeVisible()
+    await expect(page.getByText('What 9 was is kept in the tray, as 9a.')).toBeVisible()
     const after = await desk.shot()
     expect(drawing(after, '9')).toEqual(drawing(shot, '9'))
     expect(drawing(after, '9a').content.strokes.map(s => s.hash)).toEqual(drawn)

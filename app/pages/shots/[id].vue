@@ -12,6 +12,7 @@ import ShortcutSheet from '~/desk/ShortcutSheet.vue'
 import TopBar from '~/desk/TopBar.vue'
 import { useKeys } from '~/desk/useKeys'
 import { useLongPress } from '~/desk/useLongPress'
+import { useStepAsks } from '~/chart/useStepAsks'
 import { usePlayback } from '~/desk/usePlayback'
 import { useExchange } from '~/exchange/store'
 import FoldBar from '~/desk/FoldBar.vue'
@@ -42,6 +43,7 @@ const [exchange, menu, travel] = [useExchange(), useContextMenu(), useTravel()]
 const failed = ref('')
 const ready = ref(false)
 usePlayback()
+useStepAsks()
 useFlip()
 useKeys(actions, selections())
 useLongPress()
