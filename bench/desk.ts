@@ -1,11 +1,8 @@
 import type { Page } from '@playwright/test'
 import { chromium } from '@playwright/test'
 import { STRAIGHT, viewOf } from '../app/picture/lens'
-import { demoShots, PRODUCTION } from '../demo'
-import { keepShot } from '../server/shots/shots'
-import { keepStrokes } from '../server/media/strokes'
 import { chromiumOptions } from '../tests/support/chromium'
-import { serve } from '../tests/support/server'
+import { demo } from './demo'
 import type { Row } from './row'
 import { median } from './row'
 
@@ -47,15 +44,6 @@ async function shareOf(page: Page): Promise<number> {
     },
     { frame, width, height },
   )
-}
-
-async function demo(): Promise<Awaited<ReturnType<typeof serve>>> {
-  const running = await serve()
-  for (const { shot, strokes } of demoShots()) {
-    await keepStrokes(running.db, strokes)
-    await keepShot(running.db, shot, PRODUCTION)
-  }
-  return running
 }
 
 async function openDesk(page: Page, url: string): Promise<void> {

@@ -4,6 +4,7 @@ import { chartOrder, spacingSpan } from './charts'
 import { deskOpen, pictureShare } from './desk'
 import { diskUsed } from './disk'
 import { commitGrowth } from './growth'
+import { newcomer } from './newcomer'
 import { serverPeople } from './people'
 import type { Row } from './row'
 import { within } from './row'
@@ -49,6 +50,8 @@ if (wants('desk.follow', 'rail.follow', 'play.on-time', 'sheet.open', 'sheet.scr
   for (const row of await inBrowser(quick)) print(row)
 if (wants('picture.share')) for (const row of await pictureShare()) print(row)
 if (wants('desk.open', 'desk.bytes')) for (const row of await deskOpen(quick)) print(row)
+if (wants('newcomer', 'newcomer.figure', 'newcomer.drawn', 'job.actions'))
+  for (const row of await newcomer()) print(row)
 if (wants('art.size')) print(await artSize(quick))
 if (wants('pen.follow', 'ghosts.cost', 'shot.open.art')) for (const row of await ofArt(quick, wants)) print(row)
 if (wants('commit.growth')) print(await commitGrowth(quick))

@@ -39,7 +39,7 @@ function toggle(): void {
     >
       <MenuButton
         class="bar-button rounded-l-none border-l-0 px-1"
-        aria-label="How unfinished work is played"
+        aria-label="Unfinished work"
         title="How unfinished work is played"
         ><ChevronDown :size="13"
       /></MenuButton>

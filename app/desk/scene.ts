@@ -26,6 +26,8 @@ export interface Selection {
   readonly last: number
   /** Not all frames from first to last, but the exposures of this drawing: wherever it is exposed at the time. */
   readonly drawing?: string
+  /** Not all frames from first to last, but these passages, in order. */
+  readonly passages?: readonly Frames[]
 }
 
 /** What is worked on in a scene. */

@@ -26,6 +26,7 @@ import { cardsBetween, exposesPoses, fitting, layCards } from './cards'
 import { drawCards } from './draw-cards'
 import PoseRowPlayhead from './PoseRowPlayhead.vue'
 import PoseTimeBar from './PoseTimeBar.vue'
+import { newPose } from './new-pose'
 import { usePoses } from './store'
 import { useSide } from '~/ui/side'
 
@@ -121,8 +122,16 @@ usePaint(
 // — dragging a pose in time; what lies between goes along —
 let grabbed: { card: LaidCard; x: number; scale: number } | null = null
 const dragging = ref(false)
+/** A copy of a pose where the playhead stands. */
+function copyHere({ drawing, number }: LaidCard): void {
+  const { scene, focus, stack } = desk
+  const { role } = stack!.drawings[drawing]!
+  const draft = newPose(scene!, focus!, { from: { copyOf: drawing }, where: 'playhead', role })
+  if (desk.run(draft)) desk.tellDone(`A copy of ${number} stands on frame ${desk.workFrame}.`)
+}
 function down(e: PointerEvent, card: LaidCard): void {
   if (e.button !== 0) return
+  if (e.altKey) return copyHere(card)
   grabbed = { card, x: e.clientX, scale: pxPerFrame.value }
   ;(e.currentTarget as HTMLElement).setPointerCapture(e.pointerId)
 }
@@ -296,7 +305,7 @@ function wheel(e: WheelEvent): void {
           }"
           :aria-label="told(card)"
           :aria-current="current === card"
-          :title="`${card.role} ${card.number} on frame ${card.start}.${exposesPose ? ' Drag to move it in time.' : ''}`"
+          :title="`${card.role} ${card.number} on frame ${card.start}.${exposesPose ? ' Drag to move it in time, Alt click for a copy at the playhead.' : ''}`"
           @contextmenu.stop="(desk.goTo(card.start), menu.ask($event, 'card'))"
           @pointerdown="down($event, card)"
           @pointermove="move"

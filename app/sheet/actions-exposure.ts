@@ -13,6 +13,7 @@ import { clipActions } from './actions-clip'
 import { canBeOwn, makeOwn } from './own-drawing'
 import { useSheet } from './sheet'
 import type { Draft } from '#core/commands'
+import { landingWords } from './range'
 import { STEP_NAMES, tryOver, tryRange } from './trying'
 
 function moreFrames(d: Desk, delta: number): void {
@@ -266,7 +267,16 @@ export const exposureActions: readonly Action[] = [
     group: 'Exposure',
     keys: ['Shift+Delete'],
     can: hasExposure,
-    do: (d, tried) => tryOver('Take frames out', takeOut(d.scene!, d.focus!, 'selected'), tried),
+    // Frames that were pointed at one by one go at once; more is shown first.
+    do: (d, tried) => {
+      const drafts = takeOut(d.scene!, d.focus!, 'selected')
+      const [s, single] = [d.selection, d.selection?.passages?.every(p => p.first === p.last)]
+      if ((!s || single) && drafts.length) {
+        const words = landingWords(d.scene!, d.focus!)
+        if (d.run(...drafts)) d.tellDone(`Taken out: ${words}.`)
+        d.selection = null
+      } else tryOver('Take frames out', drafts, tried)
+    },
   },
   {
     id: 'take-out-all',

@@ -10,6 +10,7 @@ import {
   done,
   exposures,
   PLAN,
+  planned,
   posedShot,
   runOn,
   where,
@@ -22,6 +23,7 @@ import {
   blank,
   everyExposure,
   holdTo,
+  joined,
   paste,
   passagesOf,
   putIn,
@@ -53,6 +55,39 @@ const two = (s: Shot) =>
   listOf(s.plans[PLAN]!.columns.two!.runs)
     .map(r => `${r.drawing?.slice(1) ?? 'X'}*${r.frames}`)
     .join(' ')
+
+describe('frames selected one by one', () => {
+  const several = (shot: Shot, ...passages: { first: number; last: number }[]) =>
+    deskOn(shot, 1, null, {
+      column: COLUMN,
+      columns: [COLUMN],
+      first: passages[0]!.first,
+      last: passages.at(-1)!.last,
+      passages,
+    })
+  const frame = (f: number) => ({ first: f, last: f })
+  const shot = planned()
+  it('are taken out in one go, and only those', () => {
+    expect(exposures(after(shot, takeOut(...several(shot, frame(3), frame(14)), 'selected')))).toBe(
+      exposures(shot).replace('1*6', '1*5').replace('13*4', '13*3'),
+    )
+  })
+  it('are blanked and copied as what they are', () => {
+    const [scene, focus] = several(shot, frame(7), { first: 13, last: 14 })
+    expect(exposures(after(shot, blank(scene, focus)))).toMatch(/^1\*6 X\*1 7\*1 .* X\*2 13\*2 /)
+    expect(copyRange(scene, focus).columns[0]!.exposures.map(x => [x.drawing, x.frames])).toEqual([
+      ['d7', 1],
+      ['d13', 2],
+    ])
+  })
+  it('that touch are one passage', () => {
+    expect(joined([frame(5), { first: 1, last: 2 }, frame(3), { first: 9, last: 12 }, frame(10)])).toEqual([
+      { first: 1, last: 3 },
+      frame(5),
+      { first: 9, last: 12 },
+    ])
+  })
+})
 
 describe('what is selected', () => {
   it.each([

@@ -28,16 +28,29 @@ export function selectedColumns(scene: Scene, focus: Focus): Column[] {
   return open.length ? open : all
 }
 
-/** The selected passages: one, or each exposure of a drawing that is selected everywhere. */
+/** The selected passages: one or several, or each exposure of a drawing that is selected everywhere. */
 export function passagesOf(focus: Focus): readonly Frames[] {
   const s = focus.selection
+  if (s?.passages && s.column === focus.column?.id) return s.passages
   const all = s?.drawing && s.column === focus.column?.id ? exposedOn(focus.column.runs, s.drawing) : []
   return all.length ? all : [rangeOf(focus)]
 }
 
+/** Passages in order; those that touch or overlap are one. */
+export function joined(passages: readonly Frames[]): Frames[] {
+  const out: Frames[] = []
+  for (const p of [...passages].sort((a, b) => a.first - b.first)) {
+    const before = out.at(-1)
+    if (before && p.first <= before.last + 1)
+      out[out.length - 1] = { first: before.first, last: Math.max(before.last, p.last) }
+    else out.push({ first: p.first, last: p.last })
+  }
+  return out
+}
+
 /** The same for what lands on frames or is taken from them: without a selection the frame under the playhead. */
 const landingsOf = (focus: Focus): readonly Frames[] =>
-  focus.selection?.drawing ? passagesOf(focus) : [landingOf(focus)]
+  focus.selection?.drawing || focus.selection?.passages ? passagesOf(focus) : [landingOf(focus)]
 
 /** The ends of a passage in one column, as commands name them. Null in an empty column. */
 export function rangeIn(scene: Scene, focus: Focus, column: Column, { first, last }: Frames = rangeOf(focus)) {
@@ -314,6 +327,7 @@ export function carry(scene: Scene, focus: Focus, { frames, columns, by, copy }:
   const frame = first + frames
   if (
     focus.selection?.drawing ||
+    focus.selection?.passages ||
     (!frames && !columns) ||
     frame < 1 ||
     moved.some(m => !m.to || !isTimed(m.to) || !isTimed(m.from))

@@ -219,7 +219,7 @@ function drawSelection(c: C, { scene, focus, rows, left, column, trying }: Sheet
   const t = theme()
   c.save()
   c.lineWidth = 1.5
-  for (const passage of s.drawing ? passagesOf(focus) : [s]) {
+  for (const passage of s.drawing || s.passages ? passagesOf(focus) : [s]) {
     const [x, y] = [left + index * column + 1.5, rows.y(passage.first) + 0.5]
     const [w, h] = [s.columns.length * column - 3, (passage.last - passage.first + 1) * rows.px]
     c.fillStyle = t.ledger

@@ -31,6 +31,9 @@ export function rangeWords(scene: Scene, focus: Focus): string {
     return `Drawing ${selected.number} of ${focus.column!.name}, exposed ${times}: ${plural(all, 'frame')}.`
   }
   const frames = first === last ? `frame ${first}` : `frames ${first}–${last}`
+  if (focus.selection?.passages && columns.length === 1) {
+    return `${columns[0]!.name}, frames ${passageWords(focus)}: ${plural(focus.selection.passages.length, 'passage')}.`
+  }
   const length = last - first + 1
   const count = (drawings: number) => `${plural(length, 'frame')}, ${plural(drawings, 'drawing')}`
   if (columns.length > 1) {
@@ -45,11 +48,18 @@ export function rangeWords(scene: Scene, focus: Focus): string {
   return `${column.name}, ${frames}: ${count(drawings)}${exposedAs(lengths)}${aSecond(scene, lengths.length, length)}`
 }
 
+/** The selected passages: "3, 7–9". */
+const passageWords = (focus: Focus): string =>
+  passagesOf(focus)
+    .map(p => (p.first === p.last ? `${p.first}` : `${p.first}–${p.last}`))
+    .join(', ')
+
 /** The frames that something is taken from, in words: "frame 9 of Keeper", "frames 3–8 of 2 columns". */
 export function landingWords(scene: Scene, focus: Focus): string {
   const { first, last } = landingOf(focus)
   const columns = selectedColumns(scene, focus)
   const of = columns.length === 1 ? columns[0]!.name : plural(columns.length, 'column')
+  if (focus.selection?.passages) return `frames ${passageWords(focus)} of ${of}`
   return `${first === last ? `frame ${first}` : `frames ${first}–${last}`} of ${of}`
 }
 

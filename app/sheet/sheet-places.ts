@@ -48,7 +48,7 @@ export const atEnd = (s: SheetPlan, { x, y }: SheetPoint): boolean =>
 export function onEdge(s: SheetPlan, { x, y }: SheetPoint): boolean {
   const { selection } = s
   const index = selection ? s.columns.indexOf(selection.columns[0]!) : -1
-  if (!selection || selection.drawing || index < 0 || x < s.left) return false
+  if (!selection || selection.drawing || selection.passages || index < 0 || x < s.left) return false
   const left = s.left + index * s.column - s.scrollX
   const right = left + selection.columns.length * s.column
   const [top, bottom] = [s.rows.y(selection.first), s.rows.y(selection.last + 1)]

@@ -2,18 +2,22 @@ import { withKey } from '~/desk/shortcuts'
 import type { Ref } from 'vue'
 import { shallowRef } from 'vue'
 import { tell } from '~/ui/messages'
+import type { Frames } from '#core/sheet'
 import { MAX_FRAMES } from '#core/time'
 import { useDesk } from '~/desk/desk'
 import { usePlayer } from '~/desk/player'
 import { useSheet } from './sheet'
 import type { MarginGesture, SheetPlan, SheetPoint } from './sheet-places'
 import { columnAt, columnsBetween, cursorOver, frameAt, indexAt, inMargin, onEdge } from './sheet-places'
+import { joined } from './arrange'
 import { useCarry } from './useCarry'
 
 type Gesture =
   | MarginGesture
-  | { readonly kind: 'select'; readonly column: string; readonly anchor: number }
+  | { readonly kind: 'select'; readonly column: string; readonly anchor: number; readonly besides?: readonly Frames[] }
   | { readonly kind: 'carry' }
+
+type SelectGesture = Extract<Gesture, { kind: 'select' }>
 
 /**
  * What the pointer does on the sheet, scrolled sideways by `scrollX` px. In the margin: scrubbing, the play range along
@@ -34,10 +38,10 @@ export function useSheetGestures(scrollX: Readonly<Ref<number>>) {
     const s = plan()
     if (p.x < s.left) gesture.value = downInMargin(s, p)
     else if (!desk.columns[indexAt(s, p.x)]) return
-    else if (!e.shiftKey && onEdge(s, p)) {
+    else if (!e.shiftKey && !e.ctrlKey && !e.metaKey && onEdge(s, p)) {
       gesture.value = { kind: 'carry' }
       carrying.begin(p)
-    } else gesture.value = selecting.begin(p, { more: e.shiftKey })
+    } else gesture.value = selecting.begin(p, { more: e.shiftKey, besides: e.ctrlKey || e.metaKey })
   }
 
   function downInMargin(s: SheetPlan, p: SheetPoint): Gesture {
@@ -97,15 +101,22 @@ function useSheetPlan(scrollX: Readonly<Ref<number>>): () => SheetPlan {
   })
 }
 
-/** Selecting frames by dragging over them; with `more` from where the selection, or the playhead, is. */
+/**
+ * Selecting frames by dragging over them; with `more` from where the selection, or the playhead, is; with `besides` those
+ * that are selected, or the one under the playhead, stay selected, too.
+ */
 function useSelectGesture(plan: () => SheetPlan) {
   const desk = useDesk()
 
-  function begin(p: SheetPoint, { more }: { more: boolean }): Extract<Gesture, { kind: 'select' }> {
+  function begin(p: SheetPoint, { more, besides }: { more: boolean; besides: boolean }): SelectGesture {
     const s = plan()
     const f = frameAt(s, p.y)
     const column = s.columns[indexAt(s, p.x)]!
     const now = desk.selection
+    if (besides && column === desk.column?.id && !now?.drawing) {
+      const kept = now?.passages ?? [now ?? { first: desk.frame, last: desk.frame }]
+      return choose({ kind: 'select', column, anchor: f, besides: kept }, f)
+    }
     if (!more || !desk.column) {
       desk.selection = null
       desk.columnId = column
@@ -124,9 +135,27 @@ function useSelectGesture(plan: () => SheetPlan) {
     return { kind: 'select', column: from, anchor }
   }
 
-  function move({ column, anchor }: Extract<Gesture, { kind: 'select' }>, p: SheetPoint): void {
+  /** These frames besides those that were selected. */
+  function choose(g: SelectGesture, f: number): SelectGesture {
+    const here = { first: Math.min(g.anchor, f), last: Math.max(g.anchor, f) }
+    const passages = joined([...(g.besides ?? []), here])
+    const [first, last] = [passages[0]!.first, passages.at(-1)!.last]
+    desk.selection = {
+      column: g.column,
+      columns: [g.column],
+      first,
+      last,
+      ...(passages.length > 1 ? { passages } : {}),
+    }
+    desk.goTo(f)
+    return g
+  }
+
+  function move(g: SelectGesture, p: SheetPoint): void {
+    const { column, anchor } = g
     const s = plan()
     const f = frameAt(s, p.y)
+    if (g.besides) return void choose(g, f)
     const columns = columnsBetween(s, column, columnAt(s, p.x) ?? column)
     if (f !== anchor || columns.length > 1 || desk.selection)
       desk.selection = { column, columns, first: Math.min(anchor, f), last: Math.max(anchor, f) }

@@ -113,7 +113,6 @@ test.describe('things land where one pointed', () => {
     await page.keyboard.press('Control+z')
     await desk.goTo(33)
     await page.keyboard.press('Shift+Delete')
-    await page.keyboard.press('Shift+Delete')
     await expect.poll(() => desk.exposures()).toBe(START.replace('31*6', '31*5'))
     await page.keyboard.press('Control+z')
     await page.keyboard.press('Insert')
