@@ -12,7 +12,7 @@ export const contextMenus: Readonly<Record<MenuOf, readonly (readonly string[])[
   bar: [
     ['chart', 'role-breakdown', 'join'],
     ['earlier', 'later', 'tick-back', 'tick-toward'],
-    ['own', 'release'],
+    ['own', 'release', 'alike'],
     ['copy-spacing', 'paste-spacing', 'work'],
     ['delete'],
   ],

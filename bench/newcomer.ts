@@ -87,7 +87,7 @@ async function stored(page: Page): Promise<Shot> {
   await page.getByText('All saved').waitFor()
   const id = new URL(page.url()).pathname.split('/').at(-1)!
   const answer: unknown = await page.evaluate(async i => (await fetch(`/api/shots/${i}`)).json(), id)
-  const opened = openShot((answer as { shot: unknown }).shot)
+  const opened = openShot((answer as { document: unknown }).document)
   if (!opened.ok) throw new Error(opened.message)
   return opened.shot
 }

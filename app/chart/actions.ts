@@ -1,6 +1,5 @@
 import { withKey } from '~/desk/shortcuts'
 import { tell } from '~/ui/messages'
-import type { Recipe } from '#core/chart'
 import { recipeName } from '#core/chart'
 import type { Draft } from '#core/commands'
 import type { Drawing, Shot } from '#core/document'
@@ -15,7 +14,8 @@ import { spareOf } from '~/desk/copies'
 import { fixOf } from '~/desk/drafts'
 import { useGhosts } from '~/ghosts/store'
 import { breakParts, inChart, makeBreakdown } from './breakdowns'
-import { countOver, halfway, spaceOver, spansWith } from './over-spans'
+import { hasTicks, spacingActions, spansHere } from './actions-space'
+import { countOver, halfway } from './over-spans'
 import { fillWithRoom } from './room'
 import {
   giveSpacing,
@@ -37,10 +37,6 @@ function doOrSay(d: Desk, made: Draft | string | null): boolean {
   if (typeof made === 'string') tell(made)
   return !!made && typeof made !== 'string' && d.run(made)
 }
-
-/** The spans that a command by key is for: those selected, or the one under the playhead. */
-const spansHere = (d: Desk, pass = passHere(d.scene!, d.focus!)): Pass[] =>
-  pass ? spansWith(d.scene!, d.focus!, pass) : []
 
 function count(d: Desk, by: 1 | -1): void {
   const spans = spansHere(d, passUnder(d.scene!, d.focus!))
@@ -79,7 +75,7 @@ function doWedge(d: Desk, side: 'first' | 'second'): void {
   const within = { first: pass.from.start, last: pass.to.start }
   const before = sticking(d.scene!, d.column!, within)
   if (!d.run(wedge(d.scene!, d.focus!, pass, side))) return
-  const stuck = [...sticking(d.scene!, d.column!, within)].find(run => !before.has(run))
+  const stuck = [...sticking(d.scene!, d.column!, within).keys()].find(run => !before.has(run))
   const here = passHere(d.scene!, d.focus!)
   const member = [...(here?.members ?? []), ...(here ? [here.to] : [])].find(m => m.run.id === stuck)
   if (member)
@@ -127,38 +123,11 @@ function pasteSpacing(d: Desk): void {
   else tell('There is no chart with in-betweens here to take the spacing.')
 }
 
-const hasTicks = (d: Desk): boolean => spansHere(d).some(p => p.chart?.ticks.length)
-
-const spacedAs = (id: string, key: string | null, recipe: Recipe): Action => ({
-  id: `space-${id}`,
-  name: `Space: ${recipeName(recipe).toLowerCase()}`,
-  group: 'In-betweens',
-  keys: key ? [key] : [],
-  can: hasTicks,
-  why: 'the span here has no in-betweens yet.',
-  do: d => {
-    const spans = spansHere(d).filter(p => p.chart?.ticks.length)
-    if (spans.length) d.run(...spaceOver(d.scene!, d.focus!, spans, recipe))
-  },
-})
-const slow = (family: 'halves' | 'thirds' | 'favours', keys: [string, string, string]) =>
-  (['first', 'second', 'both'] as const).map((side, i) =>
-    spacedAs(`${family}-${side}`, keys[i]!, { family, slow: side }),
-  )
-
-/** The families of spacing by key and by name, for the span under the playhead. */
-const spacingActions: readonly Action[] = [
-  spacedAs('even', 'q', { family: 'even' }),
-  ...slow('halves', ['w', 'e', 'r']),
-  ...slow('thirds', ['Shift+W', 'Shift+E', 'Shift+R']),
-  ...slow('favours', ['t', 'Shift+T', 'Shift+Q']),
-  spacedAs('hold', null, { family: 'moving-hold', slow: 'second', drift: 0.06, last: 2 }),
-  spacedAs('fall', null, { family: 'fall' }),
-  spacedAs('rise', null, { family: 'rise' }),
-  spacedAs('swing', null, { family: 'swing' }),
-  spacedAs('settle', null, { family: 'settle', swings: 3, damping: 0.2 }),
-  spacedAs('wind-up', null, { family: 'wind-up', back: 0.1 }),
-]
+/** The drawing here looks the same as the one before it. */
+function isStuck(d: Desk): boolean {
+  const { place } = d
+  return !!place && sticking(d.scene!, d.column!, { first: place.start, last: place.start }).has(place.run.id)
+}
 
 /** Whether a drawing has strokes, or poses other than those that its chart gives now. */
 function madeByHand(now: Shot, plan: string, drawing: Drawing, stack: string): boolean {
@@ -345,6 +314,21 @@ export const chartActions: readonly Action[] = [
       if (made) d.run(made)
       else tell('Every in-between is named by its frame already.')
     },
+  },
+  {
+    id: 'alike',
+    name: 'Meant to look the same',
+    hint: 'as the drawing before; it is not pointed out any more',
+    group: 'In-betweens',
+    keys: [],
+    can: d => !!d.drawing && (!!d.drawing.alike || isStuck(d)),
+    why: 'this drawing does not look the same as the one before it.',
+    on: d => !!d.drawing?.alike,
+    do: d =>
+      d.run({
+        name: 'drawing.set',
+        args: { stack: d.stack!.id, drawing: d.drawing!.id, alike: !d.drawing!.alike },
+      }),
   },
   {
     id: 'throw',

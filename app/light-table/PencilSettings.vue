@@ -88,6 +88,14 @@ function rename(e: Event): void {
         class="absolute right-0 top-9 z-20 w-64 space-y-2 rounded-md border border-edge bg-panel p-3 shadow-lg"
       >
         <PencilBox class="hidden flex-wrap @max-[620px]:flex" />
+        <label
+          class="flex items-center gap-1.5"
+          title="Lines of other columns close shapes in, too: colour can lie in a column of its own"
+          ><input
+            v-model="table.fillSeesAll"
+            type="checkbox"
+          />Filling sees all columns</label
+        >
         <label class="flex items-center gap-2"
           ><span class="w-14">Name</span
           ><input

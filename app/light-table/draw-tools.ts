@@ -34,6 +34,22 @@ export function drawEraser(c: C, v: View, at: Vec | null, gone: readonly Vec[], 
   c.stroke()
 }
 
+/** Where a shape that could not be filled is open: a ring in a ring. */
+export function drawLeak(c: C, v: View, at: Vec): void {
+  c.save()
+  c.strokeStyle = theme().signal
+  for (const [radius, width] of [
+    [7, 2],
+    [15, 1.2],
+  ] as const) {
+    c.lineWidth = width
+    c.beginPath()
+    c.arc(...onScreen(v, at), radius, 0, Math.PI * 2)
+    c.stroke()
+  }
+  c.restore()
+}
+
 /** What is drawn of selecting: the line, and the box of what is selected with its grips. */
 export interface SelectedLook {
   readonly box: { left: number; top: number; right: number; bottom: number } | null

@@ -4,7 +4,7 @@ import type { Shot } from '#core/document'
 import type { Mark } from '#core/picture'
 import { roomAround } from '#core/picture'
 import type { Grid, Stroke } from '#core/stroke'
-import { flood, grown, inside, oneRing, thinned } from '#core/stroke'
+import { flood, grown, inside, leakOf, oneRing, thinned } from '#core/stroke'
 import { drawLayers } from '~/ui/paint/draw-picture'
 
 /** Cells of the grid that shapes are filled on, on the longer side of the picture. */
@@ -14,13 +14,23 @@ const UNDER = 2
 
 const BLACK = { ink: '#000000', far: '#000000', paper: '#000000', tone: '#000000', glow: '#000000' }
 
+/** How wide a gap is looked for where a shape is open, cells. */
+const GAP = 31
+
+/** Why a shape cannot be filled; `leak` is where it is open, px of the picture. */
+export interface Unfilled {
+  readonly why: string
+  readonly leak?: Vec
+}
+
 /** A flat shape that covers what the lines around a point close in; why there is none in words. */
 export function fillAt(
   marks: readonly Mark[],
   p: Vec,
   shot: Pick<Shot, 'picture' | 'room'>,
   colour: string,
-): Stroke | string {
+): Stroke | Unfilled {
+  if (!marks.length) return { why: 'Nothing is drawn here that could close something in.' }
   const room = roomAround(shot)
   const scale = FINE / Math.max(shot.picture.width, shot.picture.height)
   const [width, height] = [Math.ceil(room.width * scale), Math.ceil(room.height * scale)]
@@ -34,13 +44,20 @@ export function fillAt(
     cells: Uint8Array.from({ length: width * height }, (_, i) => (alpha[i * 4 + 3]! > 80 ? 1 : 0)),
   }
   const at = { x: (p.x - room.x) * scale, y: (p.y - room.y) * scale }
-  const shape = flood(lines, Math.floor(at.x), Math.floor(at.y))
-  if (!shape)
-    return lines.cells[Math.floor(at.y) * width + Math.floor(at.x)]
-      ? 'There is a line here. Click beside it, inside the shape.'
-      : 'The shape is open: it runs out into the picture. Close the gap in its line first.'
+  const [x, y] = [Math.floor(at.x), Math.floor(at.y)]
+  const shape = flood(lines, x, y)
+  if (!shape) {
+    if (lines.cells[y * width + x]) return { why: 'There is a line here. Click beside it, inside the shape.' }
+    const leak = leakOf(lines, x, y, GAP)
+    return leak
+      ? {
+          why: 'The shape is open where the ring shows it. Close the gap in its line first.',
+          leak: { x: (leak.x + 0.5) / scale + room.x, y: (leak.y + 0.5) / scale + room.y },
+        }
+      : { why: 'Nothing closes this place in: it runs out into the picture on wide ways.' }
+  }
   const rings = ringsOf(grown(shape, UNDER), at)
-  if (!rings) return 'Nothing is closed in here.'
+  if (!rings) return { why: 'Nothing is closed in here.' }
   const points = thinned(rings, 0.4).flatMap(v => [v.x / scale + room.x, v.y / scale + room.y, 1])
   return { schema: 1, colour, width: 1, pressure: false, fill: true, points }
 }

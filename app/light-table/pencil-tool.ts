@@ -2,7 +2,8 @@ import { shallowRef } from 'vue'
 import { tell } from '~/ui/messages'
 import type { Draft } from '#core/commands'
 import type { Vec } from '#core/motion'
-import { contentMarks } from '#core/picture'
+import type { Mark } from '#core/picture'
+import { contentMarks, layersAt } from '#core/picture'
 import type { Stroke } from '#core/stroke'
 import { ellipseIn, onEighths, smoothed, straightLine } from '#core/stroke'
 import { useDesk } from '~/desk/desk'
@@ -42,6 +43,7 @@ export class PencilTool {
 
   begin(e: PointerEvent, p: Vec): void {
     this.desk.playing = false
+    this.table.leak = null
     if (this.table.mode === 'fill') return this.fill(p)
     this.drawing = { from: p, points: [p.x, p.y, pressureOf(e)], pen: e.pointerType === 'pen' }
     this.wet.value = [...this.wet.value, this.strokeNow(this.drawing)]
@@ -94,13 +96,21 @@ export class PencilTool {
   }
 
   private fill(p: Vec): void {
-    const { scene, focus, stack } = this.desk
-    const { seen, pencil } = this.table
-    const content = contentHere(scene!, focus!)
-    const marks = content ? contentMarks(stack!, content, scene!.strokeBy, seen ?? undefined) : []
-    const shape = fillAt(marks, p, scene!.shot, pencil.colour)
-    if (typeof shape === 'string') tell(shape)
+    const { scene } = this.desk
+    const shape = fillAt(this.linesSeen(), p, scene!.shot, this.table.pencil.colour)
+    this.table.leak = 'why' in shape ? (shape.leak ?? null) : null
+    if ('why' in shape) tell(shape.why)
     else this.put(shape, { under: true })
+  }
+
+  /** What closes shapes in: the lines of the drawing, or of all columns that are seen, so that colour can lie apart. */
+  private linesSeen(): readonly Mark[] {
+    const { scene, focus, stack } = this.desk
+    const { seen, fillSeesAll } = this.table
+    if (fillSeesAll)
+      return layersAt(scene!, focus!.workFrame, scene!.strokeBy, { references: true }).flatMap(l => l.marks)
+    const content = contentHere(scene!, focus!)
+    return content ? contentMarks(stack!, content, scene!.strokeBy, seen ?? undefined) : []
   }
 
   /**

@@ -1,5 +1,6 @@
 import { defineStore, skipHydrate } from 'pinia'
 import { useRemembered } from '~/ui/remembered'
+import type { Vec } from '#core/motion'
 import { computed, ref, shallowRef, watch } from 'vue'
 import { useDesk } from '~/desk/desk'
 import { useTools } from '~/desk/tools'
@@ -20,13 +21,8 @@ export const useLightTable = defineStore('light-table', () => {
   /** Widths are px of the screen at the size that fits, so that lines look as wide however the picture is zoomed. */
   const asSeen = useRemembered('fintro-width-as-seen', false)
   const eraser = useRemembered<{ parts: boolean; size: number }>('fintro-rub', { parts: true, size: 9 })
-  /** What the pen does on a held frame, in this shot: draws on the held drawing, or begins a new one or a copy here. */
-  const onHeld = computed(() => desk.shot?.onHeld ?? 'held')
-  /** On to the next of these ways, round and round. */
-  function nextOnHeld(): void {
-    const next = ({ held: 'blank', blank: 'copy', copy: 'held' } as const)[onHeld.value]
-    desk.run({ name: 'shot.set', args: { onHeld: next } })
-  }
+  const { onHeld, nextOnHeld } = useOnHeld()
+  const { fillSeesAll, leak } = useFilling()
   /** After each stroke the playhead goes to the next drawing. */
   const nextAfterStroke = ref(false)
 
@@ -39,6 +35,7 @@ export const useLightTable = defineStore('light-table', () => {
   watch(
     () => [desk.drawing?.id, tools.tool],
     () => {
+      leak.value = null
       if (tools.tool !== 'select' || selected.value?.drawing !== desk.drawing?.id) selected.value = null
     },
     { flush: 'sync' },
@@ -46,6 +43,7 @@ export const useLightTable = defineStore('light-table', () => {
 
   function reset(): void {
     selected.value = null
+    leak.value = null
     nextAfterStroke.value = false
   }
 
@@ -60,6 +58,8 @@ export const useLightTable = defineStore('light-table', () => {
     onHeld,
     nextOnHeld,
     nextAfterStroke,
+    fillSeesAll: skipHydrate(fillSeesAll),
+    leak,
     selected,
     lasso: skipHydrate(lasso),
     keepWidth: skipHydrate(keepWidth),
@@ -68,3 +68,25 @@ export const useLightTable = defineStore('light-table', () => {
     ...useSeenParts(),
   }
 })
+
+/** What pen and eraser do on held frames: a setting of the shot. */
+function useOnHeld() {
+  const desk = useDesk()
+  /** What the pen does on a held frame, in this shot: draws on the held drawing, or begins a new one or a copy here. */
+  const onHeld = computed(() => desk.shot?.onHeld ?? 'held')
+  /** On to the next of these ways, round and round. */
+  function nextOnHeld(): void {
+    const next = ({ held: 'blank', blank: 'copy', copy: 'held' } as const)[onHeld.value]
+    desk.run({ name: 'shot.set', args: { onHeld: next } })
+  }
+  return { onHeld, nextOnHeld }
+}
+
+/** How shapes are filled, and what came of it. */
+function useFilling() {
+  /** Filling sees the lines of all columns, so that colour can lie in one of its own. */
+  const fillSeesAll = useRemembered('fintro-fill-sees-all', false)
+  /** Where the shape that could not be filled is open, px of the picture. */
+  const leak = shallowRef<Vec | null>(null)
+  return { fillSeesAll, leak }
+}

@@ -11,7 +11,7 @@ import { usePlayer } from '~/desk/player'
 import { useTools } from '~/desk/tools'
 import { drawHandles } from '~/figures/draw-handles'
 import { useGhosts } from '~/ghosts/store'
-import { drawEraser, drawJoints, drawSelected } from '~/light-table/draw-tools'
+import { drawEraser, drawJoints, drawLeak, drawSelected } from '~/light-table/draw-tools'
 import { penGoes } from '~/light-table/pen-goes'
 import { useLightTable } from '~/light-table/store'
 import { drawArcs, drawMeasure, drawPins } from '~/travel/draw-arcs'
@@ -81,6 +81,7 @@ usePaint(
     eraser.at,
     pen,
     () => table.selected,
+    () => table.leak,
     () => table.seen,
     selecting.line,
     selecting.centre,
@@ -131,6 +132,7 @@ function drawAids(c: CanvasRenderingContext2D, v: View): void {
   const off = path.dragging.value
   if (off?.off) drawMeasure(c, v, off.dot.at, off.to)
   if (measure.value) drawMeasure(c, v, measure.value.a, measure.value.b)
+  if (table.leak) drawLeak(c, v, table.leak)
   if (tool === 'eraser') drawEraser(c, v, eraser.at.value, eraser.way.value, table.eraser.size)
   if (tool === 'select' && !playing) {
     const { line } = selecting

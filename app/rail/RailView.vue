@@ -55,7 +55,7 @@ const page = computed(() => `${within.value.first} ${within.value.last}`)
 const near = computed(() => {
   const [first, last] = page.value.split(' ').map(Number) as [number, number]
   const { scene, column } = desk
-  if (!scene || !column) return { rail: { bars: [], stretches: [] }, stuck: new Set<string>() }
+  if (!scene || !column) return { rail: { bars: [], stretches: [] }, stuck: new Map<string, string>() }
   return { rail: railOf(scene, column, { first, last }), stuck: sticking(scene, column, { first, last }) }
 })
 

@@ -37,7 +37,7 @@ export interface RailLook extends Omit<FamilyLook, 'stack'> {
   readonly frames: number
   readonly picked: ReadonlySet<string>
   /** Exposures on which the picture sticks. */
-  readonly stuck: ReadonlySet<string>
+  readonly stuck: ReadonlyMap<string, string>
   /** Exposures that are being dragged. */
   readonly held: ReadonlySet<string>
   /** The chart all of whose passes light up. */
@@ -156,7 +156,7 @@ function drawBar(c: C, { stack, held, picked, stuck, ...on }: RailDrawing, bar: 
   if (bar.kind === 'loose') return drawLoose(c, at)
   if (bar.kind === 'pose') drawPose(c, on, bar, at, strength)
   else drawInBetween(c, bar, at, barTint(bar, stack, held))
-  drawBarMarks(c, on, at, { picked: picked.has(bar.run.id), stuck: stuck.has(bar.run.id) })
+  drawBarMarks(c, on, at, { picked: picked.has(bar.run.id), same: stack.drawings[stuck.get(bar.run.id) ?? '']?.number })
 }
 
 function drawLoose(c: C, { y, h }: BarPlace): void {
@@ -206,7 +206,7 @@ function drawBarMarks(
   c: C,
   { rows, scale }: RailGrid,
   { x, y, h }: BarPlace,
-  is: { picked: boolean; stuck: boolean },
+  is: { picked: boolean; same: string | undefined },
 ): void {
   const t = theme()
   if (is.picked) {
@@ -215,12 +215,12 @@ function drawBarMarks(
     roundBar(c, x, y - 1.5, BAR + 5, h + 3)
     c.stroke()
   }
-  if (!is.stuck) return
+  if (is.same === undefined) return
   c.font = `600 9.5px ${SANS}`
   c.textAlign = 'left'
   c.textBaseline = 'middle'
   c.fillStyle = t.signal
-  c.fillText('= same', Math.min(x + 9, scale.ladder - 36), y + rows.px / 2 - 1)
+  c.fillText(`= ${is.same}`, Math.min(x + 9, scale.ladder - 36), y + rows.px / 2 - 1)
 }
 
 function drawWay(c: C, { rows, scale }: RailGrid, bars: readonly Bar[]): void {

@@ -4,7 +4,6 @@ import { evenTimes, spread } from '../chart'
 import { chainEnd, layBones, person } from '../figure'
 import { distance, vec } from '../motion'
 import { Contents, changeGap, fitsRecipe, pinnedPoint, sceneOf, timesOf } from '../pass'
-import { sticking } from '../travel'
 import type { Shot } from '../document'
 import { equal, storeShot } from '../document'
 import { applyCommand, changesBack, revertCommand } from '../commands'
@@ -375,11 +374,4 @@ describe('subjects in one of two poses', () => {
     const keeper = done(bare, 'chart.change', { plan: PLAN, chart: 'c1-13', subject: 'keeper', drawing: 'd11' })
     expect(['d7', 'd9', 'd11'].map(d => !!contentIn(keeper, d).poses.keeper)).toEqual([true, true, false])
   })
-})
-
-it('two drawings in a row that look the same are found', () => {
-  const shot = done(long(), 'chart.tick', { plan: PLAN, chart: 'c1-13', drawing: 'd7', u: places(long(), 'c1-13')[2]! })
-  const stuck = sticking(sceneOf(shot, PLAN), columnIn(shot))
-  expect([...stuck]).toEqual([runOn(shot, '9').run])
-  expect(sticking(sceneOf(long(), PLAN), columnIn(long())).size).toBe(0)
 })

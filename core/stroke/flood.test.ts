@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { vec } from '../motion'
 import type { Grid } from '.'
-import { flood, grown, inside, oneRing, thinned } from '.'
+import { flood, grown, leakOf, inside, oneRing, thinned } from '.'
 
 /** A grid written as rows: # is a line, anything else is free. */
 const grid = (...rows: string[]): Grid => ({
@@ -34,6 +34,25 @@ describe('filling a closed shape', () => {
   })
   it('does not slip between cells that meet at a corner', () => {
     expect(rows(flood(grid('.....', '..#..', '.#.#.', '..#..', '.....'), 2, 2)!)[2]).toBe('..o..')
+  })
+  it('tells where an open shape lets out', () => {
+    const room = grid(
+      '...........',
+      '.#########.',
+      '.#.......#.',
+      '.#.......#.',
+      '.#........G'.replace('G', '.'),
+      '.#.......#.',
+      '.#.......#.',
+      '.#########.',
+      '...........',
+    )
+    expect(flood(room, 4, 4)).toBeNull()
+    expect(leakOf(room, 4, 4, 5)).toEqual({ x: 9, y: 4 })
+    // A closed one lets out nowhere; a line, and what nothing closes in, have no such place.
+    expect(leakOf(ring, 2, 2, 5)).toBeNull()
+    expect(leakOf(ring, 1, 1, 5)).toBeNull()
+    expect(leakOf(grid('.....', '.....', '..#..', '.....', '.....'), 1, 1, 5)).toBeNull()
   })
   it('reaches under its lines', () => expect(rows(grown(flood(ring, 2, 2)!, 1))[1]).toBe('..ooo..'))
 })

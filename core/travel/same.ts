@@ -4,7 +4,7 @@ import type { Scene } from '../pass'
 import { drawingShown } from '../pass'
 import type { Frames } from '../sheet'
 import { runsAfter } from '../sheet'
-import type { Column, Content, Stack } from '../document/document'
+import type { Column, Content, StrokeRef, Stack } from '../document/document'
 
 /** Poses nearer than this look the same, px. */
 const SAME = 0.25
@@ -21,8 +21,17 @@ export function looksSame(stack: Stack, a: Content, b: Content): boolean {
   return same
 }
 
+const UNMOVED = [1, 0, 0, 1, 0, 0] as const
+
+/** The same line or flat shape, as wide, at the same place. */
+function sameStroke(s: StrokeRef, t: StrokeRef): boolean {
+  if (s.hash !== t.hash || (s.width ?? 1) !== (t.width ?? 1)) return false
+  const [a, b] = [s.at ?? UNMOVED, t.at ?? UNMOVED]
+  return a.every((v, i) => Math.abs(v - b[i]!) < (i < 4 ? 1e-3 : SAME))
+}
+
 function compare(stack: Stack, a: Content, b: Content): boolean {
-  if (a.strokes.length !== b.strokes.length || a.strokes.some((s, i) => s.hash !== b.strokes[i]!.hash)) return false
+  if (a.strokes.length !== b.strokes.length || a.strokes.some((s, i) => !sameStroke(s, b.strokes[i]!))) return false
   return Object.values(stack.subjects).every(({ id, figure }) => {
     const [p, q] = [a.poses[id], b.poses[id]]
     if (!p || !q) return p === q
@@ -35,23 +44,25 @@ function compare(stack: Stack, a: Content, b: Content): boolean {
 }
 
 /**
- * Exposures whose drawing is another than the one before and looks the same: the picture sticks there. By their run; of
- * the whole column, or of the exposures shown on some frames.
+ * Exposures whose drawing is another than the one before and looks the same: the picture sticks there. By their run, with
+ * the drawing before; of the whole column, or of the exposures shown on some frames. Drawings that are meant to be alike
+ * are left out.
  */
 export function sticking(
   scene: Scene,
   column: Column,
   within: Frames = { first: 1, last: column.runs.frames },
-): Set<string> {
+): Map<string, string> {
   const stack = scene.shot.stacks[column.stack]!
-  const found = new Set<string>()
+  const found = new Map<string, string>()
   let before = within.first > 1 ? drawingShown(column, within.first - 1) : null
   for (const { run, start } of runsAfter(column.runs, within.first)) {
     if (start > within.last) break
     if (run.drawing && before && run.drawing !== before) {
       const [a, b] = [scene.contents.of(scene, stack, before), scene.contents.of(scene, stack, run.drawing)]
       const empty = !b.strokes.length && !Object.keys(b.poses).length
-      if (!empty && looksSame(stack, a, b)) found.add(run.id)
+      const meant = stack.drawings[run.drawing]?.alike
+      if (!empty && !meant && looksSame(stack, a, b)) found.set(run.id, before)
     }
     before = run.drawing
   }
