@@ -55,7 +55,7 @@ const does = (id: string) => artActions.find(a => a.id === id)!.do(desk, null)
         <SquareDashedMousePointer :size="14" /></button
     ></span>
     <span
-      class="px-1 @max-[620px]:hidden"
+      class="px-1 @max-[780px]:hidden"
       role="status"
       :title="count ? undefined : 'Click what is drawn, or draw around it'"
       >{{ count ? `${count} selected` : 'Nothing selected' }}</span
@@ -115,7 +115,7 @@ const does = (id: string) => artActions.find(a => a.id === id)!.do(desk, null)
       ><input
         v-model="table.keepWidth"
         type="checkbox"
-      /><span class="@max-[620px]:hidden">keep widths</span></label
+      /><span class="@max-[780px]:hidden">keep widths</span></label
     >
     <ToggleButton
       class="h-7 px-2"
@@ -125,10 +125,10 @@ const does = (id: string) => artActions.find(a => a.id === id)!.do(desk, null)
       title="Move, turn, scale by numbers, on this drawing or a range of drawings"
       @click="side.open = side.open === 'reshape' ? null : 'reshape'"
     >
-      <Ruler :size="14" /><span class="@max-[620px]:hidden">By numbers …</span>
+      <Ruler :size="14" /><span class="@max-[780px]:hidden">By numbers …</span>
     </ToggleButton>
     <ToggleButton
-      class="h-7 @max-[620px]:hidden"
+      class="h-7 @max-[780px]:hidden"
       :on="side.open === 'parts'"
       :title="withKey('Figures and named parts', 'side-parts')"
       @click="side.open = side.open === 'parts' ? null : 'parts'"

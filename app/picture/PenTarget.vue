@@ -47,7 +47,7 @@ const state = computed(() => {
 })
 const second = computed(() => {
   if (desk.column?.locked || desk.column?.hidden) return `the column is ${desk.column.locked ? 'locked' : 'hidden'}`
-  if (desk.columns.some(c => c.leader === desk.column?.id)) return 'its drawings are locked: another column follows'
+  if (desk.column?.drawingsLocked) return 'the drawings of the column are locked'
   if (tools.tool === 'pencil' && desk.column && goes.value === 'blank') return 'the pen begins a new drawing'
   return [state.value, elsewhere.value ? `exposed ${plural(elsewhere.value, 'time')} elsewhere` : '']
     .filter(Boolean)

@@ -2,6 +2,7 @@ import { computed, shallowRef } from 'vue'
 import { tell } from '~/ui/messages'
 import type { Vec } from '#core/motion'
 import { distance } from '#core/motion'
+import type { Desk } from '~/desk/desk'
 import { useDesk } from '~/desk/desk'
 import { useTools } from '~/desk/tools'
 import { JointTool } from '~/figures/joint-tool'
@@ -43,12 +44,10 @@ export class ToolBox {
   private readonly desk = useDesk()
   private readonly tools = useTools()
   private readonly travel = useTravel()
-  /** A column that is lined up with the active one: its drawings stay as they are then. */
-  private readonly follower = computed(() => this.desk.columns.find(c => c.leader === this.desk.column?.id) ?? null)
   /** Something can be changed on the active column. */
   readonly workable = computed(() => {
     const { column } = this.desk
-    return !!column && !column.locked && !column.hidden && !this.follower.value
+    return !!column && !column.locked && !column.drawingsLocked && !column.hidden
   })
 
   constructor(sight: PencilSight) {
@@ -158,10 +157,9 @@ export class ToolBox {
   private mayWork(): boolean {
     if (this.workable.value) return true
     const { column } = this.desk
-    const follower = column?.locked || column?.hidden ? null : this.follower.value
-    if (follower) {
-      tell(`The drawings of ${column!.name} are locked while ${follower.name} is lined up with it.`, {
-        detail: 'Its timing is free. Release the other column in its settings to draw here.',
+    if (column?.drawingsLocked && !column.locked && !column.hidden) {
+      tell(`The drawings of ${column.name} are locked; its timing is free.`, {
+        offers: [{ label: 'Unlock them', do: () => unlockDrawings(this.desk, column.id) }],
       })
       return false
     }
@@ -170,4 +168,8 @@ export class ToolBox {
     })
     return false
   }
+}
+
+function unlockDrawings(desk: Desk, column: string): void {
+  desk.run({ name: 'column.set', args: { plan: desk.plan!.id, column, drawingsLocked: false } })
 }

@@ -296,6 +296,15 @@ function link(id: string): void {
           @change="set({ locked: !column.locked })"
         />Locked</label
       >
+      <label
+        v-if="!column.locked"
+        class="flex items-center gap-2"
+        ><input
+          type="checkbox"
+          :checked="!!column.drawingsLocked"
+          @change="set({ drawingsLocked: !column.drawingsLocked })"
+        />Its drawings locked, its timing free</label
+      >
       <label class="flex items-center gap-2"
         ><input
           type="checkbox"

@@ -85,13 +85,14 @@ describe('a column lined up with another', () => {
     const [leader, loose] = columns(lined)
     expect(loose!.id).toBe(id)
     expect(listOf(loose!.runs).map(r => r.frames)).toEqual(listOf(leader!.runs).map(r => r.frames))
-    expect([leader!.locked, leader!.strength, loose!.locked, loose!.strength]).toEqual([false, undefined, false, 1])
+    expect([leader!.locked, leader!.drawingsLocked, leader!.strength]).toEqual([false, true, undefined])
+    expect([loose!.locked, loose!.drawingsLocked, loose!.strength]).toEqual([false, false, 1])
     expect(Object.values(lined.stacks[loose!.stack]!.drawings).every(d => !d.content.strokes.length)).toBe(true)
   })
   it('released, keeps its exposures, and its leader can be changed again', () => {
     const [, loose] = columns(lined)
     const [leader, free] = columns(after(lined, releaseDrafts(sceneAt(lined), loose!)))
-    expect([leader!.locked, leader!.strength, free!.leader]).toEqual([false, undefined, undefined])
+    expect([leader!.drawingsLocked, leader!.strength, free!.leader]).toEqual([false, undefined, undefined])
     expect(listOf(free!.runs)).toHaveLength(3)
   })
   it('released, one that was faded for good by an earlier Fintro is seen in full again', () => {
@@ -100,7 +101,7 @@ describe('a column lined up with another', () => {
     expect([leader!.locked, leader!.strength]).toEqual([false, 1])
   })
   it('released, leaves a leader alone that was unlocked in the meantime', () => {
-    const open = done(lined, 'column.set', { ...where, locked: false })
+    const open = done(lined, 'column.set', { ...where, drawingsLocked: false })
     expect(releaseDrafts(sceneAt(open), columns(open)[1]!)).toHaveLength(1)
   })
 })

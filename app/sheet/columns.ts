@@ -148,7 +148,7 @@ function copyOfDrawing({ fixed, ...drawing }: Drawing, { subjects, drawings }: N
 
 /**
  * A new column lined up with another, in front of it: an empty drawing wherever that one changes. While the new one is worked
- * on, that one is seen faintly, to draw over it; its timing stays free, its drawings are locked as long as it is followed.
+ * on, that one is seen faintly, to draw over it; its timing stays free, its drawings are locked until it is released.
  */
 export function lineUpDrafts(scene: Scene, leader: Column): { id: string; drafts: Draft[] } {
   const [id, stack] = [newId(), newId()]
@@ -168,12 +168,14 @@ export function lineUpDrafts(scene: Scene, leader: Column): { id: string; drafts
             name: `${leader.name}, loose`.slice(0, 80),
             stack,
             locked: false,
+            drawingsLocked: false,
             strength: 1,
             runs: [],
           },
         },
       },
       { name: 'column.lineup', args: { ...at, leader: leader.id } },
+      { name: 'column.set', args: { ...at, column: leader.id, drawingsLocked: true } },
     ],
   }
 }
@@ -187,12 +189,12 @@ export function releaseDrafts(scene: Scene, column: Column): Draft[] {
   const leader = scene.plan.columns[column.leader!]
   return [
     { name: 'column.release', args: { plan, column: column.id } },
-    ...(leader?.locked
+    ...(leader?.locked || leader?.drawingsLocked
       ? [
           {
             name: 'column.set' as const,
             args: {
-              ...{ plan, column: leader.id, locked: false },
+              ...{ plan, column: leader.id, locked: false, drawingsLocked: false },
               ...(leader.strength === FORMER_FADED ? { strength: 1 } : {}),
             },
           },

@@ -83,6 +83,7 @@ export const setColumn = command(
     step: columnSchema.shape.step.optional(),
     background: z.boolean().optional(),
     locked: z.boolean().optional(),
+    drawingsLocked: z.boolean().optional(),
     hidden: z.boolean().optional(),
     strength: z.number().min(0).max(1).optional(),
     reference: z.boolean().optional(),
@@ -93,6 +94,7 @@ export const setColumn = command(
     if (set.step) return `New drawings of ${name} on a step of ${set.step}`
     if (set.adds) return `New drawings of ${name} are ${set.adds}s`
     if (set.locked !== undefined) return `${set.locked ? 'Lock' : 'Unlock'} ${name}`
+    if (set.drawingsLocked !== undefined) return `${set.drawingsLocked ? 'Lock' : 'Unlock'} the drawings of ${name}`
     if (set.hidden !== undefined) return `${set.hidden ? 'Hide' : 'Show'} ${name}`
     if (set.reference !== undefined) return set.reference ? `Make ${name} a reference column` : `Export ${name} again`
     if (set.strength !== undefined) return `Show ${name} at ${Math.round(set.strength * 100)} %`

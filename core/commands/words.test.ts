@@ -102,6 +102,8 @@ const cases: { [N in CommandName]: [N, ArgsOf<N>, string] }[CommandName][] = [
   ['column.set', { ...where, step: 3 }, 'New drawings of A on a step of 3'],
   ['column.set', { ...where, locked: true }, 'Lock A'],
   ['column.set', { ...where, locked: false }, 'Unlock A'],
+  ['column.set', { ...where, drawingsLocked: true }, 'Lock the drawings of A'],
+  ['column.set', { ...where, adds: 'in-between' }, 'New drawings of A are in-betweens'],
   ['column.set', { ...where, hidden: true }, 'Hide A'],
   ['column.set', { ...where, hidden: false }, 'Show A'],
   ['column.set', { ...where, reference: true }, 'Make A a reference column'],

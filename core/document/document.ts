@@ -203,6 +203,8 @@ export const columnSchema = z.object({
   adds: roleSchema.optional(),
   background: z.boolean(),
   locked: z.boolean(),
+  /** What is on its drawings is locked, its timing is not. */
+  drawingsLocked: z.boolean().optional(),
   hidden: z.boolean(),
   /** How strongly it is seen, 0 to 1; all of it where nothing is said. */
   strength: z.number().min(0).max(1).optional(),

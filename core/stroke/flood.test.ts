@@ -49,6 +49,11 @@ describe('filling a closed shape', () => {
     )
     expect(flood(room, 4, 4)).toBeNull()
     expect(leakOf(room, 4, 4, 5)).toEqual({ x: 9, y: 4 })
+    // Also from a corner far from the gap, and where the gap is wider.
+    expect(leakOf(room, 2, 6, 5)).toEqual({ x: 9, y: 4 })
+    const wide = { ...room, cells: room.cells.map((c, i) => (i === 3 * 11 + 9 || i === 5 * 11 + 9 ? 0 : c)) }
+    expect(leakOf(wide, 2, 2, 5)).toEqual({ x: 9, y: 4 })
+    expect(leakOf(wide, 2, 2, 1)).toBeNull()
     // A closed one lets out nowhere; a line, and what nothing closes in, have no such place.
     expect(leakOf(ring, 2, 2, 5)).toBeNull()
     expect(leakOf(ring, 1, 1, 5)).toBeNull()

@@ -33,41 +33,63 @@ export function flood(lines: Grid, x: number, y: number): Grid | null {
 }
 
 /**
- * Where a shape that is open lets out: the middle of its narrowest way to the edge, for gaps up to `most` cells wide. Null
- * where it is closed, where it begins on a line, and where nothing around closes it in.
+ * Where a shape that is open lets out: the middle of its narrowest place, for gaps up to `most` cells wide. Null where it
+ * is closed, where it begins on a line, and where nothing around closes it in.
  */
 export function leakOf(lines: Grid, x: number, y: number, most: number): { x: number; y: number } | null {
-  const way = wayOut(lines, x, y)
-  if (!way) return null
+  if (flood(lines, x, y)) return null
+  let before = lines
+  let at = y * lines.width + x
+  if (lines.cells[at]) return null
   for (let k = 1; 2 * k - 1 <= most; k++) {
-    const thick = grown(lines, k)
-    if (thick.cells[y * lines.width + x]) return null
-    const shape = flood(thick, x, y)
-    if (!shape) continue
-    // Out of the closed shape it goes through lines grown from both sides of the gap.
-    const gap = way.findIndex(at => thick.cells[at])
-    const through = way.slice(gap).findIndex(at => !thick.cells[at])
-    const at = way[gap + Math.floor((through < 0 ? 1 : through) / 2)]!
-    return { x: at % lines.width, y: Math.floor(at / lines.width) }
+    const thick = grown(before, 1)
+    const free = nearest(before, thick, at)
+    if (free === null) return null
+    at = free
+    const shape = flood(thick, at % lines.width, Math.floor(at / lines.width))
+    // Lines so thick close it: where they were thinner by one there was still a way.
+    if (shape) return wayBetween(before, thick, shape)
+    before = thick
   }
   return null
 }
 
-/** The shortest way from a cell to the edge that crosses no line, cell by cell; null where there is none. */
-function wayOut({ width, height, cells }: Grid, x: number, y: number): number[] | null {
-  const start = y * width + x
-  if (x < 0 || y < 0 || x >= width || y >= height || cells[start]) return null
-  const from = new Int32Array(width * height).fill(-1)
-  from[start] = start
+/** The cell nearest to one, on ways that cross no line, that thicker lines leave free. */
+function nearest(lines: Grid, thick: Grid, start: number): number | null {
+  const seen = new Uint8Array(lines.cells.length)
   let ring = [start]
+  while (ring.length) {
+    const free = ring.find(at => !thick.cells[at])
+    if (free !== undefined) return free
+    ring = ring
+      .flatMap(at => beside(at, lines.width, lines.height))
+      .filter(at => {
+        const fresh = !seen[at] && !lines.cells[at]
+        seen[at] = 1
+        return fresh
+      })
+  }
+  return null
+}
+
+/** The middle of the shortest way from a closed shape through what only the thicker lines cover, to the outside. */
+function wayBetween(lines: Grid, thick: Grid, shape: Grid): { x: number; y: number } | null {
+  const { width, height } = lines
+  const outside = outsideOf(thick)
+  const from = new Int32Array(width * height).fill(-1)
+  let ring: number[] = []
+  shape.cells.forEach((on, at) => {
+    if (!on) return
+    from[at] = at
+    ring.push(at)
+  })
   while (ring.length) {
     const next: number[] = []
     for (const at of ring) {
-      const cx = at % width
-      if (cx === 0 || cx === width - 1 || at < width || at >= width * (height - 1)) return traced(from, at)
-      for (const to of [at - 1, at + 1, at - width, at + width]) {
-        if (from[to] !== -1 || cells[to]) continue
+      for (const to of beside(at, width, height)) {
+        if (from[to] !== -1 || lines.cells[to]) continue
         from[to] = at
+        if (outside[to]) return middleOf(from, to, width)
         next.push(to)
       }
     }
@@ -76,10 +98,37 @@ function wayOut({ width, height, cells }: Grid, x: number, y: number): number[] 
   return null
 }
 
-function traced(from: Int32Array, end: number): number[] {
+function middleOf(from: Int32Array, end: number, width: number): { x: number; y: number } {
   const way = [end]
   while (from[way[0]!] !== way[0]) way.unshift(from[way[0]!]!)
-  return way
+  const at = way[Math.floor(way.length / 2)]!
+  return { x: at % width, y: Math.floor(at / width) }
+}
+
+/** The cells that can be reached from the edge without crossing a line. */
+function outsideOf({ width, height, cells }: Grid): Uint8Array {
+  const reached = new Uint8Array(width * height)
+  const waiting: number[] = []
+  const reach = (at: number): void => {
+    if (reached[at] || cells[at]) return
+    reached[at] = 1
+    waiting.push(at)
+  }
+  for (let x = 0; x < width; x++) [x, (height - 1) * width + x].forEach(reach)
+  for (let y = 0; y < height; y++) [y * width, y * width + width - 1].forEach(reach)
+  while (waiting.length) beside(waiting.pop()!, width, height).forEach(reach)
+  return reached
+}
+
+/** The cells beside one, four ways. */
+function beside(at: number, width: number, height: number): number[] {
+  const x = at % width
+  const out = []
+  if (x > 0) out.push(at - 1)
+  if (x < width - 1) out.push(at + 1)
+  if (at >= width) out.push(at - width)
+  if (at < width * (height - 1)) out.push(at + width)
+  return out
 }
 
 /** A shape grown by so many cells to all sides, so that it reaches under the lines around it. */
