@@ -29,11 +29,10 @@ function wordsOf({ subject }: Posed, h: Handle, followed: readonly Point[] | nul
   const stands = subject.figure.chains.some(k => k.stands)
   if (h.kind === 'place')
     return `${subject.name}: move${stands ? ' (Shift takes the feet along, Alt keeps the hands, too)' : ''}`
-  return h.kind === 'reach'
-    ? `pull the ${h.name}`
-    : subject.figure.stretches
-      ? `turn and stretch: ${h.name}`
-      : `rotate the ${h.name}`
+  if (h.kind === 'reach') return `pull the ${h.name} (Ctrl turns its last joint alone)`
+  if (subject.figure.stretches) return `turn and stretch: ${h.name}`
+  const carries = subject.figure.bones.some(b => b.parent === h.id && !b.hangs)
+  return `rotate the ${h.name}${carries ? ' (Ctrl alone: what it carries keeps its direction)' : ''}`
 }
 
 /** The handles of the posed figures; the one under the pointer says what it does. */

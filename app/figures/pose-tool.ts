@@ -61,10 +61,10 @@ export class PoseTool {
     this.posing = { ...hit, off: { x: hit.handle.at.x - p.x, y: hit.handle.at.y - p.y } }
   }
 
-  move(p: Vec, { shiftKey, altKey }: PointerEvent): void {
+  move(p: Vec, { shiftKey, altKey, ctrlKey, metaKey }: PointerEvent): void {
     const { subject, figure, pose: start, handle, off } = this.posing!
     const to = { x: p.x + off.x, y: p.y + off.y }
-    const pose = pull(figure, start, handle, to, { whole: shiftKey, hands: altKey })
+    const pose = pull(figure, start, handle, to, { whole: shiftKey, hands: altKey, alone: ctrlKey || metaKey })
     const { scene, focus } = this.desk.stored!
     const drawing = focus.drawing!
     const words = `${handle.kind === 'turn' ? 'Turn' : 'Pull'}: ${handle.name}`

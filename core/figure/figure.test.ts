@@ -37,6 +37,36 @@ const poses = fc
     stretch: 1,
     angles: Object.fromEntries(person.bones.map((b, i) => [b.id, p.angles[i]!])),
   }))
+/** A direction within a turn of 0. */
+const wrapped = (a: number): number => Math.atan2(Math.sin(a), Math.cos(a))
+
+describe('a bone turned alone', () => {
+  const { id: upper } = person.bones.find(b => b.id === 'near-arm')!
+  const { id: lower } = person.bones.find(b => b.parent === upper)!
+  it('raises an elbow while the hand hangs: what it carries keeps its direction', () =>
+    fc.assert(
+      fc.property(poses, angle, (pose, direction) => {
+        const before = layBones(person, pose)
+        const { start } = before.get(upper)!
+        const to = vec(start.x + 200 * Math.cos(direction), start.y + 200 * Math.sin(direction))
+        const after = layBones(person, pull(person, pose, { kind: 'turn', id: upper }, to, { alone: true }))
+        expect(wrapped(after.get(upper)!.angle - direction)).toBeCloseTo(0, 6)
+        expect(wrapped(after.get(lower)!.angle - before.get(lower)!.angle)).toBeCloseTo(0, 6)
+        // Nothing else moves.
+        expect(distance(after.get('head')!.tip, before.get('head')!.tip)).toBeLessThan(1e-6)
+      }),
+    ))
+  it('at the end of a chain leaves the elbow where it is', () => {
+    const pose = restPose(vec(500, 500))
+    const chain = person.chains.find(c => c.lower === lower)!
+    const [before, to] = [layBones(person, pose), vec(900, 300)]
+    const alone = layBones(person, pull(person, pose, { kind: 'reach', id: chain.id }, to, { alone: true }))
+    expect(distance(alone.get(upper)!.tip, before.get(upper)!.tip)).toBeLessThan(1e-9)
+    const pulled = layBones(person, pull(person, pose, { kind: 'reach', id: chain.id }, to))
+    expect(distance(pulled.get(upper)!.tip, before.get(upper)!.tip)).toBeGreaterThan(1)
+  })
+})
+
 const lengths = (pose: Parameters<typeof layBones>[1]) =>
   [...layBones(person, pose)].map(([id, l]) => distance(l.start, l.tip) / boneOf(person, id).length)
 

@@ -217,6 +217,19 @@ export function turnBone(f: Figure, pose: Pose, boneId: string, direction: numbe
   }
 }
 
+/** The same with what the bone carries kept in its direction: of an arm whose elbow is raised the hand still hangs. */
+export function turnBoneAlone(f: Figure, pose: Pose, boneId: string, direction: number): Pose {
+  const turned = turnBone(f, pose, boneId, direction)
+  const by = turned.angles[boneId]! - (pose.angles[boneId] ?? 0)
+  const carried = f.bones.filter(b => b.parent === boneId && !b.hangs)
+  const angles = { ...turned.angles }
+  for (const { id } of carried) {
+    const old = pose.angles[id] ?? 0
+    angles[id] = nearestTurn(old - by, old)
+  }
+  return { ...turned, angles }
+}
+
 /** Where points of a bone's shapes lie, given along the bone and across it: stretched, sized and mirrored with it. */
 export function onBone(
   f: Figure,

@@ -1,7 +1,7 @@
 import type { Vec } from '../motion'
 import { directionOf, distance } from '../motion'
 import type { Figure, Pose } from './figure'
-import { boneLength, layBones, turnBone } from './figure'
+import { boneLength, layBones, turnBone, turnBoneAlone } from './figure'
 import { moveOverFeet, reach } from './reach'
 
 /** A point of a posed figure that can be taken hold of. */
@@ -22,23 +22,39 @@ export function handlesOf(f: Figure, pose: Pose): Handle[] {
   ]
 }
 
+/** How a handle is pulled. */
+export interface Pulling {
+  readonly whole?: boolean
+  readonly hands?: boolean
+  readonly alone?: boolean
+}
+
+/** One bone turned toward a point; what it carries keeps its direction. */
+function turnToward(f: Figure, pose: Pose, id: string, to: Vec): Pose {
+  const lying = layBones(f, pose).get(id)
+  return lying && distance(lying.start, to) > 1e-6 ? turnBoneAlone(f, pose, id, directionOf(lying.start, to)) : pose
+}
+
 /**
  * The pose after a handle is pulled to a point. Pulling the place moves the figure over its feet; `whole` takes the feet
  * along, `hands` keeps the hands where they are, too. Pulling the end of the first bone of a figure that stretches (or
- * sizes) turns it and stretches (or sizes) it.
+ * sizes) turns it and stretches (or sizes) it. `alone` turns one bone only: what it carries keeps its direction, and the
+ * end of a chain turns about its last joint.
  */
 export function pull(
   f: Figure,
   pose: Pose,
   handle: { kind: Handle['kind']; id: string },
   to: Vec,
-  { whole = false, hands = false }: { whole?: boolean; hands?: boolean } = {},
+  { whole = false, hands = false, alone = false }: Pulling = {},
 ): Pose {
   if (handle.kind === 'place') return whole ? { ...pose, place: to } : moveOverFeet(f, pose, to, hands)
   if (handle.kind === 'reach') {
     const chain = f.chains.find(c => c.id === handle.id)
-    return chain ? reach(f, pose, chain, to) : pose
+    if (!chain) return pose
+    return alone ? turnToward(f, pose, chain.lower, to) : reach(f, pose, chain, to)
   }
+  if (alone) return turnToward(f, pose, handle.id, to)
   const lying = layBones(f, pose).get(handle.id)
   if (!lying || distance(lying.start, to) < 1e-6) return pose
   const turned = turnBone(f, pose, handle.id, directionOf(lying.start, to))
