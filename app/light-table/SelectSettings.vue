@@ -55,7 +55,8 @@ const does = (id: string) => artActions.find(a => a.id === id)!.do(desk, null)
         <SquareDashedMousePointer :size="14" /></button
     ></span>
     <span
-      class="px-1 @max-[780px]:hidden"
+      class="px-1 whitespace-nowrap"
+      :class="{ '@max-[780px]:hidden': !count }"
       role="status"
       :title="count ? undefined : 'Click what is drawn, or draw around it'"
       >{{ count ? `${count} selected` : 'Nothing selected' }}</span

@@ -77,7 +77,13 @@ export function cursorOver(h: Hit | null, { sideways = false } = {}): string {
 export function tipFor(h: Hit | null): string {
   if (!h) return ''
   if (h.kind === 'handle') return h.handle.name
-  if (h.kind === 'lead') return `${h.marker.name}: drag up to lead, down to drag behind`
+  if (h.kind === 'lead') {
+    const { name, share } = h.marker
+    const now = share
+      ? `${share > 0 ? 'leads' : 'drags behind'} by ${Math.abs(Math.round(share * 100))} % of the span`
+      : ''
+    return `${name}${now ? ` ${now}` : ''}: drag up to lead, down to drag behind`
+  }
   const { number, kind } = h.bar
   if (h.at === 'ring') return `${number}: stretches the passage before it (Shift: all that follows moves)`
   if (h.at === 'end') return `${number}: longer or shorter, what follows moves (Alt: trade with the next)`

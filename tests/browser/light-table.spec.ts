@@ -161,7 +161,7 @@ test('the eraser takes a part out of a stroke, lines, ellipses and fills are dra
   await expect.poll(async () => (await byNumber(desk, column, '1')).strokes.length).toBe(3)
   const outside = await desk.picturePoint(300, 800)
   await page.mouse.click(outside.x, outside.y)
-  await expect(page.getByText('The shape is open')).toBeVisible()
+  await expect(page.getByText('Nothing closes this place in')).toBeVisible()
   // The middle of the line is erased out: two pieces stand for it.
   await key(desk, 'u')
   await desk.drag(await desk.picturePoint(600, 240), await desk.picturePoint(600, 360))
@@ -215,7 +215,8 @@ test('a column lined up with another follows it until it is released', async ({ 
   await page.getByRole('button', { name: 'New column lined up with it' }).click()
   const shot = await desk.shot()
   const plan = planOf(shot, shot.planOrder[0]!)
-  expect(plan.columns.keeper!.locked).toBe(true)
+  // Its drawings are locked, its timing is free.
+  expect([plan.columns.keeper!.locked, plan.columns.keeper!.drawingsLocked]).toEqual([false, true])
   expect(plan.columns.keeper!.strength).toBeUndefined()
   expect(Object.values(plan.columns).find(c => c.leader === 'keeper')!.runs.count).toBe(plan.columns.keeper!.runs.count)
 })
@@ -335,6 +336,8 @@ test('a figure made from joints, proportions from here on, a part drawn once', a
   // A named part: the pen draws for it, and it is drawn once then.
   await panel.getByLabel('Name of a new part').fill('beak')
   await panel.getByRole('button', { name: 'New part' }).click()
+  // It is not the pen's part by itself.
+  await page.getByRole('button', { name: 'Draw on beak' }).click()
   await panel.getByRole('button', { name: 'Close' }).click()
   await key(desk, 'd')
   await pen(desk, 'tick', 1100, 250, 120)

@@ -1,14 +1,12 @@
 import { eachRun } from '#core/sheet'
 import type { Shot } from '../../core/document'
 import { HEAD, rowsOf, USUAL_ROW } from '../../app/sheet/layout'
-import { columnX, expect, test } from './fixtures'
+import { columnX, expect, START, test } from './fixtures'
 import { readFile } from 'node:fs/promises'
 import Papa from 'papaparse'
 
 const { px: ROW, y: yOfFrame } = rowsOf(USUAL_ROW)
 
-const START =
-  '1*6 7*2 9*2 11*2 13*4 17*2 19*2 21*1 22*1 23*1 24*1 25*1 26*1 27*2 29*2 31*6 37*2 39*2 41*2 43*2 45*2 47*2 49*13'
 const planIn = (shot: Shot) => shot.plans[shot.planOrder[0]!]!
 
 test.describe('arranging chosen frames', () => {

@@ -2,10 +2,8 @@ import { layBones } from '#core/figure'
 import { sceneOf } from '#core/pass'
 import { trackOf } from '../../core/travel'
 import type { Shot } from '../../core/document'
-import { Desk, expect, test, uOfX, xOfU } from './fixtures'
+import { Desk, expect, START, test, uOfX, xOfU } from './fixtures'
 
-const START =
-  '1*6 7*2 9*2 11*2 13*4 17*2 19*2 21*1 22*1 23*1 24*1 25*1 26*1 27*2 29*2 31*6 37*2 39*2 41*2 43*2 45*2 47*2 49*13'
 const planIn = (shot: Shot) => shot.plans[shot.planOrder[0]!]!
 const drawing = (shot: Shot, number: string) =>
   Object.values(shot.stacks['keeper-stack']!.drawings).find(d => d.number === number)!
