@@ -108,7 +108,11 @@ try {
   await page.keyboard.press('3')
   await take('exposing')
   await page.keyboard.press('Escape')
+  await page.keyboard.press('Escape')
   await page.keyboard.press('Shift+K')
+  const tray = page.getByRole('dialog', { name: /^Tray/ })
+  await tray.getByRole('button', { name: /^Drawing 21,/ }).click()
+  await tray.getByRole('button', { name: /^Drawing 24,/ }).click({ modifiers: ['Shift'] })
   await take('tray')
   await page.keyboard.press('Escape')
   await page.keyboard.press('Shift+G')
@@ -123,8 +127,9 @@ try {
     }
     await page.getByRole('button', { name: 'Stop' }).click()
   }
-  await page.getByLabel('Frames of the poses').fill('1 15 23 28')
+  await page.getByLabel('Frames of the poses').fill('1 15 23 28 33 44 52')
   await take('poses')
+  await page.keyboard.press('Escape')
   await page.keyboard.press('Escape')
   await overKeeper(7, 12)
   await page.keyboard.press('Shift+B')

@@ -242,11 +242,27 @@ test.describe('exposing a range', () => {
 
 test('a locked column refuses the pen and says why', async ({ desk, page }) => {
   await page.getByRole('button', { name: 'Settings of Keeper' }).click()
-  await page.getByLabel('Locked').check()
+  await page.getByLabel('Locked', { exact: true }).check()
   await page.keyboard.press('Escape')
   await page.getByRole('button', { name: 'Pencil', exact: true }).click()
   const p = await desk.picturePoint(600, 500)
   await desk.drag(p, { x: p.x + 60, y: p.y })
   await expect(page.getByText('is locked: nothing can be changed on it')).toBeVisible()
   expect(drawing(await desk.shot(), '1').content.strokes).toEqual([])
+})
+
+test('locked drawings refuse the pen and keep their timing free', async ({ desk, page }) => {
+  await page.getByRole('button', { name: 'Settings of Keeper' }).click()
+  await page.getByLabel('Its drawings locked, its timing free').check()
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('d')
+  const p = await desk.picturePoint(600, 500)
+  await desk.drag(p, { x: p.x + 60, y: p.y })
+  await expect(page.getByText('The drawings of Keeper are locked; its timing is free.')).toBeVisible()
+  expect(drawing(await desk.shot(), '1').content.strokes).toEqual([])
+  await page.keyboard.press('+')
+  await expect.poll(() => desk.exposures()).toBe(START.replace('1*6', '1*7'))
+  await page.getByRole('button', { name: 'Unlock them' }).click()
+  await desk.drag(p, { x: p.x + 60, y: p.y })
+  await expect.poll(async () => drawing(await desk.shot(), '1').content.strokes.length).toBe(1)
 })
