@@ -26,10 +26,12 @@ function ask(key: string): void {
   asked.value = asked.value === key ? null : key
   refused.value = ''
 }
+/** Only the line that waits for a key listens. */
+const listening = computed(() => (asked.value === null ? null : window))
 useEventListener(
-  window,
+  listening,
   'keydown',
-  e => {
+  (e: KeyboardEvent) => {
     if (asked.value === null) return
     e.preventDefault()
     e.stopPropagation()
@@ -44,7 +46,7 @@ useEventListener(
   { capture: true },
 )
 useEventListener(
-  window,
+  listening,
   'pointerdown',
   e => {
     if (asked.value !== null && !line.value?.contains(e.target as Node)) asked.value = null

@@ -42,9 +42,12 @@ const pointer = [
   ['Drag the double line in the margin', 'the end of the shot'],
   ['Drag in the action column', 'write a note over these frames'],
   ['Drag in a column', 'select frames'],
+  ['Ctrl while clicking or dragging in a column', 'select these frames, too, or let them go'],
   ['Drag the edge of what is selected', 'carry it elsewhere (Alt: between, Ctrl: a copy)'],
   ['Drag the head of a column', 'put it in another place'],
   ['Drag a pose in the pose row', 'move it in time; what lies between goes along'],
+  ['Alt and click a pose in the pose row', 'a copy of it at the playhead'],
+  ['Ctrl while turning a joint', 'it alone: what it carries keeps its direction'],
   ['Shift while moving a figure', 'take its feet along'],
   ['Esc during a drag', 'leave everything as it was'],
 ] as const

@@ -28,7 +28,7 @@ export const figureActions: readonly Action[] = [
   {
     id: 'swap-sides',
     name: 'Swap left and right',
-    hint: 'of the figures on this drawing',
+    hint: 'of the figures on this drawing, or on those of the selected frames',
     group: 'Poses',
     keys: ['Alt+KeyS'],
     can: d => !!d.drawing && sidedHere(d.scene!, d.focus!).length > 0,
@@ -38,7 +38,7 @@ export const figureActions: readonly Action[] = [
   {
     id: 'mirror-figures',
     name: 'Mirror figures',
-    hint: 'on this drawing, where they stand',
+    hint: 'on this drawing, or on those of the selected frames, where they stand',
     group: 'Poses',
     keys: ['Alt+KeyM'],
     can: d => !!d.drawing && mirrorHere(d.scene!, d.focus!).length > 0,

@@ -45,6 +45,15 @@ describe('exchanging and mirroring', () => {
         expect(pose(twice, 'd13').angles[bone]).toBeCloseTo(angle)
     }
   })
+  it('takes all poses of the selected frames, and leaves computed in-betweens to follow them', () => {
+    const with7 = charted(shot, '1', '13', ['7'])
+    const all = after(with7, swapHere(...deskOn(with7, 1, { first: 1, last: 26 })))
+    expect(
+      ['d1', 'd13', 'd25'].map(d => pose(all, d).angles['near-forearm'] === pose(with7, d).angles['near-forearm']),
+    ).toEqual([true, false, true])
+    expect(pose(all, 'd13')).toEqual(pose(after(shot, swapHere(...desk)), 'd13'))
+    expect(drawn(all).d7!.own).toBe(false)
+  })
   it('sides are offered for figures that have them', () =>
     expect(sidedHere(...desk).map(s => s.id)).toEqual(['keeper']))
   it('a computed in-between becomes its own', () => {

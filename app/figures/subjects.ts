@@ -5,7 +5,7 @@ import type { Drawing, NewSubject, Subject } from '#core/document'
 import type { Focus, Scene } from '~/desk/scene'
 import { newId } from '~/sync/ids'
 import type { Draft } from '#core/commands'
-import { contentHere } from '~/desk/scene'
+import { selectedDrawings } from '~/light-table/art'
 import { fixOf } from '~/desk/drafts'
 import { newPose } from '~/poses/new-pose'
 
@@ -62,21 +62,32 @@ function poseOn(
   })
 }
 
-/** The figures on the drawing under the playhead whose near and far limbs can be exchanged. */
-export const sidedHere = (scene: Scene, focus: Focus): Subject[] =>
-  Object.keys(contentHere(scene, focus)?.poses ?? {})
+/**
+ * The drawings that are meant: those of the selected frames that were made by hand, since in-betweens follow them; else
+ * the one under the playhead.
+ */
+function meantHere(focus: Focus): readonly Drawing[] {
+  const own = focus.selection ? selectedDrawings(focus).filter(d => d.own) : []
+  return own.length ? own : focus.drawing ? [focus.drawing] : []
+}
+
+/** The subjects that stand on some drawings. */
+const standingOn = (scene: Scene, focus: Focus, drawings: readonly Drawing[]): Subject[] =>
+  [...new Set(drawings.flatMap(d => Object.keys(scene.contents.of(scene, focus.stack!, d.id).poses)))]
     .map(id => focus.stack!.subjects[id]!)
-    .filter(s => s && hasSides(s.figure))
+    .filter(s => !!s)
 
-/** Left and right exchanged of every figure on the drawing. */
+/** The figures here whose near and far limbs can be exchanged. */
+export const sidedHere = (scene: Scene, focus: Focus): Subject[] =>
+  standingOn(scene, focus, meantHere(focus)).filter(s => hasSides(s.figure))
+
+/** Left and right exchanged of every figure on the drawing, or on those of the selected frames. */
 export const swapHere = (scene: Scene, focus: Focus): Draft[] =>
-  sidedHere(scene, focus).flatMap(s => poseOn(scene, focus, s.id, [focus.drawing!], pose => swapSides(s.figure, pose)))
+  sidedHere(scene, focus).flatMap(s => poseOn(scene, focus, s.id, meantHere(focus), pose => swapSides(s.figure, pose)))
 
-/** Every figure on the drawing mirrored where it stands. */
+/** Every figure there mirrored where it stands. */
 export const mirrorHere = (scene: Scene, focus: Focus): Draft[] =>
-  Object.keys(contentHere(scene, focus)?.poses ?? {}).flatMap(id =>
-    poseOn(scene, focus, id, [focus.drawing!], mirrorPose),
-  )
+  standingOn(scene, focus, meantHere(focus)).flatMap(s => poseOn(scene, focus, s.id, meantHere(focus), mirrorPose))
 
 /** A figure's pose, or that of some of its bones, on other drawings. */
 export function copyPose(

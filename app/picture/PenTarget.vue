@@ -3,7 +3,7 @@ import { withKey } from '~/desk/shortcuts'
 import { plural } from '#core/basic'
 import { computed } from 'vue'
 import { canBeOwn, exposedElsewhere, makeOwn } from '~/sheet/own-drawing'
-import { exposed } from '~/desk/steps'
+import { EXPOSED, exposed } from '~/desk/steps'
 import { useDesk } from '~/desk/desk'
 import { usePicture } from './store'
 import { penGoes } from '~/light-table/pen-goes'
@@ -16,12 +16,9 @@ const [desk, picture, table, tools] = [useDesk(), usePicture(), useLightTable(),
 const lies = (how: string) => exposed(desk.focus!) === how
 const exposedWords = computed(() => {
   if (!desk.drawing) return desk.column?.runs.count ? 'blank here' : 'nothing exposed yet'
-  const at = desk.place ? desk.workFrame - desk.place.start + 1 : 1
-  const words = lies('stays')
-    ? 'stays to the end'
-    : at === 1
-      ? 'first exposed here'
-      : `held, frame ${at} of ${desk.place!.run.frames}`
+  const held = () => `held, frame ${desk.workFrame - desk.place!.start + 1} of ${desk.place!.run.frames}`
+  const how = exposed(desk.focus!)
+  const words = how === 'held' ? held() : EXPOSED[how]
   return desk.place?.run.again ? `${words}, in a repeat` : words
 })
 const elsewhere = computed(() => (desk.scene ? exposedElsewhere(desk.scene, desk.focus!) : 0))

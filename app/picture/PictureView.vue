@@ -98,7 +98,7 @@ usePaint(
     const played = playing ? player.view : null
     const look = { edge, safe, lens, playing, played, flip, seen: table.seen, ghosts: ghostsShown.value, rule, wet }
     const layers = painter.draw(c, scene, focus, look, { box: { width, height }, aids: v => drawAids(c, v) })
-    if (pen.value && tools.tool === 'pencil' && !wet.length)
+    if (pen.value && tools.tool === 'pencil' && !wet.length && !playing)
       drawPenLabel(c, focus, penGoes(focus, table.onHeld), {
         at: boxAt(pen.value, scene.shot.picture, { width, height }, lens),
         width,

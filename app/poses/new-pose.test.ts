@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { charted, done, drawn, emptyShot, exposures, posedShot, STACK, where } from '#core/commands/fixture.test-helper'
+import type { Shot } from '#core/document'
+import { blank } from '~/sheet/arrange'
 import { after, deskOn } from '~/desk/scene.test-helper'
 import { lastPose, newPose } from './new-pose'
 
@@ -29,6 +31,16 @@ describe('a new pose', () => {
       own: true,
       content: desk[0].contents.of(desk[0], shot.stacks[STACK]!, 'd9'),
     })
+  })
+  it('comes where one stands: in a hold, which is cut there, on a blank, after the end', () => {
+    const shot = posedShot()
+    const at = (of: Shot, frame: number) =>
+      exposures(after(of, newPose(...deskOn(of, frame), { from: 'blank', where: 'playhead' })))
+    expect(at(shot, 15)).toBe('1*12 13*2 15*10 25*6')
+    expect(at(shot, 35)).toBe('1*12 13*12 25*10 35*2')
+    const gap = after(shot, blank(...deskOn(shot, 14, { first: 14, last: 20 })))
+    expect(at(gap, 14)).toBe('1*12 13*1 14*7 13*4 25*6')
+    expect(at(gap, 16)).toBe('1*12 13*1 X*2 16*5 13*4 25*6')
   })
   it('is what new drawings of its column are', () => {
     const shot = done(posedShot(), 'column.set', { ...where, adds: 'in-between' })

@@ -6,6 +6,7 @@ import { useElementSize, useEventListener } from '@vueuse/core'
 import { tell } from '~/ui/messages'
 import { spotAt } from '#core/commands'
 import { useDesk } from '~/desk/desk'
+import { EXPOSED, exposed } from '~/desk/steps'
 import { useContextMenu } from '~/desk/menu'
 import { usePlayer } from '~/desk/player'
 import { usePaintCounts } from '~/ui/paint/counts'
@@ -166,9 +167,8 @@ const told = computed(() => {
   const { drawing: d, column, place, workFrame } = desk
   if (!column) return ''
   if (!d) return `Frame ${workFrame}, column ${column.name}: blank`
-  const at = place ? workFrame - place.start + 1 : 1
-  const how =
-    workFrame > column.runs.frames ? 'stays to the end' : at === 1 ? 'first exposed here' : `held, frame ${at}`
+  const lies = exposed(desk.focus!)
+  const how = lies === 'held' ? `held, frame ${workFrame - place!.start + 1}` : EXPOSED[lies]
   return `Frame ${workFrame}, column ${column.name}: drawing ${d.number}, ${d.role}, ${how}`
 })
 </script>

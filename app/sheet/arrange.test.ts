@@ -23,7 +23,6 @@ import {
   blank,
   everyExposure,
   holdTo,
-  joined,
   paste,
   passagesOf,
   putIn,
@@ -78,13 +77,6 @@ describe('frames selected one by one', () => {
     expect(copyRange(scene, focus).columns[0]!.exposures.map(x => [x.drawing, x.frames])).toEqual([
       ['d7', 1],
       ['d13', 2],
-    ])
-  })
-  it('that touch are one passage', () => {
-    expect(joined([frame(5), { first: 1, last: 2 }, frame(3), { first: 9, last: 12 }, frame(10)])).toEqual([
-      { first: 1, last: 3 },
-      frame(5),
-      { first: 9, last: 12 },
     ])
   })
 })

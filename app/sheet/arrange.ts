@@ -36,18 +36,6 @@ export function passagesOf(focus: Focus): readonly Frames[] {
   return all.length ? all : [rangeOf(focus)]
 }
 
-/** Passages in order; those that touch or overlap are one. */
-export function joined(passages: readonly Frames[]): Frames[] {
-  const out: Frames[] = []
-  for (const p of [...passages].sort((a, b) => a.first - b.first)) {
-    const before = out.at(-1)
-    if (before && p.first <= before.last + 1)
-      out[out.length - 1] = { first: before.first, last: Math.max(before.last, p.last) }
-    else out.push({ first: p.first, last: p.last })
-  }
-  return out
-}
-
 /** The same for what lands on frames or is taken from them: without a selection the frame under the playhead. */
 const landingsOf = (focus: Focus): readonly Frames[] =>
   focus.selection?.drawing || focus.selection?.passages ? passagesOf(focus) : [landingOf(focus)]

@@ -9,12 +9,18 @@ import { usePlayer } from '~/desk/player'
 import { useSheet } from './sheet'
 import type { MarginGesture, SheetPlan, SheetPoint } from './sheet-places'
 import { columnAt, columnsBetween, cursorOver, frameAt, indexAt, inMargin, onEdge } from './sheet-places'
-import { joined } from './arrange'
+import { isIn, joined, selectionOf, without } from './passages'
 import { useCarry } from './useCarry'
 
 type Gesture =
   | MarginGesture
-  | { readonly kind: 'select'; readonly column: string; readonly anchor: number; readonly besides?: readonly Frames[] }
+  | {
+      readonly kind: 'select'
+      readonly column: string
+      readonly anchor: number
+      readonly besides?: readonly Frames[]
+      readonly off?: true
+    }
   | { readonly kind: 'carry' }
 
 type SelectGesture = Extract<Gesture, { kind: 'select' }>
@@ -115,7 +121,8 @@ function useSelectGesture(plan: () => SheetPlan) {
     const now = desk.selection
     if (besides && column === desk.column?.id && !now?.drawing) {
       const kept = now?.passages ?? [now ?? { first: desk.frame, last: desk.frame }]
-      return choose({ kind: 'select', column, anchor: f, besides: kept }, f)
+      const off = now && isIn(kept, f)
+      return off ? letGo(column, kept, f) : choose({ kind: 'select', column, anchor: f, besides: kept }, f)
     }
     if (!more || !desk.column) {
       desk.selection = null
@@ -135,18 +142,17 @@ function useSelectGesture(plan: () => SheetPlan) {
     return { kind: 'select', column: from, anchor }
   }
 
+  /** A selected frame is let go; the rest stays selected. */
+  function letGo(column: string, kept: readonly Frames[], f: number): SelectGesture {
+    const besides = without(kept, f)
+    desk.selection = besides.length ? selectionOf(column, besides) : null
+    return { kind: 'select', column, anchor: f, besides, off: true }
+  }
+
   /** These frames besides those that were selected. */
   function choose(g: SelectGesture, f: number): SelectGesture {
     const here = { first: Math.min(g.anchor, f), last: Math.max(g.anchor, f) }
-    const passages = joined([...(g.besides ?? []), here])
-    const [first, last] = [passages[0]!.first, passages.at(-1)!.last]
-    desk.selection = {
-      column: g.column,
-      columns: [g.column],
-      first,
-      last,
-      ...(passages.length > 1 ? { passages } : {}),
-    }
+    desk.selection = selectionOf(g.column, joined([...(g.besides ?? []), here]))
     desk.goTo(f)
     return g
   }
@@ -155,7 +161,8 @@ function useSelectGesture(plan: () => SheetPlan) {
     const { column, anchor } = g
     const s = plan()
     const f = frameAt(s, p.y)
-    if (g.besides) return void choose(g, f)
+    if (g.besides && !(g.off && f === anchor)) choose(g, f)
+    if (g.besides) return
     const columns = columnsBetween(s, column, columnAt(s, p.x) ?? column)
     if (f !== anchor || columns.length > 1 || desk.selection)
       desk.selection = { column, columns, first: Math.min(anchor, f), last: Math.max(anchor, f) }

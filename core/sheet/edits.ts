@@ -119,12 +119,17 @@ export const blankRange = (runs: Runs, first: number, last: number, newId: NewId
   replaceFrames(runs, first, last, [{ id: newId(), drawing: null, frames: last - first + 1 }], newId)
 
 /**
- * Puts a run in so that it begins on `frame`: within a hold it takes the rest of the hold; at the beginning of another
- * exposure it is put before it and pushes; after the end the last drawing stays up to it.
+ * Puts a run in so that it begins on `frame`: within a hold it takes the rest of the hold, on a blank what is left of the
+ * blank; at the beginning of another drawing's exposure it is put before it and pushes; after the end the last drawing
+ * stays up to it.
  */
 export function insertRun(runs: Runs, frame: number, run: Run, newId: NewId): Runs {
   if (frame > runs.frames) return splice(extendTo(runs, frame - 1, newId), null, 0, [run])
   const p = runAt(runs, frame)!
+  if (p.start === frame && p.run.drawing === null) {
+    const last = !runAfter(runs, p)
+    return splice(runs, p, 1, [withFrames(run, last ? Math.max(run.frames, p.run.frames) : p.run.frames)])
+  }
   if (p.start === frame) return splice(runs, p, 0, [run])
   const before = frame - p.start
   return splice(runs, p, 1, [withFrames(p.run, before), withFrames(run, p.run.frames - before)])

@@ -79,6 +79,10 @@ describe('edits', () => {
     expect(text(insertRun(row('1*2'), 9, n, ids()))).toBe('1*8 N*2')
     expect(text(insertRun(runsOf([]), 3, n, ids()))).toBe('X*2 N*2')
     expect(text(insertRun(runsOf([]), 1, n, ids()))).toBe('N*2')
+    // On a blank nothing is pushed, wherever in it.
+    expect(text(insertRun(row('1*2 X*7 2*2'), 3, n, ids()))).toBe('1*2 N*7 2*2')
+    expect(text(insertRun(row('1*2 X*7 2*2'), 5, n, ids()))).toBe('1*2 X*2 N*5 2*2')
+    expect(text(insertRun(row('1*2 X*1'), 3, n, ids()))).toBe('1*2 N*2')
   })
   it('gives the frames of a removed exposure to its neighbour, so nothing else moves', () => {
     const r = row('1*4 2*2 3*2')

@@ -103,7 +103,7 @@ test('the end of a column is held, blank or repeated, by a choice beside it', as
   await page.getByRole('menuitem', { name: 'Column end: repeated' }).click()
   expect(Object.values((await desk.shot()).plans)[0]!.columns[column]!.repeats).toMatchObject([{ times: null }])
   await desk.goTo(7)
-  await expect(page.getByText('first exposed here, in a repeat')).toBeVisible()
+  await expect(page.getByText('exposed again here, in a repeat')).toBeVisible()
   await page.keyboard.press('Control+z')
   await page.keyboard.press('Control+z')
   expect(await desk.exposures(column)).toBe('1*4 5*2')
@@ -116,6 +116,14 @@ test('names that no longer fit are offered new ones; frames are taken out one by
   await page.mouse.click(at.x, at.y)
   await page.keyboard.up('Control')
   await expect(page.getByText('Keeper, frames 3, 15: 2 passages.')).toBeVisible()
+  // A third comes, and is let go again.
+  const third = await cell(desk, 28, 1)
+  for (const words of ['Keeper, frames 3, 15, 28: 3 passages.', 'Keeper, frames 3, 15: 2 passages.']) {
+    await page.keyboard.down('Control')
+    await page.mouse.click(third.x, third.y)
+    await page.keyboard.up('Control')
+    await expect(page.getByText(words)).toBeVisible()
+  }
   await page.keyboard.press('Shift+Delete')
   await expect(page.getByText('Taken out: frames 3, 15 of Keeper.')).toBeVisible()
   await expect.poll(() => desk.exposures()).toBe(START.replace('1*6', '1*5').replace('13*4', '13*3'))
