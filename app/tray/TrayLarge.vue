@@ -5,10 +5,10 @@ import { plural } from '#core/basic'
 import { useDesk } from '~/desk/desk'
 import { withKey } from '~/desk/shortcuts'
 import { drawThumb } from '~/desk/thumbs'
-import { everyExposure } from '~/sheet/arrange'
+import { tell } from '~/ui/messages'
 import { usePaint } from '~/ui/usePaint'
 import { usePaintCounts } from '~/ui/paint/counts'
-import { deleteDrawings, duplicates, exposeHere } from './commands'
+import { deleteDrawings, duplicates, exposeHere, exposuresOf, namesOf } from './commands'
 import { useTray } from './store'
 
 /** A drawing of the tray, large, and what can be done with it, or with all that are selected. */
@@ -24,10 +24,12 @@ usePaint(canvas, [() => desk.scene, () => drawing, () => painted.arrivals], c =>
   const { width, height } = canvas.value!
   drawThumb(c, scene, { stack, content, ink: column.ink, width, height })
 })
+/** All their exposures in the column are selected, for every command of the sheet. */
 function selectAll(): void {
-  desk.selection = everyExposure(desk.focus!, drawing.id)
-  const at = tray.exposed.get(drawing.id)
-  if (at) desk.goTo(at.first)
+  const selection = exposuresOf(desk.focus!, some.value)
+  if (!selection) return void tell(`${namesOf(some.value)}: not exposed in this column.`)
+  desk.selection = selection
+  desk.goTo(selection.first)
 }
 </script>
 
@@ -59,11 +61,10 @@ function selectAll(): void {
     <button
       type="button"
       class="push-button px-2"
-      :disabled="!times"
-      title="Goes to its first exposure and selects all of them"
+      title="Goes to their first exposure and selects all of them, for what can be done in the sheet"
       @click="selectAll"
     >
-      Find
+      Select exposures
     </button>
     <button
       type="button"

@@ -4,7 +4,8 @@ import type { Shot } from '#core/document'
 import { openShot, storeShot } from '#core/document'
 import { paste } from '~/sheet/arrange'
 import { after, deskOn } from '~/desk/scene.test-helper'
-import { clipOf, deletion, duplicates, exposeHere, namesOf } from './commands'
+import { overRange } from '~/sheet/range'
+import { clipOf, deletion, duplicates, exposeHere, exposuresOf, namesOf } from './commands'
 
 const shot = planned()
 const some = (of: Shot, ...ids: string[]) => ids.map(id => drawn(of)[id]!)
@@ -32,6 +33,19 @@ it('copies are spares with numbers of their own', () => {
   const copies = after(twice, duplicates(...deskOn(twice), some(twice, 'd13', 'd13')))
   const made = Object.values(copies.stacks[STACK]!.drawings).filter(d => !drawn(twice)[d.id])
   expect(made.map(d => d.number)).toEqual(['13a', '13b'])
+})
+it('all exposures of several are selected, so that every command of the sheet takes them', () => {
+  const [scene, focus] = deskOn(shot, 1)
+  const selection = exposuresOf(focus, some(shot, 'd7', 'd17', 'd19'))!
+  expect(selection.passages).toEqual([
+    { first: 7, last: 8 },
+    { first: 17, last: 20 },
+  ])
+  const [, selected] = deskOn(shot, 1, null, selection)
+  expect(exposures(after(shot, overRange(scene, selected, { kind: 'expose', step: 3, by: 'push' })))).toBe(
+    exposures(shot).replace('7*2', '7*3').replace('17*2', '17*3').replace('19*2', '19*3'),
+  )
+  expect(exposuresOf(focus, some(shot, 'd7'))).toMatchObject({ drawing: 'd7', first: 7, last: 8 })
 })
 it('they are named in words', () => {
   expect(namesOf(some(shot, 'd9'))).toBe('Drawing 9')

@@ -2,10 +2,13 @@ import type { Draft } from '#core/commands'
 import { spotAt } from '#core/commands'
 import type { Drawing } from '#core/document'
 import { isPose } from '#core/pass'
+import { exposedOn } from '#core/sheet'
 import { spareOf } from '~/desk/copies'
 import type { Desk } from '~/desk/desk'
-import type { Focus, Scene } from '~/desk/scene'
+import type { Focus, Scene, Selection } from '~/desk/scene'
 import type { Clip } from '~/sheet/arrange'
+import { everyExposure } from '~/sheet/arrange'
+import { joined, selectionOf } from '~/sheet/passages'
 
 /** Drawings as they are exposed one after the other, each for the step of the column. */
 const oneByOne = (focus: Focus, drawings: readonly Drawing[]) =>
@@ -24,6 +27,17 @@ export const clipOf = (focus: Focus, drawings: readonly Drawing[]): Clip => ({
   frames: drawings.length * focus.column!.step,
   columns: [{ stack: focus.stack!.id, exposures: oneByOne(focus, drawings) }],
 })
+
+/**
+ * All exposures of some drawings in the active column, selected: of one of them wherever it is exposed at the time. Null
+ * where there is none.
+ */
+export function exposuresOf(focus: Focus, drawings: readonly Drawing[]): Selection | null {
+  if (drawings.length === 1) return everyExposure(focus, drawings[0]!.id)
+  const { id, runs } = focus.column!
+  const all = joined(drawings.flatMap(d => exposedOn(runs, d.id)))
+  return all.length ? selectionOf(id, all) : null
+}
 
 /** Copies of drawings, as spares. */
 export const duplicates = (scene: Scene, focus: Focus, drawings: readonly Drawing[]): Draft[] => {
