@@ -44,15 +44,13 @@ const title = computed(() => {
 })
 const words = computed(() =>
   pass.value
-    ? `Frames ${pass.value.from.start} to ${pass.value.to.start}, ${frames.value} apart; room for ${usual.value} on ${onStep.value}`
+    ? `Frames ${pass.value.from.start}–${pass.value.to.start}, ${frames.value} apart, room for ${usual.value} on ${onStep.value}`
     : '',
 )
 /** The step of its in-betweens, and that of its column where that is another one. */
 const onStep = computed(() => {
   const [own, columns] = [pass.value?.chart?.step, desk.column!.step]
-  return own && own !== columns
-    ? `${stepName(own)} (new drawings of the column on ${stepName(columns)})`
-    : stepName(columns)
+  return own && own !== columns ? `${stepName(own)} (column: ${stepName(columns)})` : stepName(columns)
 })
 
 /** The pass under the playhead, where there is another one than the one that is shown. */
