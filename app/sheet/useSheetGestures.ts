@@ -44,7 +44,7 @@ export function useSheetGestures(scrollX: Readonly<Ref<number>>) {
     const s = plan()
     if (p.x < s.left) gesture.value = downInMargin(s, p)
     else if (!desk.columns[indexAt(s, p.x)]) return
-    else if (!e.shiftKey && !e.ctrlKey && !e.metaKey && onEdge(s, p)) {
+    else if (!e.shiftKey && onEdge(s, p)) {
       gesture.value = { kind: 'carry' }
       carrying.begin(p)
     } else gesture.value = selecting.begin(p, { more: e.shiftKey, besides: e.ctrlKey || e.metaKey })

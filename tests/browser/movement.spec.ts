@@ -195,3 +195,79 @@ test('what is selected is moved by its middle; its turning centre has a mark of 
   await desk.drag(at, { x: at.x + 60, y: at.y })
   await expect.poll(async () => (await marrow()).x).toBeGreaterThan(before.x + 50)
 })
+
+test('the eraser on a held frame makes the copy that the shot asks for', async ({ page, running }) => {
+  const desk = await newShot(page, running.server, '050 Rope')
+  const column = Object.keys(Object.values((await desk.shot()).plans)[0]!.columns)[0]!
+  await page.keyboard.press('d')
+  await stroke(desk, [400, 300], [900, 300])
+  await stroke(desk, [400, 600], [900, 600])
+  for (let i = 0; i < 4; i++) await page.keyboard.press('+')
+  expect(await desk.exposures(column)).toBe('1*6')
+  await desk.goTo(4)
+  await page.keyboard.press('Shift+S')
+  await page.keyboard.press('Shift+S')
+  await expect(page.getByText('On a held frame the pen begins a copy of what is held.')).toBeVisible()
+  expect((await desk.shot()).onHeld).toBe('copy')
+  await page.keyboard.press('u')
+  await page.getByLabel('whole strokes').check()
+  await stroke(desk, [600, 250], [600, 350])
+  await expect.poll(() => desk.exposures(column)).toBe('1*3 4*3')
+  const strokes = async () =>
+    Object.values(Object.values((await desk.shot()).stacks)[0]!.drawings).map(d => [d.number, d.content.strokes.length])
+  expect(await strokes()).toEqual(
+    expect.arrayContaining([
+      ['1', 2],
+      ['4', 1],
+    ]),
+  )
+})
+
+test('new poses come every so many frames in this shot, unless the playhead was placed by hand', async ({
+  page,
+  running,
+}) => {
+  const desk = await newShot(page, running.server, '060 Steps')
+  const column = Object.keys(Object.values((await desk.shot()).plans)[0]!.columns)[0]!
+  await page.keyboard.press('Shift+U')
+  await expect(page.getByText(/New poses come 8 frames after the last begins/)).toBeVisible()
+  for (let i = 0; i < 3; i++) await page.keyboard.press('n')
+  expect(await desk.exposures(column)).toBe('1*8 9*8 17*2')
+  await desk.goTo(5)
+  await page.keyboard.press('n')
+  expect(await desk.exposures(column)).toBe('1*4 5*4 9*8 17*2')
+  expect((await desk.shot()).newEvery).toBe(8)
+})
+
+test('colour fills the lines of another column; a new step asks about the charts', async ({ page, running, desk }) => {
+  await page.getByRole('button', { name: 'Settings of Keeper' }).click()
+  await page.getByRole('dialog').getByRole('button', { name: 'threes' }).click()
+  await expect(page.getByText('6 charts of this column keep their own step.')).toBeVisible()
+  await page.getByRole('button', { name: 'The charts, too' }).click()
+  await expect
+    .poll(async () =>
+      Object.values(Object.values((await desk.shot()).plans)[0]!.charts)
+        .filter(c => c.stack === 'keeper-stack' && c.ticks.length)
+        .every(c => c.step === 3),
+    )
+    .toBe(true)
+  const other = await newShot(page, running.server, '070 Sail')
+  await page.keyboard.press('d')
+  await page.getByRole('button', { name: /^Ellipse/ }).click()
+  await stroke(other, [700, 300], [1100, 700])
+  await page.getByRole('button', { name: 'Add a column' }).click()
+  await other.goTo(1)
+  await page.getByRole('button', { name: 'Fill a closed shape' }).click()
+  const inside = await other.picturePoint(900, 500)
+  await page.mouse.click(inside.x, inside.y)
+  await expect(page.getByText('Nothing is drawn here that could close something in.')).toBeVisible()
+  await page.getByRole('button', { name: /^Tie-down/ }).click()
+  await page.getByLabel('Filling sees all columns').check()
+  await page.keyboard.press('Escape')
+  await page.mouse.click(inside.x, inside.y)
+  await expect
+    .poll(async () =>
+      Object.values((await other.shot()).stacks).map(s => Object.values(s.drawings)[0]?.content.strokes.length),
+    )
+    .toEqual([1, 1])
+})
