@@ -6,6 +6,7 @@ import ChartKept from './ChartKept.vue'
 import ChartParts from './ChartParts.vue'
 import ChartSpacing from './ChartSpacing.vue'
 import ChartWork from './ChartWork.vue'
+import { stepName } from '#core/sheet'
 import { passesHere } from '~/desk/scene'
 import { useDesk } from '~/desk/desk'
 import SidePanel from '~/desk/SidePanel.vue'
@@ -32,7 +33,6 @@ const pass = computed(() => {
   const { scene, focus } = desk.stored!
   return passesHere(scene, focus).find(p => p.from.run.id === charts.shown?.run) ?? null
 })
-const stepName = (n: number) => ['ones', 'twos', 'threes', 'fours'][n - 1] ?? `steps of ${n}`
 const name = (id: string) => desk.stack?.drawings[id]?.number ?? '?'
 const frames = computed(() => (pass.value ? pass.value.to.start - pass.value.from.start : 0))
 const usual = computed(() => (pass.value ? mostIn(pass.value, pass.value.chart?.step ?? desk.column!.step) : 0))

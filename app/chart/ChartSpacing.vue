@@ -3,6 +3,7 @@ import { withKey } from '~/desk/shortcuts'
 import ToggleButton from '~/ui/ToggleButton.vue'
 import { computed, ref, watch } from 'vue'
 import { plural } from '#core/basic'
+import { stepName } from '#core/sheet'
 import type { Recipe } from '#core/chart'
 import { alike, BEYOND, offered, placeName, recipeName, sameSpacing, slowOf, spread, typedPlaces } from '#core/chart'
 import type { Pass } from '#core/pass'
@@ -73,7 +74,8 @@ const words = computed(() => {
     return `${option.name}: ${option.places.map(placeName).join('  ')}${option.likeEven ? ' (same as even)' : ''}`
   if (!taken.value)
     return lacking.value
-      ? `No room for ${wanted.value} on ${ON[step.value - 1] ?? `steps of ${step.value}`}: ${number(pass.from.drawing)} will be held ${plural(lacking.value, 'frame')} longer.`
+      ? `No room for ${wanted.value} on ${stepName(step.value)}: ` +
+          `${number(pass.from.drawing)} will be held ${plural(lacking.value, 'frame')} longer.`
       : 'Nothing between yet. A spacing fills the span.'
   const places = pass.chart!.ticks.map(t => (pass.backward ? 1 - t.u : t.u))
   if (pass.backward) places.reverse()
@@ -102,8 +104,10 @@ function setCount(n: number): void {
 }
 function changeCount(by: 1 | -1): void {
   if (!count.value) wished.value = Math.max(1, Math.min(200, wanted.value + by))
-  else if (spans.value.length > 1) desk.run(...countOver(desk.scene!, desk.focus!, spans.value, by))
-  else setCount(count.value + by)
+  else if (spans.value.length > 1) {
+    const drafts = countOver(desk.scene!, desk.focus!, spans.value, by)
+    if (drafts.length) desk.run(...drafts)
+  } else setCount(count.value + by)
 }
 /** Another step is shown before it is taken: it changes what is held. */
 function showStep(s: number): void {
@@ -111,7 +115,7 @@ function showStep(s: number): void {
   const drafts = stepOver(scene, focus, spans.value, s)
   const holds = holdsWords(focus, spans.value, s)
   if (drafts.length)
-    desk.tryOut(drafts, `In-betweens on ${ON[s - 1]}${holds ? `; ${holds}` : ''}: shown, not taken yet.`)
+    desk.tryOut(drafts, `In-betweens on ${stepName(s)}${holds ? `; ${holds}` : ''}: shown, not taken yet.`)
 }
 function setStep(s: number): void {
   const { scene, focus } = desk.stored!
@@ -119,7 +123,6 @@ function setStep(s: number): void {
   desk.drop()
   if (drafts.length) desk.run(...drafts)
 }
-const ON = ['ones', 'twos', 'threes', 'fours']
 /** The spacing that an empty span begins with where none is chosen. */
 const usualHere = computed(() => usualRecipe(wanted.value))
 function setPath(path: 'arc' | 'straight'): void {
@@ -186,7 +189,7 @@ function turnKnob(k: Knob, e: Event): void {
       v-if="!count"
       type="button"
       class="push-button push-button-main px-2"
-      :title="`${recipeName(usualHere)}, exposed on ${ON[step - 1] ?? step}`"
+      :title="`${recipeName(usualHere)}, exposed on ${stepName(step)}`"
       @pointerenter="show(usualHere, '')"
       @pointerleave="leave"
       @focus="show(usualHere, '')"
@@ -224,7 +227,7 @@ function turnKnob(k: Knob, e: Event): void {
         @blur="desk.drop()"
         @click="setStep(n)"
       >
-        {{ ON[n - 1] }}
+        {{ stepName(n) }}
       </ToggleButton>
     </div>
   </div>

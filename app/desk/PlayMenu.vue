@@ -14,9 +14,6 @@ const [desk, player] = [useDesk(), usePlayer()]
 const entries = computed(() =>
   entriesOf(playActions, [['play-poses'], ['undrawn-hold', 'undrawn-blank', 'undrawn-skip']], desk),
 )
-function toggle(): void {
-  player.how = { ...player.how, posesOnly: !player.how.posesOnly }
-}
 </script>
 
 <template>
@@ -28,7 +25,7 @@ function toggle(): void {
       :aria-pressed="player.how.posesOnly"
       aria-label="Poses only"
       :title="withKey('Play the poses only: each is held up to the next one', 'play-poses')"
-      @click="toggle"
+      @click="player.playAs({ posesOnly: !player.how.posesOnly })"
     >
       Poses
     </button>

@@ -10,10 +10,7 @@ const undrawn = (kind: Undrawn, name: string, hint: string): Action => ({
   group: 'Look',
   keys: [],
   on: () => usePlayer().how.undrawn === kind,
-  do: () => {
-    const player = usePlayer()
-    player.how = { ...player.how, undrawn: kind }
-  },
+  do: () => usePlayer().playAs({ undrawn: kind }),
 })
 
 /** Playing, and how unfinished work is played. */
@@ -34,10 +31,7 @@ export const playActions: readonly Action[] = [
     group: 'Look',
     keys: ['Shift+Space'],
     on: () => usePlayer().how.posesOnly,
-    do: () => {
-      const player = usePlayer()
-      player.how = { ...player.how, posesOnly: !player.how.posesOnly }
-    },
+    do: () => usePlayer().playAs({ posesOnly: !usePlayer().how.posesOnly }),
   },
   undrawn('hold', 'Undrawn: hold the last drawing', 'while it plays, where nothing is drawn yet'),
   undrawn('blank', 'Undrawn: as they are, empty', 'while it plays, where nothing is drawn yet'),

@@ -45,6 +45,9 @@ export const usePlayer = defineStore('player', () => {
   const played = computed(() => playedFrames(loop.value, desk.shown?.length ?? 1, exposedEnd(desk.columns)))
   /** What is played where nothing is drawn yet, and whether only poses are. */
   const how = useRemembered<Playing>('fintro-playing', { undrawn: 'hold', posesOnly: false }, { mergeDefaults: true })
+  function playAs(change: Partial<Playing>): void {
+    how.value = { ...how.value, ...change }
+  }
   const view = computed(() => (desk.scene ? markRaw(new Played(desk.scene, how.value)) : null))
   /** The frames that playback loops over, one by one. */
   const frames = computed<readonly number[]>(before => {
@@ -57,5 +60,5 @@ export const usePlayer = defineStore('player', () => {
     trialRate.value = null
     skipped.value = 0
   }
-  return { loop, trialRate, skipped, range, played, how: skipHydrate(how), view, frames, reset }
+  return { loop, trialRate, skipped, range, played, how: skipHydrate(how), playAs, view, frames, reset }
 })

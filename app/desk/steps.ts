@@ -17,7 +17,10 @@ export function exposureBefore(focus: Focus): Place | null {
   return focus.frame > here.start && focus.frame <= runs.frames ? here : runBefore(runs, here)
 }
 
-/** How the playhead lies to what is shown there: where it is first exposed, where it is exposed again, on a held frame, or past the end of the column. */
+/**
+ * How the playhead lies to what is shown there: where it is first exposed, where it is exposed again, on a held frame, or
+ * past the end of the column.
+ */
 export function exposed({ place, column, workFrame }: Focus): 'blank' | 'first' | 'again' | 'held' | 'stays' {
   if (!place?.run.drawing) return 'blank'
   if (workFrame > column!.runs.frames) return 'stays'

@@ -158,6 +158,9 @@ function up(): void {
 const told = ({ number, role, start, held, state }: LaidCard): string =>
   `${exposesPose.value ? 'Pose' : 'Drawing'} ${number}, ${role}, frame ${start}, held ${held}` +
   (state === 'empty' ? ', empty' : '')
+const titleOf = ({ role, number, start }: LaidCard): string =>
+  `${role} ${number} on frame ${start}.` +
+  (exposesPose.value ? ' Drag to move it in time, Alt click for a copy at the playhead.' : '')
 function expose(drawing: string): void {
   desk.run({
     name: 'run.expose',
@@ -305,7 +308,7 @@ function wheel(e: WheelEvent): void {
           }"
           :aria-label="told(card)"
           :aria-current="current === card"
-          :title="`${card.role} ${card.number} on frame ${card.start}.${exposesPose ? ' Drag to move it in time, Alt click for a copy at the playhead.' : ''}`"
+          :title="titleOf(card)"
           @contextmenu.stop="(desk.goTo(card.start), menu.ask($event, 'card'))"
           @pointerdown="down($event, card)"
           @pointermove="move"

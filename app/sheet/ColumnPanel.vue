@@ -4,6 +4,7 @@ import { plural } from '#core/basic'
 import { computed } from 'vue'
 import SidePanel from '~/desk/SidePanel.vue'
 import { ArrowLeft, ArrowRight, Trash2 } from '@lucide/vue'
+import { stepName } from '#core/sheet'
 import { INKS, plansOf } from '#core/document'
 import type { ColumnSettings } from './actions-column'
 import { lineUp, removeColumn, setColumn } from './actions-column'
@@ -104,7 +105,7 @@ function link(id: string): void {
           :on="column.step === n"
           @click="set({ step: n })"
         >
-          {{ ['ones', 'twos', 'threes', 'fours'][n - 1] }}
+          {{ stepName(n) }}
         </ToggleButton>
       </div>
     </div>

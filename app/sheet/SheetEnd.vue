@@ -36,7 +36,7 @@ const entries = computed(() => entriesOf(columnActions, [['end-hold', 'end-blank
     :style="{ left: `${at.x}px`, top: `${at.y}px`, width: `${sheet.column}px` }"
   >
     <MenuButton
-      class="flex h-[18px] w-full items-center justify-center gap-0.5 rounded-sm border border-edge bg-panel text-[11px] text-soft hover:bg-wash"
+      class="end-button"
       aria-label="End of the column"
       title="What the column shows after its last exposure"
       data-part="column-end"
@@ -51,3 +51,11 @@ const entries = computed(() => entriesOf(columnActions, [['end-hold', 'end-blank
     </MenuItems>
   </Menu>
 </template>
+
+<style scoped>
+@reference "~/assets/main.css";
+.end-button {
+  @apply flex h-[18px] w-full items-center justify-center gap-0.5 rounded-sm border border-edge bg-panel;
+  @apply text-[11px] text-soft hover:bg-wash;
+}
+</style>

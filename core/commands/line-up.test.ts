@@ -42,6 +42,20 @@ describe('a follower that is followed itself', () => {
       message: expect.stringMatching(/one that follows it/) as string,
     })
   })
+  it('comes with no column that would follow itself, or one that is not there', () => {
+    for (const leader of ['self', 'none'])
+      expect(
+        refusal(chain, 'column.add', {
+          plan: PLAN,
+          index: 0,
+          stack: { id: 'st9', subjects: {}, drawings: {} },
+          column: { ...written(chain), id: 'self', stack: 'st9', leader, runs: [] },
+        }),
+      ).toMatchObject({
+        code: 'invalid',
+        message: expect.stringMatching(/missing, or with one that follows it/) as string,
+      })
+  })
   it('is not led any more where the first of them is deleted', () => {
     const gone = done(chain, 'column.remove', { plan: PLAN, column: COLUMN })
     expect([gone.plans[PLAN]!.columns.two!.leader, gone.plans[PLAN]!.columns.three!.leader]).toEqual([undefined, 'two'])

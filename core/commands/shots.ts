@@ -3,7 +3,7 @@ import { colour, idSchema, label, plural } from '../basic'
 import { command } from './kind'
 import { eachRun, listOf, runsOf } from '../sheet'
 import { framesSchema as frames, rateLabel } from '../time'
-import { plansOf } from '../document/shown'
+import { isLed, plansOf, UNLED } from '../document/shown'
 import type { Column } from '../document/document'
 import { chartSchema, columnSchema, rateSchema, shotSchema, stackSchema } from '../document/document'
 import { firstLost } from '../document/open'
@@ -59,6 +59,7 @@ export const addColumn = command(
     if (p.columns[column.id]) refuse('invalid', 'A column with this id is there already.')
     if (column.stack !== stack.id) refuse('invalid', 'The column does not expose the stack that comes with it.')
     if (shot.stacks[stack.id]) refuse('invalid', 'A stack with this id is there already.')
+    if (!isLed({ ...p.columns, [column.id]: column }, column.id)) refuse('invalid', UNLED(column.name))
     const order = [...p.order.slice(0, index), column.id, ...p.order.slice(index)]
     if (charts.some(c => c.stack !== stack.id || p.charts[c.id]))
       refuse('invalid', 'A chart does not belong to the new column.')
@@ -145,6 +146,7 @@ export const shareColumn = command(
   (shot, { plan, column, index }) => {
     const p = planOf(shot, plan)
     if (p.columns[column.id]) refuse('invalid', 'A column with this id is there already.')
+    if (!isLed({ ...p.columns, [column.id]: column }, column.id)) refuse('invalid', UNLED(column.name))
     const { drawings } = stackOf(shot, column.stack)
     for (const { run } of eachRun(column.runs))
       if (run.drawing !== null && !drawings[run.drawing]) refuse('gone', 'The drawing is not there any more.')

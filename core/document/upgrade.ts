@@ -36,8 +36,8 @@ export const upgrades: Readonly<Record<number, Upgrade>> = {
   4: old => ({ ...old, schema: 5, stacks: mapped(old.stacks, stack5), plans: mapped(old.plans, plan5) }),
   // 6 adds the size of the room around the picture, which may be missing.
   5: old => ({ ...old, schema: 6 }),
-  // 7 adds what new drawings of a column are, what the pen does on held frames, where new poses come, and drawings that
-  // are alike on purpose; all may be missing.
+  // 7 adds what new drawings of a column are, columns whose drawings are locked, what the pen does on held frames, where
+  // new poses come, and drawings that are alike on purpose; all may be missing.
   6: old => ({ ...old, schema: 7 }),
 }
 

@@ -19,8 +19,11 @@ export interface Playing {
 
 /** What is seen of each column while a scene is played. */
 export class Played {
-  /** What an exposure shows, by column and by the frame it begins on: looked back for once. */
-  private readonly known = new Map<string, Map<number, string | null>>()
+  /**
+   * What an exposure shows, by column and by the frame it begins on: looked back for once. Undefined where nothing that
+   * could be held comes before.
+   */
+  private readonly known = new Map<string, Map<number, string | null | undefined>>()
 
   constructor(
     private readonly scene: Scene,
@@ -34,22 +37,27 @@ export class Played {
   drawing(column: Column, frame: number): string | null {
     const place = shownAt(column.runs, frame)
     if (!place?.run.drawing) return null
-    const known = this.known.get(column.id) ?? new Map<number, string | null>()
+    const shown = this.heldAt(column, place)
+    return shown === undefined ? place.run.drawing : shown
+  }
+
+  private heldAt(column: Column, place: Place): string | null | undefined {
+    const known = this.known.get(column.id) ?? new Map<number, string | null | undefined>()
     this.known.set(column.id, known)
     const passed: number[] = []
-    let at: Place | null = place
-    let shown = known.get(place.start)
-    while (shown === undefined && at) {
-      const drawing: string | null = at.run.drawing
-      if (drawing === null || this.isShown(column, drawing)) shown = drawing
-      else {
-        passed.push(at.start)
-        at = runBefore(column.runs, at)
-        if (at) shown = known.get(at.start)
+    let shown: string | null | undefined
+    for (let at: Place | null = place; at; at = runBefore(column.runs, at)) {
+      if (known.has(at.start)) {
+        shown = known.get(at.start)
+        break
+      }
+      passed.push(at.start)
+      const { drawing } = at.run
+      if (drawing === null || this.isShown(column, drawing)) {
+        shown = drawing
+        break
       }
     }
-    // Nothing that could be held came before: what is exposed is seen; the next one looks no further than here.
-    if (shown === undefined) return place.run.drawing
     for (const start of passed) known.set(start, shown)
     return shown
   }

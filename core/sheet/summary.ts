@@ -41,3 +41,6 @@ export function exposedDrawings(runs: Runs): ReadonlyMap<string, Exposed> {
   exposedIn.set(runs, out)
   return out
 }
+
+/** An exposure step as it is called: "twos", "steps of 5". */
+export const stepName = (step: number): string => ['ones', 'twos', 'threes', 'fours'][step - 1] ?? `steps of ${step}`
