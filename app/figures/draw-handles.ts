@@ -1,10 +1,11 @@
 import type { Handle, Pose } from '#core/figure'
-import { handlesOf } from '#core/figure'
+import { distance } from '#core/motion'
 import type { Subject } from '#core/document'
 import type { Point } from '#core/travel'
 import { samePoint } from '#core/travel'
 import { pointOfHandle } from '~/travel/path-tool'
 import type { View } from '~/ui/paint/view'
+import { placedHandles } from './handle-room'
 import { SANS, theme } from '~/ui/colours'
 
 export interface Posed {
@@ -35,6 +36,16 @@ function wordsOf({ subject }: Posed, h: Handle, followed: readonly Point[] | nul
   return `rotate the ${h.name}${carries ? ' (Ctrl alone: what it carries keeps its direction)' : ''}`
 }
 
+/** From a handle that lies apart from a small figure to its joint. */
+function lineToJoint(c: CanvasRenderingContext2D, from: [number, number], to: [number, number]): void {
+  c.beginPath()
+  c.moveTo(...from)
+  c.lineTo(...to)
+  c.strokeStyle = theme().ledger
+  c.lineWidth = 0.6
+  c.stroke()
+}
+
 /** The handles of the posed figures; the one under the pointer says what it does. */
 export function drawHandles(
   c: CanvasRenderingContext2D,
@@ -44,8 +55,9 @@ export function drawHandles(
 ): void {
   const t = theme()
   for (const each of posed) {
-    for (const h of handlesOf(each.subject.figure, each.pose)) {
-      const [x, y] = [v.x + h.at.x * v.scale, v.y + h.at.y * v.scale]
+    for (const { handle: h, at } of placedHandles(each.subject.figure, each.pose, v.scale)) {
+      const [x, y] = [v.x + at.x * v.scale, v.y + at.y * v.scale]
+      if (distance(at, h.at) * v.scale > 1) lineToJoint(c, [x, y], [v.x + h.at.x * v.scale, v.y + h.at.y * v.scale])
       const held = hovered?.subject === each.subject.id && hovered.handle.id === h.id
       c.beginPath()
       if (h.kind === 'place') c.rect(x - 4.5, y - 4.5, 9, 9)

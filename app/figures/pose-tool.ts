@@ -2,13 +2,14 @@ import { subjectsOf } from '#core/document'
 import { computed, shallowRef } from 'vue'
 import type { Content } from '#core/document'
 import type { Figure, Handle, Pose } from '#core/figure'
-import { handlesOf, movedParts, pull } from '#core/figure'
+import { movedParts, pull } from '#core/figure'
 import type { Vec } from '#core/motion'
 import { distance } from '#core/motion'
 import { useDesk } from '~/desk/desk'
 import { fixOf } from '~/desk/drafts'
 import { contentHere } from '~/desk/scene'
 import type { Hovered, Posed } from './draw-handles'
+import { handleSpread, placedHandles } from './handle-room'
 
 const GRAB = 11
 /** Far limbs lie under near ones: they are taken as if they were so much farther, px. */
@@ -35,14 +36,14 @@ export class PoseTool {
     }),
   )
   readonly hovered = shallowRef<Hovered | null>(null)
-  private posing: (HandleHit & { readonly off: Vec }) | null = null
+  private posing: (HandleHit & { readonly from: Vec; readonly slower: number }) | null = null
 
   /** The handle nearest to a point; near limbs lie on top, and are taken before the far ones under them. */
   handleAt(p: Vec, scale: number): HandleHit | null {
     const all = this.posed.value.flatMap(({ subject: { id, figure }, pose }) =>
-      handlesOf(figure, pose).map(handle => ({
+      placedHandles(figure, pose, scale).map(({ handle, at }) => ({
         hit: { subject: id, figure, pose, handle },
-        far: distance(handle.at, p) * scale,
+        far: distance(at, p) * scale,
         under: handle.id.startsWith('far') ? FAR_LIMB : 0,
       })),
     )
@@ -56,14 +57,16 @@ export class PoseTool {
     if (hit?.handle.id !== now?.handle.id || hit?.subject !== now?.subject) this.hovered.value = hit
   }
 
-  begin(hit: HandleHit, p: Vec): void {
+  /** Handles that lie apart from a small figure move it as much slower, so that they stay under the pointer. */
+  begin(hit: HandleHit, p: Vec, scale: number): void {
     this.desk.playing = false
-    this.posing = { ...hit, off: { x: hit.handle.at.x - p.x, y: hit.handle.at.y - p.y } }
+    const slower = hit.handle.kind === 'place' ? 1 : handleSpread(hit.figure, hit.pose, scale)
+    this.posing = { ...hit, from: p, slower }
   }
 
   move(p: Vec, { shiftKey, altKey, ctrlKey, metaKey }: PointerEvent): void {
-    const { subject, figure, pose: start, handle, off } = this.posing!
-    const to = { x: p.x + off.x, y: p.y + off.y }
+    const { subject, figure, pose: start, handle, from, slower } = this.posing!
+    const to = { x: handle.at.x + (p.x - from.x) / slower, y: handle.at.y + (p.y - from.y) / slower }
     const pose = pull(figure, start, handle, to, { whole: shiftKey, hands: altKey, alone: ctrlKey || metaKey })
     const { scene, focus } = this.desk.stored!
     const drawing = focus.drawing!

@@ -138,7 +138,7 @@ export class ToolBox {
 
   private beginPose({ p, scale }: At): void {
     const hit = this.poses.handleAt(p, scale)
-    if (hit && this.mayWork()) this.poses.begin(hit, p)
+    if (hit && this.mayWork()) this.poses.begin(hit, p, scale)
   }
 
   /** A dot of an in-between is dragged; a handle or a corner is followed; another dot is gone to. */

@@ -13,12 +13,13 @@ import { clipActions } from './actions-clip'
 import { canBeOwn, makeOwn } from './own-drawing'
 import { useSheet } from './sheet'
 import type { Draft } from '#core/commands'
+import { longer } from './more-frames'
 import { landingWords } from './range'
 import { STEP_NAMES, tryOver, tryRange } from './trying'
 
-function moreFrames(d: Desk, delta: number): void {
-  if (!d.place) return
-  d.run({ name: 'run.push', args: { ...planAndColumn(d.scene!, d.focus!), run: refOf(d.place), delta } })
+function moreFrames(d: Desk, delta: 1 | -1): void {
+  const { drafts, selection } = longer(d.scene!, d.focus!, delta)
+  if (drafts.length && d.run(...drafts)) d.selection = selection
 }
 
 /** Twice over the selected frames; in a repeat once more. */
@@ -321,7 +322,7 @@ export const exposureActions: readonly Action[] = [
   {
     id: 'frame-more',
     name: 'One frame more',
-    hint: 'of this drawing',
+    hint: 'of the selected exposures, or of this drawing',
     group: 'Exposure',
     keys: ['Equal', 'Shift+Equal', 'NumpadAdd'],
     repeats: true,
@@ -331,11 +332,12 @@ export const exposureActions: readonly Action[] = [
   {
     id: 'frame-less',
     name: 'One frame less',
-    hint: 'of this drawing',
+    hint: 'of the selected exposures, or of this drawing',
     group: 'Exposure',
     keys: ['Minus', 'NumpadSubtract'],
     repeats: true,
-    can: d => (d.place?.run.frames ?? 0) > 1,
+    can: d => !!d.scene && longer(d.scene, d.focus!, -1).drafts.length > 0,
+    why: 'each of them lasts one frame, and an exposure keeps one.',
     do: d => moreFrames(d, -1),
   },
   {

@@ -140,7 +140,7 @@ function withNotes(scene: Scene, where: InColumns, shift: { from: number; delta:
 }
 
 /** One column of each link group: the others follow it. */
-function withoutLinkedTwice(columns: readonly Column[]): Column[] {
+export function withoutLinkedTwice(columns: readonly Column[]): Column[] {
   const seen = new Set<string>()
   return columns.filter(c => {
     const again = c.link !== undefined && seen.has(c.link)
