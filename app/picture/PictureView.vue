@@ -182,9 +182,11 @@ function down(e: PointerEvent): void {
   }
 }
 
+const moved = (dx: number, dy: number) => panned(picture.lens, dx, dy, desk.shown!.picture, box.value)
+
 function move(e: PointerEvent): void {
   if (!panning) return toolBox.move(e, atOf(e))
-  picture.lens = panned(picture.lens, e.clientX - panning.x, e.clientY - panning.y)
+  picture.lens = moved(e.clientX - panning.x, e.clientY - panning.y)
   panning = { x: e.clientX, y: e.clientY }
 }
 
@@ -205,7 +207,7 @@ function wheel(e: WheelEvent): void {
   picture.lens =
     e.ctrlKey || e.metaKey
       ? zoomed(picture.lens, Math.exp(-e.deltaY / 300), p, desk.shown!.picture, box.value)
-      : panned(picture.lens, -e.deltaX, -e.deltaY)
+      : moved(-e.deltaX, -e.deltaY)
 }
 
 function cancel(): void {

@@ -36,11 +36,26 @@ it('what is under the pointer stays there while zooming and turning', () =>
   ))
 it('moves as far on the screen as the hand does, also when turned', () =>
   fc.assert(
-    fc.property(point, lens, (p, l) => {
+    fc.property(point, lens, (p, { zoom, ...l0 }) => {
+      const l = { ...l0, zoom: Math.max(1, zoom) }
       const under = pictureAt(p, picture, box, l)
-      const now = boxAt(under, picture, box, panned(l, 30, -12))
+      const now = boxAt(under, picture, box, panned(l, 30, -12, picture, box))
       expect(now.x).toBeCloseTo(p.x + 30, 6)
       expect(now.y).toBeCloseTo(p.y - 12, 6)
+    }),
+  ))
+it('keeps a part of the picture in sight however far it is moved', () =>
+  fc.assert(
+    fc.property(lens, fc.double({ min: -1e5, max: 1e5, noNaN: true }), fc.boolean(), (l, by, across) => {
+      const away = panned(l, across ? by : 0, across ? 0 : by, picture, { width: 700, height: 560 })
+      const straight = { ...away, turn: 0 }
+      const v = viewOf(picture, box, straight)
+      // In the picture's own directions the box reaches at most half its diagonal from its middle.
+      const half = Math.hypot(box.width, box.height) / 2
+      expect(v.x + picture.width * v.scale).toBeGreaterThan(box.width / 2 - half)
+      expect(v.x).toBeLessThan(box.width / 2 + half)
+      expect(v.y + picture.height * v.scale).toBeGreaterThan(box.height / 2 - half)
+      expect(v.y).toBeLessThan(box.height / 2 + half)
     }),
   ))
 it('fits, and shows its actual size', () => {

@@ -68,10 +68,21 @@ export const zoomed = (lens: Lens, by: number, at: Vec, picture: Size, box: Size
   holding(lens, at, picture, box, { zoom: Math.max(LEAST, Math.min(MOST, lens.zoom * by)) })
 export const turnedBy = (lens: Lens, by: number, at: Vec, picture: Size, box: Size): Lens =>
   holding(lens, at, picture, box, { turn: Math.atan2(Math.sin(lens.turn + by), Math.cos(lens.turn + by)) })
-/** Moved by px of the screen. */
-export function panned(lens: Lens, dx: number, dy: number): Lens {
+/** So much of the picture stays in its box however it is moved, px. */
+const STAYS = 60
+
+/** Moved by px of the screen; never so far that the picture is out of sight. */
+export function panned(lens: Lens, dx: number, dy: number, picture: Size, box: Size): Lens {
   const d = turned({ x: dx, y: dy }, { x: 0, y: 0 }, -lens.turn)
-  return { ...lens, x: lens.x + d.x, y: lens.y + d.y }
+  const { scale } = viewOf(picture, box, lens)
+  const [cos, sin] = [Math.abs(Math.cos(lens.turn)), Math.abs(Math.sin(lens.turn))]
+  const farX = Math.max(0, (picture.width * scale + box.width * cos + box.height * sin) / 2 - STAYS)
+  const farY = Math.max(0, (picture.height * scale + box.width * sin + box.height * cos) / 2 - STAYS)
+  return {
+    ...lens,
+    x: Math.max(-farX, Math.min(farX, lens.x + d.x)),
+    y: Math.max(-farY, Math.min(farY, lens.y + d.y)),
+  }
 }
 /** One px of the picture on one px of the screen. */
 export const actualSize = (picture: Size, box: Size): Lens => ({ ...STRAIGHT, zoom: 1 / fitOf(picture, box) })
