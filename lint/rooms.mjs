@@ -9,6 +9,7 @@ export const floors = {
     ['basic'],
     ['time', 'motion'],
     ['sheet', 'chart', 'figure', 'stroke'],
+    ['tie'],
     ['document'],
     ['commands', 'pass'],
     ['picture', 'ghost'],

@@ -1,3 +1,4 @@
+export * from './colours'
 export * from './hash'
 export * from './schemas'
 export * from './words'

@@ -4,7 +4,8 @@ import { vec } from '../motion'
 import { sceneOf } from '../pass'
 import { charted, done, PLAN, posedShot, runOn, STACK, where } from '../commands/fixture.test-helper'
 import type { Stroke } from '../stroke'
-import { contentMarks, figureExtent, figureMarks, layersAt, mixColours, paletteOf } from '.'
+import { contentMarks, figureExtent, figureMarks, layersAt, paletteOf } from '.'
+import { mixColours } from '../basic'
 
 const pose = restPose(vec(500, 500))
 

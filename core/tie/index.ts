@@ -1,0 +1,6 @@
+export * from './alike'
+export * from './assign'
+export * from './line'
+export * from './match'
+export * from './pair'
+export * from './way'
