@@ -3,6 +3,7 @@ import type { ShallowRef } from 'vue'
 import { computed, markRaw, ref, shallowRef, watch } from 'vue'
 import { tell } from '~/ui/messages'
 import type { Shot } from '#core/document'
+import type { Stroke } from '#core/stroke'
 import { openingPlan } from '#core/document'
 import { Contents, sceneOf } from '#core/pass'
 import { usePaintCounts } from '~/ui/paint/counts'
@@ -11,6 +12,7 @@ import type { Told } from '~/sync/listener'
 import type { StateName } from '~/sync/opening'
 import { ShotSession } from '~/sync/session'
 import { useHistory } from './history'
+import { createMatcher } from './matcher'
 import { goneWords, posesGone } from './removed'
 import type { Focus, Scene, Selection } from './scene'
 import { focusIn, longest, withColumns, withPlayhead } from './scene'
@@ -87,7 +89,8 @@ interface Sighted extends Playhead {
 /** The scene and the focus as they are shown, and as they are stored. */
 function useSights({ session, shot, preview, contents, ...at }: Sighted) {
   const strokeBy = (hash: string) => session.value?.strokes.by(hash)
-  const sceneOn = (s: Shot): Scene => withColumns(sceneOf(s, at.planId.value, contents.value), strokeBy)
+  const keep = (stroke: Stroke) => session.value!.strokes.add(stroke)
+  const sceneOn = (s: Shot): Scene => withColumns(sceneOf(s, at.planId.value, contents.value), strokeBy, keep)
   const whereabouts = computed(() => ({
     column: at.columnId.value,
     workFrame: at.workFrame.value,
@@ -198,7 +201,7 @@ function useOpening({ session, shot, preview, contents, ...at }: Sighted) {
 
   /** Opens a shot, or an earlier state of it to be looked at. Throws ServerRefusal or ServerAway. */
   async function open(id: string, state: StateName | null = null): Promise<void> {
-    contents.value = markRaw(new Contents())
+    contents.value = markRaw(new Contents(createMatcher(() => (counts.arrivals += 1))))
     const listener = {
       shotChanged,
       stepsChanged,

@@ -1,13 +1,10 @@
-import type { Column, Content, Drawing, Shot, Stack } from '#core/document'
+import type { Column, Drawing, Shot, Stack } from '#core/document'
 import { columnsOf } from '#core/document'
-import type { Pass, Scene as CoreScene } from '#core/pass'
+import type { Pass, Scene as CoreScene, Shown, StrokeBy } from '#core/pass'
 import { drawingShown } from '#core/pass'
 import type { Frames, Place } from '#core/sheet'
 import { exposedOn, shownAt } from '#core/sheet'
 import type { Stroke } from '#core/stroke'
-
-/** A stroke by its hash, where it is at hand. */
-export type StrokeBy = (hash: string) => Stroke | undefined
 
 /**
  * A shot as it is seen, with what is worked out from it and its strokes: what everything that draws or makes commands
@@ -16,6 +13,8 @@ export type StrokeBy = (hash: string) => Stroke | undefined
 export interface Scene extends CoreScene {
   readonly columns: readonly Column[]
   readonly strokeBy: StrokeBy
+  /** Keeps a stroke and gives its hash. */
+  readonly keep: (stroke: Stroke) => string
 }
 
 /** Selected frames: of `columns` (from left to right), begun in `column`. */
@@ -74,10 +73,11 @@ export const withPlayhead = (focus: Focus, frame: () => number): Focus => ({
   },
 })
 
-export const withColumns = (scene: CoreScene, strokeBy: StrokeBy): Scene => ({
+export const withColumns = (scene: CoreScene, strokeBy: StrokeBy, keep: Scene['keep']): Scene => ({
   ...scene,
   columns: columnsOf(scene.plan),
   strokeBy,
+  keep,
 })
 
 /** The frames that range commands work on: the selection, or the exposure under the playhead. */
@@ -102,7 +102,7 @@ export const landingOf = (focus: Focus): Frames =>
     : { first: focus.workFrame, last: focus.workFrame }
 
 /** What is on the drawing under the playhead; null where none is shown. */
-export const contentHere = (scene: Scene, { drawing, stack }: Focus): Content | null =>
+export const contentHere = (scene: Scene, { drawing, stack }: Focus): Shown | null =>
   drawing && scene.contents.of(scene, stack!, drawing.id)
 
 /** The passes of the column that is worked on. */

@@ -1,4 +1,5 @@
-import type { Content, Stack } from '#core/document'
+import type { Stack } from '#core/document'
+import type { Shown } from '#core/pass'
 import { contentMarks, figureExtent, paletteOf } from '#core/picture'
 import { boxAround } from '#core/stroke'
 import { marksHull } from '#core/travel'
@@ -8,7 +9,7 @@ import type { Scene } from './scene'
 /** A small picture: what is on it, of which stack, in which ink, and its size, px. */
 export interface Thumb {
   readonly stack: Stack
-  readonly content: Content
+  readonly content: Shown
   readonly ink: string
   readonly width: number
   readonly height: number
@@ -40,12 +41,12 @@ export function drawThumb(c: C, scene: Scene, { stack, content, ink, width, heig
 
 /** Of the picture's height, what a box around a drawing has at least: a dot is not blown up. */
 const LEAST_BOX = 0.16
-const boxes = new WeakMap<Content, { box: Box; strokes: number }>()
-const strokesAtHand = (scene: Scene, content: Content): number =>
-  content.strokes.filter(s => scene.strokeBy(s.hash)).length
+const boxes = new WeakMap<Shown, { box: Box; strokes: number }>()
+const strokesAtHand = (scene: Scene, { strokes, drawn }: Shown): number =>
+  strokes.filter(s => scene.strokeBy(s.hash)).length + (drawn?.strokes(scene.strokeBy)?.length ?? 0)
 
 /** What is on a drawing, figures and all that is drawn by hand, framed; the whole picture where nothing is. */
-export function contentBox(scene: Scene, stack: Stack, content: Content): Box {
+export function contentBox(scene: Scene, stack: Stack, content: Shown): Box {
   const strokes = strokesAtHand(scene, content)
   const known = boxes.get(content)
   if (known?.strokes === strokes) return known.box
@@ -54,7 +55,7 @@ export function contentBox(scene: Scene, stack: Stack, content: Content): Box {
   return box
 }
 
-function framed(scene: Scene, stack: Stack, content: Content): Box {
+function framed(scene: Scene, stack: Stack, content: Shown): Box {
   const { width, height } = scene.shot.picture
   const hull = marksHull(contentMarks(stack, content, scene.strokeBy))
   const figures = Object.entries(content.poses)
@@ -77,7 +78,7 @@ function framed(scene: Scene, stack: Stack, content: Content): Box {
   }
 }
 
-const made = new WeakMap<Content, Map<string, { canvas: OffscreenCanvas; strokes: number }>>()
+const made = new WeakMap<Shown, Map<string, { canvas: OffscreenCanvas; strokes: number }>>()
 
 /** A small picture of a drawing, made once for what is on it. */
 export function thumbOf(scene: Scene, of: Omit<Thumb, 'content'> & { readonly drawing: string }): OffscreenCanvas {

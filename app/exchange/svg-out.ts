@@ -3,6 +3,7 @@ import { writeSvg } from '#core/formats/svg'
 import { contentMarks, paletteOf } from '#core/picture'
 import type { Stroke } from '#core/stroke'
 import type { Content, Drawing } from '#core/document'
+import { solidOf } from '~/desk/drafts'
 import type { Focus, Scene } from '~/desk/scene'
 import { server } from '~/sync/server'
 
@@ -10,7 +11,7 @@ import { server } from '~/sync/server'
 export type SvgWhat = 'drawing' | 'pose'
 
 const contentOf = (scene: Scene, focus: Focus, d: Drawing, what: SvgWhat): Content => {
-  const content = scene.contents.of(scene, focus.stack!, d.id)
+  const content = solidOf(scene, scene.contents.of(scene, focus.stack!, d.id))
   return what === 'pose' ? { poses: content.poses, strokes: [] } : content
 }
 

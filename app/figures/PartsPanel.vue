@@ -8,6 +8,7 @@ import { computed, ref } from 'vue'
 import { Eye, EyeOff, Focus, Trash2 } from '@lucide/vue'
 import { figureHeight } from '#core/travel'
 import type { Drawing, Subject } from '#core/document'
+import { fixOf } from '~/desk/drafts'
 import { contentHere } from '~/desk/scene'
 import { selectedDrawings, isEmpty } from '~/light-table/art'
 import { copyPartOn, newPart, shareDraft, unshareDraft } from '~/light-table/parts'
@@ -73,7 +74,13 @@ const selectedStrokes = computed(() => (isEmpty(table.selected) ? [] : table.sel
 const assign = (part: string | null): void => {
   desk.run({
     name: 'strokes.part',
-    args: { stack: desk.stack!.id, drawing: desk.drawing!.id, strokes: [...selectedStrokes.value], part },
+    args: {
+      stack: desk.stack!.id,
+      drawing: desk.drawing!.id,
+      strokes: [...selectedStrokes.value],
+      part,
+      ...fixOf(desk.scene!, desk.focus!, desk.drawing!),
+    },
   })
 }
 const next = computed<Drawing | null>(() => {

@@ -1,6 +1,6 @@
 import { subjectsOf } from '#core/document'
 import { computed, shallowRef } from 'vue'
-import type { Content } from '#core/document'
+import type { Shown } from '#core/pass'
 import type { Figure, Handle, Pose } from '#core/figure'
 import { movedParts, pull } from '#core/figure'
 import type { Vec } from '#core/motion'
@@ -26,7 +26,7 @@ export interface HandleHit {
 /** Posing the figures on the shown drawing by their handles. */
 export class PoseTool {
   private readonly desk = useDesk()
-  private readonly content = computed<Content | null>(() =>
+  private readonly content = computed<Shown | null>(() =>
     this.desk.scene ? contentHere(this.desk.scene, this.desk.focus!) : null,
   )
   readonly posed = computed<Posed[]>(() =>

@@ -13,7 +13,7 @@ import type { Focus, Scene } from '~/desk/scene'
 import { rangeOf } from '~/desk/scene'
 import { newId } from '~/sync/ids'
 import type { Draft } from '#core/commands'
-import { fixOf } from '~/desk/drafts'
+import { fixOf, solidHere } from '~/desk/drafts'
 
 /** Strokes and subjects that are selected on a drawing. */
 export interface SelectedArt {
@@ -33,10 +33,6 @@ export type PartsShown = ((part: string | null) => boolean) | null
 
 export const isEmpty = (a: SelectedArt | null): boolean => !a || (!a.strokes.length && !a.subjects.length)
 
-/** What is on the drawing under the playhead, as it is shown. */
-export const contentHere = (scene: Scene, focus: Focus): Content | null =>
-  focus.drawing ? scene.contents.of(scene, focus.stack!, focus.drawing.id) : null
-
 /** The part of a content that is selected. */
 const partOf = (content: Content, selected: SelectedArt): Content => ({
   strokes: content.strokes.filter(s => selected.strokes.includes(s.id)),
@@ -45,7 +41,7 @@ const partOf = (content: Content, selected: SelectedArt): Content => ({
 
 /** The box around what is selected, px of the picture; null where nothing of it is there. */
 export function selectedBox(scene: Scene, focus: Focus, selected: SelectedArt) {
-  const content = contentHere(scene, focus)
+  const content = solidHere(scene, focus)
   if (!content) return null
   const marks = contentMarks(focus.stack!, partOf(content, selected), scene.strokeBy, () => true)
   return boxAround([marksHull(marks).flatMap(p => [p.x, p.y])])
@@ -56,7 +52,7 @@ export function selectedBox(scene: Scene, focus: Focus, selected: SelectedArt) {
  * their joints.
  */
 export function caughtBy(scene: Scene, focus: Focus, line: readonly number[], seen: PartsShown): SelectedArt {
-  const content = contentHere(scene, focus)!
+  const content = solidHere(scene, focus)!
   const strokes = content.strokes
     .filter(s => seen?.(s.part ?? null) ?? true)
     .filter(ref => {
@@ -74,7 +70,7 @@ export function caughtBy(scene: Scene, focus: Focus, line: readonly number[], se
 
 /** The topmost thing at a point: a stroke whose line is within `r` px, or a subject whose shapes lie there. */
 export function artAt(scene: Scene, focus: Focus, p: Vec, r: number, seen: PartsShown): SelectedArt | null {
-  const content = contentHere(scene, focus)
+  const content = solidHere(scene, focus)
   if (!content) return null
   const stroke = content.strokes
     .filter(s => seen?.(s.part ?? null) ?? true)
@@ -100,7 +96,7 @@ export function artAt(scene: Scene, focus: Focus, p: Vec, r: number, seen: Parts
 }
 
 export const everythingHere = (scene: Scene, focus: Focus): SelectedArt | null => {
-  const content = contentHere(scene, focus)
+  const content = solidHere(scene, focus)
   return (
     content && {
       drawing: focus.drawing!.id,
@@ -208,13 +204,22 @@ export function removeArt(scene: Scene, focus: Focus, selected: SelectedArt): Dr
         ]
       : []),
     ...(selected.strokes.length
-      ? [{ name: 'stroke.remove' as const, args: { ...at, strokes: [...selected.strokes] } }]
+      ? [
+          {
+            name: 'stroke.remove' as const,
+            args: {
+              ...at,
+              strokes: [...selected.strokes],
+              ...(selected.subjects.length ? {} : fixOf(scene, focus, drawing)),
+            },
+          },
+        ]
       : []),
   ]
 }
 
 export function copyArt(scene: Scene, focus: Focus, selected: SelectedArt): ArtClip {
-  const part = partOf(contentHere(scene, focus)!, selected)
+  const part = partOf(solidHere(scene, focus)!, selected)
   return {
     stack: focus.stack!.id,
     strokes: part.strokes,

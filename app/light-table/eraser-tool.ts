@@ -8,7 +8,7 @@ import { placingOf } from '#core/picture'
 import type { Placing } from '#core/stroke'
 import { asDrawn, erased, touches } from '#core/stroke'
 import { useDesk } from '~/desk/desk'
-import { contentHere } from '~/desk/scene'
+import { fixOf, solidHere } from '~/desk/drafts'
 import { newId } from '~/sync/ids'
 import { usePaintCounts } from '~/ui/paint/counts'
 import { tell } from '~/ui/messages'
@@ -84,7 +84,7 @@ export class EraserTool {
   private sharedPart() {
     const { scene, focus, stack } = this.desk
     const part = this.table.part ? stack?.subjects[this.table.part] : undefined
-    const pose = part && contentHere(scene!, focus!)?.poses[part.id]
+    const pose = part && solidHere(scene!, focus!)?.poses[part.id]
     if (part?.kind !== 'part' || !part.strokes || !pose) return null
     return { part, strokes: part.strokes, at: placingOf(part.figure, pose) }
   }
@@ -95,7 +95,7 @@ export class EraserTool {
     const shared = this.sharedPart()
     if (shared) return shared.strokes.map(ref => ({ ref, placing: { ...ref, at: after(shared.at, ref.at ?? SAME) } }))
     const { seen } = this.table
-    const strokes = contentHere(this.desk.scene!, this.desk.focus!)?.strokes ?? []
+    const strokes = solidHere(this.desk.scene!, this.desk.focus!)?.strokes ?? []
     return strokes.filter(s => seen?.(s.part ?? null) ?? true).map(ref => ({ ref, placing: ref }))
   }
 
@@ -117,14 +117,17 @@ export class EraserTool {
     }
     if (!Object.keys(strokes).length) return []
     if (!shared && this.goes() === 'copy') return [this.copyWithout(strokes)]
-    if (!shared) return [{ name: 'stroke.replace', args: { stack, drawing, strokes } }]
+    if (!shared) {
+      const fix = fixOf(this.desk.scene!, this.desk.focus!, this.desk.drawing!)
+      return [{ name: 'stroke.replace', args: { stack, drawing, strokes, ...fix } }]
+    }
     const left = shared.strokes.flatMap(s => strokes[s.id] ?? [s])
     return [{ name: 'subject.set', args: { stack, subject: shared.part.id, strokes: left } }]
   }
 
   /** On a held frame a copy of what is held, with what is left of its strokes. */
   private copyWithout(left: Readonly<Record<string, StrokeRef[]>>): Draft {
-    const content = contentHere(this.desk.scene!, this.desk.focus!)!
+    const content = solidHere(this.desk.scene!, this.desk.focus!)!
     const strokes = content.strokes.flatMap(s => left[s.id] ?? [{ ...s, id: newId() }])
     return newPose(this.desk.scene!, this.desk.focus!, {
       from: { content: { ...content, strokes } },

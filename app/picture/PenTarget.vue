@@ -8,11 +8,13 @@ import { useDesk } from '~/desk/desk'
 import { usePicture } from './store'
 import { penGoes } from '~/light-table/pen-goes'
 import { useLightTable } from '~/light-table/store'
+import { usePaintCounts } from '~/ui/paint/counts'
 import { useTools } from '~/desk/tools'
 import RoleMenu from './RoleMenu.vue'
 
 /** What the pen will change: column, number, role, whether it is first exposed here or held. */
 const [desk, picture, table, tools] = [useDesk(), usePicture(), useLightTable(), useTools()]
+const painted = usePaintCounts()
 const lies = (how: string) => exposed(desk.focus!) === how
 const exposedWords = computed(() => {
   if (!desk.drawing) return desk.column?.runs.count ? 'blank here' : 'nothing exposed yet'
@@ -32,14 +34,21 @@ const onHeld = computed(
     ['pencil', 'eraser'].includes(tools.tool) && !!desk.drawing && lies('held') && desk.column?.leader === undefined,
 )
 const goes = computed(() => desk.focus && penGoes(desk.focus, table.onHeld))
+/** What a drawing is worth that is computed from drawn poses. */
+function guessWords(guess: { rough: boolean; turned: boolean } | null): string {
+  if (!guess) return 'in-betweened: its strokes are being paired'
+  if (guess.rough) return 'rough guess: see its ties'
+  return guess.turned ? 'guessed which way it turns' : 'in-betweened from its chart'
+}
 const STATE = { empty: 'empty: pose or draw on it', computed: 'in-betweened from its chart', own: 'drawn' }
 const state = computed(() => {
   const { scene, stack, drawing } = desk
   if (!drawing) return ''
   const is = scene!.contents.state(scene!, stack!, drawing.id)
   const chart = scene!.contents.chartOf(desk.plan!, drawing.id)
-  const strokes = chart && [chart.from, chart.to].some(d => stack!.drawings[d]?.content.strokes.length)
-  if (is === 'computed' && strokes) return 'figures in-betweened; strokes still to be drawn'
+  void painted.arrivals
+  const { drawn } = scene!.contents.of(scene!, stack!, drawing.id)
+  if (is === 'computed' && drawn) return guessWords(drawn.guess(scene!.strokeBy))
   return is === 'own' && chart ? 'detached from its chart' : STATE[is]
 })
 const second = computed(() => {

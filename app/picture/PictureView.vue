@@ -115,7 +115,8 @@ function isWhole(layers: readonly Layer[]): boolean {
   const { scene, session } = desk
   return layers.every(({ column, drawing }) => {
     const stack = scene!.shot.stacks[scene!.plan.columns[column]!.stack]!
-    return scene!.contents.of(scene!, stack, drawing).strokes.every(s => session!.strokes.has(s.hash))
+    const { strokes, drawn } = scene!.contents.of(scene!, stack, drawing)
+    return strokes.every(s => session!.strokes.has(s.hash)) && drawn?.strokes(scene!.strokeBy) !== null
   })
 }
 

@@ -4,7 +4,7 @@ import { emptyContent, freeNumber } from '#core/document'
 import { isPose } from '#core/pass'
 import { eachRun, lastRun } from '#core/sheet'
 import { copied } from '~/desk/copies'
-import { planAndColumn } from '~/desk/drafts'
+import { planAndColumn, solidOf } from '~/desk/drafts'
 import type { Focus, Scene } from '~/desk/scene'
 import { newId } from '~/sync/ids'
 import type { Draft } from '#core/commands'
@@ -57,7 +57,9 @@ export function newPose(
 function contentFrom(scene: Scene, stack: Stack, from: PoseFrom): Content {
   if (from === 'blank') return emptyContent
   if ('content' in from) return from.content
-  return stack.drawings[from.copyOf] ? copied(scene.contents.of(scene, stack, from.copyOf)) : emptyContent
+  return stack.drawings[from.copyOf]
+    ? copied(solidOf(scene, scene.contents.of(scene, stack, from.copyOf)))
+    : emptyContent
 }
 
 /**

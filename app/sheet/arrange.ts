@@ -10,6 +10,7 @@ import { landingOf, rangeOf } from '~/desk/scene'
 import { newId } from '~/sync/ids'
 import type { Draft } from '#core/commands'
 import { copied } from '~/desk/copies'
+import { solidOf } from '~/desk/drafts'
 
 /** What was copied from the sheet: for each column, from left to right, its exposures. */
 export interface Clip {
@@ -257,7 +258,7 @@ function copiesOf(
       const d = from!.drawings[of]!
       const number = freeNumber(into!, d.number, taken)
       taken.push(number)
-      const content = copied(scene.contents.of(scene, from!, of))
+      const content = copied(solidOf(scene, scene.contents.of(scene, from!, of)))
       const poses = Object.fromEntries(Object.entries(content.poses).filter(([s]) => into!.subjects[s]))
       return [
         of,

@@ -1,6 +1,7 @@
 import type { Draft } from '#core/commands'
 import { exposedDrawings } from '#core/sheet'
 import { spareOf } from '~/desk/copies'
+import { solidOf } from '~/desk/drafts'
 import type { Desk } from '~/desk/desk'
 import type { Focus, Scene } from '~/desk/scene'
 import { rangeIn } from './arrange'
@@ -24,7 +25,7 @@ export const canBeOwn = (scene: Scene, focus: Focus): boolean =>
  */
 export function ownDrawing(scene: Scene, focus: Focus): { drafts: Draft[]; number: string } {
   const [drawing, stack, place] = [focus.drawing!, focus.stack!, focus.place!]
-  const copy = spareOf(stack, drawing, scene.contents.of(scene, stack, drawing.id))
+  const copy = spareOf(stack, drawing, solidOf(scene, scene.contents.of(scene, stack, drawing.id)))
   const here = { first: place.start, last: place.start + place.run.frames - 1 }
   const range = rangeIn(scene, focus, focus.column!, here)!
   const { id, number } = copy.args.drawing

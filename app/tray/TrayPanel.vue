@@ -7,6 +7,7 @@ import type { Drawing } from '#core/document'
 import { perSecond } from '#core/time'
 import { everyExposure } from '~/sheet/arrange'
 import { spareOf } from '~/desk/copies'
+import { solidOf } from '~/desk/drafts'
 import { drawThumb } from '~/desk/thumbs'
 import type { Draft } from '#core/commands'
 import TrayLarge from './TrayLarge.vue'
@@ -56,7 +57,7 @@ function selectAll(d: Drawing): void {
   desk.selection = everyExposure(desk.focus!, d.id)
 }
 function duplicate(d: Drawing): void {
-  desk.run(spareOf(desk.stack!, d, desk.scene!.contents.of(desk.scene!, desk.stack!, d.id)))
+  desk.run(spareOf(desk.stack!, d, solidOf(desk.scene!, desk.scene!.contents.of(desk.scene!, desk.stack!, d.id))))
 }
 const deleteSpares = (): void => {
   desk.run(

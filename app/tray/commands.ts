@@ -4,6 +4,7 @@ import type { Drawing } from '#core/document'
 import { isPose } from '#core/pass'
 import { exposedOn } from '#core/sheet'
 import { spareOf } from '~/desk/copies'
+import { solidOf } from '~/desk/drafts'
 import type { Desk } from '~/desk/desk'
 import type { Focus, Scene, Selection } from '~/desk/scene'
 import type { Clip } from '~/sheet/arrange'
@@ -44,7 +45,7 @@ export const duplicates = (scene: Scene, focus: Focus, drawings: readonly Drawin
   // Each gets a number of its own, also where two are copied that differ by a letter.
   let stack = focus.stack!
   return drawings.map(d => {
-    const draft = spareOf(stack, d, scene.contents.of(scene, focus.stack!, d.id))
+    const draft = spareOf(stack, d, solidOf(scene, scene.contents.of(scene, focus.stack!, d.id)))
     const made = { ...draft.args.drawing, own: true }
     stack = { ...stack, drawings: { ...stack.drawings, [made.id]: made } }
     return draft

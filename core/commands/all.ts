@@ -48,6 +48,7 @@ import { addColumn, linkColumns, orderColumns, removeColumn, setColumn, setRate,
 import { assignStrokes, mapStrokes, replaceStrokes, setSubject, sharePart, unsharePart } from './strokes'
 import { togetherOf } from './together'
 import { changeOver, cutChart, joinCharts, leadPart, placeTicks, throwCharts, unwedge, wedge } from './spans'
+import { tieStrokes, untieStrokes } from './ties'
 
 const single = {
   'shot.set': setShot,
@@ -91,6 +92,8 @@ const single = {
   'chart.unwedge': unwedge,
   'chart.lead': leadPart,
   'chart.change': changeOver,
+  'chart.tie': tieStrokes,
+  'chart.untie': untieStrokes,
   'run.push': pushRun,
   'run.trade': tradeRun,
   'run.shift': shiftRun,

@@ -192,17 +192,18 @@ describe('joining spans', () => {
   const joined = (s: Shot) => chartIn(done(s, 'chart.join', join), 'c1-13')
   it('puts the two back on the way that both came from', () => {
     expect([chartIn(shot, 'c1-13').along, chartIn(shot, 'x').along]).toEqual([
-      { ...along, b: 0.5 },
-      { ...along, a: 0.5 },
+      { ...along, b: 0.5, span: [0, 0.5] },
+      { ...along, a: 0.5, span: [0.5, 1] },
     ])
     expect(joined(shot).along).toBeUndefined()
     // Cut once more, and only the first two joined: they are still a piece of the whole way.
     const thrice = done(shot, 'chart.cut', { ...cut, chart: 'x', drawing: 'd11', second: 'y', reached: 0.5 })
-    expect(chartIn(thrice, 'x').along).toEqual({ ...along, a: 0.5, b: 0.75 })
-    expect(joined(thrice).along).toEqual({ ...along, b: 0.75 })
+    expect(chartIn(thrice, 'x').along).toEqual({ ...along, a: 0.5, b: 0.75, span: [0.5, 0.75] })
+    expect(joined(thrice).along).toEqual({ ...along, b: 0.75, span: [0, 0.75] })
     expect(chartIn(done(thrice, 'chart.join', { ...join, first: 'x', second: 'y' }), 'x').along).toEqual({
       ...along,
       a: 0.5,
+      span: [0.5, 1],
     })
   })
   it('forgets ways and leads that are not of one whole', () => {

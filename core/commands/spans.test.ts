@@ -4,7 +4,7 @@ import { evenTimes, spread } from '../chart'
 import { chainEnd, layBones, person } from '../figure'
 import { distance, vec } from '../motion'
 import { Contents, changeGap, fitsRecipe, pinnedPoint, sceneOf, timesOf } from '../pass'
-import type { Shot } from '../document'
+import type { Content, Shot } from '../document'
 import { equal, storeShot } from '../document'
 import { applyCommand, changesBack, revertCommand } from '../commands'
 import {
@@ -52,7 +52,7 @@ const cutAt = (s: Shot, number: string, chart = 'c1-13'): Shot => {
     plan: PLAN,
     chart,
     drawing: `d${number}`,
-    content: contentIn(s, `d${number}`),
+    content: contentIn(s, `d${number}`) as Content,
     second: `${chart}-b${number}`,
     before: near.before?.id ?? null,
     after: near.after?.id ?? null,

@@ -57,18 +57,25 @@ export const cutChart = command(
       refuse('invalid', 'This in-between lies beyond its poses: a breakdown there would leave no way to one of them.')
     const firstTicks = chart.ticks.slice(0, i).map(t => ({ ...t, u: t.u / u }))
     const secondTicks = chart.ticks.slice(i + 1).map(t => ({ ...t, u: (t.u - u) / (1 - u) }))
-    const whole = chart.along ?? { from: chart.from, to: chart.to, before, after, a: 0, b: 1 }
+    // Ties made after an earlier cut are of this part alone, and end with it.
+    const whole = chart.along ?? {
+      ...{ from: chart.from, to: chart.to, before, after, a: 0, b: 1 },
+      ...(chart.ties ? { ties: chart.ties } : {}),
+      ...(chart.leads ? { leads: chart.leads } : {}),
+    }
     const at = whole.a + reached * (whole.b - whole.a)
+    const [start, end] = whole.span ?? [0, 1]
+    const cutAt = start + u * (end - start)
     const leads = Object.entries(chart.leads ?? {}).map(([part, share]) => [part, cutLead(share, u)] as const)
     const half = (side: 0 | 1) =>
       leads.length ? { leads: Object.fromEntries(leads.map(([part, both]) => [part, both[side]])) } : {}
-    const { leads: _leads, change: _change, ...rest } = chart
+    const { leads: _leads, change: _change, ties: _ties, ...rest } = chart
     const first: Chart = {
       ...rest,
       to: drawing,
       ticks: firstTicks,
       recipe: recognised(firstTicks.map(t => t.u)),
-      along: { ...whole, b: at },
+      along: { ...whole, b: at, span: [start, cutAt] },
       ...half(0),
       ...some('change', change.first),
     }
@@ -78,7 +85,7 @@ export const cutChart = command(
       from: drawing,
       ticks: secondTicks,
       recipe: recognised(secondTicks.map(t => t.u)),
-      along: { ...whole, a: at },
+      along: { ...whole, a: at, span: [cutAt, end] },
       ...half(1),
       ...some('change', change.second),
     }
@@ -122,15 +129,20 @@ export const joinCharts = command(
     const [one, two] = [first.along, second.along]
     const whole =
       one && two && one.from === two.from && one.to === two.to && Math.abs(one.b - two.a) < 1e-9
-        ? { ...one, b: two.b }
+        ? {
+            ...one,
+            b: two.b,
+            ...(one.span && two.span ? { span: [one.span[0], two.span[1]] as [number, number] } : {}),
+          }
         : undefined
-    const { along: _along, leads: _leads, change: _change, ...rest } = first
+    const { along: _along, leads: _leads, change: _change, ties: _ties, ...rest } = first
     const joined: Chart = {
       ...rest,
       to: second.to,
       ticks,
       recipe: recognised(ticks.map(t => t.u)),
       ...(whole && (whole.a > 0 || whole.b < 1) ? { along: whole } : {}),
+      ...(whole?.ties && whole.a === 0 && whole.b === 1 ? { ties: whole.ties } : {}),
       ...some('leads', joinedLeads(first, second, at)),
     }
     const p = planOf(shot, plan)

@@ -87,13 +87,14 @@ export const assignStrokes = command(
     drawing: idSchema,
     strokes: z.array(idSchema).min(1).max(5000),
     part: idSchema.nullable(),
+    fix: contentSchema.optional(),
   }),
   ({ stack, part }, shot) =>
     part ? `Strokes of the part ${shot.stacks[stack]?.subjects[part]?.name ?? ''}` : 'Strokes of no part',
-  (shot, { stack: id, drawing, strokes, part }) => {
+  (shot, { stack: id, drawing, strokes, part, fix }) => {
     const stack = stackOf(shot, id)
     if (part && stack.subjects[part]?.kind !== 'part') refuse('gone', 'The part is not there any more.')
-    const d = drawingOf(shot, id, drawing)
+    const d = ownDrawing(drawingOf(shot, id, drawing), fix)
     const ids = named(d, strokes)
     return withDrawings(shot, id, [eachStroke(d, ref => [ids.has(ref.id) ? ofPart(ref, part) : ref])])
   },

@@ -8,7 +8,7 @@ import { colour, finite, hashSchema, idSchema, label } from '../basic'
 import { framesSchema as frames } from '../time'
 
 /** The number of this form of the document and of the commands. */
-export const SCHEMA = 7
+export const SCHEMA = 8
 
 export const roleSchema = z.enum(['key', 'extreme', 'breakdown', 'in-between'])
 export const poseRoleSchema = z.enum(['key', 'extreme', 'breakdown'])
@@ -110,6 +110,22 @@ export const stackSchema = z.object({
  */
 export const pathSchema = z.enum(['arc', 'straight', 'throw-up', 'throw-down'])
 
+/** The most ties of a chart, and of points of one stroke. */
+export const [MOST_TIES, MOST_TIED_POINTS] = [5000, 40]
+const share = z.number().min(0).max(1)
+/** Which stroke of the first pose becomes which of the second, said by hand; null where the other becomes none. */
+export const tieSchema = z.object({
+  from: idSchema.nullable(),
+  to: idSchema.nullable(),
+  /** Points that belong together, as shares of the length of each stroke as it was drawn. */
+  points: z
+    .array(z.tuple([share, share]))
+    .max(MOST_TIED_POINTS, 'A pair of strokes has at most 40 tied points.')
+    .optional(),
+})
+const tiesSchema = z.array(tieSchema).max(MOST_TIES, 'A span holds at most 5,000 ties.')
+const leadsSchema = z.record(z.string().max(100), z.number().min(-MOST_LEAD).max(MOST_LEAD))
+
 export const tickSchema = z.object({ drawing: idSchema, u: finite })
 export const chartSchema = z.object({
   id: idSchema,
@@ -121,9 +137,12 @@ export const chartSchema = z.object({
   recipe: recipeSchema,
   ticks: z.array(tickSchema).max(200, 'A span holds at most 200 in-betweens.'),
   /** How much parts lead (or, below 0, drag), in spans of time; by subject and part, as partKey writes them. */
-  leads: z.record(z.string().max(100), z.number().min(-MOST_LEAD).max(MOST_LEAD)).optional(),
+  leads: leadsSchema.optional(),
+  /** What was said by hand of its strokes; the rest is worked out. */
+  ties: tiesSchema.optional(),
   /**
    * On which drawing a subject that is in one of the two poses only changes over; the widest gap where nothing is said.
+   * Strokes of no part go by `LINES`.
    */
   change: z.record(idSchema, idSchema).optional(),
   /**
@@ -138,6 +157,11 @@ export const chartSchema = z.object({
       after: idSchema.nullable(),
       a: finite,
       b: finite,
+      /** The part of the longer one's own places (its u) that this one takes. */
+      span: z.tuple([finite, finite]).optional(),
+      /** What the longer one said of its strokes and parts. */
+      ties: tiesSchema.optional(),
+      leads: leadsSchema.optional(),
     })
     .optional(),
 })
@@ -273,6 +297,7 @@ export type StrokeRef = z.infer<typeof strokeRefSchema>
 export type Drawing = z.infer<typeof drawingSchema>
 export type Stack = z.infer<typeof stackSchema>
 export type Tick = z.infer<typeof tickSchema>
+export type Tie = z.infer<typeof tieSchema>
 export type ChartPath = z.infer<typeof pathSchema>
 export type Chart = z.infer<typeof chartSchema>
 export type Pin = z.infer<typeof pinSchema>
@@ -283,6 +308,9 @@ export type Plan = Omit<z.infer<typeof planSchema>, 'columns'> & { readonly colu
 export type Shot = Omit<z.infer<typeof shotSchema>, 'plans'> & { readonly plans: Record<string, Plan> }
 /** A shot as it is stored and sent: plain JSON, exposures as a list. */
 export type StoredShot = z.input<typeof shotSchema>
+
+/** What strokes of no part are called where subjects are named. */
+export const LINES = 'lines'
 
 /** How a chart names a part of a subject: a bone, or its place. */
 export const partKey = (subject: string, part: string): string => `${subject}/${part}`

@@ -39,6 +39,8 @@ export const upgrades: Readonly<Record<number, Upgrade>> = {
   // 7 adds what new drawings of a column are, columns whose drawings are locked, what the pen does on held frames, where
   // new poses come, and drawings that are alike on purpose; all may be missing.
   6: old => ({ ...old, schema: 7 }),
+  // 8 adds ties of strokes to charts, which may be missing.
+  7: old => ({ ...old, schema: 8 }),
 }
 
 /**

@@ -36,9 +36,19 @@ export function pathOf(chart: Chart, ends: Ends, subject: string): Path {
 function wholePath(chart: Chart, ends: Ends, subject: string): Path | null {
   const [a, b] = [placeIn(ends.from, subject), placeIn(ends.to, subject)]
   if (!a || !b) return null
-  if (chart.path === 'throw-up' || chart.path === 'throw-down')
-    return thrown(a, b, chart.path === 'throw-up' ? 'second' : 'first')
-  return arc(placeIn(ends.before, subject), a, b, placeIn(ends.after, subject))
+  // Cut off a straight one, a part of it is straight; so this is asked for the others only.
+  const path = chart.path === 'straight' ? 'arc' : chart.path
+  return pathThrough(path, [placeIn(ends.before, subject), a, b, placeIn(ends.after, subject)])
+}
+
+/** A way from the second of four places to the third; the outer ones are those of the poses beside, if there are any. */
+export function pathThrough(
+  path: Chart['path'],
+  [before, a, b, after]: readonly [Vec | null, Vec, Vec, Vec | null],
+): Path {
+  if (path === 'straight') return straight(a, b)
+  if (path === 'throw-up' || path === 'throw-down') return thrown(a, b, path === 'throw-up' ? 'second' : 'first')
+  return arc(before, a, b, after)
 }
 
 /** True while a chart that was cut off a longer one still runs along it: nothing at its ends has moved since. */

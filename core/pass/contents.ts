@@ -1,9 +1,12 @@
 import { travel } from '../figure'
-import type { Chart, Column, Content, Plan, Stack } from '../document/document'
+import type { Chart, Column, Plan, Stack } from '../document/document'
 import { subjectsOf } from '../document/shown'
 import type { Ends } from './between'
+import type { Shown } from './content-cache'
 import { ContentCache } from './content-cache'
 import { ChartEnds } from './chart-ends'
+import type { DrawnChart, Matcher } from './drawn'
+import { matchAtOnce } from './drawn'
 import { PassCache } from './pass-cache'
 import type { Pass } from './passes'
 import { PinCache } from './pin-cache'
@@ -17,8 +20,13 @@ export type State = 'empty' | 'computed' | 'own'
 class PlanContents {
   readonly passes = new PassCache()
   readonly ends = new ChartEnds(this.passes)
-  readonly contents = new ContentCache(this.passes, this.ends)
-  readonly pins = new PinCache(this.passes, this.contents)
+  readonly contents: ContentCache
+  readonly pins: PinCache
+
+  constructor(matcher: Matcher) {
+    this.contents = new ContentCache(this.passes, this.ends, matcher)
+    this.pins = new PinCache(this.passes, this.contents)
+  }
 }
 
 /**
@@ -28,8 +36,11 @@ class PlanContents {
 export class Contents {
   private readonly plans = new Map<string, PlanContents>()
 
+  /** `matcher` finds which stroke becomes which; at once where none is given. */
+  constructor(private readonly matcher: Matcher = matchAtOnce) {}
+
   private in(plan: Plan): PlanContents {
-    const known = this.plans.get(plan.id) ?? new PlanContents()
+    const known = this.plans.get(plan.id) ?? new PlanContents(this.matcher)
     this.plans.set(plan.id, known)
     return known
   }
@@ -51,7 +62,13 @@ export class Contents {
   ends = (at: Moment, stack: Stack, chart: Chart): Ends | null => this.in(at.plan).ends.of(at, stack, chart)
 
   /** What is on a drawing: its own content, or what its chart gives; with what is pinned at its place. */
-  of = (at: Moment, stack: Stack, id: string): Content => this.in(at.plan).pins.of(at, stack, id)
+  of = (at: Moment, stack: Stack, id: string): Shown => this.in(at.plan).pins.of(at, stack, id)
+
+  /** The strokes of a chart's in-betweens; null where neither of its poses has any. */
+  drawnIn(at: Moment, stack: Stack, chart: Chart): DrawnChart | null {
+    const ends = this.ends(at, stack, chart)
+    return ends && this.in(at.plan).contents.drawnIn(chart, ends)
+  }
 
   /** How the pins of a drawing hold. */
   hold = (at: Moment, stack: Stack, id: string): Held[] => this.in(at.plan).pins.hold(at, stack, id)
@@ -59,7 +76,7 @@ export class Contents {
   /** How a drawing is told apart everywhere. */
   state(at: Moment, stack: Stack, id: string): State {
     const content = this.of(at, stack, id)
-    if (!content.strokes.length && isEmpty(content.poses)) return 'empty'
+    if (!content.strokes.length && !content.drawn && isEmpty(content.poses)) return 'empty'
     return stack.drawings[id]!.own ? 'own' : 'computed'
   }
 

@@ -14,7 +14,7 @@ import {
   stooping,
   where,
 } from '../commands/fixture.test-helper'
-import type { Shot } from '../document'
+import type { Content, Shot } from '../document'
 import { Contents, passAt, railOf, sceneOf } from '.'
 
 const passes = (shot: Shot) => new Contents().passes(sceneOf(shot, PLAN), columnIn(shot))
@@ -89,7 +89,7 @@ describe('in-betweens', () => {
       stack: STACK,
       drawing: 'd9',
       poses: { keeper: stooping },
-      fix: content(c, shot, 'd9'),
+      fix: content(c, shot, 'd9') as Content,
     })
     const state = (s: Shot, id: string) => c.state(sceneOf(s, PLAN), s.stacks[STACK]!, id)
     expect([state(shot, 'd9'), state(own, 'd9'), state(own, 'd7'), drawn(own).d9!.content.poses.keeper]).toEqual([

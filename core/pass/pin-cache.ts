@@ -1,8 +1,8 @@
 import { layBones } from '../figure'
 import type { Vec } from '../motion'
 import { eachRun } from '../sheet'
-import type { Content, Pin, Plan, Stack } from '../document/document'
-import type { ContentCache } from './content-cache'
+import type { Pin, Plan, Stack } from '../document/document'
+import type { ContentCache, Shown } from './content-cache'
 import { drawingShown } from './passes'
 import type { PassCache } from './pass-cache'
 import type { Held } from './pins'
@@ -13,7 +13,7 @@ import type { Moment } from './scene'
 /** Remembers the drawings of one plan with what is pinned at its place. */
 export class PinCache {
   private lists: { pins: Plan['pins']; list: Pin[] } | null = null
-  private readonly known = new Map<string, { deps: readonly unknown[]; content: Content }>()
+  private readonly known = new Map<string, { deps: readonly unknown[]; content: Shown }>()
 
   constructor(
     private readonly passes: PassCache,
@@ -21,7 +21,7 @@ export class PinCache {
   ) {}
 
   /** What is on a drawing, with what is pinned at its place. */
-  of(at: Moment, stack: Stack, id: string): Content {
+  of(at: Moment, stack: Stack, id: string): Shown {
     const content = this.contents.of(at, stack, id)
     const pins = this.pins(at.plan, id)
     if (!pins.length) return content

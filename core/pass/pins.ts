@@ -1,7 +1,8 @@
 import { chainEnd, layBones, reach, turnBone } from '../figure'
 import type { Vec } from '../motion'
 import { distance } from '../motion'
-import type { Chart, Content, Pin, Stack } from '../document/document'
+import type { Chart, Pin, Stack } from '../document/document'
+import type { Shown } from './content-cache'
 
 /** How well a pin holds in a drawing: where the part should be, and how far from there it is, px. */
 export interface Held {
@@ -17,7 +18,7 @@ export const pinsOn = (pins: readonly Pin[], drawing: string, chart: Chart | nul
   )
 
 /** Where the pinned part of a pose is now; null where the figure has no such part. */
-export function pinnedPoint(stack: Stack, content: Content, pin: { subject: string; part: string }): Vec | null {
+export function pinnedPoint(stack: Stack, content: Shown, pin: { subject: string; part: string }): Vec | null {
   const [subject, pose] = [stack.subjects[pin.subject], content.poses[pin.subject]]
   if (!subject || !pose) return null
   if (pin.part === 'place') return pose.place
@@ -26,12 +27,7 @@ export function pinnedPoint(stack: Stack, content: Content, pin: { subject: stri
 }
 
 /** The content with its pinned parts at their places, as far as they reach; a limb's lengths never change. */
-export function pinned(
-  stack: Stack,
-  content: Content,
-  pins: readonly Pin[],
-  targetOf: (pin: Pin) => Vec | null,
-): Content {
+export function pinned(stack: Stack, content: Shown, pins: readonly Pin[], targetOf: (pin: Pin) => Vec | null): Shown {
   const poses = { ...content.poses }
   // The body first, then the limbs, so that a limb reaches from where the body has come to.
   for (const pin of [...pins].sort((a, b) => Number(b.part === 'place') - Number(a.part === 'place'))) {
@@ -48,12 +44,7 @@ export function pinned(
 }
 
 /** How the pins of a drawing hold. */
-export function holdOf(
-  stack: Stack,
-  content: Content,
-  pins: readonly Pin[],
-  targetOf: (pin: Pin) => Vec | null,
-): Held[] {
+export function holdOf(stack: Stack, content: Shown, pins: readonly Pin[], targetOf: (pin: Pin) => Vec | null): Held[] {
   return pins.flatMap(pin => {
     const [at, target] = [pinnedPoint(stack, content, pin), targetOf(pin)]
     return at && target ? [{ pin, target, off: distance(at, target) }] : []

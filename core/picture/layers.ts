@@ -1,7 +1,6 @@
 import type { Column } from '../document'
-import type { Scene } from '../pass'
+import type { Scene, StrokeBy } from '../pass'
 import { drawingShown } from '../pass'
-import type { Stroke } from '../stroke'
 import { contentMarks, type Mark, type PartsSeen } from './marks'
 import { paletteOf, type Palette } from './tones'
 
@@ -33,12 +32,7 @@ export interface LayerOptions {
 const FADED = 0.4
 
 /** The display list of a frame: every column that is not hidden, from back to front. */
-export function layersAt(
-  scene: Scene,
-  frame: number,
-  strokeBy: (hash: string) => Stroke | undefined,
-  options: LayerOptions = {},
-): Layer[] {
+export function layersAt(scene: Scene, frame: number, strokeBy: StrokeBy, options: LayerOptions = {}): Layer[] {
   const { background = true, references = false, shows = drawingShown, faded, instead, seen } = options
   const { shot, plan, contents } = scene
   return plan.order.flatMap((id): Layer[] => {

@@ -2,9 +2,9 @@ import type { Figure, Pose, Shape } from '../figure'
 import { boneLength, layBones, lengthIn, onBone } from '../figure'
 import type { Affine, Vec } from '../motion'
 import { after } from '../motion'
-import type { Stroke } from '../stroke'
 import { mapPoints, outlineOf } from '../stroke'
-import type { Content, Stack, StrokeRef, Subject } from '../document/document'
+import type { Stack, StrokeRef, Subject } from '../document/document'
+import type { Shown, StrokeBy } from '../pass'
 import { subjectsOf } from '../document/shown'
 import { sharedStrokes } from '../document/document'
 
@@ -106,7 +106,7 @@ function shapeMark(shape: Shape, b: Frame): Mark {
   return { kind: 'line', points, closed: shape.closed, width: shape.width * b.size, ink: b.ink, fill: shape.fill }
 }
 
-const lists = new WeakMap<Content, { subjects: Stack['subjects']; marks: Mark[] }>()
+const lists = new WeakMap<Shown, { subjects: Stack['subjects']; marks: Mark[] }>()
 
 /** How a subject that is placed as a whole (a picture, a part drawn once) lies: its own middle is at 0, 0. */
 export function placingOf(f: Figure, pose: Pose): Affine {
@@ -117,8 +117,6 @@ export function placingOf(f: Figure, pose: Pose): Affine {
   const seen = pose.mirror ? after([-1, 0, 0, 1, 0, 0], m) : m
   return [seen[0], seen[1], seen[2], seen[3], pose.place.x, pose.place.y]
 }
-
-type StrokeBy = (hash: string) => Stroke | undefined
 
 const strokeMarks = (refs: readonly StrokeRef[], strokeBy: StrokeBy): Mark[] =>
   refs.flatMap((ref): Mark[] => {
@@ -140,7 +138,7 @@ function subjectMarks(s: Subject, pose: Pose, strokeBy: StrokeBy): Mark[] {
  * not at hand yet is left out. The same content gives the same list, so that what is made from it can be kept too.
  * `parts` names the parts of the stack that are seen; all are where it is missing.
  */
-export function contentMarks(stack: Stack, content: Content, strokeBy: StrokeBy, parts?: PartsSeen): Mark[] {
+export function contentMarks(stack: Stack, content: Shown, strokeBy: StrokeBy, parts?: PartsSeen): Mark[] {
   const known = parts ? undefined : lists.get(content)
   if (known?.subjects === stack.subjects) return known.marks
   const subjects = subjectsOf(stack).filter(s => content.poses[s.id] && (!parts || parts(s.id)))
@@ -149,7 +147,10 @@ export function contentMarks(stack: Stack, content: Content, strokeBy: StrokeBy,
   )
   const refs = parts ? content.strokes.filter(s => parts(s.part ?? null)) : content.strokes
   marks.push(...strokeMarks(refs, strokeBy))
-  const whole = [...content.strokes, ...sharedStrokes(stack)].every(({ hash }) => strokeBy(hash))
+  const between = content.drawn?.strokes(strokeBy)
+  for (const { stroke, part } of between ?? [])
+    if (!parts || parts(part)) marks.push({ kind: 'stroke', outline: outlineOf(stroke, {}), colour: stroke.colour })
+  const whole = between !== null && [...content.strokes, ...sharedStrokes(stack)].every(({ hash }) => strokeBy(hash))
   if (whole && !parts) lists.set(content, { subjects: stack.subjects, marks })
   return marks
 }

@@ -35,15 +35,24 @@ export const wrapped = (angle: number): number => angle - ROUND * Math.round(ang
 /** Lines smaller than this are dots, px: they have no shape. */
 const DOT = 0.75
 
-function likenessOf(a: Measured, b: Measured, reversed: boolean, shift: number): { re: number; im: number } {
-  let [re, im] = [0, 0]
+/** What the samples of two lines give, multiplied in complex numbers: along, and (behind it) the other way round. */
+const product = new Float64Array(4)
+function multiply(a: Measured, b: Measured, shift: number): void {
+  const [ax, ay, bx, by] = [a.sampleX, a.sampleY, b.sampleX, b.sampleY]
+  let [re, im, backRe, backIm] = [0, 0, 0, 0]
   for (let i = 0; i < SAMPLES; i++) {
-    const k = ((reversed ? SAMPLES - 1 - i : i) + shift) % SAMPLES
-    const [ax, ay, bx, by] = [a.sampleX[i]!, a.sampleY[i]!, b.sampleX[k]!, b.sampleY[k]!]
-    re += ax * bx + ay * by
-    im += ax * by - ay * bx
+    const [x, y] = [ax[i]!, ay[i]!]
+    const k = (i + shift) % SAMPLES
+    const l = (SAMPLES - 1 - i + shift) % SAMPLES
+    re += x * bx[k]! + y * by[k]!
+    im += x * by[k]! - y * bx[k]!
+    backRe += x * bx[l]! + y * by[l]!
+    backIm += x * by[l]! - y * bx[l]!
   }
-  return { re, im }
+  product[0] = re
+  product[1] = im
+  product[2] = backRe
+  product[3] = backIm
 }
 
 /**
@@ -56,19 +65,27 @@ export function fitOf(a: Measured, b: Measured, about: number): Fit {
     return { likeness, turn: about, reversed: false, shift: 0, other: likeness }
   }
   const norms = a.norm * b.norm
-  const round = a.closed && b.closed
-  let best: Fit | null = null
-  const others = [0, 0]
-  for (const reversed of [false, true]) {
-    for (let shift = 0; shift < (round ? SAMPLES : 1); shift++) {
-      const { re, im } = likenessOf(a, b, reversed, shift)
-      const [likeness, turn] = [Math.hypot(re, im) / norms, Math.atan2(im, re)]
-      others[reversed ? 1 : 0] = Math.max(others[reversed ? 1 : 0]!, likeness)
-      if (!best || dearness(likeness, turn, about) < dearness(best.likeness, best.turn, about))
-        best = { likeness, turn, reversed, shift, other: 0 }
+  const shifts = a.closed && b.closed ? SAMPLES : 1
+  const best = { likeness: 0, turn: about, reversed: false, shift: 0 }
+  let least = Infinity
+  const most = [0, 0]
+  for (let shift = 0; shift < shifts; shift++) {
+    multiply(a, b, shift)
+    for (let way = 0; way < 2; way++) {
+      const [re, im] = [product[2 * way]!, product[2 * way + 1]!]
+      const likeness = Math.sqrt(re * re + im * im) / norms
+      const turn = Math.atan2(im, re)
+      most[way] = Math.max(most[way]!, likeness)
+      const dear = dearness(likeness, turn, about)
+      if (dear >= least) continue
+      least = dear
+      best.likeness = likeness
+      best.turn = turn
+      best.reversed = way === 1
+      best.shift = shift
     }
   }
-  return { ...best!, other: others[best!.reversed ? 0 : 1]! }
+  return { ...best, other: most[best.reversed ? 0 : 1]! }
 }
 
 /** What shape and turn cost together. */
@@ -99,7 +116,7 @@ const ORDER = 1e-4
 function plainCost(a: Measured, b: Measured, s: Scale, i: number, j: number): number {
   if (a.fill !== b.fill) return NEVER
   const [x, y] = laidOn(s.laying, a.cx, a.cy)
-  const place = (PLACE * Math.hypot(b.cx - x, b.cy - y)) / s.size
+  const place = (PLACE * Math.sqrt((b.cx - x) ** 2 + (b.cy - y) ** 2)) / s.size
   const length = LENGTH * Math.abs(Math.log((a.length * s.laying.scale + 2) / (b.length + 2)))
   const colour = a.line.stroke.colour === b.line.stroke.colour ? 0 : COLOUR
   const order = ORDER * Math.abs((i + 0.5) / s.counts[0] - (j + 0.5) / s.counts[1])

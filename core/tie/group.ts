@@ -1,4 +1,5 @@
 import TinyQueue from 'tinyqueue'
+import { Near } from './near'
 import type { Run } from './run'
 
 /** As many points of a run tell how it moves. */
@@ -111,11 +112,13 @@ export const slackOf = (size: number): number => (TOGETHER * size) ** 2
 
 function merged(free: readonly number[], moves: readonly Moves[], size: number): number[][] {
   const clusters = new Map(free.map(i => [i, clusterOf(moves[i]!, [i])]))
-  for (const [i, c] of clusters)
-    for (const j of neighbours(free, moves, i)) {
+  neighbours(free, moves, size).forEach((near, k) => {
+    const c = clusters.get(free[k]!)!
+    for (const j of near) {
       c.near.add(clusters.get(j)!)
       clusters.get(j)!.near.add(c)
     }
+  })
   const slack = slackOf(size)
   const edges = new TinyQueue<Edge>([], (p, q) => p.worse - q.worse || order(p) - order(q))
   const put = (a: Cluster, b: Cluster) => {
@@ -154,20 +157,15 @@ const clusterOf = (moves: Moves, members: readonly number[]): Cluster => ({
 /** Among edges that are as good the same one comes first, however the lines are listed: the one farther to the left. */
 const order = (e: Edge): number => (e.a.moves.zx + e.b.moves.zx) / (e.a.moves.n + e.b.moves.n)
 
-function neighbours(free: readonly number[], moves: readonly Moves[], i: number): Set<number> {
-  if (free.length <= FEW) return new Set(free.filter(j => j !== i))
-  const m = moves[i]!
-  const far = (j: number) =>
-    Math.hypot(moves[j]!.zx / moves[j]!.n - m.zx / m.n, moves[j]!.zy / moves[j]!.n - m.zy / m.n)
-  const best: { j: number; far: number }[] = []
-  for (const j of free) {
-    if (j === i) continue
-    const f = far(j)
-    if (best.length < NEAR || f < best.at(-1)!.far) {
-      best.push({ j, far: f })
-      best.sort((p, q) => p.far - q.far)
-      if (best.length > NEAR) best.pop()
-    }
-  }
-  return new Set(best.map(x => x.j))
+/** The lines near each one; all of them where there are few. */
+function neighbours(free: readonly number[], moves: readonly Moves[], size: number): number[][] {
+  if (free.length <= FEW) return free.map(i => free.filter(j => j !== i))
+  const [xs, ys] = [free.map(i => moves[i]!.zx / moves[i]!.n), free.map(i => moves[i]!.zy / moves[i]!.n)]
+  const near = new Near(xs, ys, size)
+  return free.map((i, k) =>
+    near
+      .around(xs[k]!, ys[k]!, NEAR + 1)
+      .map(l => free[l]!)
+      .filter(j => j !== i),
+  )
 }

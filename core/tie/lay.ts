@@ -3,7 +3,7 @@ import { ALONE, costOf, LYING, wrapped } from './alike'
 import type { Measured } from './line'
 
 /** So many lines of a drawing are tried when it is laid on another. */
-const TRIED = 48
+const TRIED = 24
 /** What turning a whole drawing half round costs each of its lines. */
 const TURNING = 0.12
 /** Larger or smaller by more than this a drawing is not laid on another. */

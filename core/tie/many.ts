@@ -1,6 +1,7 @@
 import { ALONE, costOf, laidOn } from './alike'
 import type { Scale } from './alike'
 import type { Measured } from './line'
+import { Near } from './near'
 
 /** So many lines near each one are looked at. */
 const NEAR = 12
@@ -10,14 +11,14 @@ const NEAR = 12
  * the least total cost, but never a wait. Rows, columns and costs of the pairs.
  */
 export function nearestPairs(a: readonly Measured[], b: readonly Measured[], scale: Scale): [number, number, number][] {
-  const cell = Math.max(1, scale.size / Math.max(1, Math.sqrt(b.length)))
-  const cells = new Map<string, number[]>()
-  const key = (x: number, y: number) => `${Math.floor(x / cell)} ${Math.floor(y / cell)}`
-  b.forEach((m, j) => cells.set(key(m.cx, m.cy), [...(cells.get(key(m.cx, m.cy)) ?? []), j]))
+  const near = new Near(
+    b.map(m => m.cx),
+    b.map(m => m.cy),
+    scale.size,
+  )
   const edges: [number, number, number][] = []
   a.forEach((m, i) => {
-    const [x, y] = laidOn(scale.laying, m.cx, m.cy)
-    for (const j of nearby(cells, x / cell, y / cell)) {
+    for (const j of near.around(...laidOn(scale.laying, m.cx, m.cy), NEAR)) {
       const cost = costOf(m, b[j]!, scale, i, j)
       if (cost < 2 * ALONE) edges.push([i, j, cost])
     }
@@ -30,15 +31,4 @@ export function nearestPairs(a: readonly Measured[], b: readonly Measured[], sca
     usedB.add(j)
     return true
   })
-}
-
-/** What lies in the cells around a place, ring by ring, until there is enough. */
-function nearby(cells: ReadonlyMap<string, readonly number[]>, x: number, y: number): number[] {
-  const [cx, cy] = [Math.floor(x), Math.floor(y)]
-  const out: number[] = []
-  for (let ring = 0; ring <= 3 && out.length < NEAR; ring++)
-    for (let dx = -ring; dx <= ring; dx++)
-      for (let dy = -ring; dy <= ring; dy++)
-        if (Math.max(Math.abs(dx), Math.abs(dy)) === ring) out.push(...(cells.get(`${cx + dx} ${cy + dy}`) ?? []))
-  return out.slice(0, 3 * NEAR)
 }

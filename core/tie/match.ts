@@ -4,6 +4,7 @@ import { grouped, movesOf, slackOf, worseAsOne } from './group'
 import type { Line } from './line'
 import { measured } from './line'
 import type { Pairing, Piece, Tie } from './pair'
+import { Near } from './near'
 import { pair } from './pair'
 import type { Run } from './run'
 import { runOf } from './run'
@@ -20,8 +21,8 @@ export interface Match extends Pairing {
 
 /** A line fits about as well the other way round, as a straight one does. */
 const EITHER = 0.985
-/** So many groups near a line are asked which way round it goes. */
-const ASKED = 4
+/** So many lines near one are asked which way round it goes. */
+const ASKED = 6
 
 /** What becomes what between two poses, and what moves together. */
 export function matchOf(a: readonly Line[], b: readonly Line[], ties: readonly Tie[] = []): Match {
@@ -37,36 +38,26 @@ export function matchOf(a: readonly Line[], b: readonly Line[], ties: readonly T
     return !plain[i]!.closed && fit.other >= EITHER * fit.likeness
   })
   const sure = pieces.flatMap((_, i) => (open[i] ? [] : [i]))
-  const firm = grouped(
-    sure.map(i => parts[i]!),
-    sure.map(i => moves[i]!),
+  const near = new Near(
+    sure.map(i => moves[i]!.zx / moves[i]!.n),
+    sure.map(i => moves[i]!.zy / moves[i]!.n),
     size,
-  ).map(g => g.map(k => sure[k]!))
+  )
   const reversed = pieces.map((p, i) => {
     const own = fitOf(measured(a[p.a]!), measured(b[p.b]!), pairing.turn).reversed
-    if (!open[i] || !firm.length) return own
+    if (!open[i] || !sure.length) return own
+    const { zx, zy, n } = moves[i]!
+    const asked = near.around(zx / n, zy / n, ASKED).map(k => moves[sure[k]!]!)
     const other = movesOf(runOf(measured(a[p.a]!), measured(b[p.b]!), p, { turn: pairing.turn, reversed: !own }))
-    return asked(firm, moves, moves[i]!, size) <= asked(firm, moves, other, size) ? own : !own
+    return apart(asked, moves[i]!, size) <= apart(asked, other, size) ? own : !own
   })
   const final = runsOf(a, b, pairing, ties, reversed).map(movesOf)
   return { ...pairing, reversed, groups: grouped(parts, final, size), size }
 }
 
-/** How badly a line moves with the nearest groups: the least of them, as far as that matters. */
-function asked(groups: readonly (readonly number[])[], moves: readonly Moves[], own: Moves, size: number): number {
-  const far = (g: readonly number[]) =>
-    Math.min(
-      ...g.map(i =>
-        Math.hypot(moves[i]!.zx / moves[i]!.n - own.zx / own.n, moves[i]!.zy / moves[i]!.n - own.zy / own.n),
-      ),
-    )
-  const near = groups
-    .map(g => ({ g, far: far(g) }))
-    .sort((p, q) => p.far - q.far)
-    .slice(0, ASKED)
-  const slack = slackOf(size)
-  return Math.min(...near.map(({ g }) => Math.min(...g.map(i => Math.max(slack / 4, worseAsOne(moves[i]!, own))))))
-}
+/** How badly a line moves with some of those near it: with the best of them, as far as that matters. */
+const apart = (near: readonly Moves[], own: Moves, size: number): number =>
+  Math.min(...near.map(m => Math.max(slackOf(size) / 4, worseAsOne(m, own))))
 
 /** Each piece followed along both of its lines. */
 export function runsOf(

@@ -47,12 +47,6 @@ export const isRough = (p: Pairing): boolean => p.cost > ROUGH
 /** More lines than this on a side are paired with those near them only, each as cheaply as it goes. */
 const MANY = 600
 
-/** How many steps pairing takes, about: asked before it is done, to do it elsewhere. */
-export function effortOf(a: readonly Line[], b: readonly Line[]): number {
-  const [n, m] = [Math.min(a.length, MANY), Math.min(b.length, MANY)]
-  return n * m * 60 + Math.min(n, m) ** 2 * Math.max(n, m) + (a.length + b.length) * 500
-}
-
 const WHOLE = [0, 1] as const
 
 /**

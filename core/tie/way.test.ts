@@ -9,7 +9,9 @@ import { backward, farthest, lineOf, mappedLine, pairsOf, scribble, turnedAbout 
 const wayOf = (a: readonly Line[], b: readonly Line[], options: WayOptions = {}) =>
   new Way(a, b, matchOf(a, b, options.ties), options)
 const strokes = (way: Way, u: number) =>
-  new Map(way.at(u, u < 0.5 ? 'first' : 'second').map(b => [b.from ?? b.to, b.stroke]))
+  new Map(way.at(u, u < 0.5 ? first : second).map(b => [b.from ?? b.to, b.stroke]))
+const first = () => 'first' as const
+const second = () => 'second' as const
 const shares = [0.125, 0.25, 0.5, 0.6, 0.875]
 
 describe('a drawing between two poses', () => {
@@ -179,8 +181,8 @@ describe('a drawing between two poses', () => {
       drawing.map(l => mappedLine(l, (x, y) => [x + 90, y])),
     )
     expect(way.match.aloneA).toEqual([14])
-    expect(way.at(0.5, 'second').some(b => b.from === 'more')).toBe(false)
-    const seen = way.at(0.5, 'first').find(b => b.from === 'more')!
+    expect(way.at(0.5, second).some(b => b.from === 'more')).toBe(false)
+    const seen = way.at(0.5, first).find(b => b.from === 'more')!
     expect(seen.stroke.points[0]).toBeCloseTo(145, 6)
   })
 
@@ -190,7 +192,7 @@ describe('a drawing between two poses', () => {
       parts,
       parts.map(l => mappedLine(l, (x, y) => [x + 100, y])),
     )
-    const at = new Map(way.at(0.5, 'first', p => (p === 'arm' ? 0.8 : 0.5)).map(b => [b.from, b.stroke.points[0]!]))
+    const at = new Map(way.at(0.5, first, p => (p === 'arm' ? 0.8 : 0.5)).map(b => [b.from, b.stroke.points[0]!]))
     expect(at.get('s0')! - parts[0]!.stroke.points[0]!).toBeCloseTo(80, 6)
     expect(at.get('s9')! - parts[9]!.stroke.points[0]!).toBeCloseTo(50, 6)
   })
@@ -254,7 +256,7 @@ it('is never NaN, whatever the points', () =>
           two.map(line),
         )
         for (const u of [0, 0.5, 1, 1.2])
-          for (const { stroke } of [...way.at(u, 'first'), ...way.at(u, 'second')]) {
+          for (const { stroke } of [...way.at(u, first), ...way.at(u, second)]) {
             expect(stroke.points.every(Number.isFinite)).toBe(true)
             expect(stroke.points.length % 3).toBe(0)
             expect(stroke.points.every((n, i) => i % 3 !== 2 || (n >= 0 && n <= 1))).toBe(true)

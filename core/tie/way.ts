@@ -175,10 +175,14 @@ export class Way {
   }
 
   /**
-   * The strokes a share `u` of the way along; `side` tells which of those are seen that are on one pose only. `shareOf`
-   * gives the share that a part reads, where it leads or drags.
+   * The strokes a share `u` of the way along; `side` tells which of those are seen that are on one pose only, part by
+   * part. `shareOf` gives the share that a part reads, where it leads or drags.
    */
-  at(u: number, side: 'first' | 'second', shareOf: (part: string | null) => number = () => u): Between[] {
+  at(
+    u: number,
+    side: (part: string | null) => 'first' | 'second',
+    shareOf: (part: string | null) => number = () => u,
+  ): Between[] {
     const shares = this.groups.map(g => shareOf(g.part))
     const poses = this.groups.map((g, k) => poseAt(g, shares[k]!))
     const lines = this.pieces.map(p => placed(p, poses[p.group]!, shares[p.group]!))
@@ -193,7 +197,7 @@ export class Way {
       },
     }))
     for (const { line, first, group, order } of this.alone) {
-      if (first !== (side === 'first')) continue
+      if (first !== (side(line.part) === 'first')) continue
       const stroke = group < 0 ? sound(line.stroke) : carried(line.stroke, this.groups[group]!, poses[group]!, first)
       out.push({
         order,

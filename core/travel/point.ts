@@ -15,7 +15,7 @@ export interface Point {
 export const samePoint = (a: Point, b: Point): boolean => a.subject === b.subject && a.part === b.part
 
 /** Where a point is in a drawing; null where its subject is not on it. */
-export function pointIn(stack: Stack, content: Content, point: Point): Vec | null {
+export function pointIn(stack: Stack, content: Pick<Content, 'poses'>, point: Point): Vec | null {
   const [subject, pose] = [stack.subjects[point.subject], content.poses[point.subject]]
   if (!subject || !pose) return null
   if (point.part.includes('#')) return cornerAt(subject.figure, pose, point.part)

@@ -4,15 +4,16 @@ import type { Scene } from '../pass'
 import { drawingShown } from '../pass'
 import type { Frames } from '../sheet'
 import { runsAfter } from '../sheet'
-import type { Column, Content, StrokeRef, Stack } from '../document/document'
+import type { Column, StrokeRef, Stack } from '../document/document'
+import type { Shown } from '../pass'
 
 /** Poses nearer than this look the same, px. */
 const SAME = 0.25
 
-const compared = new WeakMap<Content, { with: Content; same: boolean }>()
+const compared = new WeakMap<Shown, { with: Shown; same: boolean }>()
 
 /** True when two drawings cannot be told apart: the same strokes, and every bone of every subject at the same place. */
-export function looksSame(stack: Stack, a: Content, b: Content): boolean {
+export function looksSame(stack: Stack, a: Shown, b: Shown): boolean {
   if (a === b) return true
   const known = compared.get(a)
   if (known?.with === b) return known.same
@@ -30,8 +31,24 @@ function sameStroke(s: StrokeRef, t: StrokeRef): boolean {
   return a.every((v, i) => Math.abs(v - b[i]!) < (i < 4 ? 1e-3 : SAME))
 }
 
-function compare(stack: Stack, a: Content, b: Content): boolean {
-  if (a.strokes.length !== b.strokes.length || a.strokes.some((s, i) => !sameStroke(s, b.strokes[i]!))) return false
+const sameStrokes = (p: readonly StrokeRef[], q: readonly StrokeRef[]): boolean =>
+  p.length === q.length && p.every((s, i) => sameStroke(s, q[i]!))
+
+/** The strokes that are seen; of an in-between those of its poses, where nothing moves from one to the other. */
+function refsOf({ strokes, drawn }: Shown): readonly StrokeRef[] | null {
+  if (!drawn) return strokes
+  const [from, to] = drawn.ends
+  return sameStrokes(from, to) ? from : null
+}
+
+function sameLines(a: Shown, b: Shown): boolean {
+  const [p, q] = [refsOf(a), refsOf(b)]
+  if (p && q) return sameStrokes(p, q)
+  return !p && !q && a.drawn!.isAs(b.drawn!)
+}
+
+function compare(stack: Stack, a: Shown, b: Shown): boolean {
+  if (!sameLines(a, b)) return false
   return Object.values(stack.subjects).every(({ id, figure }) => {
     const [p, q] = [a.poses[id], b.poses[id]]
     if (!p || !q) return p === q
@@ -60,7 +77,7 @@ export function sticking(
     if (start > within.last) break
     if (run.drawing && before && run.drawing !== before) {
       const [a, b] = [scene.contents.of(scene, stack, before), scene.contents.of(scene, stack, run.drawing)]
-      const empty = !b.strokes.length && !Object.keys(b.poses).length
+      const empty = !b.strokes.length && !b.drawn && !Object.keys(b.poses).length
       const meant = stack.drawings[run.drawing]?.alike
       if (!empty && !meant && looksSame(stack, a, b)) found.set(run.id, before)
     }
