@@ -2,7 +2,16 @@ import withNuxt from './.nuxt/eslint.config.mjs'
 import { plainCalls } from './lint/plain-calls.mjs'
 import { arrows } from './lint/rooms.mjs'
 
-const coreMayImport = ['zod', 'perfect-freehand', 'svgpath', 'd3-color', 'd3-polygon', 'simplify-js', 'fast-xml-parser']
+const coreMayImport = [
+  'zod',
+  'perfect-freehand',
+  'tinyqueue',
+  'svgpath',
+  'd3-color',
+  'd3-polygon',
+  'simplify-js',
+  'fast-xml-parser',
+]
 
 /** Calls in which a bare true is a value that is kept or compared, not a switch. */
 const valueCalls = ['ref', 'shallowRef', 'useRemembered', 'set', 'String', 'expect', 'toBe', 'toEqual', 'literal']

@@ -16,6 +16,7 @@ import { selectActions } from './sheet/actions-select'
 import { shotActions } from './shot/actions'
 import { stateActions } from './states/actions'
 import { travelActions } from './travel/actions'
+import { tieActions } from './ties/actions'
 import { trayActions } from './tray/actions'
 
 /** Each room's actions, in the order in which lists show them. */
@@ -36,6 +37,7 @@ const rooms: readonly (readonly Action[])[] = [
   stateActions,
   trayActions,
   figureActions,
+  tieActions,
   travelActions,
   exchangeActions,
 ]

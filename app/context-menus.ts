@@ -12,7 +12,7 @@ export const contextMenus: Readonly<Record<MenuOf, readonly (readonly string[])[
   bar: [
     ['chart', 'role-breakdown', 'join'],
     ['earlier', 'later', 'tick-back', 'tick-toward'],
-    ['own', 'release', 'alike'],
+    ['own', 'draw-from', 'release', 'alike'],
     ['copy-spacing', 'paste-spacing', 'work'],
     ['delete'],
   ],
@@ -24,7 +24,7 @@ export const contextMenus: Readonly<Record<MenuOf, readonly (readonly string[])[
   ],
   head: [['column-settings', 'column-hide', 'column-lock'], ['column-add', 'column-line-up'], ['column-remove']],
   picture: [
-    ['pose-blank', 'pose-copy', 'role-breakdown'],
+    ['pose-blank', 'pose-copy', 'role-breakdown', 'draw-from', 'tool-ties'],
     ['art-cut', 'art-copy', 'art-paste', 'art-all', 'art-delete'],
     ['mirror-figures', 'swap-sides', 'pin', 'side-parts'],
     ['ghosts', 'ghost-pin', 'arcs', 'zoom-fit', 'zoom-actual', 'frame-edge', 'action-safe', 'picture-only'],

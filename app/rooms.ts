@@ -11,6 +11,7 @@ import { useGhosts } from './ghosts/store'
 import { useLightTable } from './light-table/store'
 import { usePicture } from './picture/store'
 import { useRail } from './rail/store'
+import { useTies } from './ties/store'
 import { useSheet } from './sheet/sheet'
 import { useMessages } from './ui/messages'
 import { usePoses } from './poses/store'
@@ -34,6 +35,7 @@ const stores = [
   usePointed,
   usePoses,
   useNaming,
+  useTies,
 ]
 
 export function resetRooms(): void {

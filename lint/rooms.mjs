@@ -24,7 +24,7 @@ export const floors = {
     ['chart'],
     ['poses', 'travel'],
     ['rail', 'light-table'],
-    ['figures'],
+    ['figures', 'ties'],
     ['picture'],
     ['exchange'],
     ['tray', 'shot', 'states', 'list'],

@@ -8,6 +8,7 @@ import type { Action } from '~/desk/action'
 import type { Desk } from '~/desk/desk'
 import { useTools } from '~/desk/tools'
 import { useSide } from '~/ui/side'
+import { drawFromHere, isComputedDrawing } from './draw-from'
 import { copyArt, everythingHere, isEmpty, mapDraft, pasteArt, removeArt, selectedBox, selectedDrawings } from './art'
 import { drawRecorded } from './recorded-pen'
 import { useLightTable } from './store'
@@ -72,6 +73,17 @@ const drawingOn: readonly Action[] = [
 
 /** Pencil, eraser and the selecting tool. */
 const penTools: readonly Action[] = [
+  {
+    id: 'draw-from',
+    after: 'own',
+    name: 'Draw from the computed one',
+    hint: 'its strokes lie under the pen as faint construction',
+    group: 'In-betweens',
+    keys: ['Alt+KeyD'],
+    can: d => !!d.scene && isComputedDrawing(d.scene, d.focus!),
+    why: 'no in-between of drawn poses is under the playhead, or it is drawn on already.',
+    do: d => drawFromHere(d),
+  },
   {
     id: 'tool-pencil',
     name: 'Pencil',
@@ -230,7 +242,7 @@ const list: readonly Action[] = [
     name: 'Delete selected art',
     group: 'Draw',
     keys: ['Delete'],
-    when: onPicture,
+    when: () => onPicture() && useTools().tool !== 'ties',
     can: selectedHere,
     why: 'nothing is selected on the picture.',
     do: remove,

@@ -9,7 +9,9 @@ import { usePicture } from './store'
 import { penGoes } from '~/light-table/pen-goes'
 import { useLightTable } from '~/light-table/store'
 import { usePaintCounts } from '~/ui/paint/counts'
+import type { Tool } from '~/desk/tools'
 import { useTools } from '~/desk/tools'
+import { drawFromHere, isComputedDrawing } from '~/light-table/draw-from'
 import RoleMenu from './RoleMenu.vue'
 
 /** What the pen will change: column, number, role, whether it is first exposed here or held. */
@@ -35,20 +37,26 @@ const onHeld = computed(
 )
 const goes = computed(() => desk.focus && penGoes(desk.focus, table.onHeld))
 /** What a drawing is worth that is computed from drawn poses. */
-function guessWords(guess: { rough: boolean; turned: boolean } | null): string {
+function guessWords(guess: { rough: boolean; turned: boolean } | null, tool: Tool): string {
   if (!guess) return 'in-betweened: its strokes are being paired'
   if (guess.rough) return 'rough guess: see its ties'
-  return guess.turned ? 'guessed which way it turns' : 'in-betweened from its chart'
+  if (guess.turned) return 'guessed which way it turns'
+  return tool === 'pencil' ? 'in-betweened: draw from it' : 'in-betweened from its chart'
 }
 const STATE = { empty: 'empty: pose or draw on it', computed: 'in-betweened from its chart', own: 'drawn' }
+/** How good a guess the strokes are; null while they are being paired, nothing where none are computed. */
+const guess = computed(() => {
+  void painted.arrivals
+  const { scene, stack, drawing } = desk
+  const drawn = drawing && !drawing.own ? scene!.contents.of(scene!, stack!, drawing.id).drawn : undefined
+  return drawn && drawn.guess(scene!.strokeBy)
+})
 const state = computed(() => {
   const { scene, stack, drawing } = desk
   if (!drawing) return ''
   const is = scene!.contents.state(scene!, stack!, drawing.id)
   const chart = scene!.contents.chartOf(desk.plan!, drawing.id)
-  void painted.arrivals
-  const { drawn } = scene!.contents.of(scene!, stack!, drawing.id)
-  if (is === 'computed' && drawn) return guessWords(drawn.guess(scene!.strokeBy))
+  if (guess.value !== undefined) return guessWords(guess.value, tools.tool)
   return is === 'own' && chart ? 'detached from its chart' : STATE[is]
 })
 const second = computed(() => {
@@ -58,6 +66,17 @@ const second = computed(() => {
   return [state.value, elsewhere.value ? `exposed ${plural(elsewhere.value, 'time')} elsewhere` : '']
     .filter(Boolean)
     .join(', ')
+})
+/** What an in-between that is computed from drawn poses offers: its ties where it is a rough guess, its strokes to a pen. */
+const offer = computed(() => {
+  if (!desk.scene || !isComputedDrawing(desk.scene, desk.focus!)) return null
+  const rough = guess.value?.rough || guess.value?.turned
+  const inHand = tools.tool === 'pencil' && !desk.column?.drawingsLocked && !desk.column?.locked
+  if (rough && tools.tool !== 'ties')
+    return { id: 'tool-ties', title: 'See and correct which stroke becomes which', do: () => (tools.tool = 'ties') }
+  return inHand
+    ? { id: 'draw-from', title: 'Draw from it: its strokes lie under the pen', do: () => drawFromHere(desk) }
+    : null
 })
 function renumber(e: Event): void {
   const input = e.target as HTMLInputElement
@@ -123,6 +142,15 @@ function renumber(e: Event): void {
           class="block max-w-full truncate text-left font-medium text-ledger underline"
           :title="withKey(`${second}. A change shows there, too. Make this exposure its own drawing`, 'own-drawing')"
           @click="makeOwn(desk)"
+        >
+          {{ second }}
+        </button>
+        <button
+          v-else-if="offer"
+          type="button"
+          class="block max-w-full truncate text-left font-medium text-ledger underline"
+          :title="withKey(offer.title, offer.id)"
+          @click="offer.do()"
         >
           {{ second }}
         </button>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { withKey } from '~/desk/shortcuts'
-import { Eraser, LassoSelect, Pencil, PersonStanding, Ruler, Spline, Waypoints } from '@lucide/vue'
+import { Eraser, LassoSelect, Link2, Pencil, PersonStanding, Ruler, Spline, Waypoints } from '@lucide/vue'
 import { useTools } from '~/desk/tools'
 
 const hand = useTools()
@@ -9,6 +9,7 @@ const tools = [
   { id: 'pencil', name: 'Pencil', icon: Pencil },
   { id: 'eraser', name: 'Eraser', icon: Eraser },
   { id: 'select', name: 'Select and move what is drawn', icon: LassoSelect },
+  { id: 'ties', name: 'Ties: which stroke becomes which', icon: Link2 },
   { id: 'joints', name: 'Create a figure from joints', icon: Waypoints },
   { id: 'path', name: 'Follow points: arcs and travel', icon: Spline },
   { id: 'scale', name: 'Set the scale along something of known height', icon: Ruler },

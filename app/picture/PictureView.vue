@@ -10,6 +10,7 @@ import { useContextMenu } from '~/desk/menu'
 import { usePlayer } from '~/desk/player'
 import { useTools } from '~/desk/tools'
 import { drawHandles } from '~/figures/draw-handles'
+import { drawTies } from '~/ties/draw-ties'
 import { useGhosts } from '~/ghosts/store'
 import { drawEraser, drawJoints, drawLeak, drawSelected } from '~/light-table/draw-tools'
 import { penGoes } from '~/light-table/pen-goes'
@@ -50,7 +51,7 @@ const atOf = (e: PointerEvent) => ({
 })
 
 const toolBox = new ToolBox({ pointOf, zoom: () => picture.lens.zoom })
-const { path, poses, pencil, eraser, selecting, joints, measure, pen } = toolBox
+const { path, poses, pencil, eraser, selecting, joints, ties, measure, pen } = toolBox
 const painter = new PicturePainter()
 const ghostsShown = computed(() =>
   ghosts.hidden || picture.flip || (ghosts.rule.penOff && pencil.wet.value.length) ? [] : ghosts.here,
@@ -87,6 +88,7 @@ usePaint(
     selecting.centre,
     joints.joints,
     joints.on,
+    () => [ties.store.hovered, ties.store.picked, ties.store.points],
     useTheme().name,
   ],
   (c, width, height) => {
@@ -144,6 +146,7 @@ function drawAids(c: CanvasRenderingContext2D, v: View): void {
       lasso: table.lasso,
     })
   }
+  if (tool === 'ties' && !playing) drawTies(c, v, ties.seen())
   if (tool === 'joints') drawJoints(c, v, joints.joints.value, joints.on.value)
 }
 

@@ -10,6 +10,7 @@ import PoseSettings from '~/figures/PoseSettings.vue'
 import EraserSettings from '~/light-table/EraserSettings.vue'
 import PencilSettings from '~/light-table/PencilSettings.vue'
 import SelectSettings from '~/light-table/SelectSettings.vue'
+import TiesSettings from '~/ties/TiesSettings.vue'
 import MessageLine from '~/ui/MessageLine.vue'
 import { Minimize2 } from '@lucide/vue'
 import PictureTools from './PictureTools.vue'
@@ -32,6 +33,7 @@ const [desk, folds, tools] = [useDesk(), useFolds(), useTools()]
     <PencilSettings v-else-if="tools.tool === 'pencil'" />
     <EraserSettings v-else-if="tools.tool === 'eraser'" />
     <SelectSettings v-else-if="tools.tool === 'select'" />
+    <TiesSettings v-else-if="tools.tool === 'ties'" />
     <JointForm
       v-else-if="tools.tool === 'joints'"
       :count="joints"

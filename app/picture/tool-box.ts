@@ -11,6 +11,7 @@ import { EraserTool } from '~/light-table/eraser-tool'
 import type { PencilSight } from '~/light-table/pencil-tool'
 import { PencilTool } from '~/light-table/pencil-tool'
 import { SelectTool } from '~/light-table/select-tool'
+import { TiesTool } from '~/ties/ties-tool'
 import { PathTool, pointOfHandle } from '~/travel/path-tool'
 import { useTravel } from '~/travel/store'
 
@@ -38,6 +39,7 @@ export class ToolBox {
   readonly eraser = new EraserTool()
   readonly selecting = new SelectTool()
   readonly joints = new JointTool()
+  readonly ties = new TiesTool()
   readonly measure = shallowRef<Measure | null>(null)
   /** Where the pencil is over the picture, to say beside it which drawing is under it. */
   readonly pen = shallowRef<Vec | null>(null)
@@ -59,6 +61,9 @@ export class ToolBox {
     switch (this.tools.tool) {
       case 'joints':
         if (this.mayWork()) this.joints.click(p, scale)
+        break
+      case 'ties':
+        this.ties.click(p, scale)
         break
       case 'select':
         if (drawing && this.mayWork()) this.selecting.begin(e, p, scale)
@@ -106,6 +111,7 @@ export class ToolBox {
   leave(): void {
     this.eraser.at.value = null
     this.poses.hovered.value = null
+    this.ties.hover(null, 1)
     this.pen.value = null
   }
 
@@ -134,6 +140,7 @@ export class ToolBox {
   private hover({ p, scale }: At): void {
     this.pen.value = this.tools.tool === 'pencil' ? p : null
     this.poses.hover(this.showsHandles() ? p : null, scale)
+    this.ties.hover(this.tools.tool === 'ties' && !this.desk.playing ? p : null, scale)
   }
 
   private beginPose({ p, scale }: At): void {

@@ -1,11 +1,12 @@
 import { travel } from '../figure'
 import type { Chart, Column, Plan, Stack } from '../document/document'
 import { subjectsOf } from '../document/shown'
+import type { Way } from '../tie'
 import type { Ends } from './between'
 import type { Shown } from './content-cache'
 import { ContentCache } from './content-cache'
 import { ChartEnds } from './chart-ends'
-import type { DrawnChart, Matcher } from './drawn'
+import type { Matcher, StrokeBy } from './drawn'
 import { matchAtOnce } from './drawn'
 import { PassCache } from './pass-cache'
 import type { Pass } from './passes'
@@ -64,10 +65,10 @@ export class Contents {
   /** What is on a drawing: its own content, or what its chart gives; with what is pinned at its place. */
   of = (at: Moment, stack: Stack, id: string): Shown => this.in(at.plan).pins.of(at, stack, id)
 
-  /** The strokes of a chart's in-betweens; null where neither of its poses has any. */
-  drawnIn(at: Moment, stack: Stack, chart: Chart): DrawnChart | null {
+  /** What the strokes of a chart's poses become; null where they have none, and while that is being found out. */
+  wayOf(at: Moment, stack: Stack, chart: Chart, strokeBy: StrokeBy): Way | null {
     const ends = this.ends(at, stack, chart)
-    return ends && this.in(at.plan).contents.drawnIn(chart, ends)
+    return (ends && this.in(at.plan).contents.drawnIn(chart, ends)?.wayBy(strokeBy, this.matcher)) ?? null
   }
 
   /** How the pins of a drawing hold. */

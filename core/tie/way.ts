@@ -108,13 +108,13 @@ export class Way {
       ...match.aloneA.map(i => ({
         line: a[i]!,
         first: true,
-        group: this.nearest(a[i]!, true),
+        group: this.nearest(a[i]!, 'first'),
         order: (i + 0.5) / a.length,
       })),
       ...match.aloneB.map(j => ({
         line: b[j]!,
         first: false,
-        group: this.nearest(b[j]!, false),
+        group: this.nearest(b[j]!, 'second'),
         order: (j + 0.5) / b.length,
       })),
     ]
@@ -159,13 +159,13 @@ export class Way {
   }
 
   /** The group whose lines lie nearest to one that is alone; those of its own part first. −1 where there is none. */
-  private nearest(line: Line, first: boolean): number {
+  private nearest(line: Line, side: 'first' | 'second'): number {
     const { points } = line.stroke
     const [x, y] = [points[0]!, points[1]!]
     let [best, least] = [-1, Infinity]
     for (const { group, run } of this.pieces) {
       const other = this.groups[group]!.part === line.part ? 0 : 1e6
-      const [xs, ys] = first ? [run.ax, run.ay] : [run.bx, run.by]
+      const [xs, ys] = side === 'first' ? [run.ax, run.ay] : [run.bx, run.by]
       for (let i = 0; i < run.count; i += Math.max(1, run.count >> 3)) {
         const far = other + Math.hypot(xs[i]! - x, ys[i]! - y)
         if (far < least) [best, least] = [group, far]

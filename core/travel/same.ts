@@ -1,11 +1,10 @@
 import { layBones } from '../figure'
 import { distance } from '../motion'
-import type { Scene } from '../pass'
+import type { Scene, Shown } from '../pass'
 import { drawingShown } from '../pass'
 import type { Frames } from '../sheet'
 import { runsAfter } from '../sheet'
 import type { Column, StrokeRef, Stack } from '../document/document'
-import type { Shown } from '../pass'
 
 /** Poses nearer than this look the same, px. */
 const SAME = 0.25
