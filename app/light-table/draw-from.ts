@@ -59,8 +59,9 @@ export function drawFromHere(d: Desk, pencil = constructionOf(useLightTable().pe
     .map((p): Offer => ({
       label: p.name,
       do: () => {
-        if (session.shot === after) void session.undo().then(() => drawFromHere(d, p))
-        else tell('Something was done since: undo it first.')
+        if (session.shot !== after) return tell('Something was done since: undo it first.')
+        session.undo()
+        drawFromHere(d, p)
       },
     }))
   tell(`${number} is yours: what was computed lies under the pen, in the colour of ${pencil.name}.`, { offers })

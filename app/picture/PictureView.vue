@@ -54,7 +54,9 @@ const toolBox = new ToolBox({ pointOf, zoom: () => picture.lens.zoom })
 const { path, poses, pencil, eraser, selecting, joints, ties, measure, pen } = toolBox
 const painter = new PicturePainter()
 const ghostsShown = computed(() =>
-  ghosts.hidden || picture.flip || (ghosts.rule.penOff && pencil.wet.value.length) ? [] : ghosts.here,
+  ghosts.hidden || picture.flip || tools.tool === 'ties' || (ghosts.rule.penOff && pencil.wet.value.length)
+    ? []
+    : ghosts.here,
 )
 
 usePaint(
