@@ -16,7 +16,7 @@ import type { Row } from './row'
  * A line as a hand draws it: `n` points about 5 px apart, with tremor and pressure. The same each time for the same
  * number.
  */
-function handLine(seed: number, n: number): [number, number, number][] {
+export function handLine(seed: number, n: number): [number, number, number][] {
   const [x, y, a, bend] = [150 + ((seed * 97) % 1500), 120 + ((seed * 61) % 800), seed * 2.4, Math.sin(seed) / 40]
   let [px, py] = [x, y]
   return Array.from({ length: n }, (_, i) => {

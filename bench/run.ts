@@ -1,5 +1,5 @@
 import { artSize } from './art'
-import { inBrowser, ofArt } from './browser'
+import { inBrowser, ofArt, ofDrawn } from './browser'
 import { chartOrder, spacingSpan } from './charts'
 import { deskOpen, pictureShare } from './desk'
 import { diskUsed } from './disk'
@@ -12,6 +12,7 @@ import { serverCommit } from './server-commit'
 import { serverScale } from './server-scale'
 import { serverStall } from './server-stall'
 import { sheetEdit } from './sheet-edit'
+import { strokesBetween, strokesPair } from './strokes'
 import { checkedEdit, commitBytes, linkedEdit, wideEdit } from './wide-edit'
 
 /** npm run bench [-- --json] [-- --quick] [-- NAME …]: measures and prints; it never fails on a slow machine. */
@@ -41,6 +42,8 @@ if (wants('document.check')) print(checkedEdit(quick))
 if (wants('commit.bytes')) print(commitBytes())
 if (wants('chart.order', 'chart.order.frame')) for (const row of chartOrder(quick)) print(row)
 if (wants('spacing.span')) print(spacingSpan(quick))
+if (wants('strokes.pair')) print(strokesPair(quick))
+if (wants('strokes.between')) print(strokesBetween(quick))
 if (wants('server.commit.ratio')) print(await serverCommit(quick))
 if (wants('server.scale.shots', 'server.scale.servers', 'server.cache'))
   for (const row of await serverScale(quick)) print(row)
@@ -48,6 +51,7 @@ if (wants('server.people')) print(await serverPeople(quick))
 if (wants('server.stall', 'server.memory')) for (const row of await serverStall(quick)) print(row)
 if (wants('desk.follow', 'rail.follow', 'play.on-time', 'sheet.open', 'sheet.scroll'))
   for (const row of await inBrowser(quick)) print(row)
+if (wants('rail.follow.drawn', 'play.on-time.drawn')) for (const row of await ofDrawn(quick)) print(row)
 if (wants('picture.share')) for (const row of await pictureShare()) print(row)
 if (wants('desk.open', 'desk.bytes')) for (const row of await deskOpen(quick)) print(row)
 if (wants('newcomer', 'newcomer.figure', 'newcomer.drawn', 'job.actions'))

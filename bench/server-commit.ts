@@ -6,6 +6,7 @@ import { listOf } from '#core/sheet'
 import { loadDemo } from '../tests/support/demo'
 import { newTestId, serve } from '../tests/support/server'
 import type { Row } from './row'
+import { median } from './row'
 import { ThinClient } from './thin-client'
 
 /** Marrow's column, the one that the loose end follows: a command there changes both. */
@@ -61,8 +62,6 @@ async function commits(
   return { rate: (base - from) / seconds, revision: base }
 }
 
-const middle = (list: readonly number[]): number => [...list].sort((a, b) => a - b)[Math.floor(list.length / 2)]!
-
 /**
  * Commands committed through the route by one sequential client, over plain INSERTs on the same server with fsync on.
  */
@@ -94,13 +93,13 @@ export async function serverCommit(quick: boolean): Promise<Row> {
     const ratios = ours.map((rate, i) => rate / plain[i]!)
     return {
       bench: 'server.commit.ratio',
-      value: middle(ratios),
+      value: median(ratios),
       unit: 'ratio',
       bound: 0.25,
       better: 'higher',
       parts: {
-        'commands a second': middle(ours).toFixed(0),
-        'INSERTs a second': middle(plain).toFixed(0),
+        'commands a second': median(ours).toFixed(0),
+        'INSERTs a second': median(plain).toFixed(0),
         rounds: ratios.map(r => r.toFixed(2)).join(' '),
       },
     }

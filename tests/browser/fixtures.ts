@@ -198,3 +198,23 @@ export const test = base.extend<{ desk: Desk }, { running: Running }>({
   },
 })
 export { expect }
+
+/** A new shot, its desk open. */
+export async function newShot(page: Desk['page'], server: Desk['server'], name: string): Promise<Desk> {
+  await page.goto(server.url)
+  await page.getByRole('button', { name: 'New shot' }).first().click()
+  await expect(page.getByRole('dialog', { name: 'New shot' }).getByLabel('Name')).toBeFocused()
+  await page.keyboard.type(name)
+  await page.keyboard.press('Enter')
+  await page.waitForURL(/\/shots\//)
+  const desk = new Desk(page, server, page.url().split('/').at(-1)!)
+  await expect(desk.picture).toBeVisible()
+  await desk.settled()
+  return desk
+}
+
+/** A cell of the sheet, on the screen. */
+export const cell = async (desk: Desk, frame: number, column = 0) => {
+  const box = (await desk.sheet.boundingBox())!
+  return { x: box.x + columnX(column), y: box.y + HEAD + yOfFrame(frame) + ROW / 2 }
+}

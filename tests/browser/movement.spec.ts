@@ -1,31 +1,10 @@
 import { spread } from '#core/chart'
-import { columnX, Desk, expect, START, test } from './fixtures'
-import { HEAD, rowsOf, USUAL_ROW } from '../../app/sheet/layout'
-
-const { px: ROW, y: yOfFrame } = rowsOf(USUAL_ROW)
-
-/** A new shot, its desk open. */
-async function newShot(page: Desk['page'], server: Desk['server'], name: string): Promise<Desk> {
-  await page.goto(server.url)
-  await page.getByRole('button', { name: 'New shot' }).first().click()
-  await expect(page.getByRole('dialog', { name: 'New shot' }).getByLabel('Name')).toBeFocused()
-  await page.keyboard.type(name)
-  await page.keyboard.press('Enter')
-  await page.waitForURL(/\/shots\//)
-  const desk = new Desk(page, server, page.url().split('/').at(-1)!)
-  await expect(desk.picture).toBeVisible()
-  await desk.settled()
-  return desk
-}
+import type { Desk } from './fixtures'
+import { cell, expect, newShot, START, test } from './fixtures'
 
 /** A stroke of the pen from a point of the picture to another, px. */
 async function stroke(desk: Desk, from: [number, number], to: [number, number]): Promise<void> {
   await desk.drag(await desk.picturePoint(...from), await desk.picturePoint(...to))
-}
-
-const cell = async (desk: Desk, frame: number, column = 0) => {
-  const box = (await desk.sheet.boundingBox())!
-  return { x: box.x + columnX(column), y: box.y + HEAD + yOfFrame(frame) + ROW / 2 }
 }
 
 test('drawn poses: the pen begins a drawing past the end, in-betweens are added, undrawn ones play held', async ({
@@ -54,14 +33,14 @@ test('drawn poses: the pen begins a drawing past the end, in-betweens are added,
   await panel.getByRole('option', { name: 'Halves, slow into the second' }).click()
   expect(await desk.exposures(column)).toBe('1*2 3*2 5*2 7*2 9*2')
   await page.keyboard.press('Escape')
-  // At rest an undrawn one is empty; played, the last drawn one is held, as long as nothing else is chosen.
-  await desk.goTo(1)
-  const drawn = await desk.look()
-  await desk.goTo(5)
-  const empty = await desk.look()
-  expect(empty).not.toBe(drawn)
+  // Between drawn poses they are computed. A new pose after them is undrawn: at rest it is empty; played, the last drawn
+  // one is held, as long as nothing else is chosen.
+  await desk.goTo(11)
+  await page.keyboard.press('n')
+  expect(await desk.exposures(column)).toBe('1*2 3*2 5*2 7*2 9*2 11*2')
+  expect(await inkOf(page)).toBe(0)
   const played = async () => {
-    await desk.select(0, 5, 6)
+    await desk.select(0, 11, 12)
     await page.keyboard.press('l')
     await page.keyboard.press('Space')
     await expect(page.getByRole('button', { name: 'Stop' })).toBeVisible()

@@ -1,0 +1,86 @@
+import flubber from 'flubber'
+import { strokeOutline } from '#core/stroke'
+import type { Stroke } from '#core/stroke'
+import type { Line } from '#core/tie'
+import { matchOf, pair, Way } from '#core/tie'
+import { mappedLine, scribble } from '../core/tie/lines.test-helper'
+import type { Row } from './row'
+import { median } from './row'
+import { timed } from './times'
+
+/** Two drawings of so many strokes of 60 points: the second moved, sheared, and each stroke a little elsewhere. */
+function poses(count: number): [Line[], Line[]] {
+  const from = scribble(4, count, 900, 60)
+  return [from, from.map((l, i) => mappedLine(l, (x, y) => [x + 30 + 0.1 * y + (i % 7), y + 0.05 * x], `${l.id}b`))]
+}
+
+/** The same lines as new objects: what is remembered of them is left out. */
+const fresh = (lines: readonly Line[]): Line[] => lines.map(l => ({ ...l }))
+
+/** Pairing 300 strokes with 300 over 100 with 100, both warmed up; in the same thread that a worker would use. */
+export function strokesPair(quick: boolean): Row {
+  const rounds = quick ? 3 : 9
+  const cost = (count: number) => {
+    const [a, b] = poses(count)
+    return () => timed(() => pair(fresh(a), fresh(b)))
+  }
+  const [few, many] = [cost(100), cost(300)]
+  for (let i = 0; i < 3; i++) {
+    few()
+    many()
+  }
+  const [small, large] = [[] as number[], [] as number[]]
+  for (let i = 0; i < rounds; i++) {
+    small.push(few())
+    large.push(many())
+  }
+  return {
+    bench: 'strokes.pair',
+    value: median(large) / median(small),
+    unit: 'ratio',
+    bound: 15,
+    better: 'lower',
+    parts: { '300 × 300': `${median(large).toFixed(0)} ms`, '100 × 100': `${median(small).toFixed(0)} ms` },
+  }
+}
+
+const outline = (s: Stroke): [number, number][] => {
+  const flat = strokeOutline(s)
+  return Array.from({ length: flat.length / 2 }, (_, i) => [flat[2 * i]!, flat[2 * i + 1]!])
+}
+
+/** 47 in-betweens of 60 paired strokes of 60 points, over flubber's interpolators of the same strokes' outlines. */
+export function strokesBetween(quick: boolean): Row {
+  const rounds = quick ? 5 : 25
+  const [a, b] = poses(60)
+  const way = new Way(a, b, matchOf(a, b))
+  const mates = way.match.pieces.map(p => [a[p.a]!.stroke, b[p.b]!.stroke] as const)
+  if (mates.length !== 60) throw new Error(`${mates.length} strokes are paired, not 60.`)
+  const theirs = mates.map(([p, q]) =>
+    flubber.interpolate(outline(p), outline(q), { string: false, maxSegmentLength: Infinity }),
+  )
+  const each = (make: (u: number) => void) => () => {
+    for (let k = 1; k <= 47; k++) make(k / 48)
+  }
+  const ours = each(u => way.at(u, () => 'first'))
+  const other = each(u => {
+    for (const f of theirs) f(u)
+  })
+  for (let i = 0; i < 3; i++) {
+    ours()
+    other()
+  }
+  const [mine, plain] = [[] as number[], [] as number[]]
+  for (let i = 0; i < rounds; i++) {
+    mine.push(timed(ours))
+    plain.push(timed(other))
+  }
+  return {
+    bench: 'strokes.between',
+    value: median(mine) / median(plain),
+    unit: 'ratio',
+    bound: 0.5,
+    better: 'lower',
+    parts: { ours: `${median(mine).toFixed(1)} ms`, flubber: `${median(plain).toFixed(1)} ms` },
+  }
+}
