@@ -6,6 +6,7 @@ import { fallFrames } from '../core/travel'
 import { listOf, summary } from '#core/sheet'
 import { openShot, storeShot, strokeHashes } from '../core/document'
 import { strokeText } from '#core/stroke'
+import { isRough } from '#core/tie'
 import { createHash } from 'node:crypto'
 import { demoShots } from '.'
 
@@ -141,5 +142,37 @@ describe('shot 010, Sponge on the steps', () => {
     expect(Math.max(...stretches)).toBeGreaterThan(1.1)
     expect(stretches.at(-1)).toBe(0.94)
     for (let f = 65; f <= 79; f++) expect(distance(pose(f).place, pose(65).place)).toBeLessThan(0.1)
+  })
+})
+
+describe('shot 050, Kelp on the line', () => {
+  const { shot: kelp, strokes: drawn } = demoShots()[2]!
+  const its = kelp.plans[kelp.planOrder[0]!]!
+  const byHash = new Map(drawn.map(s => [createHash('sha256').update(strokeText(s)).digest('hex'), s]))
+  const there = sceneOf(kelp, its.id)
+  const ways = Object.values(its.charts).map(c =>
+    there.contents.wayOf(there, kelp.stacks[c.stack]!, c, hash => byHash.get(hash))!,
+  )
+  it('is a good shot that fills its length', () => {
+    expect(openShot(JSON.parse(JSON.stringify(storeShot(kelp)))).ok).toBe(true)
+    for (const column of ['gull', 'kelp']) expect(summary(its.columns[column]!.runs).frames).toBe(kelp.length)
+  })
+  it('is drawn, and no in-between of it is a rough guess', () => {
+    expect(Object.values(kelp.stacks).flatMap(s => Object.keys(s.subjects))).toEqual([])
+    expect(ways.map(w => isRough(w.match))).toEqual(ways.map(() => false))
+    for (const { match } of ways) expect(match.pieces.every(p => p.a === p.b)).toBe(true)
+  })
+  it('keeps the length of the strand while it swings', () => {
+    const length = ({ points }: { points: readonly number[] }) => {
+      let sum = 0
+      for (let i = 3; i < points.length; i += 3)
+        sum += Math.hypot(points[i]! - points[i - 3]!, points[i + 1]! - points[i - 2]!)
+      return sum
+    }
+    const kelpWays = ways.filter((_, i) => Object.values(its.charts)[i]!.stack === 'kelp-stack')
+    const whole = length(kelpWays[0]!.a[0]!.stroke)
+    for (const way of kelpWays)
+      for (const u of [0.25, 0.5, 0.75])
+        expect(Math.abs(length(way.at(u, () => 'first')[0]!.stroke) / whole - 1)).toBeLessThan(0.04)
   })
 })

@@ -1,6 +1,7 @@
 import type { Sequelize } from 'sequelize'
 import { writeSvg } from '#core/formats/svg'
-import { sceneOf } from '#core/pass'
+import type { Matcher } from '#core/pass'
+import { Contents, matchAtOnce, sceneOf } from '#core/pass'
 import { layersAt } from '#core/picture'
 import { imageHashes, openingPlan, openWhatFits, strokeHashes } from '#core/document'
 import { eachRun } from '#core/sheet'
@@ -8,12 +9,16 @@ import { findImage } from '../media/images'
 import { opened, readShot } from './shots'
 import { findStrokes } from '../media/strokes'
 
+/** In-betweens of more strokes than so many times so many are left out of it: pairing them would keep others waiting. */
+const MOST_PAIRED = 3600
+const quickly: Matcher = (a, b, ties) => (a.length * b.length > MOST_PAIRED ? null : matchAtOnce(a, b, ties))
+
 /** One frame of a shot as SVG, for the list: the first frame of the key that is longest seen. */
 export async function poster(db: Sequelize, id: string): Promise<string> {
   const { document } = await readShot(db, id)
   // One that cannot be read is shown as far as it can be.
   const shot = openWhatFits(document)?.shot ?? opened(document)
-  const scene = sceneOf(shot, openingPlan(shot))
+  const scene = sceneOf(shot, openingPlan(shot), new Contents(quickly))
   const { plan } = scene
   const strokes = await findStrokes(db, strokeHashes(shot))
   const images = await smallImages(db, imageHashes(shot))
