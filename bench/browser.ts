@@ -15,9 +15,7 @@ import { keepShot } from '../server/shots/shots'
 import { chromiumOptions } from '../tests/support/chromium'
 import { loadDemo } from '../tests/support/demo'
 import { newTestId, serve } from '../tests/support/server'
-import type { Stroke } from '#core/stroke'
-import { keepStrokes } from '../server/media/strokes'
-import { ghostsCost, handLine, openArt, penFollow } from './art'
+import { ghostsCost, openArt, penFollow } from './art'
 import type { Row } from './row'
 import { percent } from './row'
 import { sheetOpen, sheetScroll } from './browser-sheet'
@@ -68,7 +66,7 @@ async function wave(page: Page, x: number, y: number, seconds: number, sideways 
   await page.mouse.up()
 }
 
-async function emptyPage(browser: Browser, seconds: number): Promise<number> {
+export async function emptyPage(browser: Browser, seconds: number): Promise<number> {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
   await page.setContent('<body style="margin:0;height:100vh"></body>')
   await page.evaluate(() => {
@@ -193,7 +191,7 @@ async function followed(
   return s.following / s.frames
 }
 
-async function deskFollow(page: Page, shot: Shot, seconds: number, empty: number): Promise<Row> {
+export async function deskFollow(page: Page, shot: Shot, seconds: number, empty: number): Promise<Row> {
   const stack = shot.stacks['keeper-stack']!
   const at = layBones(stack.subjects.marrow!.figure, stack.drawings['keeper-1']!.content.poses.marrow!).get(
     'near-forearm',
@@ -239,62 +237,8 @@ function longShot(id: string): Shot {
   return p.shot
 }
 
-/** The same with poses of 60 strokes instead of figures: each moved a little from the pose before. */
-function longDrawn(id: string): { shot: Shot; strokes: Stroke[] } {
-  const p = new Planner(
-    makeShot(id, {
-      name: 'Long, drawn',
-      picture: { width: 1920, height: 1080 },
-      rate: rate(24),
-      paper: '#fffdf6',
-      length: 1000,
-    }),
-  )
-  p.column('long', 'Long', '#26302c')
-  const frames = Array.from({ length: 21 }, (_, i) => 1 + i * 50)
-  for (const [i, frame] of frames.entries()) {
-    const [dx, dy] = [(i % 2) * 120, (i % 3) * 30]
-    const strokes = Array.from({ length: 60 }, (_, k) =>
-      p.stroke(
-        '#26302c',
-        5,
-        handLine(k, 60).map(([x, y]) => [x + dx, y + dy + 0.02 * i * (x - 900)] as const),
-      ),
-    )
-    p.pose('long', frame, 'key', { poses: {}, strokes })
-  }
-  for (const frame of frames.slice(0, -1))
-    p.chart('long', frame, frame + 50, 24, 2, { family: 'halves', slow: 'both', depth: 4 })
-  return { shot: p.shot, strokes: p.strokes }
-}
-
-/** The benches of in-betweens that are computed from drawn poses. */
-export async function ofDrawn(quick: boolean): Promise<Row[]> {
-  const { server, db, stop } = await serve()
-  const browser = await chromium.launch(chromiumOptions)
-  try {
-    const seconds = quick ? 1.5 : 5
-    const id = newTestId()
-    const { shot, strokes } = longDrawn(id)
-    await keepStrokes(db, strokes)
-    await keepShot(db, shot, 'Trials')
-    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-    await page.goto(`${server.url}/shots/${id}`)
-    await page.locator('[data-part=picture][data-whole="1"]').waitFor()
-    await page.getByRole('button', { name: 'Column Long' }).click()
-    await page.waitForTimeout(500)
-    const empty = await emptyPage(browser, seconds)
-    const rows = [await railFollow(page, seconds, empty, 'rail.follow.drawn')]
-    rows.push(await playOnTime(page, quick ? 3 : 20, 'play.on-time.drawn'))
-    return rows
-  } finally {
-    await browser.close()
-    await stop()
-  }
-}
-
 /** Dragging 12 bars together in a column of 500 drawings. */
-async function railFollow(page: Page, seconds: number, empty: number, bench = 'rail.follow'): Promise<Row> {
+export async function railFollow(page: Page, seconds: number, empty: number, bench = 'rail.follow'): Promise<Row> {
   const drawings = 501
   await page.keyboard.press('Home')
   const box = (await page.locator('[data-part=rail]').boundingBox())!
@@ -338,7 +282,7 @@ async function followPoint(page: Page): Promise<void> {
   await page.waitForTimeout(500)
 }
 
-async function playOnTime(page: Page, seconds: number, bench: string): Promise<Row> {
+export async function playOnTime(page: Page, seconds: number, bench: string): Promise<Row> {
   await page.keyboard.press('Home')
   await page.evaluate(() => {
     const w = window as unknown as {

@@ -1,9 +1,10 @@
 import { artSize } from './art'
-import { inBrowser, ofArt, ofDrawn } from './browser'
+import { inBrowser, ofArt } from './browser'
 import { chartOrder, spacingSpan } from './charts'
 import { deskOpen, pictureShare } from './desk'
 import { diskUsed } from './disk'
 import { commitGrowth } from './growth'
+import { ofDrawn } from './drawn'
 import { newcomer } from './newcomer'
 import { serverPeople } from './people'
 import type { Row } from './row'
@@ -51,7 +52,8 @@ if (wants('server.people')) print(await serverPeople(quick))
 if (wants('server.stall', 'server.memory')) for (const row of await serverStall(quick)) print(row)
 if (wants('desk.follow', 'rail.follow', 'play.on-time', 'sheet.open', 'sheet.scroll'))
   for (const row of await inBrowser(quick)) print(row)
-if (wants('rail.follow.drawn', 'play.on-time.drawn')) for (const row of await ofDrawn(quick)) print(row)
+if (wants('rail.follow.drawn', 'play.on-time.drawn', 'strokes.beside'))
+  for (const row of await ofDrawn(quick)) print(row)
 if (wants('picture.share')) for (const row of await pictureShare()) print(row)
 if (wants('desk.open', 'desk.bytes')) for (const row of await deskOpen(quick)) print(row)
 if (wants('newcomer', 'newcomer.figure', 'newcomer.drawn', 'job.actions'))

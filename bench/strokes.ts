@@ -84,3 +84,15 @@ export function strokesBetween(quick: boolean): Row {
     parts: { ours: `${median(mine).toFixed(1)} ms`, flubber: `${median(plain).toFixed(1)} ms` },
   }
 }
+
+/** What a worker of the page does while something is dragged: as text, for the page has its own types. */
+export const pairing = (count: number): string => {
+  const [a, b] = poses(count)
+  return `window.benchBusy = window.fintroPairing(${JSON.stringify(a)}, ${JSON.stringify(b)})`
+}
+
+/** A worker that is as busy and does nothing for us. */
+export const BUSY = `(() => {
+  const worker = new Worker(URL.createObjectURL(new Blob(['for (;;) {}'])))
+  window.benchBusy = () => (worker.terminate(), 1)
+})()`

@@ -9,7 +9,6 @@ import { STRAIGHT, viewOf } from '../app/picture/lens'
 import { HEAD, MARGIN, COLUMN, rowsOf, USUAL_ROW } from '../app/sheet/layout'
 import { chromiumOptions } from '../tests/support/chromium'
 import { serve } from '../tests/support/server'
-import { gulls } from './gulls'
 
 const { px: ROW, y: yOfFrame } = rowsOf(USUAL_ROW)
 
@@ -42,6 +41,12 @@ const overKeeper = async (first: number, last: number) => {
   await page.mouse.move(x, box.y + HEAD + yOfFrame(last) + ROW / 2, { steps: 4 })
   await page.mouse.up()
 }
+/** The pointer over a point of the picture, px of it. */
+const hover = async (x: number, y: number) => {
+  const box = (await page.locator('[data-part=picture]').boundingBox())!
+  const view = viewOf({ width: 1920, height: 1080 }, box, STRAIGHT)
+  await page.mouse.move(box.x + view.x + x * view.scale, box.y + view.y + y * view.scale)
+}
 /** Takes a figure by its place (px of the picture) and moves it, feet and all. */
 const carry = async (x: number, y: number, dx: number, dy: number) => {
   const box = (await page.locator('[data-part=picture]').boundingBox())!
@@ -72,6 +77,14 @@ try {
   await goTo(page, 35)
   await take('arcs')
   await page.evaluate(() => localStorage.setItem('fintro-plot', 'false'))
+  await page.goto(`${server.url}/shots/gull-point-050`)
+  await page.locator('[data-part=picture]').waitFor()
+  await page.getByRole('button', { name: 'Column Kelp', exact: true }).click()
+  await goTo(page, 15)
+  await page.getByRole('button', { name: /^Ties/ }).click()
+  await hover(1204, 788)
+  await take('ties')
+  await page.getByRole('button', { name: 'Pose the figure' }).click()
   await page.goto(`${server.url}/shots/gull-point-020`)
   await page.locator('[data-part=picture]').waitFor()
   await goTo(page, 21)
@@ -170,15 +183,7 @@ try {
   await page.keyboard.press('Alt+p')
   await take('figures')
   await page.keyboard.press('Escape')
-  await page.getByRole('button', { name: 'Add a column' }).click()
-  await page.keyboard.press('Alt+i')
-  await page.getByLabel('Files to import').setInputFiles(gulls())
-  await page.getByRole('button', { name: /^Import \d+/ }).click()
-  await page.getByRole('dialog', { name: /^Tray/ }).waitFor()
-  await page.waitForTimeout(4500)
-  await take('tray-sequence')
-  await page.keyboard.press('Escape')
-  for (let i = 0; i < 14; i++) {
+  for (let i = 0; i < 7; i++) {
     await page.keyboard.press('Control+z')
     await page.waitForTimeout(60)
   }

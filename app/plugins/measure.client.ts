@@ -1,9 +1,29 @@
+import { wrap } from 'comlink'
+import type { Line } from '#core/tie'
+import type { MatchWorker } from '~/desk/match.worker'
 import { drawRecorded } from '~/light-table/recorded-pen'
 import { paintNow } from '~/ui/usePaint'
 import { onShown } from '~/desk/usePlayback'
 import { useDesk } from '~/desk/desk'
 import { useRail } from '~/rail/store'
 import { usePaintCounts } from '~/ui/paint/counts'
+
+/** Pairs the same strokes in a worker until it is stopped; gives what stops it and says how often that was. */
+function pairAgainAndAgain(a: Line[], b: Line[]): () => number {
+  const worker = new Worker(new URL('../desk/match.worker.ts', import.meta.url), { type: 'module' })
+  const { matchOf } = wrap<MatchWorker>(worker)
+  let rounds = 0
+  const round = async (): Promise<void> => {
+    await matchOf(a, b, [])
+    rounds += 1
+    return round()
+  }
+  void round()
+  return () => {
+    worker.terminate()
+    return rounds
+  }
+}
 
 /**
  * Lets the benches and tests see what the desk counts: pointer moves, picked bars, and when each frame was shown; and
@@ -17,5 +37,6 @@ export default defineNuxtPlugin(() => {
     fintroPen: drawRecorded,
     fintroGoTo: (f: number) => useDesk().goTo(f),
     fintroPaint: paintNow,
+    fintroPairing: pairAgainAndAgain,
   })
 })
