@@ -6,7 +6,7 @@ import type { Vec } from '#core/motion'
 import { after, inverseOf, SAME } from '#core/motion'
 import { placingOf } from '#core/picture'
 import type { Placing } from '#core/stroke'
-import { asDrawn, erased, touches } from '#core/stroke'
+import { asDrawn, densely, erased, touches } from '#core/stroke'
 import { useDesk } from '~/desk/desk'
 import { fixOf, solidHere } from '~/desk/drafts'
 import { newId } from '~/sync/ids'
@@ -54,7 +54,8 @@ export class EraserTool {
     this.radius = eraser.size / scale
     const last = this.way.value.at(-1)
     this.way.value = [...this.way.value, p]
-    const points = last ? [{ x: (p.x + last.x) / 2, y: (p.y + last.y) / 2 }, p] : [p]
+    // However fast it is moved, it goes over what lies between.
+    const points = last ? densely([last, p], this.radius) : [p]
     for (const { ref, placing } of this.erasable()) {
       const stroke = this.desk.scene!.strokeBy(ref.hash)
       if (stroke && points.some(q => touches(stroke, q, this.radius, placing))) touched.add(ref.id)

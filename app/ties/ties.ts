@@ -2,7 +2,7 @@ import type { Draft } from '#core/commands'
 import type { Chart, Tie } from '#core/document'
 import { pointToSegment } from '#core/motion'
 import type { Vec } from '#core/motion'
-import type { Line, Way } from '#core/tie'
+import type { Line, Measured, Way } from '#core/tie'
 import { measured } from '#core/tie'
 import type { Picked, Side } from './store'
 
@@ -42,15 +42,17 @@ export function strokeAt(span: Span, p: Vec, reach: number): Picked | null {
   let [best, least]: [Picked | null, number] = [null, reach]
   for (const side of ['first', 'second'] as const) {
     for (const line of linesOn(span, side)) {
-      const { far, share } = nearestOn(line, p)
+      const m = measured(line)
+      // Nothing of a line is farther from its middle than it is long.
+      if (Math.hypot(m.cx - p.x, m.cy - p.y) - m.length > least) continue
+      const { far, share } = nearestOn(m, p)
       if (far < least) [best, least] = [{ side, id: line.id, share }, far]
     }
   }
   return best
 }
 
-function nearestOn(line: Line, p: Vec): { far: number; share: number } {
-  const m = measured(line)
+function nearestOn(m: Measured, p: Vec): { far: number; share: number } {
   let [far, share] = [Math.hypot(m.xs[0]! - p.x, m.ys[0]! - p.y), 0]
   for (let i = 0; i + 1 < m.count; i++) {
     const [a, b] = [

@@ -119,26 +119,30 @@ export function segmentAt(shares: Float64Array, share: number): number {
   return low
 }
 
-/** The point at a share of a line's length; a closed line goes round and round. */
-export function pointAt(m: Bare, share: number, out: { x: number; y: number }): void {
+/** Where a share of a line's length lies: behind point `i`, toward `next`, by a share `t` of the way there. */
+const spot = { i: 0, next: 0, t: 0 }
+function find(m: Bare, share: number): void {
   const s = m.closed ? share - Math.floor(share) : Math.max(0, Math.min(1, share))
   const i = segmentAt(m.shares, s)
   const last = i === m.count - 1
-  const next = last ? (m.closed ? 0 : i) : i + 1
-  const [from, to] = [m.shares[i]!, last ? 1 : m.shares[next]!]
-  const t = to > from ? (s - from) / (to - from) : 0
+  const [from, to] = [m.shares[i]!, last ? 1 : m.shares[i + 1]!]
+  spot.i = i
+  spot.next = last ? (m.closed ? 0 : i) : i + 1
+  spot.t = to > from ? (s - from) / (to - from) : 0
+}
+
+/** The point at a share of a line's length; a closed line goes round and round. */
+export function pointAt(m: Bare, share: number, out: { x: number; y: number }): void {
+  find(m, share)
+  const { i, next, t } = spot
   out.x = m.xs[i]! + (m.xs[next]! - m.xs[i]!) * t
   out.y = m.ys[i]! + (m.ys[next]! - m.ys[i]!) * t
 }
 
 /** The pressure at a share of a line's length. */
 export function pressureAt(m: Measured, share: number): number {
-  const s = m.closed ? share - Math.floor(share) : Math.max(0, Math.min(1, share))
-  const i = segmentAt(m.shares, s)
-  const last = i === m.count - 1
-  const next = last ? (m.closed ? 0 : i) : i + 1
-  const [from, to] = [m.shares[i]!, last ? 1 : m.shares[next]!]
-  const t = to > from ? (s - from) / (to - from) : 0
+  find(m, share)
+  const { i, next, t } = spot
   return m.pressures[i]! + (m.pressures[next]! - m.pressures[i]!) * t
 }
 

@@ -225,6 +225,21 @@ describe('bad drawings', () => {
   }
   it('with nothing on one side leave all alone', () => {
     expect(fine([], scribble(1, 3)).aloneB).toEqual([0, 1, 2])
+    expect(isRough(fine([], scribble(1, 3)))).toBe(false)
+    expect(
+      isRough(
+        fine(scribble(1, 3, 100), [
+          lineOf(
+            'far',
+            [
+              [900, 900],
+              [901, 990],
+            ],
+            { fill: true },
+          ),
+        ]),
+      ),
+    ).toBe(true)
     expect(fine([], []).pieces).toEqual([])
   })
   it('of dots, of lines of no length and of strokes all alike are paired all the same', () => {

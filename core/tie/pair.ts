@@ -41,8 +41,9 @@ export interface Pairing {
 /** From this mean cost a drawing between two poses is a rough guess. */
 export const ROUGH = 0.55
 
-/** A guess that offers its ties. */
-export const isRough = (p: Pairing): boolean => p.cost > ROUGH
+/** A guess that offers its ties. Where one pose has no strokes there is nothing to guess. */
+export const isRough = ({ pieces, aloneA, aloneB, cost }: Pairing): boolean =>
+  cost > ROUGH && (pieces.length > 0 || (aloneA.length > 0 && aloneB.length > 0))
 
 /** More lines than this on a side are paired with those near them only, each as cheaply as it goes. */
 const MANY = 600
