@@ -1,5 +1,5 @@
 import type { Laying, Scale } from './alike'
-import { ALONE, costOf, LYING, wrapped } from './alike'
+import { ALONE, costOf, fitOf, LYING, wrapped } from './alike'
 import type { Measured } from './line'
 
 /** So many lines of a drawing are tried when it is laid on another. */
@@ -51,6 +51,26 @@ function aboutMiddles(a: Mass, b: Mass, turn: number, scale: number): Laying {
 const mostOf = (lines: readonly Measured[]): Measured[] =>
   lines.length <= TRIED ? [...lines] : [...lines].sort((p, q) => q.length - p.length || p.cx - q.cx).slice(0, TRIED)
 
+/** So many of the longest lines tell how far the whole may have moved. */
+const TELLING = 6
+
+/**
+ * Where the whole would have moved to, if a long line of the first became the one of the second that is most like it: a
+ * line that is on one pose only shifts the middles, but not these. A single line tells nothing of the whole.
+ */
+function shifts(a: readonly Measured[], b: readonly Measured[]): Laying[] {
+  if (Math.min(a.length, b.length) < 2) return []
+  const unlike = (m: Measured, n: Measured) =>
+    m.fill === n.fill
+      ? 1 - fitOf(m, n, 0).likeness + 0.2 * Math.abs(Math.log((m.length + 2) / (n.length + 2)))
+      : Infinity
+  const longest = [...a].sort((p, q) => q.length - p.length || p.cx - q.cx).slice(0, TELLING)
+  return longest.map(m => {
+    const most = b.reduce((best, n) => (unlike(m, n) < unlike(m, best) - 1e-9 ? n : best))
+    return { turn: 0, scale: 1, x: most.cx - m.cx, y: most.cy - m.cy }
+  })
+}
+
 /** What the lines of the first would cost at best, if several could become the same. */
 function roughCost(a: readonly Measured[], b: readonly Measured[], scale: Scale): number {
   let sum = 0
@@ -74,7 +94,7 @@ export function laid(a: readonly Measured[], b: readonly Measured[]): Scale {
   const [some, others] = [mostOf(a), mostOf(b)]
   const grown = Math.max(1 / MOST_GROWTH, Math.min(MOST_GROWTH, from.spread > 1 ? to.spread / from.spread : 1))
   const turns = [0, 1, -1, 2, -2, 3, -3, 4].map(k => (k * Math.PI) / 4)
-  const ways = [LYING, ...turns.map(turn => aboutMiddles(from, to, turn, grown))]
+  const ways = [LYING, ...shifts(some, others), ...turns.map(turn => aboutMiddles(from, to, turn, grown))]
   let best: { scale: Scale; cost: number } | null = null
   for (const laying of ways) {
     const scale = { size, laying, counts }

@@ -70,7 +70,7 @@ test.describe('nothing lies on the picture', () => {
 
   test('whatever tool is in hand, and the bars keep their height', async ({ desk, page }) => {
     const tools = page.getByRole('toolbar', { name: 'Tools' }).getByRole('button')
-    expect(await tools.count()).toBe(7)
+    expect(await tools.count()).toBe(8)
     for (const tool of await tools.all()) {
       await tool.click()
       await desk.settled()
