@@ -4,11 +4,13 @@ import { computed } from 'vue'
 import { MOST_LEAD } from '#core/motion'
 import type { Pass } from '#core/pass'
 import { changeGap, passFrames } from '#core/pass'
-import { partKey, subjectsOf } from '#core/document'
+import type { Subject } from '#core/document'
+import { LINES, partKey, subjectsOf } from '#core/document'
+import { usePaintCounts } from '~/ui/paint/counts'
 import { useDesk } from '~/desk/desk'
 
 const { pass } = defineProps<{ pass: Pass }>()
-const desk = useDesk()
+const [desk, painted] = [useDesk(), usePaintCounts()]
 const frames = computed(() => passFrames(pass))
 
 interface Part {
@@ -16,30 +18,45 @@ interface Part {
   name: string
   share: number
 }
-const subjects = computed(() =>
-  subjectsOf(desk.stack!).filter(s =>
-    [pass.from, pass.to].every(p => desk.stack!.drawings[p.drawing]!.content.poses[s.id]),
-  ),
-)
-/** Every part of the figures that are in both poses. A limb is led by its bones, the whole body by its place. */
+const poses = computed(() => [pass.from, pass.to].map(p => desk.stack!.drawings[p.drawing]!.content))
+/** On which of the two poses a subject is: posed, or drawn with strokes of its own. */
+const on = (s: Subject) => poses.value.filter(c => c.poses[s.id] || c.strokes.some(x => x.part === s.id)).length
+const subjects = computed(() => subjectsOf(desk.stack!).filter(s => on(s) === 2))
+/**
+ * Every part of the figures, and every drawn part, that is in both poses. A limb is led by its bones, the whole body by
+ * its place; a drawn part has only that.
+ */
 const groups = computed(() =>
   subjects.value.map(s => ({
     id: s.id,
     name: s.name,
-    parts: [{ id: 'place', name: 'the whole body' }, ...s.figure.bones].map((b): Part => ({
+    parts: [
+      { id: 'place', name: s.kind === 'figure' ? 'the whole body' : 'all of it' },
+      ...(poses.value[0]!.poses[s.id] ? s.figure.bones : []),
+    ].map((b): Part => ({
       key: partKey(s.id, b.id),
       name: b.name,
       share: pass.chart?.leads?.[partKey(s.id, b.id)] ?? 0,
     })),
   })),
 )
-const changing = computed(() =>
-  subjectsOf(desk.stack!).filter(
-    s =>
-      !!desk.stack!.drawings[pass.from.drawing]!.content.poses[s.id] !==
-      !!desk.stack!.drawings[pass.to.drawing]!.content.poses[s.id],
-  ),
-)
+/** Strokes of no part, or of parts that are on both poses, that become none. */
+const alone = computed(() => {
+  void painted.arrivals
+  const { scene, stack } = desk
+  const way = pass.chart && scene!.contents.wayOf(scene!, stack!, pass.chart, scene!.strokeBy)
+  const lines = way ? [...way.match.aloneA.map(i => way.a[i]!), ...way.match.aloneB.map(j => way.b[j]!)] : []
+  return new Set(lines.map(l => l.part ?? LINES))
+})
+const changing = computed(() => [
+  ...subjectsOf(desk.stack!)
+    .filter(s => on(s) === 1)
+    .map(s => ({ id: s.id, words: `${s.name} is in one of the poses only. It changes over on` })),
+  ...subjectsOf(desk.stack!)
+    .filter(s => on(s) === 2 && alone.value.has(s.id))
+    .map(s => ({ id: s.id, words: `Some strokes of ${s.name} are on one pose only. They change over on` })),
+  ...(alone.value.has(LINES) ? [{ id: LINES, words: 'Some strokes are on one pose only. They change over on' }] : []),
+])
 
 const least = computed(() => Math.round(MOST_LEAD * frames.value * 2) / 2)
 const draftFor = (key: string, value: number) => ({
@@ -122,11 +139,11 @@ function change(subject: string, e: Event): void {
       :key="s.id"
       class="mt-3 flex items-center gap-2"
     >
-      <span class="flex-1">{{ s.name }} is in one of the poses only. It changes over on</span>
+      <span class="flex-1">{{ s.words }}</span>
       <select
         class="field h-7"
         :value="pass.chart.change?.[s.id] ?? ''"
-        :aria-label="`Where ${s.name} changes over`"
+        :aria-label="s.words"
         @change="change(s.id, $event)"
       >
         <option value="">the widest gap ({{ desk.stack!.drawings[after(s.id)]!.number }})</option>
@@ -144,7 +161,7 @@ function change(subject: string, e: Event): void {
       v-if="!groups.length && !changing.length"
       class="mt-2 text-soft"
     >
-      No figure stands on both poses.
+      No figure and no named part is on both poses.
     </p>
   </template>
 </template>
