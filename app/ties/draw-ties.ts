@@ -20,6 +20,9 @@ export interface TiesLook {
 /** With more pairs than this the lines between them are drawn only for what is pointed at. */
 const MOST_LINES = 80
 
+/** Lines between pairs lie on the paper, which is light by night, too. */
+const BETWEEN = '#26302c'
+
 const tints = { first: GHOSTS.tints.before, second: GHOSTS.tints.after }
 
 function trace(c: C, v: View, { stroke }: Line): void {
@@ -67,7 +70,7 @@ export function drawTies(c: C, v: View, look: TiesLook | null): void {
     })
   }
   c.setLineDash([2, 4])
-  c.strokeStyle = theme().graphite
+  c.strokeStyle = BETWEEN
   for (const p of pieces) {
     const [a, b] = [span.way.a[p.a]!, span.way.b[p.b]!]
     const is = strong.has(key({ side: 'first', id: a.id })) && strong.has(key({ side: 'second', id: b.id }))
