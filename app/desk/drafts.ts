@@ -15,12 +15,23 @@ export class StrokesAway extends Error {
 }
 
 const tried = (scene: Scene, shown: Shown): Content | null =>
-  solid(shown, { strokeBy: scene.strokeBy, keep: scene.keep, newId })
+  solid(shown, { strokeBy: scene.strokeBy, keep: scene.shelf.note, newId })
 
-/** What a drawing shows as a content that commands can carry. Throws `StrokesAway`; that is told to whoever did it. */
+/** What no command names is cleared away on the server after some hours: what was kept so long ago is kept again, ms. */
+const KEPT_FOR = 30 * 60 * 1000
+const keptAt = new WeakMap<Content, number>()
+
+/**
+ * What a drawing shows as a content that commands can carry; its strokes are kept for them. Throws `StrokesAway`; that is
+ * told to whoever did it.
+ */
 export function solidOf(scene: Scene, shown: Shown): Content {
   const content = tried(scene, shown)
   if (!content) throw new StrokesAway()
+  if (shown.drawn && !(Date.now() - (keptAt.get(content) ?? 0) < KEPT_FOR)) {
+    for (const { hash } of content.strokes) scene.shelf.keep(scene.strokeBy(hash)!)
+    keptAt.set(content, Date.now())
+  }
   return content
 }
 

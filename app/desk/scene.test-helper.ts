@@ -16,11 +16,10 @@ export function deskOn(
   range: { first: number; last: number } | null = null,
   selection: Selection | null = range && { column: COLUMN, columns: [COLUMN], ...range },
 ): [scene: Scene, focus: Focus] {
-  const scene = withColumns(
-    sceneOf(shot, PLAN),
-    () => undefined,
-    () => 'f'.repeat(64),
-  )
+  const scene = withColumns(sceneOf(shot, PLAN), () => undefined, {
+    note: () => 'f'.repeat(64),
+    keep: () => 'f'.repeat(64),
+  })
   return [scene, focusIn(scene, { column: selection?.column ?? COLUMN, workFrame: frame, selection })]
 }
 

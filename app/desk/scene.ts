@@ -6,6 +6,12 @@ import type { Frames, Place } from '#core/sheet'
 import { exposedOn, shownAt } from '#core/sheet'
 import type { Stroke } from '#core/stroke'
 
+/** Takes strokes that are made here. */
+export interface Shelf {
+  readonly note: (stroke: Stroke) => string
+  readonly keep: (stroke: Stroke) => string
+}
+
 /**
  * A shot as it is seen, with what is worked out from it and its strokes: what everything that draws or makes commands
  * takes.
@@ -13,8 +19,8 @@ import type { Stroke } from '#core/stroke'
 export interface Scene extends CoreScene {
   readonly columns: readonly Column[]
   readonly strokeBy: StrokeBy
-  /** Keeps a stroke and gives its hash. */
-  readonly keep: (stroke: Stroke) => string
+  /** Where strokes are noted that are looked at, and kept that a command will name; both give their hash. */
+  readonly shelf: Shelf
 }
 
 /** Selected frames: of `columns` (from left to right), begun in `column`. */
@@ -73,11 +79,11 @@ export const withPlayhead = (focus: Focus, frame: () => number): Focus => ({
   },
 })
 
-export const withColumns = (scene: CoreScene, strokeBy: StrokeBy, keep: Scene['keep']): Scene => ({
+export const withColumns = (scene: CoreScene, strokeBy: StrokeBy, shelf: Shelf): Scene => ({
   ...scene,
   columns: columnsOf(scene.plan),
   strokeBy,
-  keep,
+  shelf,
 })
 
 /** The frames that range commands work on: the selection, or the exposure under the playhead. */

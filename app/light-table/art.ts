@@ -10,10 +10,10 @@ import { eachRun } from '#core/sheet'
 import { marksHull } from '#core/travel'
 import { asDrawn, boxAround, caught, inside, touches } from '#core/stroke'
 import type { Focus, Scene } from '~/desk/scene'
-import { rangeOf } from '~/desk/scene'
+import { contentHere, rangeOf } from '~/desk/scene'
 import { newId } from '~/sync/ids'
 import type { Draft } from '#core/commands'
-import { fixOf, solidHere } from '~/desk/drafts'
+import { fixOf, solidHere, solidOf } from '~/desk/drafts'
 
 /** Strokes and subjects that are selected on a drawing. */
 export interface SelectedArt {
@@ -219,7 +219,7 @@ export function removeArt(scene: Scene, focus: Focus, selected: SelectedArt): Dr
 }
 
 export function copyArt(scene: Scene, focus: Focus, selected: SelectedArt): ArtClip {
-  const part = partOf(solidHere(scene, focus)!, selected)
+  const part = partOf(solidOf(scene, contentHere(scene, focus)!), selected)
   return {
     stack: focus.stack!.id,
     strokes: part.strokes,

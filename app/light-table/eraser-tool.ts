@@ -8,7 +8,8 @@ import { placingOf } from '#core/picture'
 import type { Placing } from '#core/stroke'
 import { asDrawn, densely, erased, touches } from '#core/stroke'
 import { useDesk } from '~/desk/desk'
-import { fixOf, solidHere } from '~/desk/drafts'
+import { fixOf, solidHere, solidOf } from '~/desk/drafts'
+import { contentHere } from '~/desk/scene'
 import { newId } from '~/sync/ids'
 import { usePaintCounts } from '~/ui/paint/counts'
 import { tell } from '~/ui/messages'
@@ -128,7 +129,7 @@ export class EraserTool {
 
   /** On a held frame a copy of what is held, with what is left of its strokes. */
   private copyWithout(left: Readonly<Record<string, StrokeRef[]>>): Draft {
-    const content = solidHere(this.desk.scene!, this.desk.focus!)!
+    const content = solidOf(this.desk.scene!, contentHere(this.desk.scene!, this.desk.focus!)!)
     const strokes = content.strokes.flatMap(s => left[s.id] ?? [{ ...s, id: newId() }])
     return newPose(this.desk.scene!, this.desk.focus!, {
       from: { content: { ...content, strokes } },

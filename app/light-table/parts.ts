@@ -5,7 +5,7 @@ import { oneBoneFigure, restPose } from '#core/figure'
 import { after, inverseOf, SAME } from '#core/motion'
 import { placingOf } from '#core/picture'
 import { boxAround, outlineOf } from '#core/stroke'
-import { fixOf, solidHere } from '~/desk/drafts'
+import { fixOf, solidOf } from '~/desk/drafts'
 import type { Focus, Scene } from '~/desk/scene'
 import { contentHere } from '~/desk/scene'
 import { newId } from '~/sync/ids'
@@ -28,10 +28,10 @@ export const newPart = (scene: Scene, focus: Focus, name: string): { id: string;
 
 /** The strokes of a part on the drawing before, copied to this one, so that proportions hold. */
 export function copyPartOn(scene: Scene, focus: Focus, part: string, to: Drawing): Draft | null {
-  const strokes =
-    solidHere(scene, focus)
-      ?.strokes.filter(s => s.part === part)
-      .map(s => ({ ...s, id: newId() })) ?? []
+  const here = contentHere(scene, focus)
+  const strokes = (here ? solidOf(scene, here).strokes : [])
+    .filter(s => s.part === part)
+    .map(s => ({ ...s, id: newId() }))
   return strokes.length
     ? { name: 'stroke.add', args: { stack: focus.stack!.id, drawing: to.id, strokes, ...fixOf(scene, focus, to) } }
     : null

@@ -62,11 +62,20 @@ export class Strokes {
     return stroke
   }
 
+  /** Has a stroke at hand, and gives the hash that would name it; nothing is kept. */
+  note(stroke: Stroke): string {
+    const tidied = tidy(stroke)
+    const hash = sha256(strokeText(tidied))
+    if (!this.known.has(hash)) this.known.set(hash, tidied)
+    return hash
+  }
+
   /** Keeps a stroke until the server has it, and gives the hash that names it. */
   add(stroke: Stroke): string {
     const tidied = tidy(stroke)
     const hash = sha256(strokeText(tidied))
-    if (this.known.has(hash)) return hash
+    // One that is known may have been cleared away where nothing named it: it is given once more.
+    if (this.unsent.has(hash)) return hash
     this.takeUp(hash, tidied)
     this.unstored.set(hash, tidied)
     if (this.unstored.size === 1) void this.writes.add(() => this.store())

@@ -7,7 +7,7 @@ import type { StrokeBy } from './drawn'
 /** Where the strokes of a content are taken from, and where new ones are kept. */
 export interface StrokeShelf {
   readonly strokeBy: StrokeBy
-  /** Keeps a stroke and gives its hash. */
+  /** Takes a stroke and gives its hash. */
   readonly keep: (stroke: Stroke) => string
   readonly newId: () => string
 }
