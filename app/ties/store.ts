@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import type { Chart } from '#core/document'
 import type { Way } from '#core/tie'
 import { isRough } from '#core/tie'
@@ -7,7 +7,7 @@ import { useDesk } from '~/desk/desk'
 import { passHere } from '~/chart/spans'
 import { usePaintCounts } from '~/ui/paint/counts'
 import type { Span } from './ties'
-import { countsOf } from './ties'
+import { countsOf, linesOn } from './ties'
 
 export type Side = 'first' | 'second'
 
@@ -41,6 +41,13 @@ export const useTies = defineStore('ties', () => {
   const span = computed<Span | null>(() => (chart.value && way.value ? { chart: chart.value, way: way.value } : null))
   const counts = computed(() => span.value && countsOf(span.value))
   const rough = computed(() => !!way.value && isRough(way.value.match))
+
+  // What is not in this span, or not any more, is not in hand.
+  watch(span, now => {
+    const isIn = (p: Picked | null) => !!p && !!now && linesOn(now, p.side).some(l => l.id === p.id)
+    if (!isIn(picked.value)) picked.value = null
+    if (!isIn(hovered.value)) hovered.value = null
+  })
 
   function reset(): void {
     hovered.value = picked.value = null

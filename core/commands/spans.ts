@@ -64,8 +64,13 @@ export const cutChart = command(
       ...(chart.leads ? { leads: chart.leads } : {}),
     }
     const at = whole.a + reached * (whole.b - whole.a)
-    const [start, end] = whole.span ?? [0, 1]
-    const cutAt = start + u * (end - start)
+    // Of a span that was cut before its places were kept, they are not known.
+    const span = chart.along ? chart.along.span : ([0, 1] as const)
+    const placesIn = (side: 0 | 1): { span?: [number, number] } => {
+      if (!span) return {}
+      const cutAt = span[0] + u * (span[1] - span[0])
+      return { span: side === 0 ? [span[0], cutAt] : [cutAt, span[1]] }
+    }
     const leads = Object.entries(chart.leads ?? {}).map(([part, share]) => [part, cutLead(share, u)] as const)
     const half = (side: 0 | 1) =>
       leads.length ? { leads: Object.fromEntries(leads.map(([part, both]) => [part, both[side]])) } : {}
@@ -75,7 +80,7 @@ export const cutChart = command(
       to: drawing,
       ticks: firstTicks,
       recipe: recognised(firstTicks.map(t => t.u)),
-      along: { ...whole, b: at, span: [start, cutAt] },
+      along: { ...whole, b: at, ...placesIn(0) },
       ...half(0),
       ...some('change', change.first),
     }
@@ -85,7 +90,7 @@ export const cutChart = command(
       from: drawing,
       ticks: secondTicks,
       recipe: recognised(secondTicks.map(t => t.u)),
-      along: { ...whole, a: at, span: [cutAt, end] },
+      along: { ...whole, a: at, ...placesIn(1) },
       ...half(1),
       ...some('change', change.second),
     }

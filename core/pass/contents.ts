@@ -68,7 +68,7 @@ export class Contents {
   /** What the strokes of a chart's poses become; null where they have none, and while that is being found out. */
   wayOf(at: Moment, stack: Stack, chart: Chart, strokeBy: StrokeBy): Way | null {
     const ends = this.ends(at, stack, chart)
-    return (ends && this.in(at.plan).contents.drawnIn(chart, ends)?.wayBy(strokeBy, this.matcher)) ?? null
+    return (ends && this.in(at.plan).contents.drawnIn(chart, ends)?.wayOfPoses(strokeBy, this.matcher)) ?? null
   }
 
   /** How the pins of a drawing hold. */

@@ -109,6 +109,11 @@ describe('an in-between of drawn poses', () => {
     for (const id of ['d5', 'd9', 'd11', 'd17', 'd19']) expectSame(pointsIn(cut, id), pointsIn(shot, id))
     const twice = cutAt(cut, '5')
     for (const id of ['d5', 'd9', 'd11']) expectSame(pointsIn(twice, id), pointsIn(shot, id))
+    // Ties are said of the strokes of a span's own poses, also while it runs along the longer one.
+    const there = sceneOf(cut, PLAN)
+    const way = there.contents.wayOf(there, cut.stacks[STACK]!, chartIn(cut), strokeBy)!
+    const strokesOn = (id: string) => cut.stacks[STACK]!.drawings[id]!.content.strokes.map(s => s.id)
+    expect([way.a, way.b].map(lines => lines.map(l => l.id))).toEqual([strokesOn('d1'), strokesOn('d9')])
     // Once the drawing at the cut is another one, its spans go their own ways.
     const redrawn = done(cut, 'stroke.remove', {
       stack: STACK,

@@ -151,7 +151,12 @@ export class DrawnChart {
     return way && { rough: isRough(way.match), turned: way.guessed }
   }
 
-  /** The way itself, to show what becomes what. */
+  /** The way between its own two poses, also where it runs along a longer one: what ties are said of. */
+  wayOfPoses(strokeBy: StrokeBy, matcher: Matcher): Way | null {
+    return this.own.wayBy(strokeBy, matcher)
+  }
+
+  /** The way that its in-betweens are on. */
   wayBy(strokeBy: StrokeBy, matcher: Matcher): Way | null {
     return this.alongBy(strokeBy, matcher)?.way ?? this.own.wayBy(strokeBy, matcher)
   }
