@@ -5,8 +5,7 @@ import type { Line } from '#core/tie'
 import { matchOf, pair, Way } from '#core/tie'
 import { mappedLine, scribble } from '../core/tie/lines.test-helper'
 import type { Row } from './row'
-import { median } from './row'
-import { timed } from './times'
+import { inTurns } from './times'
 
 /** Two drawings of so many strokes of 60 points: the second moved, sheared, and each stroke a little elsewhere. */
 function poses(count: number): [Line[], Line[]] {
@@ -19,28 +18,18 @@ const fresh = (lines: readonly Line[]): Line[] => lines.map(l => ({ ...l }))
 
 /** Pairing 300 strokes with 300 over 100 with 100, both warmed up; in the same thread that a worker would use. */
 export function strokesPair(quick: boolean): Row {
-  const rounds = quick ? 3 : 9
-  const cost = (count: number) => {
+  const paired = (count: number) => {
     const [a, b] = poses(count)
-    return () => timed(() => pair(fresh(a), fresh(b)))
+    return () => void pair(fresh(a), fresh(b))
   }
-  const [few, many] = [cost(100), cost(300)]
-  for (let i = 0; i < 3; i++) {
-    few()
-    many()
-  }
-  const [small, large] = [[] as number[], [] as number[]]
-  for (let i = 0; i < rounds; i++) {
-    small.push(few())
-    large.push(many())
-  }
+  const [small, large] = inTurns(paired(100), paired(300), quick ? 3 : 9)
   return {
     bench: 'strokes.pair',
-    value: median(large) / median(small),
+    value: large / small,
     unit: 'ratio',
     bound: 15,
     better: 'lower',
-    parts: { '300 × 300': `${median(large).toFixed(0)} ms`, '100 × 100': `${median(small).toFixed(0)} ms` },
+    parts: { '300 × 300': `${large.toFixed(0)} ms`, '100 × 100': `${small.toFixed(0)} ms` },
   }
 }
 
@@ -51,7 +40,6 @@ const outline = (s: Stroke): [number, number][] => {
 
 /** 47 in-betweens of 60 paired strokes of 60 points, over flubber's interpolators of the same strokes' outlines. */
 export function strokesBetween(quick: boolean): Row {
-  const rounds = quick ? 5 : 25
   const [a, b] = poses(60)
   const way = new Way(a, b, matchOf(a, b))
   const mates = way.match.pieces.map(p => [a[p.a]!.stroke, b[p.b]!.stroke] as const)
@@ -66,22 +54,14 @@ export function strokesBetween(quick: boolean): Row {
   const other = each(u => {
     for (const f of theirs) f(u)
   })
-  for (let i = 0; i < 3; i++) {
-    ours()
-    other()
-  }
-  const [mine, plain] = [[] as number[], [] as number[]]
-  for (let i = 0; i < rounds; i++) {
-    mine.push(timed(ours))
-    plain.push(timed(other))
-  }
+  const [mine, plain] = inTurns(ours, other, quick ? 5 : 25)
   return {
     bench: 'strokes.between',
-    value: median(mine) / median(plain),
+    value: mine / plain,
     unit: 'ratio',
     bound: 0.5,
     better: 'lower',
-    parts: { ours: `${median(mine).toFixed(1)} ms`, flubber: `${median(plain).toFixed(1)} ms` },
+    parts: { ours: `${mine.toFixed(1)} ms`, flubber: `${plain.toFixed(1)} ms` },
   }
 }
 
