@@ -3,6 +3,7 @@ import { writeSvg } from '#core/formats/svg'
 import { contentMarks, paletteOf } from '#core/picture'
 import type { Stroke } from '#core/stroke'
 import type { Content, Drawing } from '#core/document'
+import { filesOf } from '#core/document'
 import { solidOf } from '~/desk/drafts'
 import type { Focus, Scene } from '~/desk/scene'
 import { server } from '~/sync/server'
@@ -44,7 +45,7 @@ export async function svgOut(scene: Scene, focus: Focus, job: SvgJob): Promise<{
     contents
       .flatMap(c => Object.keys(c.poses))
       .map(id => stack.subjects[id]!)
-      .flatMap(s => (s?.kind === 'image' ? [s.file] : [])),
+      .flatMap(s => (s ? filesOf(s) : [])),
   )
   const urls = new Map(await Promise.all([...files].map(async f => [f, await dataUrl(f)] as const)))
   const palette = paletteOf(column.ink, scene.shot.paper)

@@ -16,6 +16,7 @@ import { bodyParts, copyPose, lengthFromHere, lengthInAll, mirrorHere, sidedHere
 import { nextExposure } from '~/desk/steps'
 import { tell } from '~/ui/messages'
 import SidePanel from '~/desk/SidePanel.vue'
+import BoundParts from './BoundParts.vue'
 import { useDesk } from '~/desk/desk'
 import { useLightTable } from '~/light-table/store'
 
@@ -274,6 +275,8 @@ const copyTo = (some: boolean): void => {
         </button>
       </p>
     </section>
+
+    <BoundParts v-if="figures.length" />
 
     <section
       v-if="figure"

@@ -1,7 +1,30 @@
 import type { Action } from '~/desk/action'
 import { useTools } from '~/desk/tools'
 import { useSide } from '~/ui/side'
+import { tell } from '~/ui/messages'
+import type { Desk } from '~/desk/desk'
+import type { SelectedArt } from '~/light-table/art'
+import { useLightTable } from '~/light-table/store'
+import type { Row } from './bind'
+import { bindable, bindDraft, rowsHere } from './bind'
 import { mirrorHere, sidedHere, swapHere } from './subjects'
+
+/** What is selected, and the row of bones it lies nearest to. */
+function rowToBindTo(d: Desk): { art: SelectedArt; row: Row } | null {
+  const art = d.scene && bindable(d.scene, d.focus!, useLightTable().selected)
+  const row = art && rowsHere(d.scene!, d.focus!, art)[0]
+  return row ? { art: art!, row } : null
+}
+
+function bindSelected(d: Desk): void {
+  const meant = rowToBindTo(d)!
+  const draft = bindDraft(d.scene!, d.focus!, meant.art, meant.row)
+  if (!draft || !d.run(draft)) return
+  useLightTable().selected = null
+  tell(`Bound to ${meant.row.subject.name}, ${meant.row.name}: it bends with it on all drawings.`, {
+    offers: [{ label: 'How it bends …', do: () => void (useSide().open = 'parts') }],
+  })
+}
 
 /** Posing and making figures, and what belongs to them. */
 export const figureActions: readonly Action[] = [
@@ -44,6 +67,16 @@ export const figureActions: readonly Action[] = [
     can: d => !!d.drawing && mirrorHere(d.scene!, d.focus!).length > 0,
     why: 'no figure stands on this drawing.',
     do: d => d.run(...mirrorHere(d.scene!, d.focus!)),
+  },
+  {
+    id: 'art-bind',
+    name: 'Bind to the figure',
+    hint: 'what is selected bends along the nearest chain or limb, on all drawings',
+    group: 'Draw',
+    keys: ['Alt+KeyK'],
+    can: d => rowToBindTo(d) !== null,
+    why: 'no strokes or pictures are selected on a drawing with a figure.',
+    do: bindSelected,
   },
   {
     id: 'side-parts',

@@ -1,6 +1,8 @@
 import type { Handle, Pose } from '#core/figure'
+import { jointsAlong } from '#core/figure'
 import { distance } from '#core/motion'
 import type { Subject } from '#core/document'
+import { boundTo } from '#core/document'
 import type { Point } from '#core/travel'
 import { samePoint } from '#core/travel'
 import { pointOfHandle } from '~/travel/path-tool'
@@ -36,6 +38,19 @@ function wordsOf({ subject }: Posed, h: Handle, followed: readonly Point[] | nul
   return `rotate the ${h.name}${carries ? ' (Ctrl alone: what it carries keeps its direction)' : ''}`
 }
 
+/** Bones in whose place something is seen that is bound to them: thin lines, so that one sees what is pulled. */
+function drawCovered(c: CanvasRenderingContext2D, v: View, { subject, pose }: Posed): void {
+  for (const { bones, shapes } of boundTo(subject)) {
+    const joints = shapes ? null : jointsAlong(subject.figure, pose, bones)
+    if (!joints) continue
+    c.beginPath()
+    for (const j of joints) c.lineTo(v.x + j.x * v.scale, v.y + j.y * v.scale)
+    c.strokeStyle = theme().ledger
+    c.lineWidth = 1
+    c.stroke()
+  }
+}
+
 /** From a handle that lies apart from a small figure to its joint. */
 function lineToJoint(c: CanvasRenderingContext2D, from: [number, number], to: [number, number]): void {
   c.beginPath()
@@ -55,6 +70,7 @@ export function drawHandles(
 ): void {
   const t = theme()
   for (const each of posed) {
+    drawCovered(c, v, each)
     for (const { handle: h, at } of placedHandles(each.subject.figure, each.pose, v.scale)) {
       const [x, y] = [v.x + at.x * v.scale, v.y + at.y * v.scale]
       if (distance(at, h.at) * v.scale > 1) lineToJoint(c, [x, y], [v.x + h.at.x * v.scale, v.y + h.at.y * v.scale])

@@ -14,6 +14,7 @@ import {
   spreadFrames,
   startExposures,
 } from './arrange'
+import { bindArt, releaseBound, removeBound, setBound } from './bound'
 import { fillChart, moveTick, setPath, spaceChart } from './charts'
 import {
   addDrawing,
@@ -76,6 +77,10 @@ const single = {
   'strokes.map': mapStrokes,
   'strokes.part': assignStrokes,
   'subject.set': setSubject,
+  'bound.add': bindArt,
+  'bound.set': setBound,
+  'bound.release': releaseBound,
+  'bound.remove': removeBound,
   'part.share': sharePart,
   'part.unshare': unsharePart,
   'column.lineup': lineUpColumn,

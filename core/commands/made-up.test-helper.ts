@@ -1,6 +1,7 @@
 import type { z } from 'zod'
 import type { Shot } from '../document'
-import { columnsOf, plansOf } from '../document'
+import { boundTo, columnsOf, plansOf } from '../document'
+import { jointsAlong, rowsOf } from '../figure'
 import { eachRun } from '../sheet'
 
 /** Random numbers from 0 up to 1, the same for the same seed. */
@@ -88,6 +89,7 @@ export function madeUp(schema: z.ZodType, shot: Shot, chance: Chance, wrong: num
     strokes: () => drawings.flatMap(d => d.content.strokes.map(s => s.id)),
     note: () => idsOf(plan.notes),
     pin: () => idsOf(plan.pins),
+    bound: () => subjects.flatMap(s => boundTo(s).map(b => b.id)),
     spacing: () => idsOf(shot.spacings),
     from: () => drawings.map(d => d.id),
     to: () => drawings.map(d => d.id),
@@ -140,6 +142,7 @@ export function madeUp(schema: z.ZodType, shot: Shot, chance: Chance, wrong: num
       if (Array.isArray(made.strokes) && typeof made.strokes[0] === 'string') made.strokes = ids
     }
     settleWhole(made, shape)
+    settleBound(made, shape)
     const leads = `${one(subjects)?.id}/place`
     if ('share' in shape && 'part' in shape && likely(0.9)) made.part = leads
     return made
@@ -168,6 +171,22 @@ export function madeUp(schema: z.ZodType, shot: Shot, chance: Chance, wrong: num
       if ('figure' in shape) made.figure = part.figure
     }
     if (part && 'part' in shape && 'strokes' in shape && likely(0.7)) made.part = part.id
+  }
+  /** Things are bound to bones that are in a row, of a figure that stands on the drawing. */
+  function settleBound(made: Record<string, unknown>, shape: Record<string, unknown>): void {
+    if (!('bound' in shape)) return
+    if (typeof made.bound !== 'object') {
+      const holder = subjects.find(s => boundTo(s).some(b => b.id === made.bound))
+      if (holder && likely(0.9)) Object.assign(made, { subject: holder.id }, 'images' in shape ? { images: [] } : {})
+      return
+    }
+    const drawing = drawings.find(d => d.id === made.drawing)
+    const figure = subjects.find(s => s.kind === 'figure' && drawing?.content.poses[s.id])
+    if (!figure || !likely(0.9)) return
+    const bones = one(rowsOf(figure.figure))!.map(b => b.id)
+    const joints = jointsAlong(figure.figure, drawing!.content.poses[figure.id]!, bones)!
+    const bound = { id: text('id'), bones, joints, across: 1, round: 0.5 }
+    Object.assign(made, { subject: figure.id, bound, images: {}, fix: undefined })
   }
   /** Some of a chart's ticks, and one that is new. */
   const ticksFor = (chart: (typeof charts)[number]) =>

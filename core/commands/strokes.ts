@@ -1,10 +1,10 @@
 import { z } from 'zod'
-import { figureSchema, mapPose } from '../figure'
+import { areInRow, figureSchema, mapPose } from '../figure'
 import { placedBy } from '../stroke'
 import { idSchema, label } from '../basic'
 import { command } from './kind'
 import type { Drawing, Shot, StrokeRef } from '../document/document'
-import { affineSchema, contentSchema, strokeRefSchema } from '../document/document'
+import { affineSchema, boundTo, contentSchema, strokeRefSchema } from '../document/document'
 import { drawingOf, stackOf, withDrawings, withStack } from './parts'
 import { refuse } from './refusal'
 import { checkPoses, numberIn, ofPart, ownDrawing } from './drawings'
@@ -117,6 +117,8 @@ export const setSubject = command(
     const stack = stackOf(shot, id)
     const old = stack.subjects[subjectId] ?? refuse('gone', 'The figure is not there any more.')
     if (strokes && old.kind !== 'part') refuse('invalid', `${old.name} is not drawn.`)
+    if (figure && boundTo(old).some(b => !areInRow(figure, b.bones)))
+      refuse('invalid', `Something is bound to bones that ${old.name} would have no more. Release it first.`)
     const base = {
       ...old,
       ...(name ? { name } : {}),

@@ -1,3 +1,4 @@
+export * from './bend'
 export * from './blend'
 export * from './corners'
 export * from './figure'

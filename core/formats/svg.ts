@@ -1,4 +1,6 @@
-import type { Layer, Mark, Palette } from '../picture'
+import type { Affine } from '../motion'
+import type { Bent, Layer, Mark, Palette } from '../picture'
+import { grown, SEAM } from '../picture'
 
 const n = (x: number): string => String(Math.round(x * 10) / 10)
 
@@ -11,14 +13,29 @@ function path(points: readonly number[], { closed }: { closed: boolean }): strin
 /** Gives the address of a picture (a data URL) by the hash of its bytes; pictures without one are left out. */
 export type ImageUrl = (file: string) => string | undefined
 
-function element(m: Mark, p: Palette, imageUrl: ImageUrl): string {
-  if (m.kind === 'image') {
-    const url = imageUrl(m.file)
-    if (!url || !/^data:image\/(png|jpeg|webp);base64,[A-Za-z0-9+/=]*$/.test(url)) return ''
-    const box = `x="${n(-m.width / 2)}" y="${n(-m.height / 2)}" width="${m.width}" height="${m.height}"`
-    const matrix = m.at.map(k => Math.round(k * 1e5) / 1e5).join(' ')
-    return `<image href="${url}" ${box} transform="matrix(${matrix})"/>`
-  }
+/** A picture as an element, placed by `more` attributes; nothing where its address is none. */
+function image(m: { file: string; width: number; height: number }, imageUrl: ImageUrl, more: string): string {
+  const url = imageUrl(m.file)
+  if (!url || !/^data:image\/(png|jpeg|webp);base64,[A-Za-z0-9+/=]*$/.test(url)) return ''
+  const box = `x="${n(-m.width / 2)}" y="${n(-m.height / 2)}" width="${m.width}" height="${m.height}"`
+  return `<image href="${url}" ${box} ${more}/>`
+}
+const matrix = (at: Affine): string => `transform="matrix(${at.map(k => Math.round(k * 1e5) / 1e5).join(' ')})"`
+
+/** A picture that is bent: defined once, used for each of its triangles. `name` is its own in the file. */
+function bent(m: Bent, imageUrl: ImageUrl, name: string): string {
+  const whole = image(m, imageUrl, `id="${name}"`)
+  if (!whole) return ''
+  const clip = (corners: readonly number[], i: number): string =>
+    `<clipPath id="${name}-${i}"><path d="${path(grown(corners, SEAM), { closed: true })}"/></clipPath>`
+  const use = ({ at }: Bent['pieces'][number], i: number): string =>
+    `<g clip-path="url(#${name}-${i})"><use href="#${name}" ${matrix(at)}/></g>`
+  return `<defs>${whole}${m.pieces.map((p, i) => clip(p.corners, i)).join('')}</defs>${m.pieces.map(use).join('')}`
+}
+
+function element(m: Mark, p: Palette, imageUrl: ImageUrl, name: string): string {
+  if (m.kind === 'image') return image(m, imageUrl, matrix(m.at))
+  if (m.kind === 'bent') return bent(m, imageUrl, name)
   if (m.kind === 'stroke') return `<path d="${path(m.outline, { closed: true })}" fill="${m.colour}"/>`
   const line = `stroke="${p[m.ink]}" stroke-width="${n(m.width)}" fill="${m.fill ? p[m.fill] : 'none'}"`
   if (m.kind === 'line') return `<path d="${path(m.points, m)}" ${line}/>`
@@ -35,9 +52,9 @@ export function writeSvg(
   imageUrl: ImageUrl = () => undefined,
 ): string {
   const ground = paper ? `<rect width="100%" height="100%" fill="${paper}"/>` : ''
-  const group = (l: Layer): string => {
+  const group = (l: Layer, k: number): string => {
     const opacity = l.strength < 1 ? ` opacity="${n(l.strength)}"` : ''
-    const marks = l.marks.map(m => element(m, l.palette, imageUrl)).join('')
+    const marks = l.marks.map((m, i) => element(m, l.palette, imageUrl, `bent-${k}-${i}`)).join('')
     return `<g stroke-linecap="round" stroke-linejoin="round"${opacity}>${marks}</g>`
   }
   const body = layers.map(group).join('')

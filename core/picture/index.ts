@@ -1,3 +1,4 @@
+export { boundStrokes, grown, SEAM } from './bound'
 export * from './layers'
 export * from './marks'
 export * from './room'

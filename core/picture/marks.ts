@@ -3,10 +3,11 @@ import { boneLength, layBones, lengthIn, onBone } from '../figure'
 import type { Affine, Vec } from '../motion'
 import { after } from '../motion'
 import { mapPoints, outlineOf } from '../stroke'
-import type { Stack, StrokeRef, Subject } from '../document/document'
+import type { Bound, Stack, StrokeRef, Subject } from '../document/document'
 import type { Shown, StrokeBy } from '../pass'
 import { subjectsOf } from '../document/shown'
-import { sharedStrokes } from '../document/document'
+import { boundTo, sharedStrokes } from '../document/document'
+import { boundMarks } from './bound'
 
 /** The tints a figure is drawn in; who draws them knows their colours. Strokes bring their own. */
 export type Tone = 'ink' | 'far' | 'paper' | 'tone' | 'glow'
@@ -40,6 +41,18 @@ export type Mark =
       readonly height: number
       readonly at: Affine
     }
+  | Bent
+
+/** A picture that is bent: in triangles, each with its own map and the outline it is cut to. */
+export interface Bent {
+  readonly kind: 'bent'
+  readonly file: string
+  readonly width: number
+  readonly height: number
+  readonly pieces: readonly { readonly at: Affine; readonly corners: readonly number[] }[]
+  /** The outline of the whole. */
+  readonly rim: readonly number[]
+}
 
 /**
  * The display list of a posed figure, back to front; of one of its bones, if `only` names it. Far limbs get their own
@@ -124,8 +137,21 @@ const strokeMarks = (refs: readonly StrokeRef[], strokeBy: StrokeBy): Mark[] =>
     return stroke ? [{ kind: 'stroke', outline: outlineOf(stroke, ref), colour: stroke.colour }] : []
   })
 
+/** A figure with what is bound to it: each before the last of its bones, in whose place it is seen. */
+function boundFigureMarks(s: Subject, pose: Pose, strokeBy: StrokeBy): Mark[] {
+  const bound = boundTo(s)
+  if (!bound.length) return figureMarks(s.figure, pose)
+  const covered = new Set(bound.flatMap(b => (b.shapes ? [] : b.bones)))
+  const order = new Map(s.figure.bones.map((b, i) => [b.id, i]))
+  const last = (b: Bound): number => Math.max(...b.bones.map(id => order.get(id) ?? 0))
+  return s.figure.bones.flatMap((bone, i) => [
+    ...(covered.has(bone.id) ? [] : figureMarks(s.figure, pose, bone.id)),
+    ...bound.filter(b => last(b) === i).flatMap(b => boundMarks(b, s.figure, pose, strokeBy)),
+  ])
+}
+
 function subjectMarks(s: Subject, pose: Pose, strokeBy: StrokeBy): Mark[] {
-  if (s.kind === 'figure') return figureMarks(s.figure, pose)
+  if (s.kind === 'figure') return boundFigureMarks(s, pose, strokeBy)
   const at = placingOf(s.figure, pose)
   if (s.kind === 'image') return [{ kind: 'image', file: s.file, width: s.width, height: s.height, at }]
   return strokeMarks(s.strokes ?? [], strokeBy).map(m =>

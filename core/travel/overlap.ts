@@ -40,8 +40,8 @@ export function marksHull(marks: readonly Mark[]): Vec[] {
         points.push(mapped(m.at, { x: (sx * m.width) / 2, y: (sy * m.height) / 2 }))
       continue
     }
-    const list = m.kind === 'stroke' ? m.outline : m.points
-    const half = m.kind === 'stroke' ? 0 : m.width / 2
+    const list = m.kind === 'stroke' ? m.outline : m.kind === 'bent' ? m.rim : m.points
+    const half = m.kind === 'line' ? m.width / 2 : 0
     for (let i = 0; i + 1 < list.length; i += 2) {
       for (let k = 0; k < (half ? 8 : 1); k++)
         points.push({

@@ -1,4 +1,5 @@
-import type { Layer, Mark, Palette, PictureRoom } from '#core/picture'
+import type { Bent, Layer, Mark, Palette, PictureRoom } from '#core/picture'
+import { grown, SEAM } from '#core/picture'
 import { bitmaps } from '~/sync/bitmaps'
 import { KeptImage } from './kept-image'
 
@@ -25,7 +26,28 @@ function drawImage(c: C, m: Extract<Mark, { kind: 'image' }>): void {
   c.restore()
 }
 
+/** A picture that is bent, triangle by triangle; its outline where it is not at hand yet. */
+function drawBent(c: C, m: Bent): void {
+  const bitmap = bitmaps.of(m.file)
+  if (!bitmap) {
+    trace(c, m.rim, { closed: true })
+    c.strokeStyle = '#8888'
+    c.lineWidth = 3
+    c.stroke()
+    return
+  }
+  for (const { at, corners } of m.pieces) {
+    c.save()
+    trace(c, grown(corners, SEAM), { closed: true })
+    c.clip()
+    c.transform(...(at as [number, number, number, number, number, number]))
+    c.drawImage(bitmap, -m.width / 2, -m.height / 2, m.width, m.height)
+    c.restore()
+  }
+}
+
 function drawMark(c: C, m: Mark, p: Palette): void {
+  if (m.kind === 'bent') return drawBent(c, m)
   if (m.kind === 'image') return drawImage(c, m)
   if (m.kind === 'stroke') {
     if (m.outline.length < 6) return
@@ -110,7 +132,7 @@ export function drawGhost(c: C | OffscreenCanvasRenderingContext2D, marks: reado
   on.fillStyle = look.tint
   on.setLineDash([...look.dash])
   for (const m of marks) {
-    if (m.kind === 'image') {
+    if (m.kind === 'image' || m.kind === 'bent') {
       drawImageGhost(on, m, look)
       continue
     }
@@ -135,11 +157,18 @@ export function drawGhost(c: C | OffscreenCanvasRenderingContext2D, marks: reado
 }
 
 /** The ghost of a picture: the picture faintly, in a frame of the ghost's line. */
-function drawImageGhost(c: C, m: Extract<Mark, { kind: 'image' }>, look: GhostLook): void {
+function drawImageGhost(c: C, m: Extract<Mark, { kind: 'image' | 'bent' }>, look: GhostLook): void {
   const alpha = c.globalAlpha
   c.globalAlpha = alpha * (look.full ? 0.5 : 0.25)
-  drawImage(c, m)
+  if (m.kind === 'image') drawImage(c, m)
+  else drawBent(c, m)
   c.globalAlpha = alpha
+  if (m.kind === 'bent') {
+    c.lineWidth = 4 * look.weight
+    trace(c, m.rim, { closed: true })
+    c.stroke()
+    return
+  }
   c.save()
   c.transform(...(m.at as [number, number, number, number, number, number]))
   const grown = Math.sqrt(Math.abs(m.at[0] * m.at[3] - m.at[1] * m.at[2])) || 1
