@@ -82,7 +82,9 @@ export function join(scene: Scene, focus: Focus, drawing: Drawing): Draft | stri
     first.along && second.along && first.along.from === second.along.from
       ? (first.along.b - first.along.a) / (second.along.b - first.along.a)
       : null
-  const at = exact ?? (one + two > 0 ? one / (one + two) : 0.5)
+  // Where no figure travels, by the time that each part takes.
+  const time = (p: Pass | undefined): number => (p ? p.to.start - p.from.start : 1)
+  const at = exact ?? (one + two > 0 ? one / (one + two) : time(into) / (time(into) + time(out)))
   return {
     name: 'chart.join',
     args: { plan: scene.plan.id, first: first.id, second: second.id, at: Math.max(0.001, Math.min(0.999, at)) },

@@ -100,7 +100,7 @@ function setLength(e: Event): void {
       >
         <button
           type="button"
-          class="rounded px-1 hover:bg-white/10"
+          class="max-w-full truncate rounded px-1 hover:bg-white/10"
           title="Rename the shot"
           @click="editing = true"
         >

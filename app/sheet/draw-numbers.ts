@@ -11,16 +11,18 @@ export interface SheetNumber {
   readonly number: string
   readonly role: string
   readonly state: State
+  /** It is in-betweened from strokes whose pairing is a rough guess. */
+  readonly rough?: boolean
 }
 
 /**
  * A drawing's number where it is first shown, marked by what it is: key ringed, breakdown underlined, extreme
  * underlined heavily. An empty drawing's number stands in parentheses; one that is drawn, or detached from its chart, is
- * bold, one that its chart makes is light.
+ * bold, one that its chart makes is light, with a question mark where that is a rough guess.
  */
-export function drawNumber(c: C, rows: Rows, { x, y, number: plain, role, state }: SheetNumber): void {
+export function drawNumber(c: C, rows: Rows, { x, y, number: plain, role, state, rough }: SheetNumber): void {
   const t = theme()
-  const number = state === 'empty' ? `(${plain})` : plain
+  const number = state === 'empty' ? `(${plain})` : rough ? `${plain}?` : plain
   // In a roomy cell the number stands at its top, beside the picture.
   const high = Math.min(rows.px, 24)
   const mid = y + high / 2

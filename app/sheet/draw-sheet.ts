@@ -177,6 +177,7 @@ function drawExposure(
     number,
     role,
     state: scene.contents.state(scene, stack, id),
+    rough: scene.contents.of(scene, stack, id).drawn?.guess(scene.strokeBy, 'known')?.rough ?? false,
   })
 }
 

@@ -4,12 +4,19 @@ import type { Desk } from '~/desk/desk'
 import { usePointed } from '~/desk/pointed'
 import { useTools } from '~/desk/tools'
 import { useTies } from './store'
-import { freeDraft, noneDraft } from './ties'
+import { freeDraft, lockedWords, noneDraft } from './ties'
 
 /** The stroke that a key or a button means: the one that was clicked, else the one under the pointer. */
 const meant = () => useTies().picked ?? useTies().hovered
 
+/** Says that nothing can be changed, where the column is locked. */
+function saidLocked({ column }: Desk): boolean {
+  if (column?.locked) tell(lockedWords(column.name))
+  return !!column?.locked
+}
+
 export function freeMeant(d: Desk): void {
+  if (saidLocked(d)) return
   const ties = useTies()
   const draft = ties.span && meant() ? freeDraft(d.plan!.id, ties.span, meant()) : null
   if (!draft) return void tell('Nothing was said by hand of this stroke.')
@@ -17,12 +24,14 @@ export function freeMeant(d: Desk): void {
 }
 
 export function noneMeant(d: Desk): void {
+  if (saidLocked(d)) return
   const ties = useTies()
   const picked = meant()
   if (ties.span && picked && d.run(noneDraft(d.plan!.id, ties.span, picked))) ties.picked = null
 }
 
 export function freeAll(d: Desk): void {
+  if (saidLocked(d)) return
   const ties = useTies()
   const draft = ties.span && freeDraft(d.plan!.id, ties.span, null)
   if (draft) d.run(draft)

@@ -4,7 +4,7 @@ import { useDesk } from '~/desk/desk'
 import type { TiesLook } from './draw-ties'
 import type { Picked } from './store'
 import { useTies } from './store'
-import { matesOf, pointDraft, strokeAt, tieDraft } from './ties'
+import { lockedWords, matesOf, pointDraft, strokeAt, tieDraft } from './ties'
 
 /** A stroke is pointed at from no farther, px of the screen. */
 const REACH = 12
@@ -40,7 +40,7 @@ export class TiesTool {
   private locked(): boolean {
     const { column } = this.desk
     if (!column?.locked) return false
-    tell(`The column ${column.name} is locked: nothing can be changed on it.`)
+    tell(lockedWords(column.name))
     return true
   }
 

@@ -98,3 +98,5 @@ export function freeDraft(plan: string, span: Span, picked: Picked | null): Draf
   if (!ties.length) return null
   return { name: 'chart.untie', args: { ...at(plan, span), ties: picked ? ties : null } }
 }
+
+export const lockedWords = (column: string): string => `The column ${column} is locked: nothing can be changed on it.`

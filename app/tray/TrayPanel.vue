@@ -208,7 +208,7 @@ onScopeDispose(() => timer && clearInterval(timer))
           ? `${spares
               .map(d => d.number)
               .slice(0, 8)
-              .join(', ')}${spares.length > 8 ? ' …' : ''} are not exposed anywhere.`
+              .join(', ')}${spares.length > 8 ? ' …' : ''} ${spares.length === 1 ? 'is' : 'are'} not exposed anywhere.`
           : 'Every drawing is exposed.'
       }}</span><button
         type="button"

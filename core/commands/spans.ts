@@ -5,7 +5,7 @@ import type { Place, Run, Runs } from '../sheet'
 import { findRun, runAfter, splice } from '../sheet'
 import { finite, idSchema } from '../basic'
 import { command } from './kind'
-import type { Chart, Column, Drawing, Shot } from '../document/document'
+import type { Chart, Column, Drawing, Shot, Stack } from '../document/document'
 import { chartSchema, contentSchema, emptyContent, numberSchema } from '../document/document'
 import {
   chartOf,
@@ -57,15 +57,17 @@ export const cutChart = command(
       refuse('invalid', 'This in-between lies beyond its poses: a breakdown there would leave no way to one of them.')
     const firstTicks = chart.ticks.slice(0, i).map(t => ({ ...t, u: t.u / u }))
     const secondTicks = chart.ticks.slice(i + 1).map(t => ({ ...t, u: (t.u - u) / (1 - u) }))
-    // Ties made after an earlier cut are of this part alone, and end with it.
-    const whole = chart.along ?? {
+    // Ties made after an earlier cut are of this part alone: it is a whole of its own then, and so are its strokes.
+    const alone = !!chart.ties?.length && !posedInBoth(stackOf(shot, chart.stack), chart)
+    const along = alone ? undefined : chart.along
+    const whole = along ?? {
       ...{ from: chart.from, to: chart.to, before, after, a: 0, b: 1 },
       ...(chart.ties ? { ties: chart.ties } : {}),
       ...(chart.leads ? { leads: chart.leads } : {}),
     }
     const at = whole.a + reached * (whole.b - whole.a)
     // Of a span that was cut before its places were kept, they are not known.
-    const span = chart.along ? chart.along.span : ([0, 1] as const)
+    const span = along ? along.span : ([0, 1] as const)
     const placesIn = (side: 0 | 1): { span?: [number, number] } => {
       if (!span) return {}
       const cutAt = span[0] + u * (span[1] - span[0])
@@ -99,6 +101,12 @@ export const cutChart = command(
     return withChart(withChart(cut, plan, first), plan, secondChart)
   },
 )
+
+/** True where a subject moves between the poses of a chart: it runs along the longer one that was cut. */
+function posedInBoth({ drawings }: Stack, { from, to }: Chart): boolean {
+  const [a, b] = [from, to].map(id => drawings[id]?.content.poses ?? {})
+  return Object.keys(a!).some(id => b![id])
+}
 
 const some = <T>(name: string, record: Record<string, T>) => (Object.keys(record).length ? { [name]: record } : {})
 

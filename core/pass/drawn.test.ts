@@ -123,6 +123,18 @@ describe('an in-between of drawn poses', () => {
     expect(pointsIn(redrawn, 'd11').every(p => p.every(Number.isFinite))).toBe(true)
   })
 
+  it('cut, tied by hand, and cut again moves nothing', () => {
+    const drawn = drawOn(
+      drawOn(done(posedShot(), 'subject.remove', { stack: STACK, subject: 'keeper' }), 'd1', pose),
+      'd13',
+      next,
+    )
+    const cut = cutAt(charted(drawn, '1', '13', ['3', '5', '7', '9']), '9')
+    const tied = done(cut, 'chart.tie', { plan: PLAN, chart: 'c1-13', ties: [{ from: 's0', to: null }] })
+    const twice = cutAt(tied, '5')
+    for (const id of ['d3', 'd5', 'd7']) expectSame(pointsIn(twice, id), pointsIn(tied, id))
+  })
+
   it('takes ties by hand; they outlive redrawing the others, and one to a stroke that is gone says nothing', () => {
     const ties: Tie[] = [
       { from: 's0', to: 's1b' },

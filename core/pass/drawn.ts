@@ -228,9 +228,9 @@ export class Drawn {
     return other.span === this.span && Math.abs(other.u - this.u) < 1e-3
   }
 
-  /** How good the guess is; null while nothing is known. */
-  guess(strokeBy: StrokeBy): { rough: boolean; turned: boolean } | null {
-    return this.span.guess(strokeBy, this.matcher)
+  /** How good the guess is; null while nothing is known. `known` does not begin to find out. */
+  guess(strokeBy: StrokeBy, when: 'known' | 'soon' = 'soon'): { rough: boolean; turned: boolean } | null {
+    return this.span.guess(strokeBy, when === 'known' ? knownMatch : this.matcher)
   }
 
   /** The way that it stands on; null while that is not known. */

@@ -3,7 +3,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { Line, WayOptions } from '.'
 import { matchOf, Way } from '.'
-import { arc } from '../motion'
+import { arc, pointToSegment } from '../motion'
 import { backward, farthest, lineOf, mappedLine, pairsOf, scribble, turnedAbout } from './lines.test-helper'
 
 const wayOf = (a: readonly Line[], b: readonly Line[], options: WayOptions = {}) =>
@@ -195,6 +195,43 @@ describe('a drawing between two poses', () => {
     const at = new Map(way.at(0.5, first, p => (p === 'arm' ? 0.8 : 0.5)).map(b => [b.from, b.stroke.points[0]!]))
     expect(at.get('s0')! - parts[0]!.stroke.points[0]!).toBeCloseTo(80, 6)
     expect(at.get('s9')! - parts[9]!.stroke.points[0]!).toBeCloseTo(50, 6)
+  })
+
+  it('keeps an end on the line that it lies on in both poses, though what they belong to moves apart', () => {
+    // A branch that sets out from the middle of a stem, each a part of its own; the stem leans, the branch lifts.
+    const stem = lineOf(
+      'stem',
+      [
+        [0, 0],
+        [0, 200],
+      ],
+      { part: 'stem' },
+    )
+    const branch = lineOf(
+      'branch',
+      [
+        [0, 120],
+        [40, 120],
+        [90, 110],
+      ],
+      { part: 'branch' },
+    )
+    const lean = turnedAbout(0, 0, 0.8)
+    const foot = lean(0, 120)
+    const lift = turnedAbout(foot[0], foot[1], -0.3)
+    const way = wayOf(
+      [stem, branch],
+      [mappedLine(stem, lean), mappedLine(branch, (x, y) => lift(x + foot[0], y - 120 + foot[1]))],
+    )
+    for (const u of shares) {
+      const there = strokes(way, u)
+      const [x, y] = there.get('branch')!.points as [number, number]
+      const points = pairsOf(there.get('stem')!)
+      const off = points
+        .slice(1)
+        .map((p, i) => pointToSegment({ x, y }, { x: points[i]![0], y: points[i]![1] }, { x: p[0], y: p[1] }))
+      expect(Math.min(...off)).toBeLessThan(0.01)
+    }
   })
 
   it('keeps ends together that meet in both poses, though what they belong to moves apart', () => {

@@ -10,8 +10,8 @@ import type { Match } from './match'
 import { runsOf } from './match'
 import type { Tie } from './pair'
 import type { Run } from './run'
-import type { Weld } from './weld'
-import { weld, weldsOf } from './weld'
+import type { Junction, Weld } from './weld'
+import { join, junctionsOf, weld, weldsOf } from './weld'
 
 /** A stroke of a drawing between two poses: where it comes from, and itself. */
 export interface Between {
@@ -73,6 +73,7 @@ export class Way {
   private readonly groups: Group[]
   private readonly pieces: Compiled[]
   private readonly welds: readonly Weld[]
+  private readonly junctions: readonly Junction[]
   /** Lines that are on one pose only, and the group that they go along with. */
   private readonly alone: {
     readonly line: Line
@@ -104,6 +105,7 @@ export class Way {
       }
     })
     this.welds = weldsOf(this.pieces, match.size)
+    this.junctions = junctionsOf(this.pieces, match.size, this.welds)
     this.alone = [
       ...match.aloneA.map(i => ({
         line: a[i]!,
@@ -187,6 +189,7 @@ export class Way {
     const poses = this.groups.map((g, k) => poseAt(g, shares[k]!))
     const lines = this.pieces.map(p => placed(p, poses[p.group]!, shares[p.group]!))
     weld(this.welds, lines, u)
+    join(this.junctions, lines, u)
     const out: { order: number; between: Between }[] = this.pieces.map((p, i) => ({
       order: mix(p.orders[0], p.orders[1], u),
       between: {

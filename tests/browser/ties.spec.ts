@@ -1,4 +1,5 @@
 import type { Shot } from '../../core/document'
+import { boundTo } from '../../core/document'
 import type { Desk } from './fixtures'
 import { cell, expect, newShot, test } from './fixtures'
 
@@ -113,4 +114,47 @@ test('drawn poses are in-betweened: ties, drawing from the computed one, back to
   await desk.settled()
   await desk.goTo(5)
   expect(await desk.look()).toBe(computed)
+})
+
+test('what is drawn over a chain is bound to it, bends with its joints, and is released', async ({ page, running }) => {
+  const desk = await newShot(page, running.server, '060 Ribbon')
+  await page.getByRole('button', { name: 'Figure', exact: true }).click()
+  await page.getByRole('menuitem', { name: 'Chain of six links' }).click()
+  const pose = async () => Object.values(drawingOf(await desk.shot(), '1').content.poses)[0]!
+  const { x, y } = (await pose()).place
+  await page.keyboard.press('d')
+  for (const off of [-30, 30])
+    await line(
+      desk,
+      Array.from({ length: 12 }, (_, i) => [x + off, y + 24 * i] as const),
+    )
+  await page.keyboard.press(';')
+  await page.keyboard.press('Alt+a')
+  await page.keyboard.press('Alt+p')
+  const panel = page.getByRole('dialog', { name: /^Figures and parts/ })
+  await panel.getByRole('button', { name: 'Bind', exact: true }).click()
+  await expect(panel).toContainText('2 strokes along Chain of six links')
+  const bound = async () => Object.values(stackOf(await desk.shot()).subjects).flatMap(boundTo)
+  expect((await bound()).map(b => [b.strokes.length, b.bones.length])).toEqual([[2, 6]])
+  expect(drawingOf(await desk.shot(), '1').content.strokes).toEqual([])
+
+  // Its third link pulled to the side bends what was drawn; the stroke itself is not touched.
+  await panel.press('Escape')
+  await page.keyboard.press('p')
+  const hanging = await desk.look()
+  await desk.drag(await desk.picturePoint(x, y + 132), await desk.picturePoint(x + 44, y + 90))
+  expect(await desk.look()).not.toBe(hanging)
+  expect((await pose()).angles['link-3']).toBeLessThan(-0.5)
+  await page.keyboard.press('Alt+p')
+  const roundness = panel.getByRole('slider', { name: /^How round/ })
+  const [round, bent] = [await roundness.inputValue(), await desk.look()]
+  await roundness.fill('10')
+  expect([round, (await bound())[0]!.round]).toEqual(['100', 0.1])
+  expect(await desk.look()).not.toBe(bent)
+  await panel.getByRole('button', { name: /^Release/ }).click()
+  await expect(panel).toContainText('Draw over a chain')
+  expect(drawingOf(await desk.shot(), '1').content.strokes).toHaveLength(2)
+  for (let i = 0; i < 4; i++) await page.keyboard.press('Control+z')
+  expect(drawingOf(await desk.shot(), '1').content.strokes).toHaveLength(2)
+  expect(await bound()).toEqual([])
 })
