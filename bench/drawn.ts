@@ -14,7 +14,7 @@ import { handLine } from './art'
 import { deskFollow, emptyPage, playOnTime, railFollow } from './browser'
 import type { Row } from './row'
 import { median, percent } from './row'
-import { BUSY, pairing } from './strokes'
+import { BUSY, pairing, strokesPair } from './strokes'
 
 /** A column of 501 drawings: a pose of 60 strokes every 25 drawings, each moved a little from the pose before, all charted. */
 function longDrawn(id: string): { shot: Shot; strokes: Stroke[] } {
@@ -56,8 +56,8 @@ async function followBeside(page: Page, shot: Shot, seconds: number): Promise<Ro
       await page.evaluate(busy)
       await page.waitForTimeout(300)
       const { value, parts } = await deskFollow(page, shot, seconds, 1)
-      const rounds = await page.evaluate('window.benchBusy()')
-      if (!rounds) throw new Error(`Nothing was paired meanwhile (${JSON.stringify(parts)}).`)
+      const rounds = await page.evaluate<number[]>('window.benchBusy()')
+      if (!rounds.length) throw new Error(`Nothing was paired meanwhile (${JSON.stringify(parts)}).`)
       list.push(value)
     }
   }
@@ -98,6 +98,7 @@ export async function ofDrawn(quick: boolean): Promise<Row[]> {
     await page.locator('[data-part=picture]').waitFor()
     await page.waitForTimeout(500)
     rows.push(await followBeside(page, opened.shot, quick ? 1.5 : 3))
+    rows.push(await strokesPair(page, quick))
     return rows
   } finally {
     await browser.close()

@@ -13,7 +13,7 @@ import { serverCommit } from './server-commit'
 import { serverScale } from './server-scale'
 import { serverStall } from './server-stall'
 import { sheetEdit } from './sheet-edit'
-import { strokesBetween, strokesPair } from './strokes'
+import { strokesBetween } from './strokes'
 import { checkedEdit, commitBytes, linkedEdit, wideEdit } from './wide-edit'
 
 /** npm run bench [-- --json] [-- --quick] [-- NAME …]: measures and prints; it never fails on a slow machine. */
@@ -43,7 +43,6 @@ if (wants('document.check')) print(checkedEdit(quick))
 if (wants('commit.bytes')) print(commitBytes())
 if (wants('chart.order', 'chart.order.frame')) for (const row of chartOrder(quick)) print(row)
 if (wants('spacing.span')) print(spacingSpan(quick))
-if (wants('strokes.pair')) print(strokesPair(quick))
 if (wants('strokes.between')) print(strokesBetween(quick))
 if (wants('server.commit.ratio')) print(await serverCommit(quick))
 if (wants('server.scale.shots', 'server.scale.servers', 'server.cache'))
@@ -52,7 +51,7 @@ if (wants('server.people')) print(await serverPeople(quick))
 if (wants('server.stall', 'server.memory')) for (const row of await serverStall(quick)) print(row)
 if (wants('desk.follow', 'rail.follow', 'play.on-time', 'sheet.open', 'sheet.scroll'))
   for (const row of await inBrowser(quick)) print(row)
-if (wants('rail.follow.drawn', 'play.on-time.drawn', 'strokes.beside'))
+if (wants('rail.follow.drawn', 'play.on-time.drawn', 'strokes.beside', 'strokes.pair'))
   for (const row of await ofDrawn(quick)) print(row)
 if (wants('picture.share')) for (const row of await pictureShare()) print(row)
 if (wants('desk.open', 'desk.bytes')) for (const row of await deskOpen(quick)) print(row)

@@ -1,10 +1,12 @@
+import type { Page } from '@playwright/test'
 import flubber from 'flubber'
 import { strokeOutline } from '#core/stroke'
 import type { Stroke } from '#core/stroke'
 import type { Line } from '#core/tie'
-import { matchOf, pair, Way } from '#core/tie'
+import { matchOf, Way } from '#core/tie'
 import { mappedLine, scribble } from '../core/tie/lines.test-helper'
 import type { Row } from './row'
+import { median } from './row'
 import { inTurns } from './times'
 
 /** Two drawings of so many strokes of 60 points: the second moved, sheared, and each stroke a little elsewhere. */
@@ -13,16 +15,21 @@ function poses(count: number): [Line[], Line[]] {
   return [from, from.map((l, i) => mappedLine(l, (x, y) => [x + 30 + 0.1 * y + (i % 7), y + 0.05 * x], `${l.id}b`))]
 }
 
-/** The same lines as new objects: what is remembered of them is left out. */
-const fresh = (lines: readonly Line[]): Line[] => lines.map(l => ({ ...l }))
-
-/** Pairing 300 strokes with 300 over 100 with 100, both warmed up; in the same thread that a worker would use. */
-export function strokesPair(quick: boolean): Row {
-  const paired = (count: number) => {
-    const [a, b] = poses(count)
-    return () => void pair(fresh(a), fresh(b))
+/** Pairing 300 strokes with 300 over 100 with 100 in a worker of the page, taking turns; the first rounds warm it up. */
+export async function strokesPair(page: Page, quick: boolean): Promise<Row> {
+  const took = async (count: number, seconds: number): Promise<number> => {
+    await page.evaluate(pairing(count))
+    await page.waitForTimeout(seconds * 1000)
+    const rounds = await page.evaluate<number[]>('window.benchBusy()')
+    if (rounds.length < 3) throw new Error(`${count} strokes were paired ${rounds.length} times only.`)
+    return median(rounds.slice(1))
   }
-  const [small, large] = inTurns(paired(100), paired(300), quick ? 3 : 9)
+  const lists: [number[], number[]] = [[], []]
+  for (let i = 0; i < (quick ? 1 : 3); i++) {
+    lists[0].push(await took(100, 3))
+    lists[1].push(await took(300, 8))
+  }
+  const [small, large] = lists.map(median) as [number, number]
   return {
     bench: 'strokes.pair',
     value: large / small,
@@ -74,5 +81,5 @@ export const pairing = (count: number): string => {
 /** A worker that is as busy and does nothing for us. */
 export const BUSY = `(() => {
   const worker = new Worker(URL.createObjectURL(new Blob(['for (;;) {}'])))
-  window.benchBusy = () => (worker.terminate(), 1)
+  window.benchBusy = () => (worker.terminate(), [0])
 })()`

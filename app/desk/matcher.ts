@@ -2,7 +2,7 @@ import type { Remote } from 'comlink'
 import { wrap } from 'comlink'
 import type { Matcher } from '#core/pass'
 import { keepMatch, knownMatch, matchAtOnce } from '#core/pass'
-import type { Line, Tie } from '#core/tie'
+import type { Line, Match, Tie } from '#core/tie'
 import type { MatchWorker } from './match.worker'
 
 /** So many strokes times so many take longer to pair than a display frame lasts: they are paired in a worker. */
@@ -28,17 +28,21 @@ export function createMatcher(arrived: () => void): Matcher {
     const question = asked ? undefined : waiting.pop()
     if (!question) return
     asked = question
-    const { a, b, ties } = question
+    const found = await answer(question).catch(() => null)
+    asked = null
+    // What cannot be answered at all is not asked again and again.
+    if (found) arrived()
+    void next()
+  }
+
+  async function answer({ a, b, ties }: Question): Promise<Match | null> {
     try {
       worker ??= wrap<MatchWorker>(new Worker(new URL('./match.worker.ts', import.meta.url), { type: 'module' }))
-      keepMatch(a, b, ties, await worker.matchOf(a as Line[], b as Line[], ties as Tie[]))
+      return keepMatch(a, b, ties, await worker.matchOf(a as Line[], b as Line[], ties as Tie[]))
     } catch {
       // Without a worker it takes its time here.
-      matchAtOnce(a, b, ties)
+      return matchAtOnce(a, b, ties)
     }
-    asked = null
-    arrived()
-    void next()
   }
 
   return (a, b, ties) => {

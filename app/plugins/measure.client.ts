@@ -8,14 +8,15 @@ import { useDesk } from '~/desk/desk'
 import { useRail } from '~/rail/store'
 import { usePaintCounts } from '~/ui/paint/counts'
 
-/** Pairs the same strokes in a worker until it is stopped; gives what stops it and says how often that was. */
-function pairAgainAndAgain(a: Line[], b: Line[]): () => number {
+/** Pairs the same strokes in a worker until it is stopped; gives what stops it and says how long each round took, ms. */
+function pairAgainAndAgain(a: Line[], b: Line[]): () => number[] {
   const worker = new Worker(new URL('../desk/match.worker.ts', import.meta.url), { type: 'module' })
   const { matchOf } = wrap<MatchWorker>(worker)
-  let rounds = 0
+  const rounds: number[] = []
   const round = async (): Promise<void> => {
+    const from = performance.now()
     await matchOf(a, b, [])
-    rounds += 1
+    rounds.push(performance.now() - from)
     return round()
   }
   void round()

@@ -73,97 +73,100 @@ export interface Junction {
   readonly to: readonly [number, number]
 }
 
+/** An end of a line that meets no other, and the nearest place on another line that was found. */
+interface Loose extends End {
+  readonly group: number
+  readonly i: number
+  readonly run: Run
+  best: Spot | null
+  least: number
+}
+
 /** The ends that lie on a line, those that meet other ends left out: these are held there. */
 export function junctionsOf(pieces: readonly Welded[], size: number, welds: readonly Weld[]): Junction[] {
   const near = Math.max(LEAST, NEAR * size)
+  const loose = looseEnds(pieces, near, welds)
+  if (!loose.length || pieces.every(p => p.group === pieces[0]!.group)) return []
+  const cells = cellsAround(loose, near)
+  pieces.forEach(({ run, group }, piece) => {
+    for (let point = 0; point + 1 < run.count; point++)
+      for (const end of endsNear(cells, run, point, near)) if (end.group !== group) offer(end, run, { piece, point })
+  })
+  return loose.flatMap(({ best, run, i, piece, last }): Junction[] => {
+    if (!best) return []
+    const { ax, ay, bx, by } = pieces[best.piece]!.run
+    const [from, to] = [
+      [spotOn(ax, best) - run.ax[i]!, spotOn(ay, best) - run.ay[i]!],
+      [spotOn(bx, best) - run.bx[i]!, spotOn(by, best) - run.by[i]!],
+    ] as const
+    return [{ end: { piece, last }, on: best, from, to }]
+  })
+}
+
+function looseEnds(pieces: readonly Welded[], near: number, welds: readonly Weld[]): Loose[] {
   const held = new Set(welds.flatMap(w => [w.one, w.two].map(e => `${e.piece} ${e.last}`)))
-  const cells = spotsByCell(pieces, near)
   return pieces.flatMap(({ run, group }, piece) =>
     run.closed || run.count < 2
       ? []
-      : [false, true].flatMap((last): Junction[] => {
-          if (held.has(`${piece} ${last}`)) return []
-          const i = last ? run.count - 1 : 0
-          const [x, y] = [run.ax[i]!, run.ay[i]!]
-          const [x2, y2] = [run.bx[i]!, run.by[i]!]
-          const off = (at: Spot): number => {
-            const { ax, ay, bx, by } = pieces[at.piece]!.run
-            return Math.max(
-              Math.hypot(spotOn(ax, at) - x, spotOn(ay, at) - y),
-              Math.hypot(spotOn(bx, at) - x2, spotOn(by, at) - y2),
-            )
-          }
-          let [best, least] = [null as Spot | null, near]
-          for (const at of around(cells, x / near, y / near)) {
-            const far = pieces[at.piece]!.group === group ? Infinity : off(at)
-            if (far < least) [best, least] = [at, far]
-          }
-          if (!best) return []
-          const other = pieces[best.piece]!.run
-          const on = nearestTo(other, best, x, y)
-          const [from, to] = [
-            [spotOn(other.ax, on) - x, spotOn(other.ay, on) - y],
-            [spotOn(other.bx, on) - x2, spotOn(other.by, on) - y2],
-          ] as const
-          return [{ end: { piece, last }, on, from, to }]
-        }),
+      : [false, true].flatMap(last =>
+          held.has(`${piece} ${last}`)
+            ? []
+            : [{ piece, last, group, i: last ? run.count - 1 : 0, run, best: null, least: near }],
+        ),
   )
 }
 
 const spotOn = (values: ArrayLike<number>, { point, on }: Spot): number =>
-  on ? values[point]! + (values[point + 1]! - values[point]!) * on : values[point]!
+  values[point]! + (values[point + 1]! - values[point]!) * on
 
-/** The place in the same step of a line, or the one before, that lies nearest to a point of the first pose. */
-function nearestTo({ ax, ay, count }: Run, spot: Spot, x: number, y: number): Spot {
-  const from = spot.on ? spot.point : Math.max(0, spot.point - 1)
-  const [t, far] = [from, spot.point]
-    .map(i => {
-      if (i >= count - 1) return [i, Math.hypot(ax[i]! - x, ay[i]! - y)] as const
-      const [dx, dy] = [ax[i + 1]! - ax[i]!, ay[i + 1]! - ay[i]!]
-      const squared = dx * dx + dy * dy
-      const on = squared ? Math.max(0, Math.min(1, ((x - ax[i]!) * dx + (y - ay[i]!) * dy) / squared)) : 0
-      return [i + on, Math.hypot(ax[i]! + dx * on - x, ay[i]! + dy * on - y)] as const
-    })
-    .reduce((p, q) => (q[1] < p[1] ? q : p))
-  if (!Number.isFinite(far)) return spot
-  const point = Math.min(count - 1, Math.floor(t))
-  return { ...spot, point, on: t - point }
+/** A place of a step for an end: the nearest one in the first pose; taken where it is near in both. */
+function offer(end: Loose, { ax, ay, bx, by }: Run, step: Omit<Spot, 'on'>): void {
+  const { point } = step
+  const [x, y] = [end.run.ax[end.i]!, end.run.ay[end.i]!]
+  const [dx, dy] = [ax[point + 1]! - ax[point]!, ay[point + 1]! - ay[point]!]
+  const squared = dx * dx + dy * dy
+  const on = squared ? Math.max(0, Math.min(1, ((x - ax[point]!) * dx + (y - ay[point]!) * dy) / squared)) : 0
+  const spot = { ...step, on }
+  const far = Math.max(
+    Math.hypot(spotOn(ax, spot) - x, spotOn(ay, spot) - y),
+    Math.hypot(spotOn(bx, spot) - end.run.bx[end.i]!, spotOn(by, spot) - end.run.by[end.i]!),
+  )
+  if (far < end.least) [end.best, end.least] = [spot, far]
 }
 
-type Cells = ReadonlyMap<string, Spot[]>
-/** A step of a line is looked at in no more parts than this. */
-const MOST_PARTS = 64
+type Cells = ReadonlyMap<number, readonly Loose[]>
+/** One number for a cell of a grid. */
+const cellAt = (x: number, y: number): number => x * 1e6 + y
 
-function spotsByCell(pieces: readonly Welded[], size: number): Cells {
-  const cells = new Map<string, Spot[]>()
-  pieces.forEach(({ run }, piece) => {
-    for (let point = 0; point < run.count; point++) {
-      for (const on of partsOf(run, point, size)) {
-        const spot = { piece, point, on }
-        const key = `${Math.floor(spotOn(run.ax, spot) / size)} ${Math.floor(spotOn(run.ay, spot) / size)}`
+/** Ends by the cells of a grid that they lie in or beside. */
+function cellsAround(ends: readonly Loose[], size: number): Cells {
+  const cells = new Map<number, Loose[]>()
+  for (const end of ends) {
+    const [x, y] = [Math.floor(end.run.ax[end.i]! / size), Math.floor(end.run.ay[end.i]! / size)]
+    for (let dx = -1; dx <= 1; dx++)
+      for (let dy = -1; dy <= 1; dy++) {
+        const key = cellAt(x + dx, y + dy)
         const list = cells.get(key)
-        if (list) list.push(spot)
-        else cells.set(key, [spot])
+        if (list) list.push(end)
+        else cells.set(key, [end])
       }
-    }
-  })
+  }
   return cells
 }
 
-/** Shares of the step from a point to the next one, so many that no two lie farther apart than half of `size`. */
-function partsOf({ ax, ay, bx, by, count }: Run, i: number, size: number): number[] {
-  if (i === count - 1) return [0]
-  const longer = Math.max(
-    Math.hypot(ax[i + 1]! - ax[i]!, ay[i + 1]! - ay[i]!),
-    Math.hypot(bx[i + 1]! - bx[i]!, by[i + 1]! - by[i]!),
-  )
-  const parts = Math.max(1, Math.min(MOST_PARTS, Math.ceil((2 * longer) / size)))
-  return Array.from({ length: parts }, (_, k) => k / parts)
-}
+/** A step of a line is looked at in no more parts than this. */
+const MOST_PARTS = 500
 
-function* around(cells: Cells, x: number, y: number) {
-  for (let dx = -1; dx <= 1; dx++)
-    for (let dy = -1; dy <= 1; dy++) yield* cells.get(`${Math.floor(x) + dx} ${Math.floor(y) + dy}`) ?? []
+/** The ends that lie near a step of a line in the first pose. */
+function* endsNear(cells: Cells, { ax, ay }: Run, i: number, size: number): Generator<Loose> {
+  const [dx, dy] = [ax[i + 1]! - ax[i]!, ay[i + 1]! - ay[i]!]
+  const parts = Math.min(MOST_PARTS, Math.floor(Math.hypot(dx, dy) / size) + 1)
+  for (let k = 0; k < parts; k++) {
+    const ends = cells.get(
+      cellAt(Math.floor((ax[i]! + (dx * k) / parts) / size), Math.floor((ay[i]! + (dy * k) / parts) / size)),
+    )
+    if (ends) yield* ends
+  }
 }
 
 /** Brings ends that lie on a line onto it on the way, too: the end goes all the way, its line bends along. */
@@ -171,7 +174,7 @@ export function join(junctions: readonly Junction[], lines: readonly number[][],
   for (const { end: at, on, from, to } of junctions) {
     const [p, q] = [lines[at.piece]!, lines[on.piece]!]
     const [i, j] = [at.last ? p.length - 3 : 0, on.point * 3]
-    const there = (k: 0 | 1): number => q[j + k]! + (on.on ? (q[j + 3 + k]! - q[j + k]!) * on.on : 0)
+    const there = (k: 0 | 1): number => q[j + k]! + (q[j + 3 + k]! - q[j + k]!) * on.on
     const x = there(0) - p[i]! - (from[0] + (to[0] - from[0]) * u)
     const y = there(1) - p[i + 1]! - (from[1] + (to[1] - from[1]) * u)
     bend(p, at.last, x, y)
