@@ -3,7 +3,8 @@ import { chromiumOptions } from './tests/support/chromium'
 
 export default defineConfig({
   testDir: 'tests/browser',
-  workers: 1,
+  // Each has a server and a database of its own; two cores take two.
+  workers: 2,
   fullyParallel: false,
   timeout: 90_000,
   expect: { timeout: 20_000 },

@@ -1,9 +1,10 @@
 import { shallowRef } from 'vue'
 import { tell } from '~/ui/messages'
 import type { Draft } from '#core/commands'
-import type { Vec } from '#core/motion'
+import type { Affine, Vec } from '#core/motion'
+import { after, inverseOf, SAME } from '#core/motion'
 import type { Mark } from '#core/picture'
-import { contentMarks, layersAt } from '#core/picture'
+import { contentMarks, layersAt, placedMarks } from '#core/picture'
 import type { Stroke } from '#core/stroke'
 import { ellipseIn, onEighths, smoothed, straightLine } from '#core/stroke'
 import { useDesk } from '~/desk/desk'
@@ -28,6 +29,9 @@ interface Drawn {
 export interface PencilSight {
   readonly pointOf: (e: PointerEvent) => Vec
   readonly zoom: () => number
+  /** How much larger than it is stored the column is seen, and where it lies. */
+  readonly grown: () => number
+  readonly placing: () => Affine
 }
 
 /** Drawing: by hand, straight lines, ellipses, and flat shapes. */
@@ -85,7 +89,7 @@ export class PencilTool {
   private strokeNow(d: Drawn): Stroke {
     const { pencil, asSeen, mode } = this.table
     // As wide as it is seen when the picture is fitted, however it is zoomed now.
-    const px = asSeen ? pencil.width / this.sight.zoom() : pencil.width
+    const px = (asSeen ? pencil.width / this.sight.zoom() : pencil.width) / this.sight.grown()
     return {
       schema: 1,
       colour: pencil.colour,
@@ -107,8 +111,12 @@ export class PencilTool {
   private linesSeen(): readonly Mark[] {
     const { scene, focus, stack } = this.desk
     const { seen, fillSeesAll } = this.table
-    if (fillSeesAll)
-      return layersAt(scene!, focus!.workFrame, scene!.strokeBy, { references: true }).flatMap(l => l.marks)
+    if (fillSeesAll) {
+      const own = inverseOf(this.sight.placing())
+      return layersAt(scene!, focus!.workFrame, scene!.strokeBy, { references: true }).flatMap(l =>
+        placedMarks(l.marks, after(own, l.at ?? SAME)),
+      )
+    }
     const content = contentHere(scene!, focus!)
     return content ? contentMarks(stack!, content, scene!.strokeBy, seen ?? undefined) : []
   }

@@ -2,7 +2,9 @@
 import { computed, onMounted, ref, watch } from 'vue'
 import { useElementSize, useEventListener } from '@vueuse/core'
 import { cornersOf } from '#core/figure'
-import type { Vec } from '#core/motion'
+import type { Affine, Vec } from '#core/motion'
+import { after, growth, inverseOf, mapped, SAME } from '#core/motion'
+import { placingAt } from '#core/pass'
 import type { Layer } from '#core/picture'
 import { roomAround } from '#core/picture'
 import { useDesk } from '~/desk/desk'
@@ -45,12 +47,23 @@ function pointOf(e: PointerEvent): Vec {
   const on = { x: e.clientX - at.left, y: e.clientY - at.top }
   return pictureAt(on, desk.shown!.picture, { width: at.width, height: at.height }, picture.lens)
 }
+/** Where the active column lies: tools work in its own space, wherever it is carried or moved to. */
+const placing = computed<Affine>(() => {
+  const { scene, focus, column } = desk
+  return (scene && column && placingAt(scene, column, focus!.workFrame)) ?? SAME
+})
+const ownPointOf = (e: PointerEvent): Vec => mapped(inverseOf(placing.value), pointOf(e))
 const atOf = (e: PointerEvent) => ({
-  p: pointOf(e),
-  scale: viewOf(desk.shown!.picture, box.value, picture.lens).scale,
+  p: ownPointOf(e),
+  scale: viewOf(desk.shown!.picture, box.value, picture.lens).scale * growth(placing.value),
 })
 
-const toolBox = new ToolBox({ pointOf, zoom: () => picture.lens.zoom })
+const toolBox = new ToolBox({
+  pointOf: ownPointOf,
+  zoom: () => picture.lens.zoom,
+  grown: () => growth(placing.value),
+  placing: () => placing.value,
+})
 const { path, poses, pencil, eraser, selecting, joints, ties, measure, pen } = toolBox
 const painter = new PicturePainter()
 const ghostsShown = computed(() =>
@@ -100,11 +113,23 @@ usePaint(
     const [rule, wet] = [ghosts.rule, pencil.wet.value]
     const { edge, safe } = picture
     const played = playing ? player.view : null
-    const look = { edge, safe, lens, playing, played, flip, seen: table.seen, ghosts: ghostsShown.value, rule, wet }
-    const layers = painter.draw(c, scene, focus, look, { box: { width, height }, aids: v => drawAids(c, v) })
+    const look = {
+      placing: placing.value,
+      edge,
+      safe,
+      lens,
+      playing,
+      played,
+      flip,
+      seen: table.seen,
+      ghosts: ghostsShown.value,
+      rule,
+      wet,
+    }
+    const layers = painter.draw(c, scene, focus, look, { box: { width, height }, aids: v => drawPlacedAids(c, v) })
     if (pen.value && tools.tool === 'pencil' && !wet.length && !playing)
       drawPenLabel(c, focus, penGoes(focus, table.onHeld), {
-        at: boxAt(pen.value, scene.shot.picture, { width, height }, lens),
+        at: boxAt(mapped(placing.value, pen.value), scene.shot.picture, { width, height }, lens),
         width,
       })
     const told = canvas.value!.dataset
@@ -122,6 +147,19 @@ function isWhole(layers: readonly Layer[]): boolean {
     const { strokes, drawn } = scene!.contents.of(scene!, stack, drawing)
     return strokes.every(s => session!.strokes.has(s.hash)) && drawn?.strokes(scene!.strokeBy) !== null
   })
+}
+
+/** Aids are of the active column: they are drawn where it lies. */
+function drawPlacedAids(c: CanvasRenderingContext2D, v: View): void {
+  const at = placing.value
+  c.save()
+  if (at !== SAME) {
+    const view: Affine = [v.scale, 0, 0, v.scale, v.x, v.y]
+    const seen = after(view, after(at, inverseOf(view)))
+    c.transform(...(seen as [number, number, number, number, number, number]))
+  }
+  drawAids(c, v)
+  c.restore()
 }
 
 function drawAids(c: CanvasRenderingContext2D, v: View): void {
@@ -182,7 +220,7 @@ function down(e: PointerEvent): void {
   } else if (e.button === 0 && desk.column) {
     const at = atOf(e)
     // Beyond the paper nothing is drawn and nothing begun; a figure that reaches there can be taken hold of.
-    if (!onPaper(at.p) && !(toolBox.showsHandles() && poses.handleAt(at.p, at.scale))) return
+    if (!onPaper(pointOf(e)) && !(toolBox.showsHandles() && poses.handleAt(at.p, at.scale))) return
     capture(e)
     toolBox.begin(e, at)
   }

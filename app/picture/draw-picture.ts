@@ -1,4 +1,6 @@
+import type { Affine } from '#core/motion'
 import type { Played } from '#core/pass'
+import { placingAt } from '#core/pass'
 import type { Layer } from '#core/picture'
 import { contentMarks, layersAt, roomAround } from '#core/picture'
 import type { Stroke } from '#core/stroke'
@@ -29,6 +31,8 @@ export interface PictureLook {
   readonly rule: GhostSettings
   /** Strokes that are drawn and not in the document yet. */
   readonly wet: readonly Stroke[]
+  /** Where the active column lies, whose space what is worked with is in. */
+  readonly placing: Affine
   /** The edge of the frame, and its part that is safe for action, are drawn. */
   readonly edge: boolean
   readonly safe: boolean
@@ -85,7 +89,7 @@ export class PicturePainter {
     this.behind.draw(c, layers.slice(0, Math.max(0, active)), room)
     drawGhosts(c, scene, focus, look)
     this.front.draw(c, active < 0 ? layers : layers.slice(active), room)
-    for (const s of look.wet) drawWet(c, s)
+    for (const s of look.wet) drawWet(c, s, look.placing)
     c.restore()
     return layers
   }
@@ -115,15 +119,20 @@ function drawGhosts(c: C, scene: Scene, focus: Focus, { ghosts, rule, seen }: Pi
     const stack = scene.shot.stacks[g.column.stack]!
     const content = scene.contents.of(scene, stack, g.drawing)
     const marks = contentMarks(stack, content, scene.strokeBy, (stack === focus.stack && seen) || undefined)
+    const at = placingAt(scene, g.column, g.frame)
+    if (!at) continue
     c.globalAlpha = g.strength * rule.overall
+    c.save()
+    c.transform(...(at as [number, number, number, number, number, number]))
     drawKeptGhost(c, marks, ghostLook(g.side, { rank: g.rank, tint: rule.tints[g.side], full: rule.full }), room)
+    c.restore()
   }
   c.globalAlpha = 1
 }
 
-function drawWet(c: C, s: Stroke): void {
+function drawWet(c: C, s: Stroke, at: Affine): void {
   const marks = [{ kind: 'stroke' as const, outline: strokeOutline(s), colour: s.colour }]
-  drawLayers(c, [{ column: '', drawing: '', strength: 1, palette: NO_TONES, marks }])
+  drawLayers(c, [{ column: '', drawing: '', strength: 1, palette: NO_TONES, marks, at }])
 }
 
 /**

@@ -3,6 +3,7 @@ import ToggleButton from '~/ui/ToggleButton.vue'
 import { plural } from '#core/basic'
 import { computed } from 'vue'
 import SidePanel from '~/desk/SidePanel.vue'
+import ColumnCarrier from './ColumnCarrier.vue'
 import { ArrowLeft, ArrowRight, Trash2 } from '@lucide/vue'
 import { stepName } from '#core/sheet'
 import { INKS, plansOf } from '#core/document'
@@ -275,6 +276,7 @@ function link(id: string): void {
         New column lined up with it
       </button>
     </div>
+    <ColumnCarrier />
     <div class="mt-3 space-y-1">
       <label class="flex items-center gap-2"
         ><input

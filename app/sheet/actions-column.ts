@@ -1,8 +1,9 @@
-import type { ArgsOf } from '#core/commands'
+import type { ArgsOf, Draft } from '#core/commands'
 import type { Action } from '~/desk/action'
 import type { Desk } from '~/desk/desk'
 import { useTools } from '~/desk/tools'
 import { useSide } from '~/ui/side'
+import { letAllGo } from './carry'
 import type { ColumnEnd } from './column-end'
 import { endAs, endOf, isOpenEnded } from './column-end'
 import { lineUpDrafts, newColumn } from './columns'
@@ -16,8 +17,8 @@ export const setColumn = (d: Desk, column: string, values: ColumnSettings): bool
 
 /** Deletes the column that is worked on; the first one is worked on then. */
 export function removeColumn(d: Desk): void {
-  if (d.run({ name: 'column.remove', args: { plan: d.plan!.id, column: d.column!.id } }))
-    d.columnId = d.columns[0]?.id ?? ''
+  const remove: Draft = { name: 'column.remove', args: { plan: d.plan!.id, column: d.column!.id } }
+  if (d.run(...letAllGo(d.scene!, d.column!), remove)) d.columnId = d.columns[0]?.id ?? ''
 }
 
 /** Adds an empty column and works on it. */

@@ -48,6 +48,7 @@ import { revert } from './revert'
 import { addColumn, linkColumns, orderColumns, removeColumn, setColumn, setRate, setShot, shareColumn } from './shots'
 import { assignStrokes, mapStrokes, replaceStrokes, setSubject, sharePart, unsharePart } from './strokes'
 import { togetherOf } from './together'
+import { carryColumn } from './carry'
 import { changeOver, cutChart, joinCharts, leadPart, placeTicks, throwCharts, unwedge, wedge } from './spans'
 import { tieStrokes, untieStrokes } from './ties'
 
@@ -83,6 +84,7 @@ const single = {
   'bound.remove': removeBound,
   'part.share': sharePart,
   'part.unshare': unsharePart,
+  'column.carry': carryColumn,
   'column.lineup': lineUpColumn,
   'column.release': releaseColumn,
   'chart.fill': fillChart,

@@ -3,7 +3,7 @@ import { colour, idSchema, label, plural } from '../basic'
 import { command } from './kind'
 import { eachRun, listOf, runsOf } from '../sheet'
 import { framesSchema as frames, rateLabel } from '../time'
-import { isLed, plansOf, UNLED } from '../document/shown'
+import { isCarried, isLed, plansOf, UNCARRIED, UNLED } from '../document/shown'
 import type { Column } from '../document/document'
 import { chartSchema, columnSchema, rateSchema, shotSchema, stackSchema } from '../document/document'
 import { firstLost } from '../document/open'
@@ -60,6 +60,7 @@ export const addColumn = command(
     if (column.stack !== stack.id) refuse('invalid', 'The column does not expose the stack that comes with it.')
     if (shot.stacks[stack.id]) refuse('invalid', 'A stack with this id is there already.')
     if (!isLed({ ...p.columns, [column.id]: column }, column.id)) refuse('invalid', UNLED(column.name))
+    if (!isCarried({ ...p.columns, [column.id]: column }, column.id)) refuse('invalid', UNCARRIED(column.name))
     const order = [...p.order.slice(0, index), column.id, ...p.order.slice(index)]
     if (charts.some(c => c.stack !== stack.id || p.charts[c.id]))
       refuse('invalid', 'A chart does not belong to the new column.')
@@ -104,9 +105,16 @@ export const setColumn = command(
   (shot, { plan, column, ...set }) => withColumn(shot, plan, { ...columnOf(shot, plan, column), ...set }),
 )
 
-/** A column that is lined up with no other any more. */
-function released({ leader: _leader, ...column }: Column): Column {
-  return column
+/** A column that is lined up with one that goes no more, and rides on it no more. */
+function released(column: Column, gone: string): Column {
+  const { leader, carrier, ...bare } = column
+  return leader !== gone && carrier?.column !== gone
+    ? column
+    : {
+        ...bare,
+        ...(leader !== undefined && leader !== gone ? { leader } : {}),
+        ...(carrier && carrier.column !== gone ? { carrier } : {}),
+      }
 }
 
 export const removeColumn = command(
@@ -119,9 +127,7 @@ export const removeColumn = command(
     if (p.order.length === 1) refuse('invalid', 'A shot keeps at least one column.')
     const kept = withPlan(shot, {
       ...p,
-      columns: Object.fromEntries(
-        Object.values(without(p.columns, [column])).map(c => [c.id, c.leader === column ? released(c) : c]),
-      ),
+      columns: Object.fromEntries(Object.values(without(p.columns, [column])).map(c => [c.id, released(c, column)])),
       order: p.order.filter(id => id !== column),
     })
     const used = Object.values(kept.plans).some(x => Object.values(x.columns).some(c => c.stack === gone.stack))
@@ -147,6 +153,7 @@ export const shareColumn = command(
     const p = planOf(shot, plan)
     if (p.columns[column.id]) refuse('invalid', 'A column with this id is there already.')
     if (!isLed({ ...p.columns, [column.id]: column }, column.id)) refuse('invalid', UNLED(column.name))
+    if (!isCarried({ ...p.columns, [column.id]: column }, column.id)) refuse('invalid', UNCARRIED(column.name))
     const { drawings } = stackOf(shot, column.stack)
     for (const { run } of eachRun(column.runs))
       if (run.drawing !== null && !drawings[run.drawing]) refuse('gone', 'The drawing is not there any more.')

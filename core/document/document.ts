@@ -1,11 +1,15 @@
 import { z } from 'zod'
 import { recipeSchema } from '../chart'
-import { figureSchema, fixedSchema, poseSchema, vecSchema } from '../figure'
+import { fixedSchema, poseSchema, vecSchema } from '../figure'
 import { MOST_LEAD } from '../motion'
 import type { Runs } from '../sheet'
 import { listOf, runsOf } from '../sheet'
-import { colour, finite, hashSchema, idSchema, label } from '../basic'
+import { colour, finite, idSchema, label } from '../basic'
 import { framesSchema as frames } from '../time'
+import type { StrokeRef } from './subject'
+import { affineSchema, boundTo, filesOf, strokesOf, subjectSchema } from './subject'
+
+export * from './subject'
 
 /** The number of this form of the document and of the commands. */
 export const SCHEMA = 9
@@ -13,98 +17,11 @@ export const SCHEMA = 9
 export const roleSchema = z.enum(['key', 'extreme', 'breakdown', 'in-between'])
 export const poseRoleSchema = z.enum(['key', 'extreme', 'breakdown'])
 
-/** The most strokes on a drawing, and the most exposures of a column. */
-export const MOST_STROKES = 5000
+/** The most exposures of a column. */
 export const MOST_RUNS = 14_400
 /** The most exposures of a shot in all its plans: with the ids that windows make such a document takes about 55 MB. */
 export const MOST_RUNS_IN_ALL = 600_000
 export const TOO_MANY_RUNS = 'A column holds at most 14,400 exposures.'
-/** An affine map of the picture, as in SVG's matrix(a b c d e f). */
-export const affineSchema = z.tuple([finite, finite, finite, finite, finite, finite]).readonly()
-
-const WIDTHS = 'A line is a hundredth of its width at least, and 100 times it at most.'
-/** A stroke on a drawing: its content by hash, and what was done to it since. */
-export const strokeRefSchema = z.object({
-  id: idSchema,
-  hash: hashSchema,
-  /** The named part that it belongs to. */
-  part: idSchema.optional(),
-  /** Where it was moved, turned, scaled to. */
-  at: affineSchema.optional(),
-  /** How much wider its line is drawn than it was, before it is mapped by `at`. */
-  width: z.number().min(0.01, WIDTHS).max(100, WIDTHS).optional(),
-})
-
-const strokesOf = (what: string) =>
-  z
-    .array(strokeRefSchema)
-    .max(MOST_STROKES, `${what} holds at most 5,000 strokes. Put some on a drawing of another column.`)
-
-/** A picture by the hash of its bytes, and its size in px. */
-const pictureFile = {
-  file: hashSchema,
-  width: z.number().int().min(1).max(16_384),
-  height: z.number().int().min(1).max(16_384),
-}
-
-/** What every subject has; the one with the higher rank lies in front. */
-const subjectBase = z.object({
-  id: idSchema,
-  name: label,
-  rank: z.number().int().min(0).max(1_000_000_000),
-  figure: figureSchema,
-})
-/** How round what is bound bends at joints: from nearly sharp to over half of both bones. */
-export const roundSchema = z.number().min(0.05).max(1)
-/** How something lay along bones of a figure, in a row, when it was bound to them. */
-const layingSchema = z.object({
-  id: idSchema,
-  bones: z.array(idSchema).min(1).max(64),
-  /** From the start of the first bone to the ends of all, px. */
-  joints: z.array(vecSchema).min(2).max(65),
-  /** The size of the figure then; below 0 where it was seen in a mirror. */
-  across: finite.refine(
-    k => Math.abs(k) >= 0.01 && Math.abs(k) <= 100,
-    'A figure is a hundredth of its size at least, and 100 times it at most.',
-  ),
-  round: roundSchema,
-})
-const jointed = (b: z.infer<typeof layingSchema>): boolean => b.joints.length === b.bones.length + 1
-const JOINTED = 'What is bound has one joint more than bones.'
-export const boundHowSchema = layingSchema.refine(jointed, JOINTED)
-/** What is drawn along bones of a figure and bends with them: as it was on the drawing on which it was bound. */
-export const boundSchema = layingSchema
-  .extend({
-    /** The figure's own shapes of these bones are seen, too. */
-    shapes: z.boolean().optional(),
-    strokes: strokesOf('What is bound to a figure'),
-    images: z.array(z.object({ ...pictureFile, id: idSchema, name: label, at: affineSchema })).max(20),
-  })
-  .refine(jointed, JOINTED)
-/** A jointed figure; it carries its definition, and what is bound to its bones. */
-const figureSubject = subjectBase.extend({
-  kind: z.literal('figure'),
-  bound: z.array(boundSchema).max(64, 'A figure holds at most 64 things that are bound.').optional(),
-})
-/**
- * A named part: strokes carry its id. One that is shared is drawn once (`strokes`, about its place) and placed on each
- * drawing.
- */
-const partSubject = subjectBase.extend({ kind: z.literal('part'), strokes: strokesOf('A part').optional() })
-/** A picture brought in, about its place. */
-const imageSubject = subjectBase.extend({ kind: z.literal('image'), ...pictureFile })
-
-/**
- * What keeps its identity from drawing to drawing, and has a place, a turn and a size on each drawing that it is on.
- */
-export const subjectSchema = z.discriminatedUnion('kind', [figureSubject, partSubject, imageSubject])
-/** A subject that comes into a stack; it gets its rank there. */
-export const newSubjectSchema = z.discriminatedUnion('kind', [
-  figureSubject.omit({ rank: true }),
-  partSubject.omit({ rank: true }),
-  imageSubject.omit({ rank: true }),
-])
-
 export const contentSchema = z.object({
   poses: z.record(idSchema, poseSchema),
   strokes: strokesOf('A drawing'),
@@ -248,6 +165,29 @@ export const noteSchema = z.object({
   text: z.string().trim().min(1, 'A note says something.').max(400),
 })
 
+/** What carries a column: a part of a subject in another column, or that column as a whole (no part). */
+export const carrierSchema = z.object({
+  column: idSchema,
+  /** A bone, whose end it rides on, or `place`. */
+  part: z.object({ subject: idSchema, bone: idSchema }).nullable(),
+  /** From the column's own space to the part's: the way back from how the part lay when it was attached. */
+  base: affineSchema,
+  /** It grows and shrinks with what carries it. */
+  sizes: z.boolean(),
+  /** Where the part is not on the carrier's drawing it stays where that was last; otherwise it is not seen there. */
+  stays: z.boolean(),
+})
+
+/** Where a column lies from a frame on: its own space moved, turned about the picture's origin, sized, mirrored. */
+export const moveSchema = z.object({
+  frame: frames,
+  place: vecSchema,
+  turn: finite,
+  size: z.number().min(0.001).max(1000),
+  mirror: z.boolean().optional(),
+})
+export const movesSchema = z.array(moveSchema).max(MOST_RUNS, 'A column holds at most 14,400 moves.')
+
 export const columnSchema = z.object({
   id: idSchema,
   name: label,
@@ -270,6 +210,10 @@ export const columnSchema = z.object({
   link: idSchema.optional(),
   /** The column that this one is lined up with: it changes drawings wherever that one does, until it is released. */
   leader: idSchema.optional(),
+  /** What it rides on. */
+  carrier: carrierSchema.optional(),
+  /** Where it lies, from frame to frame, in order; each holds until the next. */
+  moves: movesSchema.optional(),
   runs: z.array(runSchema).max(MOST_RUNS, TOO_MANY_RUNS).transform(runsOf),
   repeats: z.array(repeatSchema).max(500, 'A column holds at most 500 repeats.').optional(),
 })
@@ -322,11 +266,7 @@ export const shotSchema = z.object({
 export type Role = z.infer<typeof roleSchema>
 export type OnHeld = z.infer<typeof onHeldSchema>
 export type PoseRole = z.infer<typeof poseRoleSchema>
-export type Subject = z.infer<typeof subjectSchema>
-export type Bound = z.infer<typeof boundSchema>
-export type NewSubject = z.infer<typeof newSubjectSchema>
 export type Content = z.infer<typeof contentSchema>
-export type StrokeRef = z.infer<typeof strokeRefSchema>
 export type Drawing = z.infer<typeof drawingSchema>
 export type Stack = z.infer<typeof stackSchema>
 export type Tick = z.infer<typeof tickSchema>
@@ -337,6 +277,8 @@ export type Pin = z.infer<typeof pinSchema>
 export type Note = z.infer<typeof noteSchema>
 export type KeptSpacing = z.infer<typeof keptSpacingSchema>
 export type Column = Omit<z.infer<typeof columnSchema>, 'runs'> & { readonly runs: Runs }
+export type Carrier = z.infer<typeof carrierSchema>
+export type Move = z.infer<typeof moveSchema>
 export type Plan = Omit<z.infer<typeof planSchema>, 'columns'> & { readonly columns: Record<string, Column> }
 export type Shot = Omit<z.infer<typeof shotSchema>, 'plans'> & { readonly plans: Record<string, Plan> }
 /** A shot as it is stored and sent: plain JSON, exposures as a list. */
@@ -371,18 +313,11 @@ export function strokeHashes(shot: Shot): string[] {
   return [...new Set(refs.map(x => x.hash))]
 }
 
-/** What is bound to a subject's bones. */
-export const boundTo = (s: Subject): readonly Bound[] => (s.kind === 'figure' ? (s.bound ?? []) : [])
-
 /** The strokes of a stack that are drawn once: those of its shared parts, and what is bound to its figures. */
 export const sharedStrokes = (stack: Stack): StrokeRef[] =>
   Object.values(stack.subjects).flatMap(s =>
     s.kind === 'part' ? (s.strokes ?? []) : boundTo(s).flatMap(b => b.strokes),
   )
-
-/** The pictures of a subject, by the hashes of their bytes. */
-export const filesOf = (s: Subject): string[] =>
-  s.kind === 'image' ? [s.file] : boundTo(s).flatMap(b => b.images.map(i => i.file))
 
 /** The hashes of all pictures that a shot names, each once. */
 export const imageHashes = (shot: Shot): string[] => [

@@ -2,7 +2,7 @@ import { bracketsOf, listOf } from '../sheet'
 import type { Shot } from './document'
 import { SCHEMA, shotSchema } from './document'
 import { upgraded } from './upgrade'
-import { isLed, UNLED } from './shown'
+import { isCarried, isLed, UNCARRIED, UNLED } from './shown'
 
 export type Opened =
   | { readonly ok: true; readonly shot: Shot }
@@ -43,6 +43,7 @@ export function firstLost(shot: Shot): string | null {
       const stack = shot.stacks[column.stack]
       if (!stack) return `The column ${column.name} has no stack of drawings.`
       if (!isLed(plan.columns, column.id)) return UNLED(column.name)
+      if (!isCarried(plan.columns, column.id)) return UNCARRIED(column.name)
       const ids = new Set<string>()
       for (const run of listOf(column.runs)) {
         if (run.drawing !== null && !stack.drawings[run.drawing])

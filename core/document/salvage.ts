@@ -1,6 +1,5 @@
 import type { Shot } from './document'
 import { openShot } from './open'
-import { leadersOf } from './shown'
 
 type Tree = Record<string, unknown>
 const isTree = (v: unknown): v is Tree => typeof v === 'object' && v !== null && !Array.isArray(v)
@@ -103,12 +102,14 @@ function entriesOut(
 
 const planHead = ({ id, name }: Tree): Tree => ({ id, name, columns: {}, order: [], charts: {} })
 
-/** Columns so that each comes after the ones it follows. */
+/** Columns so that each comes after the ones it follows or rides on. */
 function byLeaders(columns: [string, Tree][]): [string, Tree][] {
-  const leaders = Object.fromEntries(
-    columns.map(([id, c]) => [id, typeof c.leader === 'string' ? { leader: c.leader } : {}]),
-  )
-  const depth = new Map(columns.map(([id]) => [id, leadersOf(leaders, id).length]))
+  const all = new Map(columns)
+  const before = (c: Tree | undefined): string[] =>
+    [c?.leader, (c?.carrier as Tree | undefined)?.column].filter(x => typeof x === 'string')
+  const depthOf = (id: string, seen: readonly string[] = []): number =>
+    seen.includes(id) ? 0 : Math.max(0, ...before(all.get(id)).map(other => 1 + depthOf(other, [...seen, id])))
+  const depth = new Map(columns.map(([id]) => [id, depthOf(id)]))
   return columns.sort(([a], [b]) => depth.get(a)! - depth.get(b)!)
 }
 

@@ -88,3 +88,22 @@ export const isLed = (columns: Readonly<Record<string, Pick<Column, 'leader'>>>,
 
 export const UNLED = (name: string): string =>
   `The column ${name} is lined up with one that is missing, or with one that follows it.`
+
+type Carried = Readonly<Record<string, { readonly carrier?: { readonly column: string } | undefined }>>
+
+/** The columns that carry a column, the nearest first. One that comes twice ends the list. */
+export function carriersOf(columns: Carried, column: string): string[] {
+  const out: string[] = []
+  const next = (id: string) => (Object.hasOwn(columns, id) ? columns[id]!.carrier?.column : undefined)
+  for (let at = next(column); at !== undefined && !out.includes(at); at = next(at)) out.push(at)
+  return out
+}
+
+/** Whether what carries a column is there, and is not carried by it in a circle. */
+export const isCarried = (columns: Carried, column: string): boolean => {
+  const all = carriersOf(columns, column)
+  return !all.includes(column) && all.every(id => Object.hasOwn(columns, id))
+}
+
+export const UNCARRIED = (name: string): string =>
+  `The column ${name} rides on one that is missing, or on one that rides on it.`

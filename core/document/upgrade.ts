@@ -41,7 +41,7 @@ export const upgrades: Readonly<Record<number, Upgrade>> = {
   6: old => ({ ...old, schema: 7 }),
   // 8 adds ties of strokes to charts, which may be missing.
   7: old => ({ ...old, schema: 8 }),
-  // 9 adds what is bound to the bones of figures, which may be missing.
+  // 9 adds what is bound to the bones of figures, and columns that are carried or moved; all may be missing.
   8: old => ({ ...old, schema: 9 }),
 }
 

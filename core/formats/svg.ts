@@ -55,7 +55,8 @@ export function writeSvg(
   const group = (l: Layer, k: number): string => {
     const opacity = l.strength < 1 ? ` opacity="${n(l.strength)}"` : ''
     const marks = l.marks.map((m, i) => element(m, l.palette, imageUrl, `bent-${k}-${i}`)).join('')
-    return `<g stroke-linecap="round" stroke-linejoin="round"${opacity}>${marks}</g>`
+    const at = l.at ? ` ${matrix(l.at)}` : ''
+    return `<g stroke-linecap="round" stroke-linejoin="round"${opacity}${at}>${marks}</g>`
   }
   const body = layers.map(group).join('')
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${size.width} ${size.height}">${ground}${body}</svg>`

@@ -1,5 +1,6 @@
 export { boundStrokes, grown, SEAM } from './bound'
 export * from './layers'
 export * from './marks'
+export * from './placed'
 export * from './room'
 export * from './tones'

@@ -1,6 +1,7 @@
 import type { Column } from '../document'
 import type { Scene, StrokeBy } from '../pass'
-import { drawingShown } from '../pass'
+import { drawingShown, placingAt } from '../pass'
+import type { Affine } from '../motion'
 import { contentMarks, type Mark, type PartsSeen } from './marks'
 import { paletteOf, type Palette } from './tones'
 
@@ -10,6 +11,8 @@ export interface Layer {
   readonly marks: readonly Mark[]
   readonly palette: Palette
   readonly strength: number
+  /** Where it lies in the picture, for a column that is carried or moved: its marks are in a space of their own. */
+  readonly at?: Affine
 }
 
 /** How a frame is looked at. */
@@ -40,6 +43,9 @@ export function layersAt(scene: Scene, frame: number, strokeBy: StrokeBy, option
     if (column.hidden || (column.background && !background) || (column.reference && !references)) return []
     const drawing = instead?.column === id ? instead.drawing : shows(column, frame)
     if (drawing === null) return []
+    const moved = column.carrier || column.moves
+    const at = moved ? placingAt(scene, column, frame, shows) : null
+    if (moved && !at) return []
     const stack = shot.stacks[column.stack]!
     const parts = seen?.column === id ? seen.parts : undefined
     return [
@@ -49,6 +55,7 @@ export function layersAt(scene: Scene, frame: number, strokeBy: StrokeBy, option
         marks: contentMarks(stack, contents.of(scene, stack, drawing), strokeBy, parts),
         palette: paletteOf(column.ink, shot.paper),
         strength: (column.strength ?? 1) * (stack.drawings[drawing]?.strength ?? 1) * (id === faded ? FADED : 1),
+        ...(at ? { at } : {}),
       },
     ]
   })

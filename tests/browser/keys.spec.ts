@@ -75,6 +75,9 @@ const ROOMS: Record<string, (page: Page) => Promise<void>> = {
       .click(),
 }
 
+// Most of the suite's time is in this file: its tests are shared out.
+test.describe.configure({ mode: 'parallel' })
+
 test.describe('keys belong to the desk', () => {
   for (const [room, enter] of Object.entries(ROOMS))
     test(`after every control, ${room}: Space plays, a letter is its shortcut`, async ({ desk }) => {

@@ -75,8 +75,14 @@ export function drawLayers(c: C | OffscreenCanvasRenderingContext2D, layers: rea
   c.lineCap = 'round'
   c.lineJoin = 'round'
   for (const layer of layers) {
-    if (layer.strength < 1) drawFaded(c, layer)
-    else for (const m of layer.marks) drawMark(c as C, m, layer.palette)
+    if (layer.strength < 1) {
+      drawFaded(c, layer)
+      continue
+    }
+    c.save()
+    if (layer.at) c.transform(...(layer.at as [number, number, number, number, number, number]))
+    for (const m of layer.marks) drawMark(c as C, m, layer.palette)
+    c.restore()
   }
 }
 

@@ -1,0 +1,103 @@
+import type { Draft } from '#core/commands'
+import type { Carrier, Column, Move, Subject } from '#core/document'
+import { carriersOf, subjectsOf } from '#core/document'
+import type { Affine } from '#core/motion'
+import { after, inverseOf, SAME } from '#core/motion'
+import { carrierSpace, drawingShown, moveOf, placingAt } from '#core/pass'
+import type { Scene } from '~/desk/scene'
+
+/** What a column can ride on. */
+export interface Ride {
+  readonly column: string
+  readonly part: Carrier['part']
+  readonly name: string
+}
+
+const nameOfPart = (subject: Subject, bone: string): string =>
+  bone === 'place'
+    ? `${subject.name}, as a whole`
+    : `${subject.name}: ${subject.figure.bones.find(b => b.id === bone)?.name ?? bone}`
+
+/** The name of what a column rides on. */
+export function rideName(scene: Scene, { column, part }: Pick<Carrier, 'column' | 'part'>): string {
+  const on = scene.plan.columns[column]
+  const subject = part && on && scene.shot.stacks[on.stack]!.subjects[part.subject]
+  const whole = on?.name ?? 'a column that is gone'
+  return part ? (subject ? `${nameOfPart(subject, part.bone)} (${whole})` : `what is gone from ${whole}`) : whole
+}
+
+/** What a column can ride on: other columns, and the parts of what stands on them on a frame. */
+export function ridesFor(scene: Scene, column: Column, frame: number): Ride[] {
+  const { columns } = scene.plan
+  return scene.columns
+    .filter(c => c.id !== column.id && !carriersOf(columns, c.id).includes(column.id))
+    .flatMap((c): Ride[] => {
+      const stack = scene.shot.stacks[c.stack]!
+      const drawing = drawingShown(c, frame)
+      const poses = drawing ? scene.contents.of(scene, stack, drawing).poses : {}
+      const parts = subjectsOf(stack)
+        .filter(s => poses[s.id])
+        .flatMap(s =>
+          ['place', ...(s.kind === 'figure' ? s.figure.bones.map(b => b.id) : [])].map(bone => ({ s, bone })),
+        )
+      return [
+        { column: c.id, part: null, name: `all of ${c.name}` },
+        ...parts.map(({ s, bone }) => ({
+          column: c.id,
+          part: { subject: s.id, bone },
+          name: `${c.name}: ${nameOfPart(s, bone)}`,
+        })),
+      ]
+    })
+}
+
+const clean = (m: Affine): Affine => m.map(n => n || 0) as unknown as Affine
+
+/** How a column that is carried goes along. */
+export type RideHow = Pick<Carrier, 'sizes' | 'stays'>
+
+/**
+ * A column that rides on something from now on, lying on this frame as it lies now. A sentence where that is not seen on
+ * the frame.
+ */
+export function carryDraft(
+  scene: Scene,
+  column: Column,
+  ride: Pick<Ride, 'column' | 'part'>,
+  frame: number,
+  how: RideHow = { sizes: true, stays: false },
+): Draft | string {
+  const carrier = { column: ride.column, part: ride.part, ...how }
+  const space = carrierSpace(scene, carrier, frame)
+  const now = placingAt(scene, column, frame) ?? SAME
+  if (!space) return `${rideName(scene, ride)} is not seen on frame ${frame}: go to a frame on which it is.`
+  const base = clean(after(inverseOf(space), now))
+  return {
+    name: 'column.carry',
+    args: { plan: scene.plan.id, column: column.id, carrier: { ...carrier, base }, moves: [] },
+  }
+}
+
+/** Where a column lies on each frame of the shot, as moves: one wherever that changes. */
+export function movesOf(scene: Scene, column: Column): Move[] {
+  const moves: Move[] = []
+  let before = ''
+  for (let frame = 1; frame <= scene.shot.length; frame++) {
+    const at = placingAt(scene, column, frame)
+    const move = at && moveOf(frame, at)
+    const key = move ? JSON.stringify({ ...move, frame: 0 }) : before
+    if (move && key !== before) moves.push(move)
+    before = key
+  }
+  return moves
+}
+
+/** A column that rides no more, and lies on every frame where it lay; or as it was drawn. */
+export function letGoDraft(scene: Scene, column: Column, keeps: 'place' | 'nothing'): Draft {
+  const moves = keeps === 'place' ? movesOf(scene, column) : []
+  return { name: 'column.carry', args: { plan: scene.plan.id, column: column.id, carrier: null, moves } }
+}
+
+/** The columns that ride on one that goes are let go first, and stay where they are. */
+export const letAllGo = (scene: Scene, gone: Column): Draft[] =>
+  scene.columns.filter(c => c.carrier?.column === gone.id && !c.locked).map(c => letGoDraft(scene, c, 'place'))

@@ -1,0 +1,47 @@
+import { z } from 'zod'
+import { idSchema } from '../basic'
+import type { Shot } from '../document/document'
+import { carrierSchema, movesSchema } from '../document/document'
+import { carriersOf } from '../document/shown'
+import { command } from './kind'
+import { columnOf, planOf, stackOf, unlocked, withPlan } from './parts'
+import { refuse } from './refusal'
+
+const nameOf = (shot: Shot, plan: string, column: string): string =>
+  shot.plans[plan]?.columns[column]?.name ?? 'the column'
+
+export const carryColumn = command(
+  'column.carry',
+  z.object({
+    plan: idSchema,
+    column: idSchema,
+    /** What it rides on from now on; nothing lets it go. */
+    carrier: carrierSchema.nullable(),
+    /** Its own moves from now on: where it lies when it is let go. */
+    moves: movesSchema,
+  }),
+  ({ plan, column, carrier, moves }, shot) =>
+    carrier
+      ? `${nameOf(shot, plan, column)} rides on ${nameOf(shot, plan, carrier.column)}`
+      : moves.length
+        ? `Let ${nameOf(shot, plan, column)} go`
+        : `${nameOf(shot, plan, column)} lies as it is drawn`,
+  (shot, { plan, column: id, carrier, moves }) => {
+    const p = planOf(shot, plan)
+    const { carrier: _old, moves: _moves, ...bare } = unlocked(columnOf(shot, plan, id))
+    if (carrier) {
+      const on = columnOf(shot, plan, carrier.column)
+      if (on.id === id || carriersOf(p.columns, on.id).includes(id))
+        refuse('invalid', `${on.name} rides on ${bare.name} itself: it would go in a circle.`)
+      const { part } = carrier
+      const subject = part && stackOf(shot, on.stack).subjects[part.subject]
+      if (part && !subject) refuse('gone', `What ${bare.name} would ride on is not in ${on.name} any more.`)
+      if (part && part.bone !== 'place' && !subject!.figure.bones.some(b => b.id === part.bone))
+        refuse('gone', `${subject!.name} has no such part any more.`)
+    }
+    if (moves.some((m, i) => i > 0 && m.frame <= moves[i - 1]!.frame))
+      refuse('invalid', 'Moves stand in the order of their frames.')
+    const column = { ...bare, ...(carrier ? { carrier } : {}), ...(moves.length ? { moves } : {}) }
+    return withPlan(shot, { ...p, columns: { ...p.columns, [id]: column } })
+  },
+)

@@ -1,0 +1,103 @@
+import type { Pose } from '../figure'
+import { layBones } from '../figure'
+import type { Affine, Vec } from '../motion'
+import { after, growth, SAME } from '../motion'
+import { shownAt } from '../sheet'
+import type { Carrier, Column, Move, Subject } from '../document/document'
+import { drawingShown } from './passes'
+import type { Scene } from './scene'
+
+/** Which drawing a column shows on a frame. */
+export type Shows = (column: Column, frame: number) => string | null
+
+/** A space that lies at a place, its first axis in a direction (radians); mirrored, its second axis is turned over. */
+function lying({ x, y }: Vec, direction: number, size: number, mirror: boolean): Affine {
+  const [cos, sin] = [Math.cos(direction) * size, Math.sin(direction) * size]
+  return mirror ? [cos, sin, sin, -cos, x, y] : [cos, sin, -sin, cos, x, y]
+}
+
+/** The space of a part of a posed subject: at the end of a bone, along it; or at its place. Null where it has no such bone. */
+export function partSpace({ figure }: Subject, pose: Pose, bone: string): Affine | null {
+  const mirror = pose.mirror ?? false
+  if (bone === 'place') return lying(pose.place, mirror ? Math.PI - pose.turn : pose.turn, pose.size, mirror)
+  const laid = layBones(figure, pose).get(bone)
+  return laid ? lying(laid.tip, laid.angle, pose.size, mirror) : null
+}
+
+/** Where a move puts a column. */
+export const moveSpace = ({ place, turn, size, mirror }: Move): Affine => lying(place, turn, size, mirror ?? false)
+
+/** The move that a map of the picture is, which turns, sizes and mirrors only; rounded to what is kept. */
+export function moveOf(frame: number, m: Affine): Move {
+  const round = (n: number, to: number) => Math.round(n * to) / to || 0
+  return {
+    frame,
+    place: { x: round(m[4], 1e4), y: round(m[5], 1e4) },
+    turn: round(Math.atan2(m[1], m[0]), 1e9),
+    size: Math.min(1000, Math.max(0.001, round(growth(m), 1e9))),
+    ...(m[0] * m[3] - m[1] * m[2] < 0 ? { mirror: true } : {}),
+  }
+}
+
+/** The move that holds on a frame: the last one up to it, or the first. */
+function movedOn(moves: readonly Move[] | undefined, frame: number): Affine {
+  if (!moves?.length) return SAME
+  const next = moves.findIndex(m => m.frame > frame)
+  return moveSpace(next < 0 ? moves.at(-1)! : moves[Math.max(0, next - 1)]!)
+}
+
+/**
+ * Where a column lies on a frame: the map from its own space, in which its drawings are drawn, to the picture. `SAME` for
+ * one that is neither carried nor moved; null where it is not seen, since what carries it is not.
+ */
+export function placingAt(scene: Scene, column: Column, frame: number, shows: Shows = drawingShown): Affine | null {
+  const own = movedOn(column.moves, frame)
+  const { carrier } = column
+  if (!carrier) return own
+  if (!scene.plan.columns[carrier.column]) return own
+  const space = carrierSpace(scene, carrier, frame, shows)
+  return space && after(space, after(carrier.base, own))
+}
+
+/** The space of what carries a column on a frame, in the picture; null where that is not seen. */
+export function carrierSpace(
+  scene: Scene,
+  carrier: Omit<Carrier, 'base'>,
+  frame: number,
+  shows: Shows = drawingShown,
+): Affine | null {
+  const on = scene.plan.columns[carrier.column]
+  const part = on ? partAt(scene, carrier, on, frame, shows) : null
+  const outer = part && placingAt(scene, on!, part.frame, shows)
+  return part && outer && after(outer, part.space)
+}
+
+/** The space of what carries, and on which frame it lay so: on an earlier one where it stays there. */
+function partAt(
+  scene: Scene,
+  { part, sizes, stays }: Omit<Carrier, 'base'>,
+  on: Column,
+  frame: number,
+  shows: Shows,
+): { space: Affine; frame: number } | null {
+  const stack = scene.shot.stacks[on.stack]!
+  const subject = part && stack.subjects[part.subject]
+  // One that was deleted carries nothing, and hides nothing.
+  if (part && !subject) return { space: SAME, frame }
+  for (let f = frame; f >= 1;) {
+    const drawing = shows(on, f)
+    if (drawing && !part) return { space: SAME, frame: f }
+    const pose = drawing && part ? scene.contents.of(scene, stack, drawing).poses[part.subject] : undefined
+    const space = pose && partSpace(subject!, pose, part!.bone)
+    if (space) return { space: sizes ? space : unsized(space), frame: f }
+    if (!stays) return null
+    f = (shownAt(on.runs, f)?.start ?? f) - 1
+  }
+  return null
+}
+
+/** The same space at size 1. */
+function unsized(m: Affine): Affine {
+  const k = growth(m)
+  return [m[0] / k, m[1] / k, m[2] / k, m[3] / k, m[4], m[5]]
+}
