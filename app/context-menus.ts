@@ -22,7 +22,11 @@ export const contextMenus: Readonly<Record<MenuOf, readonly (readonly string[])[
     ['pose-copy', 'ghost-pin', 'side-tray', 'side-poses'],
     ['delete'],
   ],
-  head: [['column-settings', 'column-hide', 'column-lock'], ['column-add', 'column-line-up'], ['column-remove']],
+  head: [
+    ['column-settings', 'column-hide', 'column-lock'],
+    ['column-add', 'column-line-up', 'column-carry', 'column-let-go'],
+    ['column-remove'],
+  ],
   picture: [
     ['pose-blank', 'pose-copy', 'role-breakdown', 'draw-from', 'tool-ties'],
     ['art-cut', 'art-copy', 'art-paste', 'art-all', 'art-delete'],

@@ -3,7 +3,7 @@ import type { Action } from '~/desk/action'
 import type { Desk } from '~/desk/desk'
 import { useTools } from '~/desk/tools'
 import { useSide } from '~/ui/side'
-import { letAllGo } from './carry'
+import { letAllGo, letGoDraft } from './carry'
 import type { ColumnEnd } from './column-end'
 import { endAs, endOf, isOpenEnded } from './column-end'
 import { lineUpDrafts, newColumn } from './columns'
@@ -95,6 +95,27 @@ export const columnActions: readonly Action[] = [
     keys: [],
     can: d => !!d.column && !d.column.background && d.column.leader === undefined,
     do: lineUp,
+  },
+  {
+    id: 'column-carry',
+    name: 'Let the column ride on …',
+    hint: 'a part of a figure, or another column: its settings open',
+    group: 'Shot',
+    keys: [],
+    can: d => !!d.column && d.columns.length > 1,
+    do: () => {
+      useSide().open = 'column'
+    },
+  },
+  {
+    id: 'column-let-go',
+    name: 'Let the column go',
+    hint: 'it rides no more, and stays on every frame where it is',
+    group: 'Shot',
+    keys: [],
+    can: d => !!d.column?.carrier && !d.column.locked,
+    why: 'the column rides on nothing, or is locked.',
+    do: d => d.run(letGoDraft(d.scene!, d.column!, 'place')),
   },
   end('hold', 'Column end: last drawing held'),
   end('blank', 'Column end: blank'),

@@ -139,7 +139,10 @@ describe('a column that rides on a part', () => {
       ...{ plan: PLAN, column: BADGE.column, moves: [] },
       carrier: { column: EYE.column, part: null, sizes: true, stays: false, base: SAME },
     }
-    expect(refusal(eye, 'column.carry', circle)).toMatchObject({ code: 'invalid', message: expect.stringMatching(/circle/) as string })
+    expect(refusal(eye, 'column.carry', circle)).toMatchObject({
+      code: 'invalid',
+      message: expect.stringMatching(/circle/) as string,
+    })
   })
   it('is let go when its column is deleted, and hides nothing when the figure is', () => {
     const gone = done(s, 'column.remove', { plan: PLAN, column: COLUMN })
