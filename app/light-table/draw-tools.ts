@@ -2,7 +2,8 @@ import type { Joint } from '#core/figure'
 import type { Vec } from '#core/motion'
 import type { Grip } from './select-tool'
 import type { View } from '~/ui/paint/view'
-import { theme } from '~/ui/colours'
+import type { RideLook } from './ride-drag'
+import { SANS, theme } from '~/ui/colours'
 
 type C = CanvasRenderingContext2D
 
@@ -56,10 +57,11 @@ export interface SelectedLook {
   readonly grips: readonly Grip[]
   readonly line: readonly Vec[]
   readonly lasso: boolean
+  readonly riding: RideLook | null
 }
 
 /** The line that selects, and the frame around what is selected with its grips. */
-export function drawSelected(c: C, v: View, { box, grips, line, lasso }: SelectedLook): void {
+export function drawSelected(c: C, v: View, { box, grips, line, lasso, riding }: SelectedLook): void {
   const t = theme()
   c.save()
   c.strokeStyle = t.ledger
@@ -89,11 +91,48 @@ export function drawSelected(c: C, v: View, { box, grips, line, lasso }: Selecte
     for (const g of grips) drawGrip(c, g, ...onScreen(v, g.at))
   }
   c.restore()
+  if (riding) drawRiding(c, v, riding)
+}
+
+/** The parts that a column can be hung on, the line to the pointer, and the one that it would ride on. */
+function drawRiding(c: C, v: View, { from, to, spots, on }: RideLook): void {
+  const t = theme()
+  c.save()
+  c.fillStyle = t.ledger
+  for (const s of spots) {
+    c.beginPath()
+    c.arc(...onScreen(v, s), 2.5, 0, Math.PI * 2)
+    c.fill()
+  }
+  c.strokeStyle = t.signal
+  c.lineWidth = 1.4
+  way(c, v, [from, on?.at ?? to])
+  c.stroke()
+  if (on) {
+    const [x, y] = onScreen(v, on.at)
+    c.beginPath()
+    c.arc(x, y, 7, 0, Math.PI * 2)
+    c.stroke()
+    drawWords(c, on.words, x + 12, y - 14)
+  }
+  c.restore()
+}
+
+/** Words beside something on the picture. */
+function drawWords(c: C, words: string, x: number, y: number): void {
+  const t = theme()
+  c.font = `500 11px ${SANS}`
+  c.fillStyle = t.graphite
+  c.fillRect(x - 5, y - 8.5, c.measureText(words).width + 10, 17)
+  c.fillStyle = t.sheet
+  c.textAlign = 'left'
+  c.textBaseline = 'middle'
+  c.fillText(words, x, y)
 }
 
 /**
  * Corners scale (squares), sides stretch (short bars along the side), the knob turns (a ring), the mark of the
- * turning centre is a small ring in a cross.
+ * turning centre is a small ring in a cross, a hook hangs the column on a part.
  */
 function drawGrip(c: C, g: Grip, x: number, y: number): void {
   const t = theme()
@@ -115,7 +154,12 @@ function drawGrip(c: C, g: Grip, x: number, y: number): void {
   } else if (g.kind === 'turn') c.arc(x, y, 5, 0, Math.PI * 2)
   else if (g.kind === 'corner') c.rect(x - 4, y - 4, 8, 8)
   else if (g.kind === 'side') c.rect(x - (g.x ? 2.5 : 7), y - (g.y ? 2.5 : 7), g.x ? 5 : 14, g.y ? 5 : 14)
-  if (g.kind !== 'centre') c.fill()
+  else if (g.kind === 'ride') {
+    c.moveTo(x + 3, y - 7)
+    c.lineTo(x + 3, y + 1)
+    c.arc(x - 1, y + 1, 4, 0, Math.PI)
+  }
+  if (g.kind !== 'centre' && g.kind !== 'ride') c.fill()
   c.stroke()
 }
 

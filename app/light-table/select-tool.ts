@@ -4,14 +4,15 @@ import { areaKept, distance, STILL } from '#core/motion'
 import type { SelectedArt } from './art'
 import { artAt, caughtBy, selectedBox, isEmpty, mapDraft } from './art'
 import { useDesk } from '~/desk/desk'
+import { RideDrag } from './ride-drag'
 import { useLightTable } from './store'
 
 /**
  * Where what is selected can be taken hold of: inside, at a corner, at a side, at the turning knob, at the mark
- * of the turning centre.
+ * of the turning centre, and at the hook by which its column is hung on a part of another one.
  */
 export type Grip =
-  | { readonly kind: 'inside' | 'turn' | 'centre'; readonly at: Vec }
+  | { readonly kind: 'inside' | 'turn' | 'centre' | 'ride'; readonly at: Vec }
   | { readonly kind: 'corner' | 'side'; readonly at: Vec; readonly x: -1 | 0 | 1; readonly y: -1 | 0 | 1 }
 
 type Box = NonNullable<ReturnType<typeof selectedBox>>
@@ -28,6 +29,7 @@ export class SelectTool {
   /** The line of the lasso, or two corners of the box, while it is drawn. */
   readonly line = shallowRef<Vec[]>([])
   private readonly desk = useDesk()
+  readonly riding = new RideDrag(this.desk)
   private readonly table = useLightTable()
   /** The centre that is turned and scaled about, where it was moved. */
   private readonly moved = shallowRef<{ of: SelectedArt | null; at: Vec } | null>(null)
@@ -48,7 +50,9 @@ export class SelectTool {
 
   grips(scale: number): Grip[] {
     const frame = this.frame(scale)
-    return frame ? gripsOf(frame, this.centre.value, scale) : []
+    if (!frame) return []
+    const hook: Grip[] = this.desk.columns.length > 1 ? [{ kind: 'ride', at: hookOf(frame, scale) }] : []
+    return [...gripsOf(frame, this.centre.value, scale), ...hook]
   }
 
   /** The frame around what is selected, that is taken hold of: not so small that its grips cover all of it. */
@@ -60,6 +64,7 @@ export class SelectTool {
     this.desk.playing = false
     this.adding = e.shiftKey
     const grip = this.adding ? null : this.gripAt(p, scale)
+    if (grip?.kind === 'ride') return this.riding.begin(grip.at)
     if (grip && this.box.value) {
       this.drag = { grip, from: p, about: this.about.value!, box: this.box.value, moved: false }
       return
@@ -71,6 +76,7 @@ export class SelectTool {
 
   move(e: PointerEvent, p: Vec, scale: number): void {
     const { drag } = this
+    if (this.riding.look.value) return this.riding.move(p, scale)
     if (!drag) {
       this.line.value = this.table.lasso ? [...this.line.value, p] : [this.line.value[0]!, p]
       return
@@ -90,16 +96,18 @@ export class SelectTool {
 
   end(p: Vec, scale: number): void {
     const { drag } = this
-    if (drag) this.endDrag(drag, p, scale)
+    if (this.riding.look.value) this.riding.end()
+    else if (drag) this.endDrag(drag, p, scale)
     else this.endLine(scale)
   }
 
   cancel(): void {
+    this.riding.cancel()
     this.drag = null
     this.line.value = []
   }
 
-  busy = (): boolean => this.drag !== null || this.line.value.length > 0
+  busy = (): boolean => this.drag !== null || this.line.value.length > 0 || this.riding.look.value !== null
 
   private gripAt(p: Vec, scale: number): Grip | null {
     const near = this.grips(scale)
@@ -157,6 +165,12 @@ export class SelectTool {
     }
   }
 }
+
+/** The hook of a frame, on the other side of its turning knob from the turning centre's mark. */
+export const hookOf = (b: Box, scale: number): Vec => ({
+  x: (b.left + b.right) / 2 - KNOB / scale,
+  y: b.top - KNOB / scale,
+})
 
 /** The box that has two points as its corners, as a closed line. */
 const boxLine = (way: readonly Vec[]): readonly Vec[] =>

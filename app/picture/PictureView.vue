@@ -100,6 +100,7 @@ usePaint(
     () => table.leak,
     () => table.seen,
     selecting.line,
+    selecting.riding.look,
     selecting.centre,
     joints.joints,
     joints.on,
@@ -184,6 +185,7 @@ function drawAids(c: CanvasRenderingContext2D, v: View): void {
       grips: selecting.grips(v.scale),
       line: line.value,
       lasso: table.lasso,
+      riding: selecting.riding.look.value,
     })
   }
   if (tool === 'ties' && !playing) drawTies(c, v, ties.seen())

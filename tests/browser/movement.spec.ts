@@ -1,6 +1,8 @@
 import { spread } from '#core/chart'
+import { layBones } from '#core/figure'
 import { mapped } from '#core/motion'
 import { placingAt, sceneOf } from '#core/pass'
+import { layersAt } from '#core/picture'
 import type { Desk } from './fixtures'
 import { cell, expect, newShot, START, test } from './fixtures'
 
@@ -253,6 +255,15 @@ test('colour fills the lines of another column; a new step asks about the charts
     .toEqual([1, 1])
 })
 
+/**
+ * Where the hook of the frame around something small is on the screen: as far above the frame, which is 44 px high at
+ * least, and to the left of its middle, as the turning knob stands off.
+ */
+async function hookOver(desk: Desk, x: number, y: number) {
+  const middle = await desk.picturePoint(x, y)
+  return { x: middle.x - 24, y: middle.y - 22 - 24 }
+}
+
 test('a badge rides on a back, is drawn on where it is, and stays where it is when it is let go', async ({ desk }) => {
   const { page } = desk
   await page.getByRole('button', { name: 'Add a column' }).click()
@@ -269,11 +280,27 @@ test('a badge rides on a back, is drawn on where it is, and stays where it is wh
     [1000, 600],
     [990, 640],
   ])
+  // By the hook beside what is selected, dropped on nothing, then near the end of a hand; by the panel onto the back.
+  await page.keyboard.press(';')
+  await page.keyboard.press('Alt+a')
+  const hook = await hookOver(desk, 980, 610)
+  await desk.drag(hook, await desk.picturePoint(200, 200))
+  await expect(page.getByText('Let E go over a part of a figure')).toBeVisible()
+  const scene = sceneOf(await desk.shot(), Object.keys((await desk.shot()).plans)[0]!)
+  const keeper = Object.values(scene.plan.columns).find(c => c.name === 'Keeper')!
+  const drawn = layersAt(scene, 1, () => undefined).find(l => l.column === keeper.id)!.drawing
+  const { subjects } = scene.shot.stacks[keeper.stack]!
+  const [marrow] = Object.values(subjects)
+  const pose = scene.contents.of(scene, scene.shot.stacks[keeper.stack]!, drawn).poses[marrow!.id]!
+  const wrist = layBones(marrow!.figure, pose).get('near-hand')!.tip
+  await desk.drag(hook, await desk.picturePoint(wrist.x + 4, wrist.y))
+  await expect(page.getByText(/^E rides on Marrow: near hand \(Keeper\)\.$/)).toBeVisible()
   await page.getByRole('button', { name: 'Settings of E' }).click()
   const panel = page.getByRole('dialog', { name: 'Column E' })
   await panel.getByLabel('What the column rides on').selectOption({ label: 'Keeper: Marrow: back' })
   await expect(panel).toContainText('Rides on Marrow: back (Keeper)')
   await panel.press('Escape')
+  await page.keyboard.press('d')
   const badge = async () => {
     const shot = await desk.shot()
     const plan = Object.values(shot.plans)[0]!
