@@ -4,6 +4,7 @@ import { chartOrder, spacingSpan } from './charts'
 import { deskOpen, pictureShare } from './desk'
 import { diskUsed } from './disk'
 import { commitGrowth } from './growth'
+import { ofCarried } from './carried'
 import { ofDrawn } from './drawn'
 import { newcomer } from './newcomer'
 import { serverPeople } from './people'
@@ -53,6 +54,7 @@ if (wants('desk.follow', 'rail.follow', 'play.on-time', 'sheet.open', 'sheet.scr
   for (const row of await inBrowser(quick)) print(row)
 if (wants('rail.follow.drawn', 'play.on-time.drawn', 'strokes.beside', 'strokes.pair'))
   for (const row of await ofDrawn(quick)) print(row)
+if (wants('carried.cost', 'play.on-time.carried')) for (const row of await ofCarried(quick)) print(row)
 if (wants('picture.share')) for (const row of await pictureShare()) print(row)
 if (wants('desk.open', 'desk.bytes')) for (const row of await deskOpen(quick)) print(row)
 if (wants('newcomer', 'newcomer.figure', 'newcomer.drawn', 'job.actions'))

@@ -7,6 +7,9 @@ import { SANS, theme } from '~/ui/colours'
 
 type C = CanvasRenderingContext2D
 
+/** What is drawn without a ground of its own lies on the paper, which is light by night, too. */
+const ON_PAPER = '#26302c'
+
 const onScreen = (v: View, p: Vec): [number, number] => [v.x + p.x * v.scale, v.y + p.y * v.scale]
 
 function way(c: C, v: View, points: readonly Vec[]): void {
@@ -98,7 +101,7 @@ export function drawSelected(c: C, v: View, { box, grips, line, lasso, riding }:
 function drawRiding(c: C, v: View, { from, to, spots, on }: RideLook): void {
   const t = theme()
   c.save()
-  c.fillStyle = t.ledger
+  c.fillStyle = ON_PAPER
   for (const s of spots) {
     c.beginPath()
     c.arc(...onScreen(v, s), 2.5, 0, Math.PI * 2)
@@ -137,7 +140,7 @@ function drawWords(c: C, words: string, x: number, y: number): void {
 function drawGrip(c: C, g: Grip, x: number, y: number): void {
   const t = theme()
   c.fillStyle = t.sheet
-  c.strokeStyle = t.ledger
+  c.strokeStyle = g.kind === 'centre' || g.kind === 'ride' ? ON_PAPER : t.ledger
   c.lineWidth = 1.4
   c.beginPath()
   if (g.kind === 'centre') {
