@@ -58,7 +58,7 @@ function withSix(rides: boolean): { shot: Shot; strokes: Stroke[] } {
     if (!rides) return
     const carrier = { column: keeper.id, part: { subject: figure!.id, bone }, sizes: true, stays: false }
     const base = inverseOf(carrierSpace(sceneOf(shot, plan), carrier, 1)!)
-    run('column.carry', { plan, column, carrier: { ...carrier, base }, moves: [] })
+    run('column.carry', { plan, column, was: null, carrier: { ...carrier, base }, moves: [] })
   })
   return { shot, strokes }
 }

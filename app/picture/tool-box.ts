@@ -2,6 +2,7 @@ import { computed, shallowRef } from 'vue'
 import { tell } from '~/ui/messages'
 import type { Vec } from '#core/motion'
 import { distance } from '#core/motion'
+import { placingAt } from '#core/pass'
 import type { Desk } from '~/desk/desk'
 import { useDesk } from '~/desk/desk'
 import { useTools } from '~/desk/tools'
@@ -162,8 +163,14 @@ export class ToolBox {
 
   /** False, with the reason told, where nothing can be changed on the column. */
   private mayWork(): boolean {
-    if (this.workable.value) return true
-    const { column } = this.desk
+    const { column, scene, focus } = this.desk
+    if (this.workable.value) {
+      if (!column!.carrier || placingAt(scene!, column!, focus!.workFrame)) return true
+      tell(`${column!.name} is not seen on this frame: what it rides on is not there.`, {
+        detail: 'In the column’s settings it can stay where that was last.',
+      })
+      return false
+    }
     if (column?.drawingsLocked && !column.locked && !column.hidden) {
       tell(`The drawings of ${column.name} are locked; its timing is free.`, {
         offers: [{ label: 'Unlock them', do: () => unlockDrawings(this.desk, column.id) }],

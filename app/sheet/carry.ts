@@ -51,6 +51,9 @@ export function ridesFor(scene: Scene, column: Column, frame: number): Ride[] {
     })
 }
 
+const rideOf = ({ carrier }: Column): Pick<Carrier, 'column' | 'part'> | null =>
+  carrier ? { column: carrier.column, part: carrier.part } : null
+
 const clean = (m: Affine): Affine => m.map(n => n || 0) as unknown as Affine
 
 /** How a column that is carried goes along. */
@@ -74,7 +77,13 @@ export function carryDraft(
   const base = clean(after(inverseOf(space), now))
   return {
     name: 'column.carry',
-    args: { plan: scene.plan.id, column: column.id, carrier: { ...carrier, base }, moves: [] },
+    args: {
+      plan: scene.plan.id,
+      column: column.id,
+      was: rideOf(column),
+      carrier: { ...carrier, base },
+      moves: [],
+    },
   }
 }
 
@@ -95,7 +104,10 @@ export function movesOf(scene: Scene, column: Column): Move[] {
 /** A column that rides no more, and lies on every frame where it lay; or as it was drawn. */
 export function letGoDraft(scene: Scene, column: Column, keeps: 'place' | 'nothing'): Draft {
   const moves = keeps === 'place' ? movesOf(scene, column) : []
-  return { name: 'column.carry', args: { plan: scene.plan.id, column: column.id, carrier: null, moves } }
+  return {
+    name: 'column.carry',
+    args: { plan: scene.plan.id, column: column.id, was: rideOf(column), carrier: null, moves },
+  }
 }
 
 /** The columns that ride on one that goes are let go first, and stay where they are. */

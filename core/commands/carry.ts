@@ -2,10 +2,13 @@ import { z } from 'zod'
 import { idSchema } from '../basic'
 import type { Shot } from '../document/document'
 import { carrierSchema, movesSchema } from '../document/document'
+import { equal } from '../document/equal'
 import { carriersOf } from '../document/shown'
 import { command } from './kind'
 import { columnOf, planOf, stackOf, unlocked, withPlan } from './parts'
 import { refuse } from './refusal'
+
+const rideSchema = carrierSchema.pick({ column: true, part: true })
 
 const nameOf = (shot: Shot, plan: string, column: string): string =>
   shot.plans[plan]?.columns[column]?.name ?? 'the column'
@@ -15,6 +18,8 @@ export const carryColumn = command(
   z.object({
     plan: idSchema,
     column: idSchema,
+    /** What it rode on when this was meant. */
+    was: rideSchema.nullable(),
     /** What it rides on from now on; nothing lets it go. */
     carrier: carrierSchema.nullable(),
     /** Its own moves from now on: where it lies when it is let go. */
@@ -26,9 +31,10 @@ export const carryColumn = command(
       : moves.length
         ? `Let ${nameOf(shot, plan, column)} go`
         : `${nameOf(shot, plan, column)} lies as it is drawn`,
-  (shot, { plan, column: id, carrier, moves }) => {
+  (shot, { plan, column: id, was, carrier, moves }) => {
     const p = planOf(shot, plan)
-    const { carrier: _old, moves: _moves, ...bare } = unlocked(columnOf(shot, plan, id))
+    const { carrier: old, moves: _moves, ...bare } = unlocked(columnOf(shot, plan, id))
+    if (!equal(old ? rideSchema.parse(old) : null, was)) refuse('changed', `${bare.name} rides on something else now.`)
     if (carrier) {
       const on = columnOf(shot, plan, carrier.column)
       if (on.id === id || carriersOf(p.columns, on.id).includes(id))
