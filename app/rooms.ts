@@ -51,6 +51,7 @@ export function selections(): (() => boolean)[] {
     () => letGo(!!desk.selection, () => (desk.selection = null)),
     // The place where it would be pasted is not marked any more.
     () => letGo(useSheet().clipMarked, () => (useSheet().clipMarked = false)),
+    () => letGo(!!usePicture().steady, () => (usePicture().steady = null)),
     () => letGo(useFolds().pictureOnly, () => (useFolds().pictureOnly = false)),
     // A panel closes by itself while it has the focus.
     () => letGo(!!side.open, () => (side.open = null)),

@@ -26,9 +26,10 @@ import { tell, useMessages } from '~/ui/messages'
 import { usePaint } from '~/ui/usePaint'
 import { useTheme } from '~/ui/useTheme'
 import { drawPenLabel } from './draw-pen-label'
-import { PicturePainter } from './draw-picture'
+import { onCanvas, PicturePainter } from './draw-picture'
 import { boxAt, panned, pictureAt, viewOf, zoomed } from './lens'
 import { usePicture } from './store'
+import { useSteady } from './useSteady'
 import { ToolBox } from './tool-box'
 import ToolBar from './ToolBar.vue'
 
@@ -42,10 +43,12 @@ const size = useElementSize(frame)
 const box = computed(() => ({ width: size.width.value, height: size.height.value }))
 watch(box, b => (picture.box = b), { immediate: true })
 
+const steady = useSteady()
 function pointOf(e: PointerEvent): Vec {
   const at = canvas.value!.getBoundingClientRect()
   const on = { x: e.clientX - at.left, y: e.clientY - at.top }
-  return pictureAt(on, desk.shown!.picture, { width: at.width, height: at.height }, picture.lens)
+  const seen = pictureAt(on, desk.shown!.picture, { width: at.width, height: at.height }, picture.lens)
+  return mapped(inverseOf(steady.now.value), seen)
 }
 /** Where the active column lies: tools work in its own space, wherever it is carried or moved to. */
 const placing = computed<Affine>(() => {
@@ -89,6 +92,8 @@ usePaint(
     () => travel.arcs,
     () => picture.lens,
     () => picture.flip,
+    steady.now,
+    steady.words,
     () => [picture.edge, picture.safe],
     path.dragging,
     measure,
@@ -114,8 +119,10 @@ usePaint(
     const [rule, wet] = [ghosts.rule, pencil.wet.value]
     const { edge, safe } = picture
     const played = playing ? player.view : null
+    const held = { on: steady.on, now: steady.now.value, words: steady.words.value }
     const look = {
       placing: placing.value,
+      steady: held,
       edge,
       safe,
       lens,
@@ -130,7 +137,7 @@ usePaint(
     const layers = painter.draw(c, scene, focus, look, { box: { width, height }, aids: v => drawPlacedAids(c, v) })
     if (pen.value && tools.tool === 'pencil' && !wet.length && !playing)
       drawPenLabel(c, focus, penGoes(focus, table.onHeld), {
-        at: boxAt(mapped(placing.value, pen.value), scene.shot.picture, { width, height }, lens),
+        at: boxAt(mapped(after(held.now, placing.value), pen.value), scene.shot.picture, { width, height }, lens),
         width,
       })
     const told = canvas.value!.dataset
@@ -154,11 +161,7 @@ function isWhole(layers: readonly Layer[]): boolean {
 function drawPlacedAids(c: CanvasRenderingContext2D, v: View): void {
   const at = placing.value
   c.save()
-  if (at !== SAME) {
-    const view: Affine = [v.scale, 0, 0, v.scale, v.x, v.y]
-    const seen = after(view, after(at, inverseOf(view)))
-    c.transform(...(seen as [number, number, number, number, number, number]))
-  }
+  if (at !== SAME) c.transform(...onCanvas(at, v))
   drawAids(c, v)
   c.restore()
 }

@@ -21,7 +21,7 @@ const straight = computed(() => picture.lens.zoom === 1 && !picture.lens.x && !p
 const IDS = [
   ['frame-edge', 'action-safe'],
   ['zoom-in', 'zoom-out', 'zoom-actual', 'turn-left', 'turn-right'],
-  ['picture-only'],
+  ['steady', 'picture-only'],
 ]
 const entries = computed(() => entriesOf([...pictureActions, ...foldActions], IDS, desk))
 </script>

@@ -7,6 +7,7 @@ import { useGhosts } from '~/ghosts/store'
 import { heldAgainst } from './flip'
 import { actualSize, middleOf, STRAIGHT, turnedBy, zoomed } from './lens'
 import { usePicture } from './store'
+import { steadyFor } from './steady'
 
 /** Zooms or rotates the view of the picture about its middle. */
 function changeLens(d: Desk, change: 'in' | 'out' | 'left' | 'right' | 'actual'): void {
@@ -99,6 +100,20 @@ export const pictureActions: readonly Action[] = [
     keys: ['Alt+Digit0'],
     do: () => {
       usePicture().lens = STRAIGHT
+    },
+  },
+  {
+    id: 'steady',
+    name: 'Hold a part still',
+    hint: 'what the column rides on, or its figure, stands still while the frames go by; again lets it go',
+    group: 'Look',
+    keys: ['Alt+KeyY'],
+    can: d => !!usePicture().steady || (!!d.scene && !!steadyFor(d.scene, d.focus!)),
+    why: 'the column rides on nothing, and no figure is on this drawing.',
+    on: () => !!usePicture().steady,
+    do: d => {
+      const picture = usePicture()
+      picture.steady = picture.steady ? null : steadyFor(d.scene!, d.focus!)
     },
   },
   {

@@ -1,4 +1,5 @@
 import type { Affine } from '#core/motion'
+import { after, inverseOf } from '#core/motion'
 import type { Played } from '#core/pass'
 import { placingAt } from '#core/pass'
 import type { Layer } from '#core/picture'
@@ -8,7 +9,7 @@ import { strokeOutline } from '#core/stroke'
 import type { Focus, Scene } from '~/desk/scene'
 import type { ColumnGhost, GhostSettings } from '~/ghosts/ghosts'
 import type { PartsShown } from '~/light-table/art'
-import { theme } from '~/ui/colours'
+import { SANS, theme } from '~/ui/colours'
 import { drawKeptGhost, drawLayers, ghostLook } from '~/ui/paint/draw-picture'
 import { KeptLayers } from '~/ui/paint/kept-layers'
 import type { View } from '~/ui/paint/view'
@@ -33,6 +34,8 @@ export interface PictureLook {
   readonly wet: readonly Stroke[]
   /** Where the active column lies, whose space what is worked with is in. */
   readonly placing: Affine
+  /** A part that is held still: the map of the picture on a frame, and its name in words. */
+  readonly steady: { readonly on: (frame: number) => Affine; readonly now: Affine; readonly words: string | null }
   /** The edge of the frame, and its part that is safe for action, are drawn. */
   readonly edge: boolean
   readonly safe: boolean
@@ -63,12 +66,14 @@ export class PicturePainter {
     c.fillRect(0, 0, box.width, box.height)
     c.save()
     turn(c, box, look.lens.turn)
+    if (look.steady.words) c.transform(...onCanvas(look.steady.now, v))
     const layers = this.drawPaper(c, scene, focus, look, v)
     if (!look.playing) drawOutside(c, scene, v)
     if (look.edge || look.playing) strokeFrame(c, picture, v, 1)
     if (look.safe) strokeFrame(c, picture, v, ACTION_SAFE)
     if (!look.flip) aids(v)
     c.restore()
+    if (look.steady.words) drawSteady(c, box, look.steady.words)
     return layers
   }
 
@@ -95,6 +100,27 @@ export class PicturePainter {
   }
 }
 
+/** A map of the picture as a map of the canvas. */
+export function onCanvas(m: Affine, v: View): [number, number, number, number, number, number] {
+  const view: Affine = [v.scale, 0, 0, v.scale, v.x, v.y]
+  return [...after(view, after(m, inverseOf(view)))] as [number, number, number, number, number, number]
+}
+
+/** That the picture is not seen as it lies: a frame around it all, and what is held still. */
+function drawSteady(c: C, box: Size, words: string): void {
+  const t = theme()
+  c.strokeStyle = t.signal
+  c.lineWidth = 3
+  c.strokeRect(1.5, 1.5, box.width - 3, box.height - 3)
+  c.font = `600 12px ${SANS}`
+  c.fillStyle = t.signal
+  c.fillRect(0, 0, c.measureText(words).width + 20, 22)
+  c.fillStyle = '#ffffff'
+  c.textAlign = 'left'
+  c.textBaseline = 'middle'
+  c.fillText(words, 10, 11.5)
+}
+
 /** The picture is turned about the middle of its box, and everything on it with it. */
 function turn(c: C, box: Size, by: number): void {
   const middle = middleOf(box)
@@ -113,14 +139,17 @@ const layersOf = (scene: Scene, { column, frame }: Focus, { flip, seen, playing,
     seen: seen && column ? { column: column.id, parts: seen } : null,
   })
 
-function drawGhosts(c: C, scene: Scene, focus: Focus, { ghosts, rule, seen }: PictureLook): void {
+function drawGhosts(c: C, scene: Scene, focus: Focus, { ghosts, rule, seen, steady }: PictureLook): void {
   const room = roomAround(scene.shot)
+  const back = inverseOf(steady.now)
   for (const g of ghosts) {
     const stack = scene.shot.stacks[g.column.stack]!
     const content = scene.contents.of(scene, stack, g.drawing)
     const marks = contentMarks(stack, content, scene.strokeBy, (stack === focus.stack && seen) || undefined)
-    const at = placingAt(scene, g.column, g.frame)
-    if (!at) continue
+    const lies = placingAt(scene, g.column, g.frame)
+    if (!lies) continue
+    // What is held still is so in its ghosts, too: they are seen as on their own frames.
+    const at = steady.words ? after(after(back, steady.on(g.frame)), lies) : lies
     c.globalAlpha = g.strength * rule.overall
     c.save()
     c.transform(...(at as [number, number, number, number, number, number]))

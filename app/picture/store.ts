@@ -3,6 +3,7 @@ import { useRemembered } from '~/ui/remembered'
 import { ref, shallowRef } from 'vue'
 import type { Lens } from './lens'
 import { STRAIGHT } from './lens'
+import type { Steady } from './steady'
 
 /** How the picture lies under the pen, and what is flipped through. */
 export const usePicture = defineStore('picture', () => {
@@ -14,6 +15,9 @@ export const usePicture = defineStore('picture', () => {
   /** What is flipped through while a key is held. */
   const flipping = ref<'neighbours' | 'selection' | 'pinned' | null>(null)
 
+  /** What is held still, while the picture moves about it. */
+  const steady = shallowRef<Steady | null>(null)
+
   /** Whether the edge of the frame is drawn on the paper, and the part of it that is safe for action. */
   const edge = useRemembered('fintro-frame-edge', true)
   const safe = useRemembered('fintro-action-safe', false)
@@ -22,7 +26,8 @@ export const usePicture = defineStore('picture', () => {
     lens.value = STRAIGHT
     flip.value = null
     flipping.value = null
+    steady.value = null
   }
 
-  return { lens, box, flip, flipping, edge: skipHydrate(edge), safe: skipHydrate(safe), reset }
+  return { lens, box, flip, flipping, steady, edge: skipHydrate(edge), safe: skipHydrate(safe), reset }
 })

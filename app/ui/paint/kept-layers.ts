@@ -17,7 +17,10 @@ export class KeptLayers {
 
   draw(c: CanvasRenderingContext2D, layers: readonly Layer[], room: PictureRoom): void {
     if (!layers.length) return
-    const key = [bitmaps.count, ...layers.map(l => `${l.palette.ink}${l.palette.paper}${l.strength}${l.at?.join(',') ?? ''}`)].join(' ')
+    const key = [
+      bitmaps.count,
+      ...layers.map(l => `${l.palette.ink}${l.palette.paper}${l.strength}${l.at?.join(',') ?? ''}`),
+    ].join(' ')
     const same =
       this.key === key && this.marks.length === layers.length && layers.every((l, i) => l.marks === this.marks[i])
     if (!same) {
