@@ -14,6 +14,7 @@ import { selectedDrawings, isEmpty } from '~/light-table/art'
 import { copyPartOn, newPart, shareDraft, unshareDraft } from '~/light-table/parts'
 import { bodyParts, copyPose, lengthFromHere, lengthInAll, mirrorHere, sidedHere, swapHere } from './subjects'
 import { nextExposure } from '~/desk/steps'
+import { letAllGo } from '~/sheet/carry'
 import { tell } from '~/ui/messages'
 import SidePanel from '~/desk/SidePanel.vue'
 import BoundParts from './BoundParts.vue'
@@ -49,6 +50,11 @@ function rename(s: Subject, e: Event): void {
     !desk.run({ name: 'subject.set', args: { stack: desk.stack!.id, subject: s.id, name } })
   )
     input.value = s.name
+}
+/** What rides on it stays where it is. */
+function remove(s: Subject): void {
+  const args = { stack: desk.stack!.id, subject: s.id }
+  desk.run(...letAllGo(desk.scene!, desk.column!, s.id), { name: 'subject.remove', args })
 }
 const solo = (s: Subject): void => {
   table.alone = table.alone === s.id ? null : s.id
@@ -205,7 +211,7 @@ const copyTo = (some: boolean): void => {
           :title="
             s.kind === 'part' && !s.strokes ? 'Delete the part; what is drawn stays' : 'Delete it from all drawings'
           "
-          @click="desk.run({ name: 'subject.remove', args: { stack: desk.stack!.id, subject: s.id } })"
+          @click="remove(s)"
         >
           <Trash2 :size="13" />
         </button>

@@ -110,6 +110,8 @@ export function letGoDraft(scene: Scene, column: Column, keeps: 'place' | 'nothi
   }
 }
 
-/** The columns that ride on one that goes are let go first, and stay where they are. */
-export const letAllGo = (scene: Scene, gone: Column): Draft[] =>
-  scene.columns.filter(c => c.carrier?.column === gone.id && !c.locked).map(c => letGoDraft(scene, c, 'place'))
+/** The columns that ride on one that goes, or on one of its subjects, are let go first, and stay where they are. */
+export const letAllGo = (scene: Scene, gone: Column, subject?: string): Draft[] =>
+  scene.columns
+    .filter(c => c.carrier?.column === gone.id && (!subject || c.carrier.part?.subject === subject) && !c.locked)
+    .map(c => letGoDraft(scene, c, 'place'))

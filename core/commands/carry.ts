@@ -1,17 +1,13 @@
 import { z } from 'zod'
 import { idSchema } from '../basic'
-import type { Shot } from '../document/document'
 import { carrierSchema, movesSchema } from '../document/document'
 import { equal } from '../document/equal'
 import { carriersOf } from '../document/shown'
 import { command } from './kind'
-import { columnOf, planOf, stackOf, unlocked, withPlan } from './parts'
+import { columnName, columnOf, planOf, stackOf, unlocked, withPlan } from './parts'
 import { refuse } from './refusal'
 
 const rideSchema = carrierSchema.pick({ column: true, part: true })
-
-const nameOf = (shot: Shot, plan: string, column: string): string =>
-  shot.plans[plan]?.columns[column]?.name ?? 'the column'
 
 export const carryColumn = command(
   'column.carry',
@@ -27,10 +23,10 @@ export const carryColumn = command(
   }),
   ({ plan, column, carrier, moves }, shot) =>
     carrier
-      ? `${nameOf(shot, plan, column)} rides on ${nameOf(shot, plan, carrier.column)}`
+      ? `${columnName(shot, plan, column)} rides on ${columnName(shot, plan, carrier.column)}`
       : moves.length
-        ? `Let ${nameOf(shot, plan, column)} go`
-        : `${nameOf(shot, plan, column)} lies as it is drawn`,
+        ? `Let ${columnName(shot, plan, column)} go`
+        : `${columnName(shot, plan, column)} lies as it is drawn`,
   (shot, { plan, column: id, was, carrier, moves }) => {
     const p = planOf(shot, plan)
     const { carrier: old, moves: _moves, ...bare } = unlocked(columnOf(shot, plan, id))

@@ -1,18 +1,15 @@
 import { z } from 'zod'
 import { idSchema } from '../basic'
 import { command } from './kind'
-import type { Shot } from '../document/document'
 import { leadersOf } from '../document/shown'
-import { columnOf, openColumn, withColumn, withPlan } from './parts'
+import { columnName, columnOf, openColumn, withColumn, withPlan } from './parts'
 import { refuse } from './refusal'
-
-const nameOf = (shot: Shot, plan: string, column: string): string =>
-  shot.plans[plan]?.columns[column]?.name ?? 'the column'
 
 export const lineUpColumn = command(
   'column.lineup',
   z.object({ plan: idSchema, column: idSchema, leader: idSchema }),
-  ({ plan, column, leader }, shot) => `Line ${nameOf(shot, plan, column)} up with ${nameOf(shot, plan, leader)}`,
+  ({ plan, column, leader }, shot) =>
+    `Line ${columnName(shot, plan, column)} up with ${columnName(shot, plan, leader)}`,
   (shot, { plan, column: id, leader: leaderId }) => {
     const column = openColumn(shot, plan, id)
     const leader = columnOf(shot, plan, leaderId)
@@ -28,7 +25,7 @@ export const lineUpColumn = command(
 export const releaseColumn = command(
   'column.release',
   z.object({ plan: idSchema, column: idSchema }),
-  ({ plan, column }, shot) => `Release ${nameOf(shot, plan, column)}`,
+  ({ plan, column }, shot) => `Release ${columnName(shot, plan, column)}`,
   (shot, { plan, column: id }) => {
     const { leader, ...column } = columnOf(shot, plan, id)
     if (leader === undefined) refuse('changed', `${column.name} is not lined up any more.`)

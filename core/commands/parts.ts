@@ -28,6 +28,9 @@ export const planOf = (shot: Shot, id: string): Plan =>
   shot.plans[id] ?? refuse('gone', 'The plan is not there any more.')
 export const columnOf = (shot: Shot, plan: string, id: string): Column =>
   planOf(shot, plan).columns[id] ?? refuse('gone', 'The column is not there any more.')
+/** What a column is called, for the words of a command. */
+export const columnName = (shot: Shot, plan: string, column: string): string =>
+  shot.plans[plan]?.columns[column]?.name ?? 'the column'
 export const stackOf = (shot: Shot, id: string): Stack =>
   shot.stacks[id] ?? refuse('gone', 'The stack of drawings is not there any more.')
 export const drawingOf = (shot: Shot, stack: string, id: string): Drawing =>

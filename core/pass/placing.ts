@@ -53,13 +53,21 @@ function movedOn(moves: readonly Move[] | undefined, frame: number): Affine {
 export function placingAt(scene: Scene, column: Column, frame: number, shows: Shows = drawingShown): Affine | null {
   const own = movedOn(column.moves, frame)
   const { carrier } = column
-  if (!carrier) return own
-  if (!scene.plan.columns[carrier.column]) return own
+  // What was deleted carries nothing, and hides nothing: the column lies as it is drawn.
+  if (!carrier || !isThere(scene, carrier)) return own
   const space = carrierSpace(scene, carrier, frame, shows)
   return space && after(space, after(carrier.base, own))
 }
 
-/** The space of what carries a column on a frame, in the picture; null where that is not seen. */
+/** True while what carries a column is in the shot: its column, its subject, its bone. */
+function isThere({ shot, plan }: Scene, { column, part }: Pick<Carrier, 'column' | 'part'>): boolean {
+  const on = plan.columns[column]
+  if (!on || !part) return !!on
+  const subject = shot.stacks[on.stack]!.subjects[part.subject]
+  return !!subject && (part.bone === 'place' || subject.figure.bones.some(b => b.id === part.bone))
+}
+
+/** The space of what carries a column on a frame, in the picture; null where that is not seen, or is gone. */
 export function carrierSpace(
   scene: Scene,
   carrier: Omit<Carrier, 'base'>,
@@ -82,8 +90,7 @@ function partAt(
 ): { space: Affine; frame: number } | null {
   const stack = scene.shot.stacks[on.stack]!
   const subject = part && stack.subjects[part.subject]
-  // One that was deleted carries nothing, and hides nothing.
-  if (part && !subject) return { space: SAME, frame }
+  if (part && !subject) return null
   for (let f = frame; f >= 1;) {
     const drawing = shows(on, f)
     if (drawing && !part) return { space: SAME, frame: f }
