@@ -82,15 +82,20 @@ interface Loose extends End {
   least: number
 }
 
-/** The ends that lie on a line, those that meet other ends left out: these are held there. */
+/**
+ * The ends that lie on a line, those that meet other ends left out: these are held there. A longer line is not bent to
+ * stay on a shorter one.
+ */
 export function junctionsOf(pieces: readonly Welded[], size: number, welds: readonly Weld[]): Junction[] {
   const near = Math.max(LEAST, NEAR * size)
   const loose = looseEnds(pieces, near, welds)
   if (!loose.length || pieces.every(p => p.group === pieces[0]!.group)) return []
   const cells = cellsAround(loose, near)
+  const lengths = pieces.map(p => lengthOf(p.run))
   pieces.forEach(({ run, group }, piece) => {
     for (let point = 0; point + 1 < run.count; point++)
-      for (const end of endsNear(cells, run, point, near)) if (end.group !== group) offer(end, run, { piece, point })
+      for (const end of endsNear(cells, run, point, near))
+        if (end.group !== group && lengths[end.piece]! <= lengths[piece]!) offer(end, run, { piece, point })
   })
   return loose.flatMap(({ best, run, i, piece, last }): Junction[] => {
     if (!best) return []
@@ -114,6 +119,13 @@ function looseEnds(pieces: readonly Welded[], near: number, welds: readonly Weld
             : [{ piece, last, group, i: last ? run.count - 1 : 0, run, best: null, least: near }],
         ),
   )
+}
+
+/** How long a line is in the first pose, px. */
+function lengthOf({ ax, ay, count }: Run): number {
+  let sum = 0
+  for (let i = 1; i < count; i++) sum += Math.hypot(ax[i]! - ax[i - 1]!, ay[i]! - ay[i - 1]!)
+  return sum
 }
 
 const spotOn = (values: ArrayLike<number>, { point, on }: Spot): number =>

@@ -58,10 +58,12 @@ describe('refused with a sentence, nothing created', () => {
       'of a later schema',
       () =>
         altered(f => {
-          f['fintro.json'] = strToU8(strFromU8(f['fintro.json']!).replace(`"schema": ${SCHEMA}`, '"schema": 9'))
+          f['fintro.json'] = strToU8(
+            strFromU8(f['fintro.json']!).replace(`"schema": ${SCHEMA}`, `"schema": ${SCHEMA + 1}`),
+          )
         }),
       'later-schema',
-      /later Fintro \(schema 9/,
+      new RegExp(`later Fintro \\(schema ${SCHEMA + 1}`),
     ],
     [
       'without its document',
