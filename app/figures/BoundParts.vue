@@ -5,6 +5,7 @@ import { withKey } from '~/desk/shortcuts'
 import { useDesk } from '~/desk/desk'
 import { useLightTable } from '~/light-table/store'
 import PickList from '~/ui/PickList.vue'
+import { tell } from '~/ui/messages'
 import ToggleButton from '~/ui/ToggleButton.vue'
 import type { Bound, Subject } from '#core/document'
 import { bindable, bindDraft, boundHere, bonesName, boundWords, releaseDraft, rowsHere } from './bind'
@@ -31,6 +32,11 @@ function bind(): void {
 
 const list = computed(() => (desk.focus ? boundHere(desk.focus) : []))
 const named = (subject: Subject, bound: Bound) => ({ stack: desk.stack!.id, subject: subject.id, bound: bound.id })
+function release(subject: Subject, bound: Bound): void {
+  const draft = releaseDraft(desk.scene!, desk.focus!, subject, bound)
+  if (typeof draft === 'string') tell(draft)
+  else desk.run(draft)
+}
 function setRound(subject: Subject, bound: Bound, e: Event): void {
   const round = Number((e.target as HTMLInputElement).value) / 100
   desk.run({ name: 'bound.set', args: { ...named(subject, bound), round } })
@@ -85,7 +91,7 @@ function setRound(subject: Subject, bound: Bound, e: Event): void {
           class="rounded p-1 text-soft hover:bg-wash hover:text-graphite"
           :aria-label="`Release what is bound to ${subject.name}`"
           title="Release: it becomes strokes of every drawing made by hand, as it is bent there"
-          @click="desk.run(releaseDraft(desk.scene!, desk.focus!, subject, bound))"
+          @click="release(subject, bound)"
         >
           <Unlink :size="13" /></button
         ><button

@@ -54,7 +54,7 @@ function rename(s: Subject, e: Event): void {
 /** What rides on it stays where it is. */
 function remove(s: Subject): void {
   const args = { stack: desk.stack!.id, subject: s.id }
-  desk.run(...letAllGo(desk.scene!, desk.column!, s.id), { name: 'subject.remove', args })
+  desk.run(...letAllGo(desk.scene!, { subject: s.id }), { name: 'subject.remove', args })
 }
 const solo = (s: Subject): void => {
   table.alone = table.alone === s.id ? null : s.id

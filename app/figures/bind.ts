@@ -8,7 +8,7 @@ import { after, directionOf, mapped, pointToSegment } from '#core/motion'
 import { boundStrokes, placingOf } from '#core/picture'
 import { asDrawn, tidy } from '#core/stroke'
 import { plural } from '#core/basic'
-import { fixOf, solidHere } from '~/desk/drafts'
+import { fixOf, solidHere, StrokesAway } from '~/desk/drafts'
 import type { Focus, Scene } from '~/desk/scene'
 import type { SelectedArt } from '~/light-table/art'
 import { newId } from '~/sync/ids'
@@ -137,14 +137,16 @@ function asAWhole(b: Bound, joints: readonly Vec[], across: number): Affine {
 
 /**
  * What is bound as strokes of their own again, as they are bent on every drawing made by hand that the figure is on;
- * pictures come back unbent, along the first bone.
+ * pictures come back unbent, along the first bone. A sentence where there is no such drawing; throws `StrokesAway`.
  */
-export function releaseDraft(scene: Scene, focus: Focus, subject: Subject, b: Bound): Draft {
+export function releaseDraft(scene: Scene, focus: Focus, subject: Subject, b: Bound): Draft | string {
+  if (b.strokes.some(({ hash }) => !scene.strokeBy(hash))) throw new StrokesAway()
   const on = Object.values(focus.stack!.drawings).flatMap((d: Drawing) => {
     const pose: Pose | undefined = d.own ? d.content.poses[subject.id] : undefined
     const joints = pose && jointsAlong(subject.figure, pose, b.bones)
     return pose && joints ? [{ id: d.id, pose, joints }] : []
   })
+  if (!on.length) return `${subject.name} stands on no drawing: what is bound to it would be lost.`
   const strokes = Object.fromEntries(
     on.map(({ id, pose }) => [
       id,

@@ -93,7 +93,7 @@ export class PencilTool {
     return {
       schema: 1,
       colour: pencil.colour,
-      width: Math.max(0.5, Math.round(px * 100) / 100),
+      width: Math.min(200, Math.max(0.5, Math.round(px * 100) / 100)),
       pressure: d.pen || mode !== 'free',
       points: d.points,
     }

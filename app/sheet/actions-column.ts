@@ -18,7 +18,7 @@ export const setColumn = (d: Desk, column: string, values: ColumnSettings): bool
 /** Deletes the column that is worked on; the first one is worked on then. */
 export function removeColumn(d: Desk): void {
   const remove: Draft = { name: 'column.remove', args: { plan: d.plan!.id, column: d.column!.id } }
-  if (d.run(...letAllGo(d.scene!, d.column!), remove)) d.columnId = d.columns[0]?.id ?? ''
+  if (d.run(...letAllGo(d.scene!, { column: d.column!.id }), remove)) d.columnId = d.columns[0]?.id ?? ''
 }
 
 /** Adds an empty column and works on it. */

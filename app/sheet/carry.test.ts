@@ -59,11 +59,10 @@ describe('a column that is hung on a part', () => {
   })
   it('stays where it is when its figure, or the column of that, is deleted', () => {
     const scene = sceneAt(riding)
-    const keeper = riding.plans[PLAN]!.columns[COLUMN]!
     const args = { stack: STACK, subject: 'keeper' }
-    lieAlike(riding, after(riding, [...letAllGo(scene, keeper, 'keeper'), { name: 'subject.remove', args }]))
+    lieAlike(riding, after(riding, [...letAllGo(scene, { subject: 'keeper' }), { name: 'subject.remove', args }]))
     const remove = { name: 'column.remove' as const, args: { plan: PLAN, column: COLUMN } }
-    lieAlike(riding, after(riding, [...letAllGo(scene, keeper), remove]))
-    expect(letAllGo(scene, keeper, 'another')).toEqual([])
+    lieAlike(riding, after(riding, [...letAllGo(scene, { column: COLUMN }), remove]))
+    expect(letAllGo(scene, { subject: 'another' })).toEqual([])
   })
 })

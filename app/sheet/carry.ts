@@ -111,7 +111,10 @@ export function letGoDraft(scene: Scene, column: Column, keeps: 'place' | 'nothi
 }
 
 /** The columns that ride on one that goes, or on one of its subjects, are let go first, and stay where they are. */
-export const letAllGo = (scene: Scene, gone: Column, subject?: string): Draft[] =>
+export const letAllGo = (scene: Scene, gone: { column: string } | { subject: string }): Draft[] =>
   scene.columns
-    .filter(c => c.carrier?.column === gone.id && (!subject || c.carrier.part?.subject === subject) && !c.locked)
+    .filter(({ carrier }) =>
+      'column' in gone ? carrier?.column === gone.column : carrier?.part?.subject === gone.subject,
+    )
+    .filter(c => !c.locked)
     .map(c => letGoDraft(scene, c, 'place'))

@@ -134,6 +134,17 @@ describe('a picture that is bound', () => {
     expect(s.stacks[STACK]!.subjects.ribbon).toBeUndefined()
     expect([imageHashes(s), undone(placed(), s)]).toEqual([[hash(9)], true])
   })
+  it('lie from back to front, in whatever order the command names them', () => {
+    const second = { ...picture, id: 'a-second' }
+    const two = done(placed(), 'subject.add', { stack: STACK, subject: second, drawing: 'd1', pose: hung })
+    for (const images of [
+      { 'a-second': at, ribbon: at },
+      { ribbon: at, 'a-second': at },
+    ]) {
+      const s = done(two, 'bound.add', { ...bind, strokes: [], images })
+      expect(rope(s)[0]!.images.map(i => i.id)).toEqual(['ribbon', 'a-second'])
+    }
+  })
   it('is bent in triangles that meet and cover what it covered', () => {
     const area = (d: string): number => {
       const [m] = marksOn(withPicture(), d, x => x.kind === 'bent') as Extract<Mark, { kind: 'bent' }>[]

@@ -11,6 +11,7 @@ import {
   roundSchema,
   strokeRefSchema,
 } from '../document/document'
+import { subjectsOf } from '../document/shown'
 import { ownDrawing } from './drawings'
 import { command } from './kind'
 import { drawingOf, stackOf, withDrawings, without, withStack, withSubject } from './parts'
@@ -61,11 +62,14 @@ export const bindArt = command(
     const named = new Set(strokes)
     const taken = d.content.strokes.filter(s => named.has(s.id)).map(({ part: _part, ...s }) => s)
     if (taken.length < named.size) refuse('gone', `A stroke is not on drawing ${d.number} any more.`)
-    const pictures = Object.entries(images).map(([image, at]) => {
-      const s = stack.subjects[image]
-      if (s?.kind !== 'image' || !d.content.poses[image])
-        return refuse('gone', `A picture is not on drawing ${d.number} any more.`)
-      return { id: image, name: s.name, file: s.file, width: s.width, height: s.height, at }
+    if (Object.keys(images).some(id => stack.subjects[id]?.kind !== 'image' || !d.content.poses[id]))
+      refuse('gone', `A picture is not on drawing ${d.number} any more.`)
+    // From back to front, in whatever order the command names them.
+    const pictures = subjectsOf(stack).flatMap(s => {
+      const at = Object.hasOwn(images, s.id) ? images[s.id] : undefined
+      return s.kind === 'image' && at
+        ? [{ id: s.id, name: s.name, file: s.file, width: s.width, height: s.height, at }]
+        : []
     })
     if (!taken.length && !pictures.length) refuse('invalid', 'Nothing is selected that could be bound.')
     const left = {

@@ -145,6 +145,11 @@ describe('a column that rides on a part', () => {
       message: expect.stringMatching(/circle/) as string,
     })
   })
+  it('is not seen where it would be too small for a way back', () => {
+    const flat = { ...hand, base: [0, 0, 0, 0, 5, 5] as const }
+    const now = done(free, 'column.carry', { plan: PLAN, column: BADGE.column, was: null, carrier: flat, moves: [] })
+    expect(at(now, 1)).toBeNull()
+  })
   it('is let go when its column is deleted, and hides nothing when the figure is', () => {
     const gone = done(s, 'column.remove', { plan: PLAN, column: COLUMN })
     expect([columnIn(gone).carrier, at(gone, 13)]).toEqual([undefined, SAME])

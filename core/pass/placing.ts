@@ -56,8 +56,11 @@ export function placingAt(scene: Scene, column: Column, frame: number, shows: Sh
   // What was deleted carries nothing, and hides nothing: the column lies as it is drawn.
   if (!carrier || !isThere(scene, carrier)) return own
   const space = carrierSpace(scene, carrier, frame, shows)
-  return space && after(space, after(carrier.base, own))
+  return space && large(after(space, after(carrier.base, own)))
 }
+
+/** What is so small that there is no way back from it is not seen. */
+const large = (m: Affine): Affine | null => (growth(m) > 1e-5 && m.every(Number.isFinite) ? m : null)
 
 /** True while what carries a column is in the shot: its column, its subject, its bone. */
 function isThere({ shot, plan }: Scene, { column, part }: Pick<Carrier, 'column' | 'part'>): boolean {
@@ -77,7 +80,7 @@ export function carrierSpace(
   const on = scene.plan.columns[carrier.column]
   const part = on ? partAt(scene, carrier, on, frame, shows) : null
   const outer = part && placingAt(scene, on!, part.frame, shows)
-  return part && outer && after(outer, part.space)
+  return part && outer && large(after(outer, part.space))
 }
 
 /** The space of what carries, and on which frame it lay so: on an earlier one where it stays there. */
