@@ -14,6 +14,7 @@ import { columnActions } from './sheet/actions-column'
 import { exposureActions } from './sheet/actions-exposure'
 import { selectActions } from './sheet/actions-select'
 import { shotActions } from './shot/actions'
+import { superimposeActions } from './superimpose/actions'
 import { stateActions } from './states/actions'
 import { travelActions } from './travel/actions'
 import { tieActions } from './ties/actions'
@@ -38,6 +39,7 @@ const rooms: readonly (readonly Action[])[] = [
   trayActions,
   figureActions,
   tieActions,
+  superimposeActions,
   travelActions,
   exchangeActions,
 ]

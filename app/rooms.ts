@@ -7,7 +7,9 @@ import { usePlayer } from './desk/player'
 import { useNaming } from './desk/naming'
 import { usePointed } from './desk/pointed'
 import { useExchange } from './exchange/store'
+import { useLaid } from './ghosts/laid'
 import { useGhosts } from './ghosts/store'
+import { useSuperimpose } from './superimpose/store'
 import { useLightTable } from './light-table/store'
 import { usePicture } from './picture/store'
 import { useRail } from './rail/store'
@@ -23,6 +25,8 @@ const stores = [
   useRail,
   useCharts,
   useGhosts,
+  useLaid,
+  useSuperimpose,
   useLightTable,
   usePicture,
   useExchange,

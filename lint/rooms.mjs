@@ -24,7 +24,7 @@ export const floors = {
     ['chart'],
     ['poses', 'travel'],
     ['rail', 'light-table'],
-    ['figures', 'ties'],
+    ['figures', 'superimpose', 'ties'],
     ['picture'],
     ['exchange'],
     ['tray', 'shot', 'states', 'list'],

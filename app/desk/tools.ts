@@ -1,7 +1,7 @@
 import { defineStore, skipHydrate } from 'pinia'
 import { useRemembered } from '~/ui/remembered'
 
-export const TOOLS = ['pose', 'pencil', 'eraser', 'select', 'ties', 'joints', 'path', 'scale'] as const
+export const TOOLS = ['pose', 'pencil', 'eraser', 'select', 'ties', 'superimpose', 'joints', 'path', 'scale'] as const
 export type Tool = (typeof TOOLS)[number]
 
 /** Names that browsers may still remember. */

@@ -55,6 +55,8 @@ export interface GhostChoice {
   readonly rule: GhostSettings
   readonly pinned: Readonly<Record<string, readonly string[]>>
   readonly pair: GhostPair | null
+  /** Neighbours of the active column that are seen whatever the rule says. */
+  readonly also?: readonly (Pick<Ghost, 'drawing' | 'frame'> & { readonly side: 'before' | 'after' })[]
 }
 
 /** Settings as they are called now: browsers may remember older words. */
@@ -112,9 +114,12 @@ function ghostsIn(scene: Scene, focus: Focus, column: Column, choice: GhostChoic
       { drawing: pair.first, side: 'before', rank: 1, strength: 1, frame, column },
       { drawing: pair.second, side: 'after', rank: 1, strength: 1, frame, column },
     ]
-  return ghostsOf(column.runs, d => isPose(drawings[d]), frame, rule, pinnedIn(scene, column, choice))
-    .filter(g => drawings[g.drawing])
-    .map(g => ({ ...g, column }))
+  const found = ghostsOf(column.runs, d => isPose(drawings[d]), frame, rule, pinnedIn(scene, column, choice))
+  const also = column.id === focus.column?.id ? (choice.also ?? []) : []
+  return [
+    ...also.filter(g => !found.some(x => x.drawing === g.drawing)).map(g => ({ ...g, rank: 1, strength: 1, column })),
+    ...found.map(g => ({ ...g, column })),
+  ].filter(g => drawings[g.drawing])
 }
 
 const pinnedIn = (scene: Scene, column: Column, { pinned }: GhostChoice): string[] =>

@@ -2,12 +2,14 @@ import { defineStore, skipHydrate } from 'pinia'
 import { useRemembered } from '~/ui/remembered'
 import { computed, ref, shallowRef } from 'vue'
 import { useDesk } from '~/desk/desk'
+import { useTools } from '~/desk/tools'
 import type { GhostPair, GhostSettings } from './ghosts'
 import { GHOSTS, ghostsHere, settingsOf } from './ghosts'
+import { neighbourOn, SIDES, useLaid } from './laid'
 
 /** Which ghosts are seen. */
 export const useGhosts = defineStore('ghosts', () => {
-  const desk = useDesk()
+  const [desk, laid, tools] = [useDesk(), useLaid(), useTools()]
   const on = useRemembered('fintro-ghosts', true)
   /** Which neighbours, how strongly and in what tints. */
   const rule = useRemembered<GhostSettings>('fintro-ghost-rule', { ...GHOSTS }, { mergeDefaults: true })
@@ -18,10 +20,23 @@ export const useGhosts = defineStore('ghosts', () => {
   const hidden = ref(false)
   const pair = shallowRef<GhostPair | null>(null)
 
+  /** Neighbours that are laid over the drawing under the playhead, or are about to be. */
+  const also = computed(() =>
+    SIDES.flatMap(side => {
+      const next = neighbourOn(side, desk.focus!)
+      return next && (tools.tool === 'superimpose' || laid.here[next.drawing]) ? [{ ...next, side }] : []
+    }),
+  )
+
   /** The ghosts of the frame that is worked on; none while it plays. */
   const here = computed(() =>
     on.value && !desk.playing && desk.scene && desk.focus
-      ? ghostsHere(desk.scene, desk.focus, { rule: rule.value, pinned: pinned.value, pair: pair.value })
+      ? ghostsHere(desk.scene, desk.focus, {
+          rule: rule.value,
+          pinned: pinned.value,
+          pair: pair.value,
+          also: also.value,
+        })
       : [],
   )
 

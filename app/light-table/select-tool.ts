@@ -15,7 +15,7 @@ export type Grip =
   | { readonly kind: 'inside' | 'turn' | 'centre' | 'ride'; readonly at: Vec }
   | { readonly kind: 'corner' | 'side'; readonly at: Vec; readonly x: -1 | 0 | 1; readonly y: -1 | 0 | 1 }
 
-type Box = NonNullable<ReturnType<typeof selectedBox>>
+export type Box = NonNullable<ReturnType<typeof selectedBox>>
 
 /** How far a grip is taken hold of from, and how far the turning knob stands off, px of the screen. */
 const NEAR = 9
@@ -221,7 +221,7 @@ const SIDES = [
  * What dragging a grip from one point to another does. Shift turns by twelfths; Alt at a side stretches without keeping
  * the area.
  */
-function reshapeOf(
+export function reshapeOf(
   grip: Grip,
   { from, to, about, box }: { from: Vec; to: Vec; about: Vec; box: Box },
   e: { shiftKey: boolean; altKey: boolean },

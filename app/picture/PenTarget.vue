@@ -98,7 +98,7 @@ function renumber(e: Event): void {
       >{{ desk.column?.name }}</span
     >
     <template v-if="picture.flip"
-      ><span class="font-mono font-semibold">{{ desk.stack?.drawings[picture.flip]?.number }}</span>
+      ><span class="font-mono font-semibold">{{ desk.stack?.drawings[picture.flip.drawing]?.number }}</span>
       <span class="text-soft">looked at while flipping</span></template
     >
     <template v-else>

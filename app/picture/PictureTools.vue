@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { withKey } from '~/desk/shortcuts'
-import { Eraser, LassoSelect, Link2, Pencil, PersonStanding, Ruler, Spline, Waypoints } from '@lucide/vue'
+import { Eraser, LassoSelect, Layers2, Link2, Pencil, PersonStanding, Ruler, Spline, Waypoints } from '@lucide/vue'
 import { useTools } from '~/desk/tools'
 
 const hand = useTools()
@@ -10,6 +10,7 @@ const tools = [
   { id: 'eraser', name: 'Eraser', icon: Eraser },
   { id: 'select', name: 'Select and move what is drawn', icon: LassoSelect },
   { id: 'ties', name: 'Ties: which stroke becomes which', icon: Link2 },
+  { id: 'superimpose', name: 'Superimpose: lay the drawings before and after over this one', icon: Layers2 },
   { id: 'joints', name: 'Create a figure from joints', icon: Waypoints },
   { id: 'path', name: 'Follow points: arcs and travel', icon: Spline },
   { id: 'scale', name: 'Set the scale along something of known height', icon: Ruler },

@@ -1,53 +1,72 @@
 <script setup lang="ts">
-import { computed, onMounted, ref, watch } from 'vue'
-import { useElementSize, useEventListener } from '@vueuse/core'
-import { cornersOf } from '#core/figure'
+import { computed, ref, watch } from 'vue'
+import { useElementSize } from '@vueuse/core'
 import type { Affine, Vec } from '#core/motion'
 import { after, growth, inverseOf, mapped, SAME } from '#core/motion'
-import { placingAt } from '#core/pass'
+import { carrierSpace, placingAt } from '#core/pass'
 import type { Layer } from '#core/picture'
 import { roomAround } from '#core/picture'
 import { useDesk } from '~/desk/desk'
 import { useContextMenu } from '~/desk/menu'
 import { usePlayer } from '~/desk/player'
 import { useTools } from '~/desk/tools'
-import { drawHandles } from '~/figures/draw-handles'
-import { drawTies } from '~/ties/draw-ties'
+import { useLaid } from '~/ghosts/laid'
 import { useGhosts } from '~/ghosts/store'
-import { drawEraser, drawJoints, drawLeak, drawSelected } from '~/light-table/draw-tools'
 import { penGoes } from '~/light-table/pen-goes'
+import type { PencilSight } from '~/light-table/pencil-tool'
 import { useLightTable } from '~/light-table/store'
-import { drawArcs, drawMeasure, drawPins } from '~/travel/draw-arcs'
 import { useTravel } from '~/travel/store'
-import { theme } from '~/ui/colours'
 import { usePaintCounts } from '~/ui/paint/counts'
 import type { View } from '~/ui/paint/view'
-import { tell, useMessages } from '~/ui/messages'
 import { usePaint } from '~/ui/usePaint'
 import { useTheme } from '~/ui/useTheme'
+import { useSuperimpose } from '~/superimpose/store'
+import { drawAids } from './draw-aids'
 import { drawPenLabel } from './draw-pen-label'
 import { onCanvas, PicturePainter } from './draw-picture'
-import { boxAt, panned, pictureAt, viewOf, zoomed } from './lens'
+import type { Hand } from './hand'
+import { boxAt, centredOn, panned, pictureAt, STRAIGHT, viewOf, zoomed } from './lens'
+import type { ViewId } from './store'
+import PictureSigns from './PictureSigns.vue'
 import { usePicture } from './store'
+import type { ToolBox } from './tool-box'
 import { useSteady } from './useSteady'
-import { ToolBox } from './tool-box'
-import ToolBar from './ToolBar.vue'
 
+/** One view of the picture: the ordinary one, or the one beside it in which a part is held still. */
+const { view, toolBox, hand } = defineProps<{ view: ViewId; toolBox: ToolBox; hand: Hand }>()
 const emit = defineEmits<{ files: [files: File[]] }>()
 const [desk, tools, table] = [useDesk(), useTools(), useLightTable()]
 const [counts, ghosts, picture, travel] = [usePaintCounts(), useGhosts(), usePicture(), useTravel()]
-const [messages, player] = [useMessages(), usePlayer()]
+const [laid, player, superimpose] = [useLaid(), usePlayer(), useSuperimpose()]
 const canvas = ref<HTMLCanvasElement | null>(null)
 const frame = ref<HTMLElement | null>(null)
 const size = useElementSize(frame)
 const box = computed(() => ({ width: size.width.value, height: size.height.value }))
-watch(box, b => (picture.box = b), { immediate: true })
-
-const steady = useSteady()
+const lens = computed({
+  get: () => (view === 'plain' ? picture.lens : (picture.besideLens ?? STRAIGHT)),
+  set: next => (view === 'plain' ? (picture.lens = next) : (picture.besideLens = next)),
+})
+const steady = useSteady(view)
+watch(
+  box,
+  b => {
+    if (view === 'plain') picture.box = b
+    else picture.besideBox = b
+    // What is held still is seen in the middle of its view, and near.
+    if (view === 'beside' && b.width && !picture.besideLens)
+      picture.besideLens = centredOn(heldAt(), desk.shown!.picture, b, 1.6)
+  },
+  { immediate: true },
+)
+function heldAt(): Vec {
+  const { steady: s } = picture
+  const space = s && desk.scene && carrierSpace(desk.scene, { ...s.on, sizes: false, stays: true }, s.frame)
+  return space ? { x: space[4], y: space[5] } : { x: 0, y: 0 }
+}
 function pointOf(e: PointerEvent): Vec {
   const at = canvas.value!.getBoundingClientRect()
   const on = { x: e.clientX - at.left, y: e.clientY - at.top }
-  const seen = pictureAt(on, desk.shown!.picture, { width: at.width, height: at.height }, picture.lens)
+  const seen = pictureAt(on, desk.shown!.picture, { width: at.width, height: at.height }, lens.value)
   return mapped(inverseOf(steady.now.value), seen)
 }
 /** Where the active column lies: tools work in its own space, wherever it is carried or moved to. */
@@ -58,15 +77,16 @@ const placing = computed<Affine>(() => {
 const ownPointOf = (e: PointerEvent): Vec => mapped(inverseOf(placing.value), pointOf(e))
 const atOf = (e: PointerEvent) => ({
   p: ownPointOf(e),
-  scale: viewOf(desk.shown!.picture, box.value, picture.lens).scale * growth(placing.value),
+  scale: viewOf(desk.shown!.picture, box.value, lens.value).scale * growth(placing.value),
 })
 
-const toolBox = new ToolBox({
+const sight: PencilSight = {
   pointOf: ownPointOf,
-  zoom: () => picture.lens.zoom,
+  zoom: () => lens.value.zoom,
   grown: () => growth(placing.value),
   placing: () => placing.value,
-})
+}
+if (view === 'plain') hand.through(sight)
 const { path, poses, pencil, eraser, selecting, joints, ties, measure, pen } = toolBox
 const painter = new PicturePainter()
 const ghostsShown = computed(() =>
@@ -90,10 +110,12 @@ usePaint(
     () => counts.moves,
     () => travel.tracks,
     () => travel.arcs,
-    () => picture.lens,
+    lens,
+    () => laid.here,
+    () => [superimpose.side, superimpose.how, superimpose.pairs, superimpose.open],
     () => picture.flip,
     steady.now,
-    steady.words,
+    steady.held,
     () => [picture.edge, picture.safe],
     path.dragging,
     measure,
@@ -115,17 +137,19 @@ usePaint(
   (c, width, height) => {
     const { scene, focus, playing } = desk
     if (!scene || !focus) return
-    const { lens, flip } = picture
+    const { flip } = picture
     const [rule, wet] = [ghosts.rule, pencil.wet.value]
     const { edge, safe } = picture
     const played = playing ? player.view : null
-    const held = { on: steady.on, now: steady.now.value, words: steady.words.value }
+    const held = { on: steady.on, now: steady.now.value, held: steady.held.value }
     const look = {
       placing: placing.value,
+      active: desk.columnId,
+      laid: laid.here,
       steady: held,
       edge,
       safe,
-      lens,
+      lens: lens.value,
       playing,
       played,
       flip,
@@ -137,7 +161,7 @@ usePaint(
     const layers = painter.draw(c, scene, focus, look, { box: { width, height }, aids: v => drawPlacedAids(c, v) })
     if (pen.value && tools.tool === 'pencil' && !wet.length && !playing)
       drawPenLabel(c, focus, penGoes(focus, table.onHeld), {
-        at: boxAt(mapped(after(held.now, placing.value), pen.value), scene.shot.picture, { width, height }, lens),
+        at: boxAt(mapped(after(held.now, placing.value), pen.value), scene.shot.picture, { width, height }, lens.value),
         width,
       })
     const told = canvas.value!.dataset
@@ -162,45 +186,8 @@ function drawPlacedAids(c: CanvasRenderingContext2D, v: View): void {
   const at = placing.value
   c.save()
   if (at !== SAME) c.transform(...onCanvas(at, v))
-  drawAids(c, v)
+  drawAids(c, v, toolBox)
   c.restore()
-}
-
-function drawAids(c: CanvasRenderingContext2D, v: View): void {
-  const { scene, focus, stack, drawing, playing } = desk
-  const { tool } = tools
-  if (travel.arcs) drawArcs(c, scene!, focus!, travel.tracks, v)
-  if (!playing && drawing && stack) drawPins(c, scene!.contents.hold(scene!, stack, drawing.id), v)
-  if (toolBox.showsHandles()) {
-    const followed = tool === 'path' ? travel.points : null
-    drawHandles(c, v, poses.posed.value, { hovered: poses.hovered.value, followed })
-  }
-  if (tool === 'path' && !playing) drawCorners(c, v)
-  const off = path.dragging.value
-  if (off?.off) drawMeasure(c, v, off.dot.at, off.to)
-  if (measure.value) drawMeasure(c, v, measure.value.a, measure.value.b)
-  if (table.leak) drawLeak(c, v, table.leak)
-  if (tool === 'eraser') drawEraser(c, v, eraser.at.value, eraser.way.value, table.eraser.size)
-  if (tool === 'select' && !playing) {
-    const { line } = selecting
-    drawSelected(c, v, {
-      box: selecting.frame(v.scale),
-      grips: selecting.grips(v.scale),
-      line: line.value,
-      lasso: table.lasso,
-      riding: selecting.riding.look.value,
-    })
-  }
-  if (tool === 'ties' && !playing) drawTies(c, v, ties.seen())
-  if (tool === 'joints') drawJoints(c, v, joints.joints.value, joints.on.value)
-}
-
-/** Corners of shapes can be followed, too. */
-function drawCorners(c: CanvasRenderingContext2D, v: View): void {
-  c.fillStyle = theme().pencil
-  for (const { subject, pose } of poses.posed.value)
-    for (const k of cornersOf(subject.figure, pose))
-      c.fillRect(v.x + k.at.x * v.scale - 1.25, v.y + k.at.y * v.scale - 1.25, 2.5, 2.5)
 }
 
 function onPaper(p: Vec): boolean {
@@ -218,6 +205,8 @@ function capture(e: PointerEvent): void {
 }
 
 function down(e: PointerEvent): void {
+  hand.through(sight)
+  picture.pointed = view
   if (e.button === 1) {
     e.preventDefault()
     capture(e)
@@ -231,11 +220,12 @@ function down(e: PointerEvent): void {
   }
 }
 
-const moved = (dx: number, dy: number) => panned(picture.lens, dx, dy, desk.shown!.picture, box.value)
+const moved = (dx: number, dy: number) => panned(lens.value, dx, dy, desk.shown!.picture, box.value)
 
 function move(e: PointerEvent): void {
+  if (!toolBox.busy()) hand.through(sight)
   if (!panning) return toolBox.move(e, atOf(e))
-  picture.lens = moved(e.clientX - panning.x, e.clientY - panning.y)
+  lens.value = moved(e.clientX - panning.x, e.clientY - panning.y)
   panning = { x: e.clientX, y: e.clientY }
 }
 
@@ -253,9 +243,10 @@ function dropFiles(e: DragEvent): void {
 function wheel(e: WheelEvent): void {
   const at = canvas.value!.getBoundingClientRect()
   const p = { x: e.clientX - at.left, y: e.clientY - at.top }
-  picture.lens =
+  picture.pointed = view
+  lens.value =
     e.ctrlKey || e.metaKey
-      ? zoomed(picture.lens, Math.exp(-e.deltaY / 300), p, desk.shown!.picture, box.value)
+      ? zoomed(lens.value, Math.exp(-e.deltaY / 300), p, desk.shown!.picture, box.value)
       : moved(-e.deltaX, -e.deltaY)
 }
 
@@ -263,50 +254,20 @@ function cancel(): void {
   panning = null
   toolBox.cancel()
 }
-onMounted(() =>
-  useEventListener(window, 'keydown', (e: KeyboardEvent) => {
-    if (e.key === 'Escape' && toolBox.busy()) cancel()
-  }),
-)
-
-function makeFigure(name: string): void {
-  if (joints.make(name)) tools.tool = 'pose'
-}
-
-/** What was drawn off its path is asked about in the place for messages. */
-watch(path.asked, asked => {
-  if (!asked) return messages.withdraw('off-path')
-  tell(`Off its path. Make ${asked.number} a breakdown here?`, {
-    asks: 'off-path',
-    closed: () => path.answer({ yes: false }),
-    offers: [
-      { label: 'Breakdown here', do: () => path.answer({ yes: true }) },
-      { label: 'Leave it', do: () => path.answer({ yes: false }) },
-    ],
-  })
-})
 </script>
 
 <template>
-  <ToolBar
-    :joints="joints.joints.value.length"
-    :measure="measure"
-    @back="joints.back()"
-    @clear="joints.clear()"
-    @make="makeFigure"
-    @again="measure = null"
-  />
   <div
     ref="frame"
-    class="relative min-h-0 flex-1 overflow-hidden bg-board"
+    class="relative min-h-0 min-w-0 flex-1 overflow-hidden bg-board"
   >
     <canvas
       ref="canvas"
       class="absolute inset-0 touch-none"
-      data-part="picture"
+      :data-part="view === 'plain' ? 'picture' : 'picture-beside'"
       data-points="picture"
       role="img"
-      :aria-label="`Picture at frame ${desk.workFrame}`"
+      :aria-label="view === 'plain' ? `Picture at frame ${desk.workFrame}` : 'The picture with a part held still'"
       :style="{ cursor: tools.tool === 'pose' ? (poses.hovered.value ? 'grab' : 'default') : 'crosshair' }"
       @contextmenu.stop="useContextMenu().ask($event, 'picture')"
       @pointerdown="down"
@@ -318,5 +279,6 @@ watch(path.asked, asked => {
       @dragover.prevent
       @drop.prevent="dropFiles"
     />
+    <PictureSigns :view="view" />
   </div>
 </template>

@@ -10,6 +10,7 @@ import PoseSettings from '~/figures/PoseSettings.vue'
 import EraserSettings from '~/light-table/EraserSettings.vue'
 import PencilSettings from '~/light-table/PencilSettings.vue'
 import SelectSettings from '~/light-table/SelectSettings.vue'
+import SuperimposeSettings from '~/superimpose/SuperimposeSettings.vue'
 import TiesSettings from '~/ties/TiesSettings.vue'
 import MessageLine from '~/ui/MessageLine.vue'
 import { Minimize2 } from '@lucide/vue'
@@ -34,6 +35,7 @@ const [desk, folds, tools] = [useDesk(), useFolds(), useTools()]
     <EraserSettings v-else-if="tools.tool === 'eraser'" />
     <SelectSettings v-else-if="tools.tool === 'select'" />
     <TiesSettings v-else-if="tools.tool === 'ties'" />
+    <SuperimposeSettings v-else-if="tools.tool === 'superimpose'" />
     <JointForm
       v-else-if="tools.tool === 'joints'"
       :count="joints"

@@ -5,6 +5,7 @@ import type { Desk } from '~/desk/desk'
 import { useTools } from '~/desk/tools'
 import { useGhosts } from '~/ghosts/store'
 import { heldAgainst } from './flip'
+import type { Lens } from './lens'
 import { actualSize, middleOf, STRAIGHT, turnedBy, zoomed } from './lens'
 import { usePicture } from './store'
 import { steadyFor } from './steady'
@@ -13,12 +14,19 @@ import { steadyFor } from './steady'
 function changeLens(d: Desk, change: 'in' | 'out' | 'left' | 'right' | 'actual'): void {
   const { picture: size } = d.shown!
   const picture = usePicture()
-  const { box } = picture
-  const [now, middle] = [picture.lens, middleOf(box)]
-  if (change === 'actual') picture.lens = actualSize(size, box)
-  else if (change === 'in' || change === 'out')
-    picture.lens = zoomed(now, change === 'in' ? 1.25 : 0.8, middle, size, box)
-  else picture.lens = turnedBy(now, change === 'left' ? -Math.PI / 12 : Math.PI / 12, middle, size, box)
+  const beside = picture.inHand === 'beside' && picture.besideLens
+  const box = beside ? picture.besideBox : picture.box
+  const [now, middle] = [beside || picture.lens, middleOf(box)]
+  if (change === 'actual') setLens(actualSize(size, box))
+  else if (change === 'in' || change === 'out') setLens(zoomed(now, change === 'in' ? 1.25 : 0.8, middle, size, box))
+  else setLens(turnedBy(now, change === 'left' ? -Math.PI / 12 : Math.PI / 12, middle, size, box))
+}
+
+/** Lays the picture otherwise in the view that one pointed at last. */
+function setLens(lens: Lens): void {
+  const picture = usePicture()
+  if (picture.inHand === 'beside') picture.besideLens = lens
+  else picture.lens = lens
 }
 
 /** Flipping, and how the picture lies. */
@@ -98,9 +106,7 @@ export const pictureActions: readonly Action[] = [
     hint: 'the whole picture, straight',
     group: 'Look',
     keys: ['Alt+Digit0'],
-    do: () => {
-      usePicture().lens = STRAIGHT
-    },
+    do: () => setLens(STRAIGHT),
   },
   {
     id: 'steady',

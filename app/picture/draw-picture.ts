@@ -1,5 +1,6 @@
 import type { Affine } from '#core/motion'
-import { after, inverseOf } from '#core/motion'
+import { after, inverseOf, SAME } from '#core/motion'
+import type { Column } from '#core/document'
 import type { Played } from '#core/pass'
 import { placingAt } from '#core/pass'
 import type { Layer } from '#core/picture'
@@ -8,11 +9,13 @@ import type { Stroke } from '#core/stroke'
 import { strokeOutline } from '#core/stroke'
 import type { Focus, Scene } from '~/desk/scene'
 import type { ColumnGhost, GhostSettings } from '~/ghosts/ghosts'
+import type { Laid } from '~/ghosts/laid'
 import type { PartsShown } from '~/light-table/art'
-import { SANS, theme } from '~/ui/colours'
+import { theme } from '~/ui/colours'
 import { drawKeptGhost, drawLayers, ghostLook } from '~/ui/paint/draw-picture'
 import { KeptLayers } from '~/ui/paint/kept-layers'
 import type { View } from '~/ui/paint/view'
+import type { Flipped } from './flip'
 import type { Lens, Size } from './lens'
 import { middleOf, viewOf } from './lens'
 
@@ -25,17 +28,20 @@ export interface PictureLook {
   /** What is seen of each column while it plays; null while it does not. */
   readonly played: Played | null
   /** A drawing that is looked at in the active column instead of its own. */
-  readonly flip: string | null
+  readonly flip: Flipped | null
+  /** How neighbours are laid over what is worked on, in the active column's own space. */
+  readonly laid: Laid
   /** Which parts of the active column are seen. */
   readonly seen: PartsShown
   readonly ghosts: readonly ColumnGhost[]
   readonly rule: GhostSettings
   /** Strokes that are drawn and not in the document yet. */
   readonly wet: readonly Stroke[]
+  readonly active: string | null
   /** Where the active column lies, whose space what is worked with is in. */
   readonly placing: Affine
-  /** A part that is held still: the map of the picture on a frame, and its name in words. */
-  readonly steady: { readonly on: (frame: number) => Affine; readonly now: Affine; readonly words: string | null }
+  /** A part that is held still: the map of the picture on a frame, and whether one is. */
+  readonly steady: { readonly on: (frame: number) => Affine; readonly now: Affine; readonly held: boolean }
   /** The edge of the frame, and its part that is safe for action, are drawn. */
   readonly edge: boolean
   readonly safe: boolean
@@ -66,14 +72,14 @@ export class PicturePainter {
     c.fillRect(0, 0, box.width, box.height)
     c.save()
     turn(c, box, look.lens.turn)
-    if (look.steady.words) c.transform(...onCanvas(look.steady.now, v))
+    if (look.steady.held) c.transform(...onCanvas(look.steady.now, v))
     const layers = this.drawPaper(c, scene, focus, look, v)
     if (!look.playing) drawOutside(c, scene, v)
     if (look.edge || look.playing) strokeFrame(c, picture, v, 1)
     if (look.safe) strokeFrame(c, picture, v, ACTION_SAFE)
     if (!look.flip) aids(v)
     c.restore()
-    if (look.steady.words) drawSteady(c, box, look.steady.words)
+    if (look.steady.held) strokeSteady(c, box)
     return layers
   }
 
@@ -106,19 +112,11 @@ export function onCanvas(m: Affine, v: View): [number, number, number, number, n
   return [...after(view, after(m, inverseOf(view)))] as [number, number, number, number, number, number]
 }
 
-/** That the picture is not seen as it lies: a frame around it all, and what is held still. */
-function drawSteady(c: C, box: Size, words: string): void {
-  const t = theme()
-  c.strokeStyle = t.signal
+/** That the picture is not seen as it lies: a frame around it all. What is held still stands beside it in words. */
+function strokeSteady(c: C, box: Size): void {
+  c.strokeStyle = theme().signal
   c.lineWidth = 3
   c.strokeRect(1.5, 1.5, box.width - 3, box.height - 3)
-  c.font = `600 12px ${SANS}`
-  c.fillStyle = t.signal
-  c.fillRect(0, 0, c.measureText(words).width + 20, 22)
-  c.fillStyle = '#ffffff'
-  c.textAlign = 'left'
-  c.textBaseline = 'middle'
-  c.fillText(words, 10, 11.5)
 }
 
 /** The picture is turned about the middle of its box, and everything on it with it. */
@@ -130,26 +128,43 @@ function turn(c: C, box: Size, by: number): void {
 }
 
 /** While one draws over the column that this one is lined up with, that one is faint; in what is played it is not. */
-const layersOf = (scene: Scene, { column, frame }: Focus, { flip, seen, playing, played }: PictureLook): Layer[] =>
-  layersAt(scene, frame, scene.strokeBy, {
+const layersOf = (scene: Scene, { column, frame }: Focus, look: PictureLook): Layer[] => {
+  const { flip, seen, playing, played } = look
+  const at = flip && column && liesAt(scene, column, flip, look)
+  return layersAt(scene, frame, scene.strokeBy, {
     references: true,
     ...(played ? { shows: (c, f) => played.drawing(c, f) } : {}),
     faded: playing ? null : (column?.leader ?? null),
-    instead: flip && column ? { column: column.id, drawing: flip } : null,
+    instead: flip && column ? { column: column.id, drawing: flip.drawing, ...(at && at !== SAME ? { at } : {}) } : null,
     seen: seen && column ? { column: column.id, parts: seen } : null,
   })
+}
 
-function drawGhosts(c: C, scene: Scene, focus: Focus, { ghosts, rule, seen, steady }: PictureLook): void {
+/**
+ * Where a drawing of a column that is not the one under the playhead is seen: laid over that, else as it lies on its own
+ * frame; there where what is held still is so, too. Null where it is not seen on that frame.
+ */
+function liesAt(
+  scene: Scene,
+  column: Column,
+  { drawing, frame }: Flipped,
+  { laid, active, placing, steady }: Pick<PictureLook, 'laid' | 'active' | 'placing' | 'steady'>,
+): Affine | null {
+  const map = active === column.id ? laid[drawing] : undefined
+  if (map) return after(placing, map)
+  const lies = placingAt(scene, column, frame)
+  return lies && steady.held ? after(after(inverseOf(steady.now), steady.on(frame)), lies) : lies
+}
+
+function drawGhosts(c: C, scene: Scene, focus: Focus, look: PictureLook): void {
+  const { ghosts, rule, seen } = look
   const room = roomAround(scene.shot)
-  const back = inverseOf(steady.now)
   for (const g of ghosts) {
     const stack = scene.shot.stacks[g.column.stack]!
     const content = scene.contents.of(scene, stack, g.drawing)
     const marks = contentMarks(stack, content, scene.strokeBy, (stack === focus.stack && seen) || undefined)
-    const lies = placingAt(scene, g.column, g.frame)
-    if (!lies) continue
-    // What is held still is so in its ghosts, too: they are seen as on their own frames.
-    const at = steady.words ? after(after(back, steady.on(g.frame)), lies) : lies
+    const at = liesAt(scene, g.column, g, look)
+    if (!at) continue
     c.globalAlpha = g.strength * rule.overall
     c.save()
     c.transform(...(at as [number, number, number, number, number, number]))

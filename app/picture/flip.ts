@@ -16,6 +16,15 @@ function exposed(focus: Focus): { drawing: string; first: number; last: number }
   return out
 }
 
+/** The one under the playhead lies as it does now, the others as on their first frame there. */
+const flippedOf = (
+  { drawing, first, last }: { drawing: string; first: number; last: number },
+  { workFrame }: Focus,
+): Flipped => ({
+  drawing,
+  frame: workFrame >= first && workFrame <= last ? workFrame : first,
+})
+
 /** There and back, without showing the ends twice: a b c b. */
 export const thereAndBack = <T>(row: readonly T[]): T[] => [...row, ...row.slice(1, -1).reverse()]
 
@@ -29,27 +38,39 @@ export function neighbours(count: number, here: number, n: number): number[] {
   return Array.from({ length: most }, (_, i) => first + i)
 }
 
+/** A drawing that is flipped through, and a frame on which it is exposed: it is seen as it lies there. */
+export interface Flipped {
+  readonly drawing: string
+  readonly frame: number
+}
+
 /** The drawings flipped between, from the one shown on, there and back. */
-export function flippedAround(focus: Focus, n: number): string[] {
+export function flippedAround(focus: Focus, n: number): Flipped[] {
   const row = exposed(focus)
   const at = row.findLastIndex(x => x.first <= focus.workFrame)
-  const around = neighbours(row.length, Math.max(0, at), n).map(i => row[i]!.drawing)
+  const around = neighbours(row.length, Math.max(0, at), n).map(i => flippedOf(row[i]!, focus))
   const way = thereAndBack(around)
-  const from = Math.max(0, around.indexOf(row[at]?.drawing ?? ''))
+  const from = Math.max(
+    0,
+    around.findIndex(x => x.drawing === row[at]?.drawing),
+  )
   // The other one is seen at once.
   return way.map((_, i) => way[(from + 1 + i) % way.length]!)
 }
 
 /** The drawings of the selected frames in order, over and over; those around the playhead where none are selected. */
-export function flippedThrough(focus: Focus): string[] {
+export function flippedThrough(focus: Focus): Flipped[] {
   const s = focus.selection
   if (!s || s.column !== focus.column?.id) return flippedAround(focus, 5)
   const inside = exposed(focus)
     .filter(x => x.first <= s.last && x.last >= s.first && (!s.drawing || x.drawing === s.drawing))
-    .map(x => x.drawing)
+    .map(x => flippedOf(x, focus))
   return inside.length > 1 ? inside : flippedAround(focus, 5)
 }
 
 /** The drawing pinned last in the stack of the column: it is looked at while the key is held. */
-export const heldAgainst = (focus: Focus, pinned: Readonly<Record<string, readonly string[]>>): string[] =>
-  (pinned[focus.stack?.id ?? ''] ?? []).filter(d => focus.stack!.drawings[d]).slice(-1)
+export const heldAgainst = (focus: Focus, pinned: Readonly<Record<string, readonly string[]>>): Flipped[] =>
+  (pinned[focus.stack?.id ?? ''] ?? [])
+    .filter(d => focus.stack!.drawings[d])
+    .slice(-1)
+    .map(drawing => ({ drawing, frame: focus.workFrame }))

@@ -84,5 +84,11 @@ export function panned(lens: Lens, dx: number, dy: number, picture: Size, box: S
     y: Math.max(-farY, Math.min(farY, lens.y + d.y)),
   }
 }
+/** The whole picture so many times as large as it fits, with a point of it in the middle of the box. */
+export function centredOn(p: Vec, picture: Size, box: Size, zoom: number): Lens {
+  const { scale } = viewOf(picture, box, { ...STRAIGHT, zoom })
+  return { ...STRAIGHT, zoom, x: (picture.width / 2 - p.x) * scale, y: (picture.height / 2 - p.y) * scale }
+}
+
 /** One px of the picture on one px of the screen. */
 export const actualSize = (picture: Size, box: Size): Lens => ({ ...STRAIGHT, zoom: 1 / fitOf(picture, box) })

@@ -4,12 +4,30 @@ import type { Affine } from '#core/motion'
 import { after, areaOf, inverseOf, SAME } from '#core/motion'
 import { carrierSpace } from '#core/pass'
 import type { Focus, Scene } from '~/desk/scene'
+import type { Ride } from '~/sheet/carry'
+import { partsOn, rideName } from '~/sheet/carry'
 
 /** A part that is held still in the picture, where it lay on a frame. */
 export interface Steady {
   readonly on: Pick<Carrier, 'column' | 'part'>
   readonly frame: number
 }
+
+/** Parts that can be held still: what the active column rides on, and what stands on every column. */
+export function steadyChoices(scene: Scene, { column, workFrame }: Focus): Ride[] {
+  const own = column?.carrier ? [{ ...column.carrier, name: rideName(scene, column.carrier) }] : []
+  return [
+    ...own,
+    ...scene.columns
+      .filter(c => !c.hidden)
+      .flatMap(c => partsOn(scene, c, workFrame).map(r => ({ ...r, name: `${c.name}: ${r.name}` }))),
+  ]
+}
+
+export const steadyAt = ({ column, part }: Pick<Ride, 'column' | 'part'>, frame: number): Steady => ({
+  on: { column, part },
+  frame,
+})
 
 /** What is held still by itself: what the column rides on, else the first figure on its drawing. Null where nothing is. */
 export function steadyFor(scene: Scene, { column, stack, drawing, workFrame }: Focus): Steady | null {

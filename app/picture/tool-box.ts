@@ -12,6 +12,7 @@ import { EraserTool } from '~/light-table/eraser-tool'
 import type { PencilSight } from '~/light-table/pencil-tool'
 import { PencilTool } from '~/light-table/pencil-tool'
 import { SelectTool } from '~/light-table/select-tool'
+import { SuperimposeTool } from '~/superimpose/superimpose-tool'
 import { TiesTool } from '~/ties/ties-tool'
 import { PathTool, pointOfHandle } from '~/travel/path-tool'
 import { useTravel } from '~/travel/store'
@@ -41,6 +42,7 @@ export class ToolBox {
   readonly selecting = new SelectTool()
   readonly joints = new JointTool()
   readonly ties = new TiesTool()
+  readonly superimpose = new SuperimposeTool()
   readonly measure = shallowRef<Measure | null>(null)
   /** Where the pencil is over the picture, to say beside it which drawing is under it. */
   readonly pen = shallowRef<Vec | null>(null)
@@ -65,6 +67,10 @@ export class ToolBox {
         break
       case 'ties':
         this.ties.click(p, scale)
+        break
+      case 'superimpose':
+        if (drawing) this.superimpose.begin(p, scale)
+        else tell('There is no drawing here to lay others over.')
         break
       case 'select':
         if (drawing && this.mayWork()) this.selecting.begin(e, p, scale)
@@ -92,6 +98,7 @@ export class ToolBox {
     else if (measure && !measure.done) this.measure.value = { ...measure, b: p }
     else if (this.poses.busy()) this.poses.move(p, e)
     else if (this.pencil.busy()) this.pencil.move(e, p)
+    else if (this.superimpose.dragging()) this.superimpose.move(p, e)
     else if (this.selecting.busy()) this.selecting.move(e, p, scale)
     else if (this.tools.tool === 'eraser') this.eraser.move(p, scale)
     else this.hover({ p, scale })
@@ -104,6 +111,7 @@ export class ToolBox {
       const long = distance(measure.a, measure.b) * scale > SHORTEST
       this.measure.value = long ? { ...measure, done: true } : null
     } else if (this.poses.busy()) this.poses.end()
+    else if (this.superimpose.dragging()) this.superimpose.end()
     else if (this.selecting.busy()) this.selecting.end(p, scale)
     else if (this.eraser.busy()) await this.eraser.end()
     else if (this.pencil.busy()) await this.pencil.end()
@@ -121,6 +129,7 @@ export class ToolBox {
     this.pencil.busy() ||
     this.eraser.busy() ||
     this.selecting.busy() ||
+    this.superimpose.busy() ||
     this.path.busy() ||
     !!this.measure.value
 
@@ -129,6 +138,7 @@ export class ToolBox {
     this.pencil.cancel()
     this.eraser.cancel()
     this.selecting.cancel()
+    this.superimpose.cancel()
     this.path.cancel()
     this.measure.value = null
     this.desk.drop()

@@ -3,13 +3,14 @@ import { useIntervalFn } from '@vueuse/core'
 import { useDesk } from '~/desk/desk'
 import { useFlipping } from '~/desk/flipping'
 import { useGhosts } from '~/ghosts/store'
+import type { Flipped } from './flip'
 import { flippedThrough, heldAgainst, flippedAround } from './flip'
 import { usePicture } from './store'
 
 /** Shows the drawings of a flip one after another for as long as it lasts; the playhead stays where it is. */
 export function useFlip(): void {
   const [desk, picture, ghosts] = [useDesk(), usePicture(), useGhosts()]
-  let row: string[] = []
+  let row: Flipped[] = []
   let at = 0
   const flipping = useFlipping()
   const every = () => 1000 / flipping.speed
@@ -21,7 +22,7 @@ export function useFlip(): void {
     every,
     { immediate: false },
   )
-  const rowFor = (how: NonNullable<typeof picture.flipping>): string[] => {
+  const rowFor = (how: NonNullable<typeof picture.flipping>): Flipped[] => {
     const focus = desk.focus!
     if (how === 'pinned') return heldAgainst(focus, ghosts.pinned)
     return how === 'selection' ? flippedThrough(focus) : flippedAround(focus, flipping.n)

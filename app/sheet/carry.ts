@@ -31,24 +31,26 @@ export function ridesFor(scene: Scene, column: Column, frame: number): Ride[] {
   const { columns } = scene.plan
   return scene.columns
     .filter(c => c.id !== column.id && !carriersOf(columns, c.id).includes(column.id))
-    .flatMap((c): Ride[] => {
-      const stack = scene.shot.stacks[c.stack]!
-      const drawing = drawingShown(c, frame)
-      const poses = drawing ? scene.contents.of(scene, stack, drawing).poses : {}
-      const parts = subjectsOf(stack)
-        .filter(s => poses[s.id])
-        .flatMap(s =>
-          ['place', ...(s.kind === 'figure' ? s.figure.bones.map(b => b.id) : [])].map(bone => ({ s, bone })),
-        )
-      return [
-        { column: c.id, part: null, name: `all of ${c.name}` },
-        ...parts.map(({ s, bone }) => ({
-          column: c.id,
-          part: { subject: s.id, bone },
-          name: `${c.name}: ${nameOfPart(s, bone)}`,
-        })),
-      ]
-    })
+    .flatMap((c): Ride[] => [
+      { column: c.id, part: null, name: `all of ${c.name}` },
+      ...partsOn(scene, c, frame).map(r => ({ ...r, name: `${c.name}: ${r.name}` })),
+    ])
+}
+
+/** The parts of what stands on a column on a frame. */
+export function partsOn(scene: Scene, column: Column, frame: number): Ride[] {
+  const stack = scene.shot.stacks[column.stack]!
+  const drawing = drawingShown(column, frame)
+  const poses = drawing ? scene.contents.of(scene, stack, drawing).poses : {}
+  return subjectsOf(stack)
+    .filter(s => poses[s.id])
+    .flatMap(s =>
+      ['place', ...(s.kind === 'figure' ? s.figure.bones.map(b => b.id) : [])].map(bone => ({
+        column: column.id,
+        part: { subject: s.id, bone },
+        name: nameOfPart(s, bone),
+      })),
+    )
 }
 
 const rideOf = ({ carrier }: Column): Pick<Carrier, 'column' | 'part'> | null =>

@@ -21,8 +21,8 @@ export interface LayerOptions {
   readonly background?: boolean
   /** With the reference columns: while working only. */
   readonly references?: boolean
-  /** A drawing that is looked at in a column instead of its own. */
-  readonly instead?: { readonly column: string; readonly drawing: string } | null
+  /** A drawing that is looked at in a column instead of its own, and where it lies. */
+  readonly instead?: { readonly column: string; readonly drawing: string; readonly at?: Affine } | null
   /** Which drawing a column shows on a frame; the exposed one where nothing is said. */
   readonly shows?: (column: Column, frame: number) => string | null
   /** A column that is seen faintly, to draw over it: while working only. */
@@ -44,7 +44,8 @@ export function layersAt(scene: Scene, frame: number, strokeBy: StrokeBy, option
     const drawing = instead?.column === id ? instead.drawing : shows(column, frame)
     if (drawing === null) return []
     const moved = column.carrier || column.moves
-    const at = moved ? placingAt(scene, column, frame, shows) : null
+    const laid = instead?.column === id ? instead.at : undefined
+    const at = laid ?? (moved ? placingAt(scene, column, frame, shows) : null)
     if (moved && !at) return []
     const stack = shot.stacks[column.stack]!
     const parts = seen?.column === id ? seen.parts : undefined

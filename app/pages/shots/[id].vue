@@ -19,7 +19,7 @@ import FoldBar from '~/desk/FoldBar.vue'
 import SheetGhosts from '~/ghosts/SheetGhosts.vue'
 import { panels } from '~/panels'
 import PictureBar from '~/picture/PictureBar.vue'
-import PictureView from '~/picture/PictureView.vue'
+import PictureViews from '~/picture/PictureViews.vue'
 import { useFlip } from '~/picture/useFlip'
 import PoseRow from '~/poses/PoseRow.vue'
 import RailView from '~/rail/RailView.vue'
@@ -162,7 +162,7 @@ function menuKey(e: MouseEvent): void {
           :class="division.upright ? 'order-1 col-span-2' : 'flex-1'"
           aria-label="Picture"
         >
-          <PictureView @files="exchange.importFiles($event)" />
+          <PictureViews @files="exchange.importFiles($event)" />
           <template v-if="!folds.pictureOnly">
             <PictureBar />
             <TravelPlot v-if="travel.plot" />

@@ -1,0 +1,126 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { withKey } from '~/desk/shortcuts'
+import { useDesk } from '~/desk/desk'
+import { SIDES, useLaid } from '~/ghosts/laid'
+import { tell } from '~/ui/messages'
+import ToggleButton from '~/ui/ToggleButton.vue'
+import { usePaintCounts } from '~/ui/paint/counts'
+import { laidBy, layBys } from './by-part'
+import type { LayHow } from './store'
+import { useSuperimpose } from './store'
+
+/** Which neighbour is laid over this drawing, and how. */
+const [desk, laid, store, painted] = [useDesk(), useLaid(), useSuperimpose(), usePaintCounts()]
+const HOW: readonly { how: LayHow; name: string; title: string }[] = [
+  { how: 'drag', name: 'Drag', title: 'Move it; turn it by the knob, size it by a corner' },
+  { how: 2, name: '2 points', title: 'Click a point on it, then where it belongs; twice' },
+  {
+    how: 3,
+    name: '3 points',
+    title: 'Click a point on it, then where it belongs; three times, laid as near as it goes',
+  },
+]
+const bys = computed(() => {
+  void painted.arrivals
+  return desk.scene ? layBys(desk.scene, desk.focus!) : []
+})
+const words = computed(() => {
+  const number = store.numberOf(store.side)
+  if (!desk.drawing) return 'There is no drawing here to lay others over.'
+  if (number === null) return 'No drawing stands before or after this one.'
+  if (store.how === 'drag') return ''
+  const nth = store.pairs.length + 1
+  return store.open ? `Now where point ${nth} belongs` : `Click point ${nth} on ${number}`
+})
+function layBy(e: Event): void {
+  const select = e.target as HTMLSelectElement
+  const by = bys.value[Number(select.value)]
+  if (select.value === '' || !by) return
+  select.value = ''
+  const found = Object.entries(laidBy(desk.scene!, desk.focus!, by))
+  for (const [drawing, map] of found) laid.lay(drawing, map)
+  if (!found.length) tell(`${by.name} is not on two of these drawings, or not all of it has come yet.`)
+}
+</script>
+
+<template>
+  <div
+    class="flex min-w-0 items-center gap-1.5"
+    role="toolbar"
+    aria-label="Superimpose"
+  >
+    <span
+      class="flex"
+      role="group"
+      aria-label="Which drawing is laid"
+      ><ToggleButton
+        v-for="s in SIDES"
+        :key="s"
+        class="h-7 px-2 whitespace-nowrap"
+        :class="s === 'before' ? 'rounded-r-none' : 'rounded-l-none border-l-0'"
+        :on="store.side === s && !!store.neighbour"
+        :disabled="!store.neighbours[s]"
+        :title="s === 'before' ? 'The drawing before' : 'The drawing after'"
+        @click="store.wanted = s"
+        ><span class="font-mono">{{ store.numberOf(s) ?? '–' }}</span
+        ><span class="@max-[780px]:hidden">{{ s }}</span></ToggleButton
+      ></span
+    >
+    <span
+      class="flex"
+      role="group"
+      aria-label="How it is laid"
+      ><ToggleButton
+        v-for="(h, i) in HOW"
+        :key="h.how"
+        class="h-7 px-2 whitespace-nowrap"
+        :class="[i ? 'rounded-l-none border-l-0' : '', i < HOW.length - 1 ? 'rounded-r-none' : '']"
+        :on="store.how === h.how"
+        :title="h.title"
+        @click="store.how = h.how"
+        >{{ h.name }}</ToggleButton
+      ></span
+    >
+    <select
+      class="field h-7 w-28 min-w-0 shrink"
+      aria-label="Lay both by a part"
+      title="Lay both by a part: where it is on this drawing, else halfway between them"
+      :disabled="!bys.length"
+      @change="layBy"
+    >
+      <option value="">By a part …</option>
+      <option
+        v-for="(b, i) in bys"
+        :key="i"
+        :value="i"
+      >
+        {{ b.name }}
+      </option>
+    </select>
+    <ToggleButton
+      class="h-7 px-2 whitespace-nowrap"
+      :on="laid.away"
+      :disabled="!store.laidCount"
+      :title="withKey('What is laid over this drawing is seen in its own place; again lays it as before', 'lay-back')"
+      @click="laid.away = !laid.away"
+      >Put back</ToggleButton
+    >
+    <button
+      type="button"
+      class="push-button h-7 px-2"
+      :disabled="!store.laidCount"
+      title="Forget what is laid over this drawing"
+      @click="laid.clear()"
+    >
+      Clear
+    </button>
+    <span
+      v-if="words"
+      class="min-w-0 truncate px-1 text-soft"
+      role="status"
+      :title="words"
+      >{{ words }}</span
+    >
+  </div>
+</template>
