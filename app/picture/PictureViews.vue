@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { computed, onMounted, ref, watch } from 'vue'
 import { useElementSize, useEventListener } from '@vueuse/core'
+import { useDesk } from '~/desk/desk'
 import { useTools } from '~/desk/tools'
 import { tell, useMessages } from '~/ui/messages'
 import { Hand } from './hand'
@@ -11,15 +12,19 @@ import ToolBar from './ToolBar.vue'
 
 /** The picture with its tools: one view of it, or two, in one of which a part is held still. */
 const emit = defineEmits<{ files: [files: File[]] }>()
-const [messages, picture, tools] = [useMessages(), usePicture(), useTools()]
+const [desk, messages, picture, tools] = [useDesk(), useMessages(), usePicture(), useTools()]
 const hand = new Hand()
 const toolBox = new ToolBox(hand)
 const { joints, measure, path } = toolBox
 
 const room = ref<HTMLElement | null>(null)
 const { width, height } = useElementSize(room)
-/** Two views stand side by side where there is more room that way. */
-const flat = computed(() => width.value >= height.value)
+/** Two views stand side by side where the picture is larger that way, else one above the other. */
+const flat = computed(() => {
+  const { width: w, height: h } = desk.shown!.picture
+  const sizeIn = (across: number, down: number) => Math.min(across / w, down / h)
+  return sizeIn(width.value / 2, height.value) >= sizeIn(width.value, height.value / 2)
+})
 
 onMounted(() =>
   useEventListener(window, 'keydown', (e: KeyboardEvent) => {

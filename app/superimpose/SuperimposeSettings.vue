@@ -6,20 +6,17 @@ import { SIDES, useLaid } from '~/ghosts/laid'
 import { tell } from '~/ui/messages'
 import ToggleButton from '~/ui/ToggleButton.vue'
 import { usePaintCounts } from '~/ui/paint/counts'
+import type { LayBy } from './by-part'
 import { laidBy, layBys } from './by-part'
 import type { LayHow } from './store'
 import { useSuperimpose } from './store'
 
 /** Which neighbour is laid over this drawing, and how. */
 const [desk, laid, store, painted] = [useDesk(), useLaid(), useSuperimpose(), usePaintCounts()]
-const HOW: readonly { how: LayHow; name: string; title: string }[] = [
-  { how: 'drag', name: 'Drag', title: 'Move it; turn it by the knob, size it by a corner' },
-  { how: 2, name: '2 points', title: 'Click a point on it, then where it belongs; twice' },
-  {
-    how: 3,
-    name: '3 points',
-    title: 'Click a point on it, then where it belongs; three times, laid as near as it goes',
-  },
+const HOW: readonly { how: LayHow; name: string }[] = [
+  { how: 'drag', name: 'by dragging' },
+  { how: 2, name: 'by 2 points' },
+  { how: 3, name: 'by 3 points' },
 ]
 const bys = computed(() => {
   void painted.arrivals
@@ -33,11 +30,14 @@ const words = computed(() => {
   const nth = store.pairs.length + 1
   return store.open ? `Now where point ${nth} belongs` : `Click point ${nth} on ${number}`
 })
-function layBy(e: Event): void {
+function setHow(e: Event): void {
   const select = e.target as HTMLSelectElement
-  const by = bys.value[Number(select.value)]
-  if (select.value === '' || !by) return
-  select.value = ''
+  const [kind, i] = select.value.split(' ')
+  if (kind === 'how') store.how = HOW[Number(i)]!.how
+  else layBy(bys.value[Number(i)]!)
+  select.value = `how ${HOW.findIndex(h => h.how === store.how)}`
+}
+function layBy(by: LayBy): void {
   const found = Object.entries(laidBy(desk.scene!, desk.focus!, by))
   for (const [drawing, map] of found) laid.lay(drawing, map)
   if (!found.length) tell(`${by.name} is not on two of these drawings, or not all of it has come yet.`)
@@ -64,39 +64,35 @@ function layBy(e: Event): void {
         :title="s === 'before' ? 'The drawing before' : 'The drawing after'"
         @click="store.wanted = s"
         ><span class="font-mono">{{ store.numberOf(s) ?? '–' }}</span
-        ><span class="@max-[780px]:hidden">{{ s }}</span></ToggleButton
-      ></span
-    >
-    <span
-      class="flex"
-      role="group"
-      aria-label="How it is laid"
-      ><ToggleButton
-        v-for="(h, i) in HOW"
-        :key="h.how"
-        class="h-7 px-2 whitespace-nowrap"
-        :class="[i ? 'rounded-l-none border-l-0' : '', i < HOW.length - 1 ? 'rounded-r-none' : '']"
-        :on="store.how === h.how"
-        :title="h.title"
-        @click="store.how = h.how"
-        >{{ h.name }}</ToggleButton
+        ><span class="@max-[960px]:hidden">{{ s }}</span></ToggleButton
       ></span
     >
     <select
-      class="field h-7 w-28 min-w-0 shrink"
-      aria-label="Lay both by a part"
-      title="Lay both by a part: where it is on this drawing, else halfway between them"
-      :disabled="!bys.length"
-      @change="layBy"
+      class="field h-7 w-29 shrink-0"
+      aria-label="How it is laid"
+      title="By dragging it; by points clicked on it and where they belong; or both by a part, where it is on this drawing, else halfway between them"
+      :value="`how ${HOW.findIndex(h => h.how === store.how)}`"
+      @change="setHow"
     >
-      <option value="">By a part …</option>
       <option
-        v-for="(b, i) in bys"
-        :key="i"
-        :value="i"
+        v-for="(h, i) in HOW"
+        :key="h.how"
+        :value="`how ${i}`"
       >
-        {{ b.name }}
+        {{ h.name }}
       </option>
+      <optgroup
+        v-if="bys.length"
+        label="both by a part"
+      >
+        <option
+          v-for="(b, i) in bys"
+          :key="i"
+          :value="`part ${i}`"
+        >
+          {{ b.name }}
+        </option>
+      </optgroup>
     </select>
     <ToggleButton
       class="h-7 px-2 whitespace-nowrap"
