@@ -9,6 +9,7 @@ const coreMayImport = [
   'svgpath',
   'd3-color',
   'd3-polygon',
+  'clipper2-ts',
   'simplify-js',
   'fast-xml-parser',
 ]

@@ -168,6 +168,22 @@ const plain = computed(() => JSON.stringify(ghosts.rule.tints) === JSON.stringif
         />off while the pen is down</label
       >
       <label class="flex items-center gap-2"
+        ><input
+          type="checkbox"
+          :checked="ghosts.rule.front"
+          @change="set({ front: !ghosts.rule.front })"
+        />before filled bodies, not behind them</label
+      >
+      <label
+        class="flex items-center gap-2"
+        title="To tell limbs apart where a half cycle is traced with near and far exchanged; before and after are told by their lines"
+        ><input
+          type="checkbox"
+          :checked="ghosts.rule.parts"
+          @change="set({ parts: !ghosts.rule.parts })"
+        />far limbs and named parts in tints of their own</label
+      >
+      <label class="flex items-center gap-2"
         ><span class="w-16 text-soft">Of</span
         ><PickList
           :model-value="ghosts.rule.columns"

@@ -1,7 +1,9 @@
 import type { Ghost, GhostBy } from '#core/ghost'
 import { ghostsOf } from '#core/ghost'
 import { isPose } from '#core/pass'
-import type { Column } from '#core/document'
+import type { Column, Stack } from '#core/document'
+import { subjectsOf } from '#core/document'
+import type { Mark } from '#core/picture'
 import type { Focus, Scene } from '~/desk/scene'
 
 /**
@@ -18,6 +20,10 @@ export interface GhostSettings {
   selected: string[]
   full: boolean
   penOff: boolean
+  /** They stand before the drawing, not behind it. */
+  front: boolean
+  /** Far limbs and named parts have tints of their own, not those of before and after. */
+  parts: boolean
   tints: { before: string; after: string; pinned: string }
 }
 
@@ -32,7 +38,22 @@ export const GHOSTS: GhostSettings = {
   selected: [],
   full: false,
   penOff: false,
+  front: false,
+  parts: false,
   tints: { before: '#a2660f', after: '#14757f', pinned: '#6a3f7d' },
+}
+
+/** Tints of far limbs, and of named parts in the order of their column, over and over. */
+const FAR = '#a8324f'
+const PARTS = ['#8a5a10', '#1f6b8a', '#7a2f6b', '#3f6b1f', '#a3402c', '#44489a'] as const
+
+/** The tint that a mark of a ghost has of its own; undefined where it has that of its side. */
+export function ownTint(stack: Stack): (m: Mark) => string | undefined {
+  const order = subjectsOf(stack).map(s => s.id)
+  return m => {
+    if (m.kind === 'stroke') return m.part ? PARTS[Math.max(0, order.indexOf(m.part)) % PARTS.length] : undefined
+    return (m.kind === 'line' || m.kind === 'ellipse') && m.ink === 'far' ? FAR : undefined
+  }
 }
 
 /** A ghost with the column it is of. */

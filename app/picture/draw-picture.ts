@@ -1,18 +1,21 @@
 import type { Affine } from '#core/motion'
 import { after, inverseOf, SAME } from '#core/motion'
-import type { Column } from '#core/document'
+import type { Column, Stack } from '#core/document'
+import { subjectsOf } from '#core/document'
 import type { Played } from '#core/pass'
 import { placingAt } from '#core/pass'
 import type { Layer } from '#core/picture'
-import { contentMarks, layersAt, roomAround } from '#core/picture'
+import { contentMarks, cutOn, layersAt, roomAround } from '#core/picture'
 import type { Stroke } from '#core/stroke'
 import { strokeOutline } from '#core/stroke'
 import type { Focus, Scene } from '~/desk/scene'
 import type { ColumnGhost, GhostSettings } from '~/ghosts/ghosts'
+import { ownTint } from '~/ghosts/ghosts'
 import type { Laid } from '~/ghosts/laid'
 import type { PartsShown } from '~/light-table/art'
 import { theme } from '~/ui/colours'
-import { drawKeptGhost, drawLayers, ghostLook } from '~/ui/paint/draw-picture'
+import type { GhostLook } from '~/ui/paint/draw-picture'
+import { cutTo, drawKeptGhost, drawLayers, ghostLook } from '~/ui/paint/draw-picture'
 import { KeptLayers } from '~/ui/paint/kept-layers'
 import type { View } from '~/ui/paint/view'
 import type { Flipped } from './flip'
@@ -98,9 +101,15 @@ export class PicturePainter {
     c.fill()
     c.clip()
     this.behind.draw(c, layers.slice(0, Math.max(0, active)), room)
-    drawGhosts(c, scene, focus, look)
+    if (!look.rule.front) drawGhosts(c, scene, focus, look)
     this.front.draw(c, active < 0 ? layers : layers.slice(active), room)
-    for (const s of look.wet) drawWet(c, s, look.placing)
+    if (look.rule.front) drawGhosts(c, scene, focus, look)
+    if (look.wet.length) {
+      // What is drawn is seen as it will be: in a column that is cut to another one, within that.
+      for (const region of (focus.column && cutOn(scene, focus.column, focus.frame, scene.strokeBy)) ?? [])
+        cutTo(c, region)
+      for (const s of look.wet) drawWet(c, s, look.placing)
+    }
     c.restore()
     return layers
   }
@@ -164,15 +173,35 @@ function drawGhosts(c: C, scene: Scene, focus: Focus, look: PictureLook): void {
     const content = scene.contents.of(scene, stack, g.drawing)
     const marks = contentMarks(stack, content, scene.strokeBy, (stack === focus.stack && seen) || undefined)
     const at = liesAt(scene, g.column, g, look)
-    if (!at) continue
+    const cut = g.column.inside ? cutOn(scene, g.column, g.frame, scene.strokeBy) : []
+    if (!at || !cut) continue
     c.globalAlpha = g.strength * rule.overall
     c.save()
+    for (const region of look.laid[g.drawing] || look.steady.held ? [] : cut) cutTo(c, region)
     c.transform(...(at as [number, number, number, number, number, number]))
-    drawKeptGhost(c, marks, ghostLook(g.side, { rank: g.rank, tint: rule.tints[g.side], full: rule.full }), room)
+    drawKeptGhost(
+      c,
+      marks,
+      ghostLook(g.side, {
+        rank: g.rank,
+        tint: rule.tints[g.side],
+        full: rule.full,
+        own: rule.parts ? partTints(stack) : undefined,
+      }),
+      room,
+    )
     c.restore()
   }
   c.globalAlpha = 1
 }
+
+/** The tints of a column's far limbs and parts, called by the order of its parts. */
+const partTints = (stack: Stack): GhostLook['own'] => ({
+  key: subjectsOf(stack)
+    .map(s => s.id)
+    .join(),
+  tint: ownTint(stack),
+})
 
 function drawWet(c: C, s: Stroke, at: Affine): void {
   const marks = [{ kind: 'stroke' as const, outline: strokeOutline(s), colour: s.colour }]

@@ -3,6 +3,9 @@ import { tell } from '~/ui/messages'
 import type { Vec } from '#core/motion'
 import { distance } from '#core/motion'
 import { placingAt } from '#core/pass'
+import { cutOn } from '#core/picture'
+import type { Column } from '#core/document'
+import type { Scene } from '~/desk/scene'
 import type { Desk } from '~/desk/desk'
 import { useDesk } from '~/desk/desk'
 import { useTools } from '~/desk/tools'
@@ -175,11 +178,9 @@ export class ToolBox {
   private mayWork(): boolean {
     const { column, scene, focus } = this.desk
     if (this.workable.value) {
-      if (!column!.carrier || placingAt(scene!, column!, focus!.workFrame)) return true
-      tell(`${column!.name} is not seen on this frame: what it rides on is not there.`, {
-        detail: 'In the column’s settings it can stay where that was last.',
-      })
-      return false
+      const words = unseen(scene!, column!, focus!.workFrame)
+      if (words) tell(words.text, { detail: words.detail })
+      return !words
     }
     if (column?.drawingsLocked && !column.locked && !column.hidden) {
       tell(`The drawings of ${column.name} are locked; its timing is free.`, {
@@ -191,6 +192,26 @@ export class ToolBox {
       detail: 'The buttons under its head change that.',
     })
     return false
+  }
+}
+
+/** Why a column is not seen on a frame, though it is not hidden; null where it is. */
+function unseen(scene: Scene, column: Column, frame: number): { text: string; detail: string } | null {
+  if (!placingAt(scene, column, frame))
+    return column.carrier
+      ? {
+          text: `${column.name} is not seen on this frame: what it rides on is not there.`,
+          detail: 'In the column’s settings it can stay where that was last.',
+        }
+      : {
+          text: `${column.name} is not seen on this frame: it was let go where what it rode on was not there.`,
+          detail: 'In the column’s settings it can lie as it is drawn.',
+        }
+  if (!column.inside || cutOn(scene, column, frame, scene.strokeBy)) return null
+  const on = scene.plan.columns[column.inside]!.name
+  return {
+    text: `${column.name} is seen only inside ${on}, and nothing is drawn there on this frame.`,
+    detail: 'In the column’s settings it can be seen everywhere.',
   }
 }
 

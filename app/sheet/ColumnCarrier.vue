@@ -4,7 +4,8 @@ import { plural } from '#core/basic'
 import { useDesk } from '~/desk/desk'
 import { tell } from '~/ui/messages'
 import type { RideHow } from './carry'
-import { carryDraft, letGoDraft, rideName, ridesFor } from './carry'
+import { carryDraft, letGoDraft, rideName, ridesFor, simplerMoves, SIMPLER_BY } from './carry'
+import { standOn } from '#core/picture'
 
 /** What the column that is worked on rides on. */
 const desk = useDesk()
@@ -21,6 +22,24 @@ function carry(on: Pick<(typeof rides.value)[number], 'column' | 'part'>, how?: 
   const draft = carryDraft(desk.scene!, column.value, on, desk.focus!.workFrame, how)
   if (typeof draft === 'string') tell(draft)
   else desk.run(draft)
+}
+const stand = computed({
+  get: () => standOn(column.value, desk.workFrame),
+  set: at =>
+    desk.run({
+      name: 'column.stand',
+      args: { plan: desk.plan!.id, column: column.value.id, frame: desk.workFrame, at },
+    }),
+})
+const over = computed(() => (carrier.value && desk.plan!.columns[carrier.value.column]?.name) ?? '')
+function simplify(): void {
+  const draft = simplerMoves(desk.scene!, column.value)
+  if (!draft) return void tell(`These moves cannot be fewer: something would lie ${SIMPLER_BY} px off.`)
+  const before = column.value.moves!.length
+  if (desk.run(draft))
+    tell(
+      `${plural(column.value.moves!.length, 'move')} instead of ${before}: nothing lies more than ${SIMPLER_BY} px off.`,
+    )
 }
 const setHow = (change: Partial<RideHow>): void => {
   const { sizes, stays } = carrier.value!
@@ -70,6 +89,21 @@ const setHow = (change: Partial<RideHow>): void => {
           @change="setHow({ stays: !carrier.stays })"
         />Stays where that is not seen</label
       >
+      <label
+        class="mt-1 flex items-center gap-2"
+        :title="`From frame ${desk.workFrame} on, until it is said otherwise`"
+        ><span class="shrink-0">From frame {{ desk.workFrame }}</span
+        ><select
+          v-model="stand"
+          class="field h-7 min-w-0 flex-1"
+          aria-label="Where it stands to what it rides on"
+          :disabled="column.locked"
+        >
+          <option value="own">in its own place</option>
+          <option value="before">before {{ over }}</option>
+          <option value="behind">behind {{ over }}</option>
+        </select></label
+      >
     </template>
     <div class="mt-1 flex flex-wrap gap-1.5">
       <button
@@ -81,6 +115,16 @@ const setHow = (change: Partial<RideHow>): void => {
         @click="desk.run(letGoDraft(desk.scene!, column, 'place'))"
       >
         Let it go
+      </button>
+      <button
+        v-if="!carrier && (column.moves?.length ?? 0) > 2"
+        type="button"
+        class="push-button"
+        :disabled="column.locked"
+        title="Fewer moves that go evenly from one to the next; nothing lies more than 1 px off"
+        @click="simplify"
+      >
+        Simplify
       </button>
       <button
         v-if="carrier || column.moves"

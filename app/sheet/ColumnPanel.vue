@@ -4,6 +4,7 @@ import { plural } from '#core/basic'
 import { computed } from 'vue'
 import SidePanel from '~/desk/SidePanel.vue'
 import ColumnCarrier from './ColumnCarrier.vue'
+import ColumnInside from './ColumnInside.vue'
 import { ArrowLeft, ArrowRight, Trash2 } from '@lucide/vue'
 import { stepName } from '#core/sheet'
 import { INKS, plansOf } from '#core/document'
@@ -277,6 +278,7 @@ function link(id: string): void {
       </button>
     </div>
     <ColumnCarrier />
+    <ColumnInside />
     <div class="mt-3 space-y-1">
       <label class="flex items-center gap-2"
         ><input

@@ -5,7 +5,7 @@ import type { Column, Shot } from '#core/document'
 import { distance, mapped } from '#core/motion'
 import { placingAt } from '#core/pass'
 import { after, deskOn } from '~/desk/scene.test-helper'
-import { carryDraft, letAllGo, letGoDraft, movesOf, rideName, ridesFor } from './carry'
+import { carryDraft, letAllGo, letGoDraft, movesOf, rideName, ridesFor, simplerMoves } from './carry'
 import { newColumn } from './columns'
 
 const hand = { column: COLUMN, part: { subject: 'keeper', bone: 'near-hand' } }
@@ -56,6 +56,18 @@ describe('a column that is hung on a part', () => {
     expect(frames).toEqual([1, 7, 9, 11, 13, 25])
     const plain = after(gone, letGoDraft(sceneAt(gone), last(gone), 'nothing'))
     expect([last(plain).moves, last(plain).carrier]).toEqual([undefined, undefined])
+  })
+  it('is away where what carried it was not seen, and its moves can be fewer', () => {
+    const empty = done(riding, 'drawing.pose', { stack: STACK, drawing: 'd13', poses: { keeper: null } })
+    const gone = after(empty, letGoDraft(sceneAt(empty), last(empty), 'place'))
+    for (const f of [1, 12, 13, 20, 25, 30]) expect(at(gone, f) === null).toBe(at(empty, f) === null)
+    expect([at(gone, 13), at(gone, 25)].map(m => m === null)).toEqual([true, false])
+    const free = after(riding, letGoDraft(sceneAt(riding), last(riding), 'place'))
+    const few = simplerMoves(sceneAt(free), last(free))
+    expect(few).not.toBeNull()
+    const simple = after(free, few)
+    expect(last(simple).moves!.length).toBeLessThan(last(free).moves!.length)
+    expect(simplerMoves(sceneAt(simple), last(simple))).toBeNull()
   })
   it('stays where it is when its figure, or the column of that, is deleted', () => {
     const scene = sceneAt(riding)

@@ -3,7 +3,10 @@ import type { Carrier, Column, Move, Subject } from '#core/document'
 import { carriersOf, subjectsOf } from '#core/document'
 import type { Affine } from '#core/motion'
 import { after, inverseOf, SAME } from '#core/motion'
-import { carrierSpace, drawingShown, moveOf, placingAt } from '#core/pass'
+import { carrierSpace, drawingShown, moveOf, placingAt, simplified } from '#core/pass'
+import { contentMarks } from '#core/picture'
+import { boxAround } from '#core/stroke'
+import { marksHull } from '#core/travel'
 import type { Scene } from '~/desk/scene'
 
 /** What a column can ride on. */
@@ -95,12 +98,38 @@ export function movesOf(scene: Scene, column: Column): Move[] {
   let before = ''
   for (let frame = 1; frame <= scene.shot.length; frame++) {
     const at = placingAt(scene, column, frame)
-    const move = at && moveOf(frame, at)
+    const last = moves.at(-1)
+    const move = at ? moveOf(frame, at) : last?.away ? null : awayFrom(frame, last)
     const key = move ? JSON.stringify({ ...move, frame: 0 }) : before
     if (move && key !== before) moves.push(move)
     before = key
   }
   return moves
+}
+
+/** Not seen from a frame on. */
+const awayFrom = (frame: number, last?: Move): Move => ({
+  ...{ frame, place: last?.place ?? { x: 0, y: 0 }, turn: last?.turn ?? 0, size: last?.size ?? 1 },
+  away: true,
+})
+
+/** What moves are simplified by at most, px. */
+export const SIMPLER_BY = 1
+
+/** The moves of a column that was let go as few that go evenly; null where there are no fewer. */
+export function simplerMoves(scene: Scene, column: Column): Draft | null {
+  const stack = scene.shot.stacks[column.stack]!
+  const hulls = Object.keys(stack.drawings).map(d =>
+    marksHull(contentMarks(stack, scene.contents.of(scene, stack, d), scene.strokeBy)),
+  )
+  const { width, height } = scene.shot.picture
+  const box = boxAround(hulls.map(h => h.flatMap(p => [p.x, p.y]))) ?? { left: 0, top: 0, right: width, bottom: height }
+  const points = [box.left, box.right].flatMap(x => [box.top, box.bottom].map(y => ({ x, y })))
+  const old = column.moves ?? []
+  const moves = simplified(old, points, { most: SIMPLER_BY, last: scene.shot.length })
+  return moves.length < old.length && !column.carrier
+    ? { name: 'column.carry', args: { plan: scene.plan.id, column: column.id, was: null, carrier: null, moves } }
+    : null
 }
 
 /** A column that rides no more, and lies on every frame where it lay; or as it was drawn. */

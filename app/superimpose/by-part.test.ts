@@ -56,7 +56,13 @@ describe('laying lines on lines', () => {
   const m: Affine = [0.8, 0.3, -0.3, 0.8, 140, -60]
 
   it('finds the turn, size and shift of what was drawn alike, drawn the other way round, too', () => {
-    const there = [line('c', arc.map(p => mapped(m, p)).reverse()), line('d', nose.map(p => mapped(m, p)))]
+    const there = [
+      line('c', arc.map(p => mapped(m, p)).reverse()),
+      line(
+        'd',
+        nose.map(p => mapped(m, p)),
+      ),
+    ]
     const found = layLines([line('a', arc), line('b', nose)], there)!
     for (const p of [...arc, ...nose]) expect(distance(mapped(found, p), mapped(m, p))).toBeLessThan(0.6)
   })

@@ -1,3 +1,4 @@
+import { cutColumn, standColumn } from './inside'
 import { fixParts, forgetSpacing, keepSpacing, removePin, renumber, setPin, setScale } from './aids'
 import {
   backFrames,
@@ -56,6 +57,8 @@ const single = {
   'shot.set': setShot,
   'column.add': addColumn,
   'column.set': setColumn,
+  'column.inside': cutColumn,
+  'column.stand': standColumn,
   'column.remove': removeColumn,
   'column.share': shareColumn,
   'columns.order': orderColumns,

@@ -21,15 +21,15 @@ export const carryColumn = command(
     /** Its own moves from now on: where it lies when it is let go. */
     moves: movesSchema,
   }),
-  ({ plan, column, carrier, moves }, shot) =>
+  ({ plan, column, was, carrier, moves }, shot) =>
     carrier
       ? `${columnName(shot, plan, column)} rides on ${columnName(shot, plan, carrier.column)}`
       : moves.length
-        ? `Let ${columnName(shot, plan, column)} go`
+        ? `${was ? 'Let' : 'Move'} ${columnName(shot, plan, column)}${was ? ' go' : ''}`
         : `${columnName(shot, plan, column)} lies as it is drawn`,
   (shot, { plan, column: id, was, carrier, moves }) => {
     const p = planOf(shot, plan)
-    const { carrier: old, moves: _moves, ...bare } = unlocked(columnOf(shot, plan, id))
+    const { carrier: old, moves: _moves, stands, ...bare } = unlocked(columnOf(shot, plan, id))
     if (!equal(old ? rideSchema.parse(old) : null, was)) refuse('changed', `${bare.name} rides on something else now.`)
     if (carrier) {
       const on = columnOf(shot, plan, carrier.column)
@@ -43,7 +43,13 @@ export const carryColumn = command(
     }
     if (moves.some((m, i) => i > 0 && m.frame <= moves[i - 1]!.frame))
       refuse('invalid', 'Moves stand in the order of their frames.')
-    const column = { ...bare, ...(carrier ? { carrier } : {}), ...(moves.length ? { moves } : {}) }
+    const column = {
+      ...bare,
+      ...(carrier ? { carrier } : {}),
+      // Before or behind is said of what carries it.
+      ...(carrier && stands && carrier.column === old?.column ? { stands } : {}),
+      ...(moves.length ? { moves } : {}),
+    }
     return withPlan(shot, { ...p, columns: { ...p.columns, [id]: column } })
   },
 )

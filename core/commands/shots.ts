@@ -3,7 +3,7 @@ import { colour, idSchema, label, plural } from '../basic'
 import { command } from './kind'
 import { eachRun, listOf, runsOf } from '../sheet'
 import { framesSchema as frames, rateLabel } from '../time'
-import { isCarried, isLed, plansOf, UNCARRIED, UNLED } from '../document/shown'
+import { hangingFault, plansOf } from '../document/shown'
 import type { Column } from '../document/document'
 import { chartSchema, columnSchema, rateSchema, shotSchema, stackSchema } from '../document/document'
 import { firstLost } from '../document/open'
@@ -59,8 +59,8 @@ export const addColumn = command(
     if (p.columns[column.id]) refuse('invalid', 'A column with this id is there already.')
     if (column.stack !== stack.id) refuse('invalid', 'The column does not expose the stack that comes with it.')
     if (shot.stacks[stack.id]) refuse('invalid', 'A stack with this id is there already.')
-    if (!isLed({ ...p.columns, [column.id]: column }, column.id)) refuse('invalid', UNLED(column.name))
-    if (!isCarried({ ...p.columns, [column.id]: column }, column.id)) refuse('invalid', UNCARRIED(column.name))
+    const hanging = hangingFault({ ...p.columns, [column.id]: column }, column.id)
+    if (hanging) refuse('invalid', hanging)
     const order = [...p.order.slice(0, index), column.id, ...p.order.slice(index)]
     if (charts.some(c => c.stack !== stack.id || p.charts[c.id]))
       refuse('invalid', 'A chart does not belong to the new column.')
@@ -105,15 +105,16 @@ export const setColumn = command(
   (shot, { plan, column, ...set }) => withColumn(shot, plan, { ...columnOf(shot, plan, column), ...set }),
 )
 
-/** A column that is lined up with one that goes no more, and rides on it no more. */
+/** A column that hangs no more on one that goes: is not lined up with it, rides on it and is cut to it no more. */
 function released(column: Column, gone: string): Column {
-  const { leader, carrier, ...bare } = column
-  return leader !== gone && carrier?.column !== gone
+  const { leader, carrier, inside, ...bare } = column
+  return leader !== gone && carrier?.column !== gone && inside !== gone
     ? column
     : {
         ...bare,
         ...(leader !== undefined && leader !== gone ? { leader } : {}),
         ...(carrier && carrier.column !== gone ? { carrier } : {}),
+        ...(inside !== undefined && inside !== gone ? { inside } : {}),
       }
 }
 
@@ -152,8 +153,8 @@ export const shareColumn = command(
   (shot, { plan, column, index }) => {
     const p = planOf(shot, plan)
     if (p.columns[column.id]) refuse('invalid', 'A column with this id is there already.')
-    if (!isLed({ ...p.columns, [column.id]: column }, column.id)) refuse('invalid', UNLED(column.name))
-    if (!isCarried({ ...p.columns, [column.id]: column }, column.id)) refuse('invalid', UNCARRIED(column.name))
+    const hanging = hangingFault({ ...p.columns, [column.id]: column }, column.id)
+    if (hanging) refuse('invalid', hanging)
     const { drawings } = stackOf(shot, column.stack)
     for (const { run } of eachRun(column.runs))
       if (run.drawing !== null && !drawings[run.drawing]) refuse('gone', 'The drawing is not there any more.')

@@ -19,7 +19,7 @@ import {
   strokeRefSchema,
 } from './document'
 import { equal } from './equal'
-import { isCarried, isLed, UNCARRIED, UNLED } from './shown'
+import { hangingFault } from './shown'
 
 /** What is wrong with a changed shot: something has not the form of a document, or names what is not there. */
 export interface Fault {
@@ -237,9 +237,9 @@ function repeatFault(column: Column, length: number): Fault | null {
 }
 
 function leaderFault({ columns }: Plan): Fault | null {
-  for (const { id, name } of Object.values(columns)) {
-    if (!isLed(columns, id)) return lost(UNLED(name))
-    if (!isCarried(columns, id)) return lost(UNCARRIED(name))
+  for (const id of Object.keys(columns)) {
+    const words = hangingFault(columns, id)
+    if (words) return lost(words)
   }
   return null
 }

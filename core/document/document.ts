@@ -12,7 +12,7 @@ import { affineSchema, boundTo, filesOf, strokesOf, subjectSchema } from './subj
 export * from './subject'
 
 /** The number of this form of the document and of the commands. */
-export const SCHEMA = 9
+export const SCHEMA = 10
 
 export const roleSchema = z.enum(['key', 'extreme', 'breakdown', 'in-between'])
 export const poseRoleSchema = z.enum(['key', 'extreme', 'breakdown'])
@@ -178,14 +178,25 @@ export const carrierSchema = z.object({
   stays: z.boolean(),
 })
 
-/** Where a column lies from a frame on: its own space moved, turned about the picture's origin, sized, mirrored. */
+/**
+ * Where a column lies from a frame on: its own space moved, turned about the picture's origin, sized, mirrored. It holds
+ * until the next move, or goes there.
+ */
 export const moveSchema = z.object({
   frame: frames,
   place: vecSchema,
   turn: finite,
   size: z.number().min(0.001).max(1000),
   mirror: z.boolean().optional(),
+  /** The column is not seen from here on. */
+  away: z.literal(true).optional(),
+  /** How it goes to the next move: spaced, every so many frames, a point of its own space on a straight line. */
+  go: z.object({ recipe: recipeSchema, step: z.number().int().min(1).max(24), about: vecSchema }).optional(),
 })
+
+/** From a frame on a column stands where its place in the order is, or directly before or behind what carries it. */
+export const standSchema = z.object({ frame: frames, at: z.enum(['own', 'before', 'behind']) })
+export const standsSchema = z.array(standSchema).max(MOST_RUNS)
 export const movesSchema = z.array(moveSchema).max(MOST_RUNS, 'A column holds at most 14,400 moves.')
 
 export const columnSchema = z.object({
@@ -214,6 +225,10 @@ export const columnSchema = z.object({
   carrier: carrierSchema.optional(),
   /** Where it lies, from frame to frame, in order; each holds until the next. */
   moves: movesSchema.optional(),
+  /** Where it stands to what carries it, from frame to frame, in order; each holds until the next. */
+  stands: standsSchema.optional(),
+  /** It is seen only inside what this column has drawn on the same frame. */
+  inside: idSchema.optional(),
   runs: z.array(runSchema).max(MOST_RUNS, TOO_MANY_RUNS).transform(runsOf),
   repeats: z.array(repeatSchema).max(500, 'A column holds at most 500 repeats.').optional(),
 })
@@ -279,6 +294,7 @@ export type KeptSpacing = z.infer<typeof keptSpacingSchema>
 export type Column = Omit<z.infer<typeof columnSchema>, 'runs'> & { readonly runs: Runs }
 export type Carrier = z.infer<typeof carrierSchema>
 export type Move = z.infer<typeof moveSchema>
+export type Stand = z.infer<typeof standSchema>
 export type Plan = Omit<z.infer<typeof planSchema>, 'columns'> & { readonly columns: Record<string, Column> }
 export type Shot = Omit<z.infer<typeof shotSchema>, 'plans'> & { readonly plans: Record<string, Plan> }
 /** A shot as it is stored and sent: plain JSON, exposures as a list. */

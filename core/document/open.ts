@@ -2,7 +2,7 @@ import { bracketsOf, listOf } from '../sheet'
 import type { Shot } from './document'
 import { SCHEMA, shotSchema } from './document'
 import { upgraded } from './upgrade'
-import { isCarried, isLed, UNCARRIED, UNLED } from './shown'
+import { hangingFault } from './shown'
 
 export type Opened =
   | { readonly ok: true; readonly shot: Shot }
@@ -42,8 +42,8 @@ export function firstLost(shot: Shot): string | null {
     for (const column of Object.values(plan.columns)) {
       const stack = shot.stacks[column.stack]
       if (!stack) return `The column ${column.name} has no stack of drawings.`
-      if (!isLed(plan.columns, column.id)) return UNLED(column.name)
-      if (!isCarried(plan.columns, column.id)) return UNCARRIED(column.name)
+      const hanging = hangingFault(plan.columns, column.id)
+      if (hanging) return hanging
       const ids = new Set<string>()
       for (const run of listOf(column.runs)) {
         if (run.drawing !== null && !stack.drawings[run.drawing])

@@ -102,11 +102,11 @@ function entriesOut(
 
 const planHead = ({ id, name }: Tree): Tree => ({ id, name, columns: {}, order: [], charts: {} })
 
-/** Columns so that each comes after the ones it follows or rides on. */
+/** Columns so that each comes after the ones it follows, rides on or is cut to. */
 function byLeaders(columns: [string, Tree][]): [string, Tree][] {
   const all = new Map(columns)
   const before = (c: Tree | undefined): string[] =>
-    [c?.leader, (c?.carrier as Tree | undefined)?.column].filter(x => typeof x === 'string')
+    [c?.leader, (c?.carrier as Tree | undefined)?.column, c?.inside].filter(x => typeof x === 'string')
   const depthOf = (id: string, seen: readonly string[] = []): number =>
     seen.includes(id) ? 0 : Math.max(0, ...before(all.get(id)).map(other => 1 + depthOf(other, [...seen, id])))
   const depth = new Map(columns.map(([id]) => [id, depthOf(id)]))

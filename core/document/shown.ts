@@ -66,44 +66,44 @@ export function subjectsOf({ subjects }: Stack): readonly Subject[] {
   return list
 }
 
-/**
- * The columns that a column follows, the nearest first: the one it is lined up with, the one that is lined up with, and
- * on. One that comes twice ends the list.
- */
-export function leadersOf(columns: Readonly<Record<string, Pick<Column, 'leader'>>>, column: string): string[] {
+/** What of a column names another one. */
+type Hanging = Pick<Column, 'leader' | 'inside'> & {
+  readonly name?: string
+  readonly carrier?: { readonly column: string } | undefined
+}
+type Columns = Readonly<Record<string, Hanging>>
+
+/** The columns that are come to from one by a relation, the nearest first. One that comes twice ends the list. */
+function chainOf(columns: Columns, from: string, relation: (c: Hanging) => string | undefined): string[] {
   const out: string[] = []
-  let at = Object.hasOwn(columns, column) ? columns[column]!.leader : undefined
-  while (at !== undefined && !out.includes(at)) {
-    out.push(at)
-    at = Object.hasOwn(columns, at) ? columns[at]!.leader : undefined
+  const next = (id: string) => (Object.hasOwn(columns, id) ? relation(columns[id]!) : undefined)
+  for (let at = next(from); at !== undefined && !out.includes(at); at = next(at)) out.push(at)
+  return out
+}
+
+const leader = (c: Hanging): string | undefined => c.leader
+const carrier = (c: Hanging): string | undefined => c.carrier?.column
+const inside = (c: Hanging): string | undefined => c.inside
+
+/** The columns that a column follows: the one it is lined up with, the one that that is lined up with, and on. */
+export const leadersOf = (columns: Columns, column: string): string[] => chainOf(columns, column, leader)
+/** The columns that carry a column. */
+export const carriersOf = (columns: Columns, column: string): string[] => chainOf(columns, column, carrier)
+/** The columns inside whose drawings a column is seen only. */
+export const insidesOf = (columns: Columns, column: string): string[] => chainOf(columns, column, inside)
+
+const RELATIONS = [
+  [leader, 'is lined up with one that is missing, or with one that follows it'],
+  [carrier, 'rides on one that is missing, or on one that rides on it'],
+  [inside, 'is seen inside one that is missing, or inside one that is seen inside it'],
+] as const
+
+/** Why a column cannot hang on others as it does, in a sentence: one is missing, or it goes in a circle. Null where it can. */
+export function hangingFault(columns: Columns, column: string): string | null {
+  for (const [relation, words] of RELATIONS) {
+    const all = chainOf(columns, column, relation)
+    if (all.includes(column) || !all.every(id => Object.hasOwn(columns, id)))
+      return `The column ${columns[column]?.name ?? column} ${words}.`
   }
-  return out
+  return null
 }
-
-/** Whether what a column is lined up with is there, and does not follow it in a circle. */
-export const isLed = (columns: Readonly<Record<string, Pick<Column, 'leader'>>>, column: string): boolean => {
-  const all = leadersOf(columns, column)
-  return !all.includes(column) && all.every(id => Object.hasOwn(columns, id))
-}
-
-export const UNLED = (name: string): string =>
-  `The column ${name} is lined up with one that is missing, or with one that follows it.`
-
-type Carried = Readonly<Record<string, { readonly carrier?: { readonly column: string } | undefined }>>
-
-/** The columns that carry a column, the nearest first. One that comes twice ends the list. */
-export function carriersOf(columns: Carried, column: string): string[] {
-  const out: string[] = []
-  const next = (id: string) => (Object.hasOwn(columns, id) ? columns[id]!.carrier?.column : undefined)
-  for (let at = next(column); at !== undefined && !out.includes(at); at = next(at)) out.push(at)
-  return out
-}
-
-/** Whether what carries a column is there, and is not carried by it in a circle. */
-export const isCarried = (columns: Carried, column: string): boolean => {
-  const all = carriersOf(columns, column)
-  return !all.includes(column) && all.every(id => Object.hasOwn(columns, id))
-}
-
-export const UNCARRIED = (name: string): string =>
-  `The column ${name} rides on one that is missing, or on one that rides on it.`

@@ -43,6 +43,9 @@ export const upgrades: Readonly<Record<number, Upgrade>> = {
   7: old => ({ ...old, schema: 8 }),
   // 9 adds what is bound to the bones of figures, and columns that are carried or moved; all may be missing.
   8: old => ({ ...old, schema: 9 }),
+  // 10 adds moves that go to the next one or hide the column, columns before or behind what carries them by frame, and
+  // columns that are seen inside another one only; all may be missing.
+  9: old => ({ ...old, schema: 10 }),
 }
 
 /**

@@ -1,5 +1,5 @@
 import type { Affine } from '../motion'
-import type { Bent, Layer, Mark, Palette } from '../picture'
+import type { Bent, Layer, Mark, Palette, Region } from '../picture'
 import { grown, SEAM } from '../picture'
 
 const n = (x: number): string => String(Math.round(x * 10) / 10)
@@ -44,6 +44,12 @@ function element(m: Mark, p: Palette, imageUrl: ImageUrl, name: string): string 
   return `<ellipse ${ring} transform="rotate(${degrees} ${x} ${y})" ${line}/>`
 }
 
+/** What is seen inside a region only; `name` is the region's own in the file. */
+function cutTo(inner: string, region: Region, name: string): string {
+  const d = region.map(ring => path(ring, { closed: true })).join('')
+  return `<clipPath id="${name}"><path d="${d}"/></clipPath><g clip-path="url(#${name})">${inner}</g>`
+}
+
 /** One frame as an SVG picture (W3C SVG 2), px of the picture. Text of the document never enters it. */
 export function writeSvg(
   size: { width: number; height: number },
@@ -53,10 +59,11 @@ export function writeSvg(
 ): string {
   const ground = paper ? `<rect width="100%" height="100%" fill="${paper}"/>` : ''
   const group = (l: Layer, k: number): string => {
-    const opacity = l.strength < 1 ? ` opacity="${n(l.strength)}"` : ''
+    const opacity = l.strength < 1 ? ` opacity="${Math.round(l.strength * 100) / 100}"` : ''
     const marks = l.marks.map((m, i) => element(m, l.palette, imageUrl, `bent-${k}-${i}`)).join('')
     const at = l.at ? ` ${matrix(l.at)}` : ''
-    return `<g stroke-linecap="round" stroke-linejoin="round"${opacity}${at}>${marks}</g>`
+    const drawn = `<g stroke-linecap="round" stroke-linejoin="round"${opacity}${at}>${marks}</g>`
+    return (l.cut ?? []).reduce((inner, region, i) => cutTo(inner, region, `cut-${k}-${i}`), drawn)
   }
   const body = layers.map(group).join('')
   return `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${size.width} ${size.height}">${ground}${body}</svg>`

@@ -1,20 +1,15 @@
 import type { Pose } from '../figure'
 import { layBones } from '../figure'
-import type { Affine, Vec } from '../motion'
+import type { Affine } from '../motion'
 import { after, growth, SAME } from '../motion'
 import { shownAt } from '../sheet'
-import type { Carrier, Column, Move, Subject } from '../document/document'
+import type { Carrier, Column, Subject } from '../document/document'
+import { lying, movedOn } from './moves'
 import { drawingShown } from './passes'
 import type { Scene } from './scene'
 
 /** Which drawing a column shows on a frame. */
 export type Shows = (column: Column, frame: number) => string | null
-
-/** A space that lies at a place, its first axis in a direction (radians); mirrored, its second axis is turned over. */
-function lying({ x, y }: Vec, direction: number, size: number, mirror: boolean): Affine {
-  const [cos, sin] = [Math.cos(direction) * size, Math.sin(direction) * size]
-  return mirror ? [cos, sin, sin, -cos, x, y] : [cos, sin, -sin, cos, x, y]
-}
 
 /** The space of a part of a posed subject: at the end of a bone, along it; or at its place. Null where it has no such bone. */
 export function partSpace({ figure }: Subject, pose: Pose, bone: string): Affine | null {
@@ -24,34 +19,13 @@ export function partSpace({ figure }: Subject, pose: Pose, bone: string): Affine
   return laid ? lying(laid.tip, laid.angle, pose.size, mirror) : null
 }
 
-/** Where a move puts a column. */
-export const moveSpace = ({ place, turn, size, mirror }: Move): Affine => lying(place, turn, size, mirror ?? false)
-
-/** The move that a map of the picture is, which turns, sizes and mirrors only; rounded to what is kept. */
-export function moveOf(frame: number, m: Affine): Move {
-  const round = (n: number, to: number) => Math.round(n * to) / to || 0
-  return {
-    frame,
-    place: { x: round(m[4], 1e4), y: round(m[5], 1e4) },
-    turn: round(Math.atan2(m[1], m[0]), 1e9),
-    size: Math.min(1000, Math.max(0.001, round(growth(m), 1e9))),
-    ...(m[0] * m[3] - m[1] * m[2] < 0 ? { mirror: true } : {}),
-  }
-}
-
-/** The move that holds on a frame: the last one up to it, or the first. */
-function movedOn(moves: readonly Move[] | undefined, frame: number): Affine {
-  if (!moves?.length) return SAME
-  const next = moves.findIndex(m => m.frame > frame)
-  return moveSpace(next < 0 ? moves.at(-1)! : moves[Math.max(0, next - 1)]!)
-}
-
 /**
  * Where a column lies on a frame: the map from its own space, in which its drawings are drawn, to the picture. `SAME` for
  * one that is neither carried nor moved; null where it is not seen, since what carries it is not.
  */
 export function placingAt(scene: Scene, column: Column, frame: number, shows: Shows = drawingShown): Affine | null {
   const own = movedOn(column.moves, frame)
+  if (!own) return null
   const { carrier } = column
   // What was deleted carries nothing, and hides nothing: the column lies as it is drawn.
   if (!carrier || !isThere(scene, carrier)) return own

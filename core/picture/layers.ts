@@ -1,8 +1,10 @@
-import type { Column } from '../document'
+import type { Column, Stand } from '../document'
+import { insidesOf } from '../document'
 import type { Scene, StrokeBy } from '../pass'
 import { drawingShown, placingAt } from '../pass'
 import type { Affine } from '../motion'
 import { contentMarks, type Mark, type PartsSeen } from './marks'
+import { mappedRegion, outerOf, type Region } from './outer'
 import { paletteOf, type Palette } from './tones'
 
 export interface Layer {
@@ -13,6 +15,8 @@ export interface Layer {
   readonly strength: number
   /** Where it lies in the picture, for a column that is carried or moved: its marks are in a space of their own. */
   readonly at?: Affine
+  /** Inside what it is seen only, px of the picture: in all of these regions. */
+  readonly cut?: readonly Region[]
 }
 
 /** How a frame is looked at. */
@@ -34,11 +38,55 @@ export interface LayerOptions {
 /** How strongly a column is still seen while another one is drawn over it. */
 const FADED = 0.4
 
+/** Where a column stands to what carries it on a frame. */
+export const standOn = ({ stands }: Column, frame: number): Stand['at'] =>
+  stands?.findLast(s => s.frame <= frame)?.at ?? 'own'
+
+/** The columns from back to front on a frame: those that ride may stand directly before or behind what carries them. */
+export function orderOn({ plan }: Scene, frame: number): readonly string[] {
+  const standing = plan.order.filter(id => {
+    const c = plan.columns[id]!
+    return c.carrier && standOn(c, frame) !== 'own' && plan.columns[c.carrier.column]
+  })
+  let out = plan.order
+  for (const id of standing) {
+    const c = plan.columns[id]!
+    const rest = out.filter(x => x !== id)
+    const at = rest.indexOf(c.carrier!.column) + (standOn(c, frame) === 'before' ? 1 : 0)
+    out = [...rest.slice(0, at), id, ...rest.slice(at)]
+  }
+  return out
+}
+
+type Shows = NonNullable<LayerOptions['shows']>
+
+/** Inside what a column is seen only on a frame; null where nothing is there to be seen inside of. */
+export function cutOn(
+  scene: Scene,
+  column: Column,
+  frame: number,
+  strokeBy: StrokeBy,
+  shows: Shows = drawingShown,
+): Region[] | null {
+  const out: Region[] = []
+  for (const id of insidesOf(scene.plan.columns, column.id)) {
+    const on = scene.plan.columns[id]!
+    const drawing = shows(on, frame)
+    const at = on.carrier || on.moves ? placingAt(scene, on, frame, shows) : undefined
+    if (drawing === null || at === null) return null
+    const stack = scene.shot.stacks[on.stack]!
+    const region = outerOf(contentMarks(stack, scene.contents.of(scene, stack, drawing), strokeBy))
+    if (!region.length) return null
+    out.push(mappedRegion(region, at))
+  }
+  return out
+}
+
 /** The display list of a frame: every column that is not hidden, from back to front. */
 export function layersAt(scene: Scene, frame: number, strokeBy: StrokeBy, options: LayerOptions = {}): Layer[] {
   const { background = true, references = false, shows = drawingShown, faded, instead, seen } = options
   const { shot, plan, contents } = scene
-  return plan.order.flatMap((id): Layer[] => {
+  return orderOn(scene, frame).flatMap((id): Layer[] => {
     const column = plan.columns[id]!
     if (column.hidden || (column.background && !background) || (column.reference && !references)) return []
     const drawing = instead?.column === id ? instead.drawing : shows(column, frame)
@@ -47,6 +95,8 @@ export function layersAt(scene: Scene, frame: number, strokeBy: StrokeBy, option
     const laid = instead?.column === id ? instead.at : undefined
     const at = laid ?? (moved ? placingAt(scene, column, frame, shows) : null)
     if (moved && !at) return []
+    const cut = column.inside ? cutOn(scene, column, frame, strokeBy, shows) : []
+    if (!cut) return []
     const stack = shot.stacks[column.stack]!
     const parts = seen?.column === id ? seen.parts : undefined
     return [
@@ -57,6 +107,7 @@ export function layersAt(scene: Scene, frame: number, strokeBy: StrokeBy, option
         palette: paletteOf(column.ink, shot.paper),
         strength: (column.strength ?? 1) * (stack.drawings[drawing]?.strength ?? 1) * (id === faded ? FADED : 1),
         ...(at ? { at } : {}),
+        ...(cut.length ? { cut } : {}),
       },
     ]
   })

@@ -32,7 +32,13 @@ export type Mark =
       readonly ink: Tone
       readonly fill: Tone
     }
-  | { readonly kind: 'stroke'; readonly outline: readonly number[]; readonly colour: string }
+  | {
+      readonly kind: 'stroke'
+      readonly outline: readonly number[]
+      readonly colour: string
+      /** The named part that it belongs to. */
+      readonly part?: string
+    }
   /** A picture brought in (by the hash of its bytes), its middle at 0, 0 before it is mapped. */
   | {
       readonly kind: 'image'
@@ -131,10 +137,17 @@ export function placingOf(f: Figure, pose: Pose): Affine {
   return [seen[0], seen[1], seen[2], seen[3], pose.place.x, pose.place.y]
 }
 
+const strokeMark = (outline: readonly number[], colour: string, part?: string | null): Mark => ({
+  kind: 'stroke',
+  outline,
+  colour,
+  ...(part ? { part } : {}),
+})
+
 const strokeMarks = (refs: readonly StrokeRef[], strokeBy: StrokeBy): Mark[] =>
   refs.flatMap((ref): Mark[] => {
     const stroke = strokeBy(ref.hash)
-    return stroke ? [{ kind: 'stroke', outline: outlineOf(stroke, ref), colour: stroke.colour }] : []
+    return stroke ? [strokeMark(outlineOf(stroke, ref), stroke.colour, ref.part)] : []
   })
 
 /** A figure with what is bound to it: each before the last of its bones, in whose place it is seen. */
@@ -175,7 +188,7 @@ export function contentMarks(stack: Stack, content: Shown, strokeBy: StrokeBy, p
   marks.push(...strokeMarks(refs, strokeBy))
   const between = content.drawn?.strokes(strokeBy)
   for (const { stroke, part } of between ?? [])
-    if (!parts || parts(part)) marks.push({ kind: 'stroke', outline: outlineOf(stroke, {}), colour: stroke.colour })
+    if (!parts || parts(part)) marks.push(strokeMark(outlineOf(stroke, {}), stroke.colour, part))
   const whole = between !== null && [...content.strokes, ...sharedStrokes(stack)].every(({ hash }) => strokeBy(hash))
   if (whole && !parts) lists.set(content, { subjects: stack.subjects, marks })
   return marks

@@ -1,4 +1,4 @@
-import type { Bent, Layer, Mark, Palette, PictureRoom } from '#core/picture'
+import type { Bent, Layer, Mark, Palette, PictureRoom, Region } from '#core/picture'
 import { grown, SEAM } from '#core/picture'
 import { bitmaps } from '~/sync/bitmaps'
 import { KeptImage } from './kept-image'
@@ -80,10 +80,22 @@ export function drawLayers(c: C | OffscreenCanvasRenderingContext2D, layers: rea
       continue
     }
     c.save()
+    for (const region of layer.cut ?? []) cutTo(c as C, region)
     if (layer.at) c.transform(...(layer.at as [number, number, number, number, number, number]))
     for (const m of layer.marks) drawMark(c as C, m, layer.palette)
     c.restore()
   }
+}
+
+/** What is drawn from now on is seen inside a region only. */
+export function cutTo(c: C, region: Region): void {
+  c.beginPath()
+  for (const ring of region) {
+    c.moveTo(ring[0]!, ring[1]!)
+    for (let i = 2; i < ring.length; i += 2) c.lineTo(ring[i]!, ring[i + 1]!)
+    c.closePath()
+  }
+  c.clip()
 }
 
 /** A layer that is seen faintly: drawn whole beside the picture first, so that its marks do not darken each other. */
@@ -110,6 +122,8 @@ export interface GhostLook {
   readonly dash: readonly number[]
   readonly weight: number
   readonly full: boolean
+  /** The tint of a mark that has one of its own, and what those tints are called by. */
+  readonly own?: { readonly key: string; readonly tint: (m: Mark) => string | undefined } | undefined
 }
 
 /** What a ghost is drawn in, and its rank counted from the playhead. */
@@ -117,15 +131,16 @@ export interface GhostTint {
   readonly rank: number
   readonly tint: string
   readonly full: boolean
+  readonly own?: GhostLook['own']
 }
 
 /**
  * Order in time without colour: before is dashed (shorter and lighter farther away), after is whole, pinned is dotted.
  */
-export function ghostLook(side: GhostLook['side'], { rank, tint, full }: GhostTint): GhostLook {
+export function ghostLook(side: GhostLook['side'], { rank, tint, full, own }: GhostTint): GhostLook {
   const weight = Math.max(0.45, 1.1 - rank * 0.12)
   const dash = side === 'before' ? [Math.max(5, 16 - rank * 2), 8] : side === 'pinned' ? [1, 8] : []
-  return { side, tint, dash, weight: side === 'pinned' ? 1.1 : weight, full }
+  return { side, tint, dash, weight: side === 'pinned' ? 1.1 : weight, full, own }
 }
 
 /** A ghost: the outline of a drawing in one tint, thin. */
@@ -142,6 +157,7 @@ export function drawGhost(c: C | OffscreenCanvasRenderingContext2D, marks: reado
       drawImageGhost(on, m, look)
       continue
     }
+    if (look.own) on.strokeStyle = on.fillStyle = look.own.tint(m) ?? look.tint
     on.lineWidth = (m.kind === 'stroke' ? 2 : Math.min(5, Math.max(3, m.width * 0.3))) * look.weight
     if (m.kind === 'ellipse') {
       on.beginPath()
@@ -198,9 +214,9 @@ const images = new Map<readonly Mark[], Map<string, KeptImage>>()
  */
 export function drawKeptGhost(c: C, marks: readonly Mark[], own: GhostLook, room: PictureRoom): void {
   if (marks.length <= MANY) return drawGhost(c, marks, own)
-  const look = ghostLook(own.side, { rank: 2, tint: own.tint, full: own.full })
+  const look = ghostLook(own.side, { ...own, rank: 2 })
   const known = images.get(marks) ?? new Map<string, KeptImage>()
-  const key = `${look.side} ${look.tint} ${look.full} ${bitmaps.count}`
+  const key = `${look.side} ${look.tint} ${look.full} ${look.own?.key ?? ''} ${bitmaps.count}`
   const kept = known.get(key) ?? new KeptImage()
   known.set(key, kept)
   // The one used last is kept longest.

@@ -3,6 +3,14 @@ import { bitmaps } from '~/sync/bitmaps'
 import { drawLayers } from './draw-picture'
 import { KeptImage } from './kept-image'
 
+/** A number that the same list has, and no other. */
+const numbers = new WeakMap<object, number>()
+let count = 0
+function numberOf(list: object): number {
+  if (!numbers.has(list)) numbers.set(list, ++count)
+  return numbers.get(list)!
+}
+
 /**
  * Draws layers from an image that is kept as long as they are the same, so that what only moves over them (a pen, the
  * playhead of another column) costs an image and not their strokes. Layers of up to `few` marks are drawn anew, and so is
@@ -20,6 +28,7 @@ export class KeptLayers {
     const key = [
       bitmaps.count,
       ...layers.map(l => `${l.palette.ink}${l.palette.paper}${l.strength}${l.at?.join(',') ?? ''}`),
+      ...layers.flatMap(l => l.cut?.map(numberOf) ?? []),
     ].join(' ')
     const same =
       this.key === key && this.marks.length === layers.length && layers.every((l, i) => l.marks === this.marks[i])
