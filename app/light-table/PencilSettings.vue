@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { withKey } from '~/desk/shortcuts'
 import { subjectsOf } from '#core/document'
+import { felt } from '#core/stroke'
 import PickList from '~/ui/PickList.vue'
 import ToggleButton from '~/ui/ToggleButton.vue'
 import { computed } from 'vue'
@@ -26,6 +27,11 @@ const modes: { id: DrawMode; name: string; icon: typeof Pencil }[] = [
 const parts = computed(() => (desk.stack ? subjectsOf(desk.stack) : []).filter(s => s.kind === 'part'))
 const number = (e: Event, least: number, most: number): number =>
   Math.max(least, Math.min(most, Number((e.target as HTMLInputElement).value) || least))
+
+/** The curve of the pen's pressure: across as it is pressed, up as it draws. */
+const pressCurve = computed(() =>
+  Array.from({ length: 13 }, (_, i) => `${2 + (20 * i) / 12},${22 - 20 * felt(i / 12, table.firmness)}`).join(' '),
+)
 
 function setPart(id: string): void {
   table.partNow = { ...table.partNow, [desk.stack!.id]: id || null }
@@ -144,6 +150,58 @@ function rename(e: Event): void {
             aria-label="Smoothing"
             @input="table.setPencil({ smooth: Number(($event.target as HTMLInputElement).value) })"
         /></label>
+        <label
+          class="flex items-center gap-2"
+          title="The line is pulled after the pen on a string so long: slow lines are calm"
+          ><span class="w-14">String</span
+          ><input
+            type="range"
+            min="0"
+            max="60"
+            step="2"
+            class="min-w-0 flex-1"
+            :value="table.pencil.string ?? 0"
+            aria-label="String that the line is pulled on"
+            @input="table.setPencil({ string: Number(($event.target as HTMLInputElement).value) })"
+          /><span class="w-10 text-right font-mono">{{ table.pencil.string ?? 0 }} px</span></label
+        >
+        <label
+          class="flex items-center gap-2"
+          title="How strongly it covers what is under it"
+          ><span class="w-14">Strength</span
+          ><input
+            type="range"
+            min="0.05"
+            max="1"
+            step="0.05"
+            class="min-w-0 flex-1"
+            :value="table.pencil.strength ?? 1"
+            aria-label="Strength of the pencil"
+            @input="table.setPencil({ strength: Number(($event.target as HTMLInputElement).value) })"
+          /><span class="w-10 text-right font-mono">{{ Math.round((table.pencil.strength ?? 1) * 100) }} %</span></label
+        >
+        <label
+          class="flex items-center gap-2"
+          title="How the pen is pressed, with all pencils: to the left for a light hand"
+          ><span class="w-14">Press</span
+          ><input
+            v-model.number="table.firmness"
+            type="range"
+            min="-1"
+            max="1"
+            step="0.1"
+            class="min-w-0 flex-1"
+            aria-label="How firmly the pen is pressed" /><svg
+            viewBox="0 0 24 24"
+            class="size-7 shrink-0 rounded border border-edge bg-sheet"
+            aria-hidden="true"
+          >
+            <polyline
+              :points="pressCurve"
+              class="fill-none stroke-graphite"
+              stroke-width="1.5"
+            /></svg
+        ></label>
         <label class="flex items-center gap-1.5"
           ><input
             v-model="table.asSeen"

@@ -28,7 +28,7 @@ export function fillAt(
   marks: readonly Mark[],
   p: Vec,
   shot: Pick<Shot, 'picture' | 'room'>,
-  colour: string,
+  { colour, strength }: { colour: string; strength?: number | undefined },
 ): Stroke | Unfilled {
   if (!marks.length) return { why: 'Nothing is drawn here that could close something in.' }
   const room = roomAround(shot)
@@ -59,7 +59,10 @@ export function fillAt(
   const rings = ringsOf(grown(shape, UNDER), at)
   if (!rings) return { why: 'Nothing is closed in here.' }
   const points = thinned(rings, 0.4).flatMap(v => [v.x / scale + room.x, v.y / scale + room.y, 1])
-  return { schema: 1, colour, width: 1, pressure: false, fill: true, points }
+  return {
+    ...{ schema: 1, colour, width: 1, pressure: false, fill: true, points },
+    ...((strength ?? 1) < 1 ? { strength } : {}),
+  }
 }
 
 /** The outline of a shape on the grid around a point, its holes cut in. */

@@ -6,7 +6,7 @@ import { after, inverseOf, SAME } from '#core/motion'
 import type { Mark } from '#core/picture'
 import { contentMarks, layersAt, placedMarks } from '#core/picture'
 import type { Stroke } from '#core/stroke'
-import { ellipseIn, onEighths, smoothed, straightLine } from '#core/stroke'
+import { ellipseIn, felt, onEighths, Pulled, smoothed, straightLine } from '#core/stroke'
 import { useDesk } from '~/desk/desk'
 import { fixOf } from '~/desk/drafts'
 import { contentHere } from '~/desk/scene'
@@ -23,12 +23,17 @@ interface Drawn {
   readonly from: Vec
   points: number[]
   readonly pen: boolean
+  readonly pulled: Pulled
+  /** Where the pen was last, and how it pressed. */
+  last: readonly [x: number, y: number, pressure: number]
 }
 
 /** How the picture lies under the pencil: the point at a pointer event, and how much larger than fitted it is seen. */
 export interface PencilSight {
   readonly pointOf: (e: PointerEvent) => Vec
   readonly zoom: () => number
+  /** How large a px of the column's own space is on the screen. */
+  readonly scale: () => number
   /** How much larger than it is stored the column is seen, and where it lies. */
   readonly grown: () => number
   readonly placing: () => Affine
@@ -49,7 +54,16 @@ export class PencilTool {
     this.desk.playing = false
     this.table.leak = null
     if (this.table.mode === 'fill') return this.fill(p)
-    this.drawing = { from: p, points: [p.x, p.y, pressureOf(e)], pen: e.pointerType === 'pen' }
+    const pressure = this.pressureOf(e)
+    // The string is as long on the screen however the picture is zoomed.
+    const string = (this.table.pencil.string ?? 0) / this.sight.scale()
+    this.drawing = {
+      from: p,
+      points: [p.x, p.y, pressure],
+      pen: e.pointerType === 'pen',
+      pulled: new Pulled(p, string),
+      last: [p.x, p.y, pressure],
+    }
     this.wet.value = [...this.wet.value, this.strokeNow(this.drawing)]
   }
 
@@ -62,16 +76,34 @@ export class PencilTool {
       const all = e.getCoalescedEvents?.() ?? []
       for (const each of all.length ? all : [e]) {
         const q = this.sight.pointOf(each)
-        d.points.push(q.x, q.y, pressureOf(each))
+        d.last = [q.x, q.y, this.pressureOf(each)]
+        const at = d.pulled.to(q)
+        if (at) d.points.push(at.x, at.y, d.last[2])
       }
     }
-    this.wet.value = [...this.wet.value.slice(0, -1), this.strokeNow(d)]
+    this.wet.value = [...this.wet.value.slice(0, -1), this.strokeNow({ ...d, points: this.ahead(e, d) })]
     this.counts.moves += 1
+  }
+
+  /** The line with where the pen will be next, so that it keeps up with it on the screen; none of that is kept. */
+  private ahead(e: PointerEvent, d: Drawn): number[] {
+    if (this.table.mode !== 'free' || this.table.pencil.string) return d.points
+    const next = e.getPredictedEvents?.() ?? []
+    return next.length
+      ? d.points.concat(
+          next.flatMap(each => {
+            const q = this.sight.pointOf(each)
+            return [q.x, q.y, this.pressureOf(each)]
+          }),
+        )
+      : d.points
   }
 
   end(): void {
     const d = this.drawing!
     this.drawing = null
+    // What the string held back is drawn to where the pen was lifted.
+    if (this.table.mode === 'free' && this.table.pencil.string) d.points.push(...d.last)
     const stroke = this.strokeNow(d)
     const { mode, pencil } = this.table
     const points = mode === 'free' ? smoothed(stroke.points, pencil.smooth) : stroke.points
@@ -86,6 +118,9 @@ export class PencilTool {
 
   busy = (): boolean => this.drawing !== null
 
+  private pressureOf = (e: PointerEvent): number =>
+    felt(e.pressure || 0.5, e.pointerType === 'pen' ? this.table.firmness : 0)
+
   private strokeNow(d: Drawn): Stroke {
     const { pencil, asSeen, mode } = this.table
     // As wide as it is seen when the picture is fitted, however it is zoomed now.
@@ -94,6 +129,7 @@ export class PencilTool {
       schema: 1,
       colour: pencil.colour,
       width: Math.min(200, Math.max(0.5, Math.round(px * 100) / 100)),
+      ...((pencil.strength ?? 1) < 1 ? { strength: pencil.strength } : {}),
       pressure: d.pen || mode !== 'free',
       points: d.points,
     }
@@ -101,7 +137,7 @@ export class PencilTool {
 
   private fill(p: Vec): void {
     const { scene } = this.desk
-    const shape = fillAt(this.linesSeen(), p, scene!.shot, this.table.pencil.colour)
+    const shape = fillAt(this.linesSeen(), p, scene!.shot, this.table.pencil)
     this.table.leak = 'why' in shape ? (shape.leak ?? null) : null
     if ('why' in shape) tell(shape.why)
     else this.put(shape, { under: true })
@@ -160,8 +196,6 @@ export class PencilTool {
     return { id, made: newPose(scene!, focus!, { from, where: 'playhead', id }) }
   }
 }
-
-const pressureOf = (e: PointerEvent): number => e.pressure || 0.5
 
 /** The corner that makes a square (or a circle) with another one. */
 function squareTo(a: Vec, b: Vec): Vec {

@@ -11,6 +11,10 @@ export interface PencilKind {
   colour: string
   width: number
   smooth: number
+  /** How strongly it covers, 0.05 to 1; all of it where nothing is said. */
+  strength?: number
+  /** How long the string is that its line is pulled on, px of the screen. */
+  string?: number
 }
 
 /**
@@ -34,5 +38,7 @@ export function usePencils() {
   const setPencil = (change: Partial<PencilKind>): void => {
     pencils.value = pencils.value.map(p => (p.id === pencil.value.id ? { ...p, ...change } : p))
   }
-  return { pencils, pencilId, pencil, setPencil }
+  /** How much pressure the hand needs: −1 little, 1 much. */
+  const firmness = useRemembered('fintro-pen-firmness', 0)
+  return { pencils, pencilId, pencil, setPencil, firmness }
 }

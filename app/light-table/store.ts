@@ -16,7 +16,7 @@ export type DrawMode = 'free' | 'line' | 'ellipse' | 'fill'
  */
 export const useLightTable = defineStore('light-table', () => {
   const [desk, tools] = [useDesk(), useTools()]
-  const { pencils, pencilId, pencil, setPencil } = usePencils()
+  const { pencils, pencilId, pencil, setPencil, firmness } = usePencils()
   const mode = ref<DrawMode>('free')
   /** Widths are px of the screen at the size that fits, so that lines look as wide however the picture is zoomed. */
   const asSeen = useRemembered('fintro-width-as-seen', false)
@@ -52,6 +52,7 @@ export const useLightTable = defineStore('light-table', () => {
     pencilId: skipHydrate(pencilId),
     pencil,
     setPencil,
+    firmness: skipHydrate(firmness),
     mode,
     asSeen: skipHydrate(asSeen),
     eraser: skipHydrate(eraser),

@@ -83,6 +83,7 @@ const atOf = (e: PointerEvent) => ({
 const sight: PencilSight = {
   pointOf: ownPointOf,
   zoom: () => lens.value.zoom,
+  scale: () => viewOf(desk.shown!.picture, box.value, lens.value).scale * growth(placing.value),
   grown: () => growth(placing.value),
   placing: () => placing.value,
 }

@@ -5,7 +5,7 @@ import { subjectsOf } from '#core/document'
 import type { Played } from '#core/pass'
 import { placingAt } from '#core/pass'
 import type { Layer } from '#core/picture'
-import { contentMarks, cutOn, layersAt, roomAround } from '#core/picture'
+import { contentMarks, cutOn, layersAt, roomAround, strokeMark } from '#core/picture'
 import type { Stroke } from '#core/stroke'
 import { strokeOutline } from '#core/stroke'
 import type { Focus, Scene } from '~/desk/scene'
@@ -204,7 +204,7 @@ const partTints = (stack: Stack): GhostLook['own'] => ({
 })
 
 function drawWet(c: C, s: Stroke, at: Affine): void {
-  const marks = [{ kind: 'stroke' as const, outline: strokeOutline(s), colour: s.colour }]
+  const marks = [strokeMark(s, strokeOutline(s))]
   drawLayers(c, [{ column: '', drawing: '', strength: 1, palette: NO_TONES, marks, at }])
 }
 

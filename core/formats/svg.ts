@@ -36,7 +36,10 @@ function bent(m: Bent, imageUrl: ImageUrl, name: string): string {
 function element(m: Mark, p: Palette, imageUrl: ImageUrl, name: string): string {
   if (m.kind === 'image') return image(m, imageUrl, matrix(m.at))
   if (m.kind === 'bent') return bent(m, imageUrl, name)
-  if (m.kind === 'stroke') return `<path d="${path(m.outline, { closed: true })}" fill="${m.colour}"/>`
+  if (m.kind === 'stroke') {
+    const opacity = m.strength === undefined ? '' : ` fill-opacity="${m.strength}"`
+    return `<path d="${path(m.outline, { closed: true })}" fill="${m.colour}"${opacity}/>`
+  }
   const line = `stroke="${p[m.ink]}" stroke-width="${n(m.width)}" fill="${m.fill ? p[m.fill] : 'none'}"`
   if (m.kind === 'line') return `<path d="${path(m.points, m)}" ${line}/>`
   const [x, y, degrees] = [n(m.at.x), n(m.at.y), n((m.turn * 180) / Math.PI)]

@@ -1,3 +1,4 @@
+import { strokeMark } from './stroke-mark'
 import type { Figure, Pose, Spine } from '../figure'
 import { acrossIn, jointsAlong, lieAlong, placeAlong } from '../figure'
 import type { Affine } from '../motion'
@@ -88,10 +89,7 @@ export function boundStrokes(b: Bound, figure: Figure, pose: Pose, strokeBy: Str
 /** What is bound as it is seen in a pose: its pictures, then its strokes. */
 export function boundMarks(b: Bound, figure: Figure, pose: Pose, strokeBy: StrokeBy): Mark[] {
   const strokes = boundStrokes(b, figure, pose, strokeBy)
-  return [
-    ...bentImages(b, figure, pose),
-    ...strokes.map(s => ({ kind: 'stroke' as const, outline: strokeOutline(s), colour: s.colour })),
-  ]
+  return [...bentImages(b, figure, pose), ...strokes.map(s => strokeMark(s, strokeOutline(s)))]
 }
 
 // — pictures —

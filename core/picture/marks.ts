@@ -8,6 +8,7 @@ import type { Shown, StrokeBy } from '../pass'
 import { subjectsOf } from '../document/shown'
 import { boundTo, sharedStrokes } from '../document/document'
 import { boundMarks } from './bound'
+import { strokeMark } from './stroke-mark'
 
 /** The tints a figure is drawn in; who draws them knows their colours. Strokes bring their own. */
 export type Tone = 'ink' | 'far' | 'paper' | 'tone' | 'glow'
@@ -36,6 +37,8 @@ export type Mark =
       readonly kind: 'stroke'
       readonly outline: readonly number[]
       readonly colour: string
+      /** How strongly it covers; all of it where nothing is said. */
+      readonly strength?: number
       /** The named part that it belongs to. */
       readonly part?: string
     }
@@ -137,17 +140,10 @@ export function placingOf(f: Figure, pose: Pose): Affine {
   return [seen[0], seen[1], seen[2], seen[3], pose.place.x, pose.place.y]
 }
 
-const strokeMark = (outline: readonly number[], colour: string, part?: string | null): Mark => ({
-  kind: 'stroke',
-  outline,
-  colour,
-  ...(part ? { part } : {}),
-})
-
 const strokeMarks = (refs: readonly StrokeRef[], strokeBy: StrokeBy): Mark[] =>
   refs.flatMap((ref): Mark[] => {
     const stroke = strokeBy(ref.hash)
-    return stroke ? [strokeMark(outlineOf(stroke, ref), stroke.colour, ref.part)] : []
+    return stroke ? [strokeMark(stroke, outlineOf(stroke, ref), ref.part)] : []
   })
 
 /** A figure with what is bound to it: each before the last of its bones, in whose place it is seen. */
@@ -188,7 +184,7 @@ export function contentMarks(stack: Stack, content: Shown, strokeBy: StrokeBy, p
   marks.push(...strokeMarks(refs, strokeBy))
   const between = content.drawn?.strokes(strokeBy)
   for (const { stroke, part } of between ?? [])
-    if (!parts || parts(part)) marks.push(strokeMark(outlineOf(stroke, {}), stroke.colour, part))
+    if (!parts || parts(part)) marks.push(strokeMark(stroke, outlineOf(stroke, {}), part))
   const whole = between !== null && [...content.strokes, ...sharedStrokes(stack)].every(({ hash }) => strokeBy(hash))
   if (whole && !parts) lists.set(content, { subjects: stack.subjects, marks })
   return marks

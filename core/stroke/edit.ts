@@ -101,17 +101,23 @@ export function densely(way: readonly Vec[], step: number): Vec[] {
   })
 }
 
+/** How far each point goes toward the mean of its neighbours, and how far back out after it. */
+const [TOWARD, BACK] = [0.5, -0.53]
+
 /**
- * A line with its tremor taken out: each point drawn toward the mean of its neighbours, again and again; the ends stay.
- * `strength` from 0 (as drawn) to 1.
+ * A line with its tremor taken out: each point drawn toward the mean of its neighbours and a little farther back, again
+ * and again, so that curves keep their size (G. Taubin, "A signal processing approach to fair surface design", SIGGRAPH
+ * 1995); the ends stay. `strength` from 0 (as drawn) to 1.
  */
 export function smoothed(points: readonly number[], strength: number): number[] {
   let out = apart(points)
-  for (let pass = 0; pass < Math.round(strength * 16); pass++) {
-    const from = out
-    out = from.map((n, i) => (i < 3 || i >= from.length - 3 ? n : (from[i - 3]! + 2 * n + from[i + 3]!) / 4))
-  }
-  return out
+  for (let pass = 0; pass < Math.round(strength * 16); pass++)
+    for (const by of [TOWARD, BACK]) {
+      const from = out
+      out = from.map((n, i) => (i < 3 || i >= from.length - 3 ? n : n + by * ((from[i - 3]! + from[i + 3]!) / 2 - n)))
+    }
+  // Pressure is a share, also where it went a little too far back.
+  return out.map((n, i) => (i % 3 === 2 ? Math.max(0, Math.min(1, n)) : n))
 }
 
 /** A line without points that lie on the one before them. */

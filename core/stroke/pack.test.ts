@@ -3,22 +3,26 @@ import { expect, it } from 'vitest'
 import type { Stroke } from '.'
 import { packStroke, strokeText, tidy, unpackStroke } from '.'
 
-const strokes: fc.Arbitrary<Stroke> = fc.record({
-  schema: fc.constant(1 as const),
-  colour: fc.constantFrom('#26302c', '#1f5aa8'),
-  width: fc.constantFrom(0.5, 6, 14.25),
-  pressure: fc.boolean(),
-  points: fc
-    .array(
-      fc.tuple(
-        fc.double({ min: -1e5, max: 1e5, noNaN: true }),
-        fc.double({ min: -2000, max: 2000, noNaN: true }),
-        fc.double({ min: 0, max: 1, noNaN: true }),
-      ),
-      { minLength: 1, maxLength: 60 },
-    )
-    .map(p => p.flat()),
-})
+const strokes: fc.Arbitrary<Stroke> = fc.record(
+  {
+    schema: fc.constant(1 as const),
+    colour: fc.constantFrom('#26302c', '#1f5aa8'),
+    width: fc.constantFrom(0.5, 6, 14.25),
+    pressure: fc.boolean(),
+    strength: fc.constantFrom(0.05, 0.35, 1),
+    points: fc
+      .array(
+        fc.tuple(
+          fc.double({ min: -1e5, max: 1e5, noNaN: true }),
+          fc.double({ min: -2000, max: 2000, noNaN: true }),
+          fc.double({ min: 0, max: 1, noNaN: true }),
+        ),
+        { minLength: 1, maxLength: 60 },
+      )
+      .map(p => p.flat()),
+  },
+  { requiredKeys: ['schema', 'colour', 'width', 'pressure', 'points'] },
+)
 
 it('a packed stroke is the tidied stroke again, to the letter that is hashed', () => {
   fc.assert(

@@ -49,7 +49,8 @@ export function packStroke(s: Stroke): string {
     points += lettersOf(whole - guess.next(i))
     guess.is(i, whole)
   })
-  return `${MARK}${s.schema} ${s.colour} ${s.width} ${s.pressure ? 'p' : ''}${s.fill ? 'f' : ''} ${points}`
+  const strength = s.strength === undefined ? '' : `s${s.strength}`
+  return `${MARK}${s.schema} ${s.colour} ${s.width} ${s.pressure ? 'p' : ''}${s.fill ? 'f' : ''}${strength} ${points}`
 }
 
 /**
@@ -79,10 +80,12 @@ export function unpackStroke(text: string): Stroke {
     value = 0
     weight = 1
   }
+  const strength = /s([\d.]+)$/.exec(marks!)
   return {
     schema: 1,
     colour: colour!,
     width: Number(width),
+    ...(strength ? { strength: Number(strength[1]) } : {}),
     pressure: marks!.includes('p'),
     ...(marks!.includes('f') ? { fill: true as const } : {}),
     points,

@@ -10,6 +10,8 @@ export const strokeSchema = z.object({
   colour,
   /** Width at full pressure, px. */
   width: z.number().min(0.5).max(200),
+  /** How strongly it covers what is under it; all of it where nothing is said. */
+  strength: z.number().min(0.05).max(1).optional(),
   /** True where the pen told its pressure; otherwise it is taken from the speed. */
   pressure: z.boolean(),
   /** The points are the outline of a flat shape, not a line. */
@@ -38,6 +40,7 @@ export const strokeText = (s: Stroke): string =>
     schema: s.schema,
     colour: s.colour,
     width: s.width,
+    ...(s.strength === undefined ? {} : { strength: s.strength }),
     pressure: s.pressure,
     ...(s.fill ? { fill: true } : {}),
     points: s.points,

@@ -271,10 +271,16 @@ function strokeBetween({ run, a, b }: Compiled, points: number[], u: number): St
     schema: 1,
     colour: p.colour === q.colour ? p.colour : mixColours(p.colour, q.colour, share),
     width: Math.max(0.5, Math.min(200, mix(p.width, q.width, u))),
+    ...strengthBetween(p, q, share),
     pressure: p.pressure || q.pressure,
     ...(p.fill ? { fill: true } : {}),
     points,
   }
+}
+
+/** How strongly a stroke on its way covers; nothing is said where both cover all. */
+function strengthBetween({ strength: p }: Stroke, { strength: q }: Stroke, share: number): Pick<Stroke, 'strength'> {
+  return p === undefined && q === undefined ? {} : { strength: Math.round(mix(p ?? 1, q ?? 1, share) * 1000) / 1000 }
 }
 
 /** A stroke that is on one pose only goes along with a group. */

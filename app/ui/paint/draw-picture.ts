@@ -52,8 +52,11 @@ function drawMark(c: C, m: Mark, p: Palette): void {
   if (m.kind === 'stroke') {
     if (m.outline.length < 6) return
     trace(c, m.outline, { closed: true })
+    const alpha = c.globalAlpha
     c.fillStyle = m.colour
+    c.globalAlpha = alpha * (m.strength ?? 1)
     c.fill()
+    c.globalAlpha = alpha
     return
   }
   if (m.kind === 'line') trace(c, m.points, m)
