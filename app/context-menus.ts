@@ -6,7 +6,7 @@ export const contextMenus: Readonly<Record<MenuOf, readonly (readonly string[])[
     ['pose-blank', 'pose-copy', 'type'],
     ['frame-more', 'frame-less', 'hold', 'clear', 'put-in', 'take-out'],
     ['cut', 'copy', 'paste', 'paste-push'],
-    ['repeat', 'select-drawing', 'own-drawing', 'number-all', 'note', 'more'],
+    ['repeat', 'copies-exchanged', 'select-drawing', 'own-drawing', 'number-all', 'note', 'more'],
     ['delete'],
   ],
   bar: [

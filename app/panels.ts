@@ -22,6 +22,7 @@ export const panels: Readonly<Record<SidePanelName, Panel>> = {
   column: { component: later(() => import('./sheet/ColumnPanel.vue')) },
   export: { component: later(() => import('./exchange/ExportPanel.vue')) },
   import: { component: later(() => import('./exchange/ImportPanel.vue')) },
+  lines: { component: later(() => import('./light-table/LinesPanel.vue')), ofColumn: true },
   'new-pose': { component: later(() => import('./poses/NewPosePanel.vue')), ofColumn: true },
   parts: { component: later(() => import('./figures/PartsPanel.vue')), ofColumn: true },
   pins: { component: later(() => import('./figures/PinPanel.vue')), ofColumn: true },

@@ -7,7 +7,8 @@ import type { SelectedArt } from '~/light-table/art'
 import { useLightTable } from '~/light-table/store'
 import type { Row } from './bind'
 import { bindable, bindDraft, rowsHere } from './bind'
-import { mirrorHere, sidedHere, swapHere } from './subjects'
+import { plural } from '#core/basic'
+import { exchangedCopies, mirrorHere, sidedHere, swapHere } from './subjects'
 
 /** What is selected, and the row of bones it lies nearest to. */
 function rowToBindTo(d: Desk): { art: SelectedArt; row: Row } | null {
@@ -57,6 +58,20 @@ export const figureActions: readonly Action[] = [
     can: d => !!d.drawing && sidedHere(d.scene!, d.focus!).length > 0,
     why: 'no figure with a left and a right stands on this drawing.',
     do: d => d.run(...swapHere(d.scene!, d.focus!)),
+  },
+  {
+    id: 'copies-exchanged',
+    name: 'Copies with limbs exchanged',
+    hint: 'the poses of the selected frames once more behind them, near and far limbs exchanged',
+    group: 'Poses',
+    keys: [],
+    can: d => !!d.focus && typeof exchangedCopies(d.scene!, d.focus) !== 'string',
+    why: 'frames at the end of a column with poses made by hand must be selected.',
+    do: d => {
+      const made = exchangedCopies(d.scene!, d.focus!)
+      if (typeof made === 'string') tell(made)
+      else if (d.run(...made)) d.tellDone(`${plural(made.length, 'pose')} copied, near and far limbs exchanged.`)
+    },
   },
   {
     id: 'mirror-figures',

@@ -1,11 +1,23 @@
 import { describe, expect, it } from 'vitest'
-import { charted, done, drawn, posedShot, runOn, STACK, standing, stooping } from '#core/commands/fixture.test-helper'
+import {
+  charted,
+  columnIn,
+  done,
+  drawn,
+  exposures,
+  posedShot,
+  runOn,
+  STACK,
+  standing,
+  stooping,
+} from '#core/commands/fixture.test-helper'
 import type { Shot } from '#core/document'
 import { lengthIn, person } from '#core/figure'
 import { after, deskOn } from '~/desk/scene.test-helper'
 import {
   bodyParts,
   copyPose,
+  exchangedCopies,
   lengthFromHere,
   lengthInAll,
   mirrorHere,
@@ -44,6 +56,20 @@ describe('exchanging and mirroring', () => {
       for (const [bone, angle] of Object.entries(pose(shot, 'd13').angles))
         expect(pose(twice, 'd13').angles[bone]).toBeCloseTo(angle)
     }
+  })
+  it('copies a half cycle behind itself with limbs exchanged, on the same steps', () => {
+    const { frames } = columnIn(shot).runs
+    const drafts = exchangedCopies(...deskOn(shot, 1, { first: 1, last: frames }))
+    if (typeof drafts === 'string') throw new Error(drafts)
+    const all = after(shot, drafts)
+    const number = (f: number) => String(frames + f)
+    expect(exposures(all)).toContain(`${number(1)}*12 ${number(13)}*12 ${number(25)}*`)
+    const copy = Object.values(drawn(all)).find(d => d.number === number(13))!
+    expect(copy.content.poses.keeper!.angles['far-forearm']).toBeCloseTo(1)
+    expect(pose(all, 'd13')).toEqual(pose(shot, 'd13'))
+    expect(exchangedCopies(...deskOn(shot, 1, { first: 1, last: 12 }))).toMatch(/goes on behind/)
+    expect(exchangedCopies(...deskOn(shot, 1))).toMatch(/^Select/)
+    expect(exchangedCopies(...deskOn(shot, 1, { first: 3, last: 9 }))).toMatch(/^No poses/)
   })
   it('takes all poses of the selected frames, and leaves computed in-betweens to follow them', () => {
     const with7 = charted(shot, '1', '13', ['7'])

@@ -1,8 +1,11 @@
 import type { Figure, Pose } from '#core/figure'
 import { counterpart, hasSides, mirrorPose, swapSides, withBones } from '#core/figure'
-import { eachRun } from '#core/sheet'
+import { eachRun, lastRun } from '#core/sheet'
 import type { Drawing, NewSubject, Subject } from '#core/document'
 import type { Focus, Scene } from '~/desk/scene'
+import { rangeOf } from '~/desk/scene'
+import { copied } from '~/desk/copies'
+import { freeNumber } from '#core/document'
 import { newId } from '~/sync/ids'
 import type { Draft } from '#core/commands'
 import { selectedDrawings } from '~/light-table/art'
@@ -88,6 +91,43 @@ export const swapHere = (scene: Scene, focus: Focus): Draft[] =>
 /** Every figure there mirrored where it stands. */
 export const mirrorHere = (scene: Scene, focus: Focus): Draft[] =>
   standingOn(scene, focus, meantHere(focus)).flatMap(s => poseOn(scene, focus, s.id, meantHere(focus), mirrorPose))
+
+/**
+ * The poses of the selected frames once more behind them, near and far limbs exchanged: the second half of a cycle. A
+ * sentence where there is nothing to copy, or where the column goes on behind them.
+ */
+export function exchangedCopies(scene: Scene, focus: Focus): Draft[] | string {
+  const { column, stack, selection } = focus
+  if (!column || !selection) return 'Select the frames of the first half, over its poses.'
+  const { first, last } = rangeOf(focus)
+  const poses = [...eachRun(column.runs)].flatMap(({ run, start }) => {
+    const d = run.drawing ? stack!.drawings[run.drawing]! : null
+    return d?.own && start >= first && start <= last ? [{ d, start }] : []
+  })
+  if (!poses.length) return 'No poses made by hand begin on the selected frames.'
+  if (column.runs.frames > last)
+    return `${column.name} goes on behind the selected frames. Copies come at its end only.`
+  const end = lastRun(column.runs)!.start
+  let before = end
+  return poses.map(({ d, start }) => {
+    const on = start - first + last + 1
+    const content = copied(d.content)
+    const poses = Object.entries(content.poses).map(([id, pose]) => {
+      const { figure } = stack!.subjects[id]!
+      return [id, hasSides(figure) ? swapSides(figure, pose) : pose] as const
+    })
+    const made = newPose(scene, focus, {
+      from: { content: { ...content, poses: Object.fromEntries(poses) } },
+      where: { afterLast: on - before },
+      role: d.role === 'in-between' ? 'key' : d.role,
+    })
+    const number = freeNumber(stack!, String(on))
+    before = on
+    return made.name === 'pose.add'
+      ? { ...made, args: { ...made.args, drawing: { ...made.args.drawing, number } } }
+      : made
+  })
+}
 
 /** A figure's pose, or that of some of its bones, on other drawings. */
 export function copyPose(

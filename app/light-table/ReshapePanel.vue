@@ -5,8 +5,10 @@ import { computed, ref, watch, onScopeDispose } from 'vue'
 import type { Recipe } from '#core/chart'
 import type { Reshape } from '#core/motion'
 import { areaKept, STILL } from '#core/motion'
-import type { Along } from './art'
-import { selectedBox, selectedDrawings, everythingHere, isEmpty, mapDraft, sharesAlong } from './art'
+import { subjectsOf } from '#core/document'
+import { selectedBox, selectedDrawings, everythingHere, isEmpty, mapDraft } from './art'
+import type { Along } from './over-range'
+import { BOB, rangeDrafts, sharesAlong } from './over-range'
 import SidePanel from '~/desk/SidePanel.vue'
 import { useDesk } from '~/desk/desk'
 import { useLightTable } from './store'
@@ -31,6 +33,7 @@ const ALONGS: Record<Along, string> = {
   grow: 'growing to all of it',
   die: 'dying away from all of it',
   swell: 'growing, and going again',
+  bob: 'bobbing, there and back',
 }
 const SPACING_OPTIONS = Object.entries(SPACINGS).map(([value, { name }]) => ({ value, name }))
 const ALONG_OPTIONS = (Object.keys(ALONGS) as Along[]).map(value => ({ value, name: ALONGS[value] }))
@@ -54,7 +57,23 @@ watch(
   },
 )
 const drawings = computed(() => selectedDrawings(desk.focus!).filter(d => d.own))
-const shares = computed(() => sharesAlong(along.value, drawings.value.length, SPACINGS[spacing.value]!.recipe))
+const every = ref(BOB)
+const feet = ref(true)
+/** The part that is meant on the drawings of a range: all of it, what is of no part, or one part or figure. */
+const part = ref('all')
+const partOptions = computed(() => [
+  { value: 'all', name: 'all of it' },
+  { value: '', name: 'what is of no part' },
+  ...(desk.stack ? subjectsOf(desk.stack) : []).map(s => ({ value: s.id, name: s.name })),
+])
+const standing = computed(() =>
+  drawings.value.some(d =>
+    Object.keys(d.content.poses).some(id => desk.stack!.subjects[id]?.figure.chains.some(c => c.stands)),
+  ),
+)
+const shares = computed(() =>
+  sharesAlong(along.value, drawings.value.length, SPACINGS[spacing.value]!.recipe, every.value),
+)
 
 const reshape = computed<Reshape>(() => {
   const kept = areaKept(by.value.stretch / 100)
@@ -74,18 +93,23 @@ const good = computed(
 )
 const fault = ref('')
 function draft() {
-  if (!good.value || !selected.value) return null
-  return mapDraft(desk.scene!, desk.focus!, selected.value, reshape.value, {
-    keepWidth: table.keepWidth,
-    words: 'Move, turn, scale',
-    ...(over.value === 'range'
-      ? { over: drawings.value, along: along.value, recipe: SPACINGS[spacing.value]!.recipe }
-      : {}),
-  })
+  if (!good.value) return null
+  const how = { keepWidth: table.keepWidth, words: 'Move, turn, scale' }
+  if (over.value === 'range')
+    return rangeDrafts(desk.focus!, drawings.value, reshape.value, {
+      ...how,
+      along: along.value,
+      recipe: SPACINGS[spacing.value]!.recipe,
+      every: every.value,
+      feet: feet.value,
+      ...(part.value === 'all' ? {} : { part: part.value || null }),
+    })
+  const made = selected.value && mapDraft(desk.scene!, desk.focus!, selected.value, reshape.value, how)
+  return made && [made]
 }
 const plain = computed(() => JSON.stringify(by.value) === JSON.stringify(zero))
 watch(
-  [by, about, over, along, spacing, () => table.keepWidth],
+  [by, about, over, along, spacing, every, feet, part, () => table.keepWidth],
   () => {
     const made = plain.value ? null : draft()
     if (made) fault.value = desk.tryOut(made) ?? ''
@@ -95,7 +119,7 @@ watch(
 )
 function take(): void {
   const made = draft()
-  if (made && !plain.value && desk.run(made)) by.value = { ...zero }
+  if (made && !plain.value && desk.run(...made)) by.value = { ...zero }
 }
 onScopeDispose(() => desk.drop())
 </script>
@@ -187,6 +211,13 @@ onScopeDispose(() => desk.drop())
         v-if="over === 'range'"
         class="mt-1.5 pl-5"
       >
+        <label class="mb-1 flex items-center gap-2"
+          >of them<PickList
+            v-model="part"
+            class="min-w-0 flex-1"
+            :options="partOptions"
+            label="What of the drawings"
+        /></label>
         <PickList
           v-model="along"
           :options="ALONG_OPTIONS"
@@ -199,6 +230,26 @@ onScopeDispose(() => desk.drop())
           :options="SPACING_OPTIONS"
           label="How it is spaced"
         />
+        <label
+          v-if="along === 'bob'"
+          class="mt-1 flex items-center gap-2"
+          >every<input
+            v-model.number="every"
+            type="number"
+            min="2"
+            max="48"
+            class="field h-7 w-14 text-right font-mono"
+            aria-label="Drawings a bob"
+          />drawings</label
+        >
+        <label
+          v-if="standing"
+          class="mt-1 flex items-center gap-1.5"
+          ><input
+            v-model="feet"
+            type="checkbox"
+          />feet that stand stay on the ground</label
+        >
         <p class="mt-1 font-mono text-[11px] text-soft">
           {{
             drawings.length

@@ -129,6 +129,15 @@ const does = (id: string) => artActions.find(a => a.id === id)!.do(desk, null)
       <Ruler :size="14" /><span class="@max-[780px]:hidden">By numbers …</span>
     </ToggleButton>
     <ToggleButton
+      class="h-7 px-2 @max-[780px]:hidden"
+      :on="side.open === 'lines'"
+      :disabled="!desk.drawing"
+      :title="withKey('Colour, width, strength and smoothness of what is drawn', 'side-lines')"
+      @click="side.open = side.open === 'lines' ? null : 'lines'"
+    >
+      Lines …
+    </ToggleButton>
+    <ToggleButton
       class="h-7 @max-[780px]:hidden"
       :on="side.open === 'parts'"
       :title="withKey('Figures and named parts', 'side-parts')"

@@ -124,6 +124,18 @@ const penTools: readonly Action[] = [
       useSide().toggle('reshape')
     },
   },
+  {
+    id: 'side-lines',
+    after: 'side-reshape',
+    name: 'Lines …',
+    hint: 'colour, width, strength and smoothness of what is drawn, also by part across drawings',
+    group: 'Draw',
+    keys: ['Alt+KeyL'],
+    can: d => !!d.drawing,
+    do: () => {
+      useSide().toggle('lines')
+    },
+  },
 ]
 
 const onPicture = (): boolean => usePointed().at === 'picture'

@@ -1,9 +1,10 @@
 import { describe, expect, it } from 'vitest'
-import { chainOfLinks, library, person, personThreeQuarter } from '#core/figure'
+import { chainOfLinks, layBones, library, person, personThreeQuarter } from '#core/figure'
 import { STILL, vec } from '#core/motion'
 import type { Shot } from '#core/document'
 import { charted, COLUMN, done, drawn, PLAN, posedShot, STACK, standing } from '#core/commands/fixture.test-helper'
-import { copyArt, selectedDrawings, mapDraft, pasteArt, removeArt, sharesAlong } from './art'
+import { copyArt, selectedDrawings, mapDraft, pasteArt, removeArt } from './art'
+import { rangeDrafts, sharesAlong } from './over-range'
 import { lineUpDrafts, releaseDrafts } from '~/sheet/columns'
 import { after, deskOn } from '~/desk/scene.test-helper'
 import { bodyParts, copyPose, lengthFromHere, lengthInAll } from '~/figures/subjects'
@@ -19,6 +20,7 @@ describe('a change along a range of drawings', () => {
     ['swell', 5, [0.333, 0.667, 1, 0.667, 0.333]],
     ['swell', 4, [0.5, 1, 1, 0.5]],
     ['grow', 1, [1]],
+    ['bob', 7, [0, 0.5, 1, 0.5, 0, 0.5, 1]],
   ] as const)('%s over %i drawings', (along, n, wanted) => expect(rounded(sharesAlong(along, n, even))).toEqual(wanted))
   it('is spaced by the recipe: slow into the last, halves', () => {
     expect(rounded(sharesAlong('grow', 4, { family: 'halves', slow: 'second' }))).toEqual([0.5, 0.75, 0.875, 1])
@@ -63,17 +65,24 @@ describe('changes of what is drawn, as drafts', () => {
   it('over a range: all that is on its own drawings, growing along it; computed in-betweens are left to their poses', () => {
     const desk = deskOn(shot, 1, { first: 1, last: 30 })
     expect(selectedDrawings(desk[1]).map(d => d.number)).toEqual(['1', '9', '11', '13', '25'])
-    const s = after(
-      shot,
-      mapDraft(...desk, { drawing: 'd1', strokes: [], subjects: [] }, move, {
-        keepWidth: false,
-        over: selectedDrawings(desk[1]),
-        along: 'grow',
-      }),
-    )
+    const s = after(shot, rangeDrafts(desk[1], selectedDrawings(desk[1]), move, { keepWidth: false, along: 'grow' }))
     expect(['d1', 'd13'].map(d => strokes(s, d)[0]!.at![5])).toEqual([10, 20])
     expect(drawn(s).d25!.content.poses.keeper!.place.y - drawn(shot).d25!.content.poses.keeper!.place.y).toBe(30)
     expect(drawn(s).d9!.own).toBe(false)
+  })
+  it('over a range: of one part only, and with feet that stay where they stand', () => {
+    const [, focus] = deskOn(shot, 1, { first: 1, last: 30 })
+    const all = selectedDrawings(focus)
+    const lines = after(shot, rangeDrafts(focus, all, move, { keepWidth: false, part: null }))
+    expect(strokes(lines, 'd1')[0]!.at).toEqual([1, 0, 0, 1, 0, 30])
+    expect(drawn(lines).d25!.content.poses).toEqual(drawn(shot).d25!.content.poses)
+    expect(rangeDrafts(focus, all, move, { keepWidth: false, part: 'nobody' })).toBeNull()
+    const bob = after(shot, rangeDrafts(focus, all, move, { keepWidth: false, part: 'keeper', feet: true }))
+    const foot = (s: Shot) => layBones(person, drawn(s).d1!.content.poses.keeper!).get('near-shin')!.tip
+    const place = (s: Shot) => drawn(s).d1!.content.poses.keeper!.place
+    expect(place(bob).y - place(shot).y).toBe(30)
+    expect(Math.hypot(foot(bob).x - foot(shot).x, foot(bob).y - foot(shot).y)).toBeLessThan(1)
+    expect(strokes(bob, 'd1')).toEqual(strokes(shot, 'd1'))
   })
   it('copied and pasted in place: a stroke of its own with the same content, and the figure', () => {
     const clip = copyArt(...deskOn(shot), { drawing: 'd1', strokes: ['s1'], subjects: ['keeper'] })

@@ -1,8 +1,6 @@
-import type { Recipe } from '#core/chart'
-import { spread } from '#core/chart'
 import type { Pose } from '#core/figure'
 import { layBones } from '#core/figure'
-import type { Affine, Reshape, Vec } from '#core/motion'
+import type { Reshape, Vec } from '#core/motion'
 import { affineOf, after, SAME } from '#core/motion'
 import { contentMarks } from '#core/picture'
 import type { Content, Drawing, Stack, StrokeRef, Subject } from '#core/document'
@@ -106,21 +104,6 @@ export const everythingHere = (scene: Scene, focus: Focus): SelectedArt | null =
   )
 }
 
-// — over a range of drawings —
-
-/** How a change runs along a range of drawings: the same on all, growing, dying away, or swelling and going again. */
-export type Along = 'same' | 'grow' | 'die' | 'swell'
-
-/** The share of a change on each of `n` drawings, in order; spaced by a recipe. */
-export function sharesAlong(along: Along, n: number, recipe: Recipe): number[] {
-  if (along === 'same' || n === 1) return Array.from({ length: n }, () => 1)
-  if (along === 'grow') return [...spread(recipe, n - 1), 1]
-  if (along === 'die') return sharesAlong('grow', n, recipe).reverse()
-  const half = Math.ceil(n / 2)
-  const up = sharesAlong('grow', half, recipe)
-  return [...up, ...up.slice(0, n - half).reverse()]
-}
-
 /**
  * The drawings of the selected frames of the active column in order, each once; the one under the playhead where none
  * are selected.
@@ -135,54 +118,27 @@ export function selectedDrawings(focus: Focus): Drawing[] {
 
 export interface MapOptions {
   readonly keepWidth: boolean
-  readonly along?: Along
-  readonly recipe?: Recipe
-  readonly over?: readonly Drawing[]
   readonly words?: string
 }
 
-/**
- * A change of what is selected on this drawing; or, with `over`, of all that is on a range of drawings, the same or
- * running along it. Computed in-betweens are left out: they follow their poses.
- */
+/** A change of what is selected on its drawing; null where nothing is. */
 export function mapDraft(
   scene: Scene,
   focus: Focus,
   selected: SelectedArt,
   reshape: Reshape,
-  { keepWidth, along = 'same', recipe = { family: 'even' }, over, words }: MapOptions,
+  { keepWidth, words }: MapOptions,
 ): Draft | null {
-  const at = (share: number): Affine => affineOf(reshape, share)
   const stack = focus.stack!.id
-  if (!over) {
-    const drawing = scene.shot.stacks[stack]!.drawings[selected.drawing]
-    if (!drawing || isEmpty(selected)) return null
-    return {
-      name: 'strokes.map',
-      args: {
-        stack,
-        keepWidth,
-        words,
-        drawings: {
-          [drawing.id]: {
-            strokes: [...selected.strokes],
-            subjects: [...selected.subjects],
-            at: at(1),
-            ...fixOf(scene, focus, drawing),
-          },
-        },
-      },
-    }
+  const drawing = scene.shot.stacks[stack]!.drawings[selected.drawing]
+  if (!drawing || isEmpty(selected)) return null
+  const on = {
+    strokes: [...selected.strokes],
+    subjects: [...selected.subjects],
+    at: affineOf(reshape),
+    ...fixOf(scene, focus, drawing),
   }
-  const own = over.filter(d => d.own)
-  const shares = sharesAlong(along, own.length, recipe)
-  const drawings = Object.fromEntries(
-    own.map((d, i) => [
-      d.id,
-      { strokes: d.content.strokes.map(s => s.id), subjects: Object.keys(d.content.poses), at: at(shares[i]!) },
-    ]),
-  )
-  return own.length ? { name: 'strokes.map', args: { stack, keepWidth, words, drawings } } : null
+  return { name: 'strokes.map', args: { stack, keepWidth, words, drawings: { [drawing.id]: on } } }
 }
 
 // — taking out, copying, pasting —

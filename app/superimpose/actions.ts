@@ -11,7 +11,7 @@ export const superimposeActions: readonly Action[] = [
     name: 'Superimpose',
     hint: 'the drawings before and after are laid over this one, to draw what turns while it travels',
     group: 'Draw',
-    keys: ['Alt+KeyL'],
+    keys: ['Alt+KeyO'],
     can: d => !!d.focus && SIDES.some(s => neighbourOn(s, d.focus!)),
     why: 'no other drawing stands before or after this one.',
     do: () => {
@@ -25,7 +25,7 @@ export const superimposeActions: readonly Action[] = [
     name: 'Put all back',
     hint: 'what is laid over this drawing is seen in its own place; again lays it as before',
     group: 'Draw',
-    keys: ['Alt+KeyO'],
+    keys: ['Alt+KeyJ'],
     can: () => Object.keys(useLaid().known).length > 0,
     why: 'nothing is laid over this drawing.',
     on: () => useLaid().away,

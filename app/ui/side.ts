@@ -10,6 +10,7 @@ const PANELS = [
   'frames',
   'ghosts',
   'import',
+  'lines',
   'new-pose',
   'parts',
   'pins',

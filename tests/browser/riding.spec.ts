@@ -121,7 +121,7 @@ test('two heads are superimposed by two points each, the one between is drawn, a
   await page.keyboard.press('n')
   const before = await desk.shot()
 
-  await page.keyboard.press('Alt+l')
+  await page.keyboard.press('Alt+o')
   await page.getByLabel('How it is laid').selectOption({ label: 'by 2 points' })
   const bar = page.getByRole('toolbar', { name: 'Superimpose' })
   // The tops and the bottoms of both heads, where those of the one between should be.
@@ -159,9 +159,9 @@ test('two heads are superimposed by two points each, the one between is drawn, a
   expect(drawings.find(d => d.number === '7')!.content.strokes).toHaveLength(1)
   for (const d of [first!, second!]) expect(drawings.find(x => x.id === d.id)!.content).toEqual(d.content)
 
-  await page.keyboard.press('Alt+o')
+  await page.keyboard.press('Alt+j')
   await expect(sign).toHaveCount(0)
-  await page.keyboard.press('Alt+o')
+  await page.keyboard.press('Alt+j')
   await expect(sign).toBeVisible()
   // It belongs to this drawing: on another one nothing is laid; here it still is when the shot is opened again.
   await desk.goTo(13)
@@ -169,7 +169,7 @@ test('two heads are superimposed by two points each, the one between is drawn, a
   await desk.open()
   await desk.goTo(7)
   await expect(sign).toHaveText('Superimposed: 1, 13')
-  await page.keyboard.press('Alt+l')
+  await page.keyboard.press('Alt+o')
   await bar.getByRole('button', { name: 'Clear' }).click()
   await expect(sign).toHaveCount(0)
   await expect(bar.getByRole('button', { name: 'Put back' })).toBeDisabled()
