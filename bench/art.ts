@@ -117,6 +117,73 @@ export async function penFollow(
   }
 }
 
+/** How the circle is drawn: its radius (px of the picture), in so many ms, with an event every so many. */
+const [RADIUS, LASTS, EVERY] = [200, 250, 4]
+
+/** How far the stored line of a circle that is drawn fast is off it at most, px of the picture; events are not awaited. */
+export async function penCurve(page: Page, server: string, db: Sequelize): Promise<Row> {
+  const id = await kept(db, 2, 20, 40)
+  await openDesk(page, `${server}/shots/${id}`)
+  await page.keyboard.press('d')
+  await page.keyboard.press('Alt+1')
+  await page.waitForTimeout(300)
+  const box = (await page.locator('[data-part=picture]').boundingBox())!
+  const middle = { x: box.x + box.width / 2, y: box.y + box.height / 2 }
+  const before = await strokesOf(server, id)
+  const pen = await page.context().newCDPSession(page)
+  const at = (share: number) => {
+    const a = share * 2 * Math.PI
+    return {
+      x: middle.x + RADIUS * Math.cos(a),
+      y: middle.y + RADIUS * Math.sin(a),
+      button: 'left' as const,
+      buttons: 1,
+    }
+  }
+  const sent: Promise<unknown>[] = [
+    pen.send('Input.dispatchMouseEvent', { type: 'mousePressed', clickCount: 1, ...at(0) }),
+  ]
+  const began = performance.now()
+  for (let ms = EVERY; ms <= LASTS; ms += EVERY) {
+    while (performance.now() - began < ms) await new Promise(done => setImmediate(done))
+    sent.push(pen.send('Input.dispatchMouseEvent', { type: 'mouseMoved', ...at(ms / LASTS) }))
+  }
+  sent.push(pen.send('Input.dispatchMouseEvent', { type: 'mouseReleased', clickCount: 1, ...at(1) }))
+  await Promise.all(sent)
+  await page.locator('[data-part=saving]', { hasText: 'All saved' }).waitFor()
+  await page.waitForTimeout(500)
+  const hash = (await strokesOf(server, id)).find(h => !before.includes(h))
+  if (!hash) throw new Error('No stroke was stored.')
+  const answer = await postTo(server)('/api/strokes/find', { hashes: [hash] })
+  const { points } = (answer as unknown as { strokes: Record<string, { points: number[] }> }).strokes[hash]!
+  // The middle of the view is the middle of the picture.
+  const [cx, cy] = [960, 540]
+  let most = 0
+  for (let i = 0; i < points.length; i += 3) {
+    const [x, y] = [points[i]!, points[i + 1]!]
+    const [px, py] = i ? [points[i - 3]!, points[i - 2]!] : [x, y]
+    for (const [u, v] of [
+      [x, y],
+      [(x + px) / 2, (y + py) / 2],
+    ] as const)
+      most = Math.max(most, Math.abs(Math.hypot(u - cx, v - cy) - RADIUS))
+  }
+  return {
+    bench: 'pen.curve',
+    value: most,
+    unit: 'px',
+    bound: 2,
+    better: 'lower',
+    parts: { points: String(points.length / 3), events: String(LASTS / EVERY) },
+  }
+}
+
+/** The hashes of all strokes of a shot. */
+async function strokesOf(server: string, id: string): Promise<string[]> {
+  const { document } = (await (await fetch(`${server}/api/shots/${id}`)).json()) as { document: unknown }
+  return [...JSON.stringify(document).matchAll(/"hash":"([0-9a-f]{64})"/g)].map(m => m[1]!)
+}
+
 /**
  * The picture drawn with 6 ghosts of 200 strokes each against without, the playhead moved each time and the canvas
  * flushed.

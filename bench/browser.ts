@@ -15,7 +15,7 @@ import { keepShot } from '../server/shots/shots'
 import { chromiumOptions } from '../tests/support/chromium'
 import { loadDemo } from '../tests/support/demo'
 import { newTestId, serve } from '../tests/support/server'
-import { ghostsCost, openArt, penFollow } from './art'
+import { ghostsCost, openArt, penCurve, penFollow } from './art'
 import type { Row } from './row'
 import { percent } from './row'
 import { sheetOpen, sheetScroll } from './browser-sheet'
@@ -153,6 +153,7 @@ export async function ofArt(quick: boolean, wants: (name: string) => boolean): P
           await emptyPage(browser, seconds),
         ),
       )
+    if (wants('pen.curve')) rows.push(await penCurve(page, server.url, db))
     if (wants('ghosts.cost')) rows.push(await ghostsCost(page, server.url, db, quick))
     if (wants('shot.open.art')) rows.push(await openArt(browser, server.url, db, quick))
     return rows
@@ -174,7 +175,7 @@ interface Wave {
   readonly carried?: string
 }
 
-async function followed(
+export async function followed(
   page: Page,
   x: number,
   y: number,

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import type { Page } from '@playwright/test'
+import type { Browser, Page } from '@playwright/test'
 import { chromium } from '@playwright/test'
 import type { ArgsOf, CommandName } from '../core/commands'
 import { applyCommand } from '../core/commands'
@@ -15,7 +15,7 @@ import { keepShot } from '../server/shots/shots'
 import { chromiumOptions } from '../tests/support/chromium'
 import { newTestId, serve } from '../tests/support/server'
 import { handLine } from './art'
-import { playOnTime } from './browser'
+import { emptyPage, followed, playOnTime } from './browser'
 import type { Row } from './row'
 
 const BONES = ['head', 'near-hand', 'far-hand', 'near-foot', 'far-foot', 'spine']
@@ -83,8 +83,35 @@ const drawing = async (page: Page, url: string, quick: boolean): Promise<number>
   })()`)
 }
 
+const BOTH = '["picture", "picture-beside"].map(n => Number(document.querySelector(`[data-part=${n}]`).dataset.move))'
+
+/** Drawing in the steady view with the ordinary one beside it, ghosts in both, as pen.follow measures. */
+async function steadyFollow(page: Page, url: string, browser: Browser, seconds: number): Promise<Row> {
+  await page.goto(url)
+  await page.locator('[data-part=picture][data-whole="1"]').waitFor()
+  await page.getByRole('button', { name: 'Column Keeper', exact: true }).click()
+  for (let i = 0; i < 20; i++) await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('d')
+  await page.keyboard.press('Alt+y')
+  await page.getByRole('button', { name: 'Beside the ordinary view' }).click()
+  const box = (await page.locator('[data-part=picture-beside]').boundingBox())!
+  await page.waitForTimeout(500)
+  const empty = await emptyPage(browser, seconds)
+  const ours = await followed(page, box.x + box.width / 2, box.y + box.height / 2, seconds, { carried: BOTH })
+  await page.keyboard.press('Escape')
+  const percent = (share: number): string => `${(share * 100).toFixed(1)} % of display frames`
+  return {
+    bench: 'steady.follow',
+    value: ours / empty,
+    unit: 'ratio',
+    bound: 0.95,
+    better: 'higher',
+    parts: { desk: percent(ours), 'empty page': percent(empty) },
+  }
+}
+
 /** The picture with 6 carried columns over the same 6 not carried, taking turns; and how it plays. */
-export async function ofCarried(quick: boolean): Promise<Row[]> {
+export async function ofCarried(quick: boolean, wants: (name: string) => boolean): Promise<Row[]> {
   const { server, db, stop } = await serve()
   const browser = await chromium.launch(chromiumOptions)
   try {
@@ -96,6 +123,9 @@ export async function ofCarried(quick: boolean): Promise<Row[]> {
       await keepShot(db, shot, 'Trials')
       urls.push(`${server.url}/shots/${shot.id}`)
     }
+    const rows: Row[] = []
+    if (wants('steady.follow')) rows.push(await steadyFollow(page, urls[0]!, browser, quick ? 1.5 : 5))
+    if (!wants('carried.cost') && !wants('play.on-time.carried')) return rows
     const [ours, plain] = [[] as number[], [] as number[]]
     for (let i = 0; i < (quick ? 1 : 3); i++) {
       ours.push(await drawing(page, urls[0]!, quick))
@@ -106,6 +136,7 @@ export async function ofCarried(quick: boolean): Promise<Row[]> {
     await page.locator('[data-part=picture][data-whole="1"]').waitFor()
     await page.waitForTimeout(800)
     return [
+      ...rows,
       {
         bench: 'carried.cost',
         value: carried / still,

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { layBones } from '#core/figure'
 import { distance } from '#core/motion'
-import { drawingShown, railOf, sceneOf } from '#core/pass'
+import { carrierSpace, drawingShown, placingAt, railOf, sceneOf } from '#core/pass'
+import { layersAt } from '#core/picture'
 import { fallFrames } from '../core/travel'
 import { listOf, summary } from '#core/sheet'
 import { openShot, storeShot, strokeHashes } from '../core/document'
@@ -155,12 +156,31 @@ describe('shot 050, Kelp on the line', () => {
   )
   it('is a good shot that fills its length', () => {
     expect(openShot(JSON.parse(JSON.stringify(storeShot(kelp)))).ok).toBe(true)
-    for (const column of ['gull', 'kelp']) expect(summary(its.columns[column]!.runs).frames).toBe(kelp.length)
+    for (const column of ['gull', 'shade', 'beak', 'eye', 'kelp'])
+      expect(summary(its.columns[column]!.runs).frames).toBe(kelp.length)
   })
   it('is drawn, and no in-between of it is a rough guess', () => {
-    expect(Object.values(kelp.stacks).flatMap(s => Object.keys(s.subjects))).toEqual([])
+    expect(
+      Object.values(kelp.stacks)
+        .flatMap(s => Object.values(s.subjects))
+        .map(s => s.kind),
+    ).toEqual(['part'])
     expect(ways.map(w => isRough(w.match))).toEqual(ways.map(() => false))
     for (const { match } of ways) expect(match.pieces.every(p => p.a === p.b)).toBe(true)
+  })
+  it('has a beak and an eye that ride on the head, an eye that blinks for three frames, and shade on the gull only', () => {
+    const head = (frame: number) => carrierSpace(there, { ...its.columns.beak!.carrier!, sizes: true }, frame)!
+    for (const column of ['beak', 'eye'])
+      for (const frame of [1, 27, 29, 31, 40]) {
+        const at = placingAt(there, its.columns[column]!, frame)!
+        expect(at[4]).toBeCloseTo(head(frame)[4] - head(1)[4], 6)
+      }
+    const eyes = listOf(its.columns.eye!.runs).map(
+      r => `${kelp.stacks['eye-stack']!.drawings[r.drawing!]!.number}*${r.frames}`,
+    )
+    expect(eyes.join(' ')).toBe('1*12 13*3 1*13 29*4 33*40')
+    const shade = layersAt(there, 35, hash => byHash.get(hash)).find(l => l.column === 'shade')!
+    expect(shade.cut).toHaveLength(1)
   })
   it('keeps the length of the strand while it swings', () => {
     const length = ({ points }: { points: readonly number[] }) => {

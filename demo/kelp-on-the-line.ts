@@ -1,8 +1,12 @@
+import { oneBoneFigure, restPose } from '#core/figure'
+import type { Affine } from '#core/motion'
+import { inverseOf } from '#core/motion'
+import { carrierSpace, sceneOf } from '#core/pass'
 import type { PoseRole, Shot } from '../core/document'
 import { makeShot } from '../core/document'
 import type { Stroke } from '#core/stroke'
 import { rate } from '#core/time'
-import { Planner } from './planner'
+import { drawingId, Planner } from './planner'
 
 type Point = readonly [x: number, y: number]
 const [INK, STONE, PALE, LEAF] = ['#26302c', '#8a7a64', '#b9ad99', '#40583a']
@@ -93,19 +97,31 @@ const KELP: readonly (readonly [frame: number, role: PoseRole, sway: Sway])[] = 
   [57, 'key', { lean: 0.06, curl: 0.16 }],
 ]
 
-/** A gull on the post, its head turned by so much: −1 looks to the left, 1 to the right. */
-function gull(turn: number): Point[][] {
-  const [x, y] = [1452 + 8 * turn, 452]
-  const face = turn * 54
+/** Where the head is, turned by so much: −1 looks to the left, 1 to the right. */
+const headAt = (turn: number): Point => [1452 + 8 * turn, 452]
+
+/** The neck of the gull on the post. */
+function neck(turn: number): Point[][] {
+  const [x, y] = headAt(turn)
   return [
-    ring(x, y, 70 - 6 * (1 - Math.abs(turn)), 62, 24),
-    bent([x + face * 0.9, y - 4], [x + face * 1.9, y - 6], [x + face * 2.9 + 2, y + 22 + 10 * (1 - Math.abs(turn))]),
-    bent([x + face * 0.9, y + 20], [x + face * 1.7, y + 26], [x + face * 2.9 + 2, y + 24 + 14 * (1 - Math.abs(turn))]),
-    ring(x + face * 0.55, y - 14, 9, 10, 10),
     bent([x - 52, y + 44], [x - 74, y + 110], [x - 96, y + 190]),
     bent([x + 52, y + 44], [x + 70, y + 110], [x + 58, y + 210]),
   ]
 }
+
+/** The beak about the head's middle. */
+function beak(turn: number, [x, y]: Point): Point[][] {
+  const [face, front] = [turn * 54, 1 - Math.abs(turn)]
+  return [
+    bent([x + face * 0.9, y - 4], [x + face * 1.9, y - 6], [x + face * 2.9 + 2, y + 22 + 10 * front]),
+    bent([x + face * 0.9, y + 20], [x + face * 1.7, y + 26], [x + face * 2.9 + 2, y + 24 + 14 * front]),
+  ]
+}
+
+/** The eye about the head's middle, open or shut. */
+const eye = (turn: number, [x, y]: Point): Point[] => ring(x + turn * 30, y - 14, 9, 10, 10)
+const shut = (turn: number, [x, y]: Point): Point[] =>
+  bent([x + turn * 30 - 11, y - 12], [x + turn * 30, y - 6], [x + turn * 30 + 11, y - 13])
 
 /** What does not move: the gull's body on its post. */
 const BODY: readonly Point[][] = [
@@ -114,6 +130,20 @@ const BODY: readonly Point[][] = [
   bent([1400, 660], [1360, 780], [1470, 812], 12),
   along(4, t => [1440 - 4 * t, 848 + 44 * t]),
   along(4, t => [1484 + 2 * t, 850 + 42 * t]),
+]
+
+/** Away from the light: its edge on the gull is drawn, all else is cut to the gull. */
+const SHADE: readonly Point[] = [
+  [1470, 360],
+  [1500, 420],
+  [1492, 470],
+  [1452, 510],
+  [1460, 590],
+  [1440, 700],
+  [1392, 790],
+  [1420, 880],
+  [1640, 880],
+  [1640, 360],
 ]
 
 const GULL: readonly (readonly [frame: number, role: PoseRole, turn: number])[] = [
@@ -147,6 +177,82 @@ function drawHarbour(p: Planner, column: string): void {
   p.pose(column, 1, 'key', { poses: {}, strokes })
 }
 
+/** The gull: its head drawn once and placed, its beak and its eye riding on it, its shade inside what is drawn. */
+function drawGull(p: Planner): void {
+  p.column('gull', 'Gull', INK, { step: 2 })
+  const figure = oneBoneFigure('head', 'Head', 60)
+  const head = { id: 'head', name: 'Head', kind: 'part' as const, figure }
+  const strokes = [p.stroke(INK, 5, ring(0, 0, 69, 62, 24))]
+  p.do('subject.add', { stack: 'gull-stack', subject: head, drawing: null, pose: null })
+  p.do('subject.set', { stack: 'gull-stack', subject: 'head', strokes })
+  for (const [frame, role, turn] of GULL) {
+    const [x, y] = headAt(turn)
+    p.pose('gull', frame, role, {
+      poses: { head: restPose({ x, y }) },
+      strokes: [...neck(turn), ...BODY].map((line, i) => p.stroke(INK, i < 2 ? 5 : 6, line)),
+    })
+  }
+  turnFast(p, 'gull')
+
+  p.column('shade', 'Shade', STONE, { step: 2 })
+  p.pose('shade', 1, 'key', { poses: {}, strokes: [p.shape('#3d5a80', 0.28, SHADE)] })
+  p.do('column.inside', { plan: p.plan.id, column: 'shade', was: null, inside: 'gull' })
+
+  const [, , first] = GULL[0]!
+  p.column('beak', 'Beak', INK, { step: 2 })
+  for (const [frame, role, turn] of GULL)
+    p.pose('beak', frame, role, {
+      poses: {},
+      strokes: beak(turn, headAt(first)).map(line => p.stroke(INK, 5, line)),
+    })
+  turnFast(p, 'beak')
+  // From the front its two lines look alike: which becomes which is said.
+  tieInOrder(p, 'beak', 29, 33)
+  rideOnHead(p, 'beak')
+
+  p.column('eye', 'Eye', INK, { step: 2 })
+  const look = (frame: number, ...lines: Point[][]) =>
+    p.pose('eye', frame, 'key', { poses: {}, strokes: lines.map(line => p.stroke(INK, 5, line)) })
+  const middle = headAt(first)
+  look(1, eye(first, middle))
+  look(13, shut(first, middle))
+  hold(p, 'eye', 3)
+  p.do('run.expose', { plan: p.plan.id, column: 'eye', drawing: drawingId('eye', 1), at: null, frames: 13 })
+  // From the front both eyes are seen.
+  look(29, eye(-0.9, middle), eye(1, middle))
+  look(33, eye(0.94, middle))
+  rideOnHead(p, 'eye')
+}
+
+/** The head turns fast, past the front. */
+function turnFast(p: Planner, column: string): void {
+  p.chart(column, 25, 29, 1, 2, { family: 'favours', slow: 'first' })
+  p.chart(column, 29, 33, 1, 2, { family: 'favours', slow: 'second' })
+}
+
+/** The strokes of two poses become each other in the order in which they were drawn. */
+function tieInOrder(p: Planner, column: string, from: number, to: number): void {
+  const { drawings } = p.shot.stacks[`${column}-stack`]!
+  const [a, b] = [from, to].map(frame => drawings[drawingId(column, frame)]!.content.strokes.map(s => s.id))
+  const ties = a!.map((id, i) => ({ from: id, to: b![i]! }))
+  p.do('chart.tie', { plan: p.plan.id, chart: `${column}-chart-${from}`, ties })
+}
+
+/** A column rides on the head as that lies on the first frame. */
+function rideOnHead(p: Planner, column: string): void {
+  const on = { column: 'gull', part: { subject: 'head', bone: 'place' }, sizes: true, stays: false }
+  const base = inverseOf(carrierSpace(sceneOf(p.shot, p.plan.id), on, 1)!).map(n => n || 0) as unknown as Affine
+  p.do('column.carry', { plan: p.plan.id, column, was: null, carrier: { ...on, base }, moves: [] })
+}
+
+/** The last exposure of a column lasts so many frames. */
+function hold(p: Planner, column: string, frames: number): void {
+  const { runs } = p.plan.columns[column]!
+  const last = runs.chunks.at(-1)!.runs.at(-1)!
+  const run = { run: last.id, at: runs.frames - last.frames + 1 }
+  if (frames !== last.frames) p.do('run.push', { plan: p.plan.id, column, run, delta: frames - last.frames })
+}
+
 /** Shot 050, "Kelp on the line": a strand of kelp in the wind, and a gull that turns its head. All of it is drawn. */
 export function kelpOnTheLine(): { shot: Shot; strokes: Stroke[] } {
   const p = new Planner(
@@ -161,15 +267,6 @@ export function kelpOnTheLine(): { shot: Shot; strokes: Stroke[] } {
   const [first] = p.plan.order
   p.do('column.set', { plan: p.plan.id, column: first!, name: 'Harbour', background: true, ink: '#5a4632' })
   drawHarbour(p, first!)
-  p.column('gull', 'Gull', INK, { step: 2 })
-  for (const [frame, role, turn] of GULL)
-    p.pose('gull', frame, role, {
-      poses: {},
-      strokes: [...gull(turn), ...BODY].map((line, i) => p.stroke(INK, i < 6 ? 5 : 6, line)),
-    })
-  // It turns fast, past the front.
-  p.chart('gull', 25, 29, 1, 2, { family: 'favours', slow: 'first' })
-  p.chart('gull', 29, 33, 1, 2, { family: 'favours', slow: 'second' })
   p.column('kelp', 'Kelp', LEAF, { step: 2 })
   for (const [frame, role, sway] of KELP)
     p.pose('kelp', frame, role, {
@@ -180,13 +277,15 @@ export function kelpOnTheLine(): { shot: Shot; strokes: Stroke[] } {
   p.chart('kelp', 17, 29, 5, 2, { family: 'halves', slow: 'first' })
   p.chart('kelp', 29, 41, 5, 2, { family: 'halves', slow: 'second' })
   p.chart('kelp', 41, 57, 7, 2, { family: 'curve', handles: [0.42, 0, 0.4, 1] })
+  drawGull(p)
   for (const [column, runs] of [
     ['gull', 12],
+    ['shade', 72],
+    ['beak', 12],
+    ['eye', 40],
     ['kelp', 16],
   ] as const) {
-    const last = p.plan.columns[column]!.runs.chunks.at(-1)!.runs.at(-1)!
-    const start = p.plan.columns[column]!.runs.frames - last.frames + 1
-    p.do('run.push', { plan: p.plan.id, column, run: { run: last.id, at: start }, delta: runs - last.frames })
+    hold(p, column, runs)
   }
   return { shot: p.shot, strokes: p.strokes }
 }

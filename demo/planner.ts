@@ -101,13 +101,27 @@ export class Planner {
   }
 
   stroke(colour: string, width: number, points: readonly (readonly [number, number])[]): { id: string; hash: string } {
-    const stroke = tidy({
+    return this.keep({
       schema: 1,
       colour,
       width,
       pressure: true,
       points: points.flatMap(([x, y], i) => [x, y, 0.45 + 0.3 * Math.sin((i + 1) * 1.7)]),
     })
+  }
+
+  /** A flat shape that covers what is under it so strongly. */
+  shape(
+    colour: string,
+    strength: number,
+    points: readonly (readonly [number, number])[],
+  ): { id: string; hash: string } {
+    const flat = points.flatMap(([x, y]) => [x, y, 1])
+    return this.keep({ schema: 1, colour, width: 1, strength, pressure: false, fill: true, points: flat })
+  }
+
+  private keep(drawn: Stroke): { id: string; hash: string } {
+    const stroke = tidy(drawn)
     this.strokes.push(stroke)
     return { id: `s${this.strokes.length}`, hash: createHash('sha256').update(strokeText(stroke)).digest('hex') }
   }

@@ -48,8 +48,8 @@ const lens = computed({
 })
 const steady = useSteady(view)
 watch(
-  box,
-  b => {
+  [box, () => picture.besideLens],
+  ([b]) => {
     if (view === 'plain') picture.box = b
     else picture.besideBox = b
     // What is held still is seen in the middle of its view, and near.
