@@ -21,7 +21,7 @@ import type { View } from '~/ui/paint/view'
 import { usePaint } from '~/ui/usePaint'
 import { useTheme } from '~/ui/useTheme'
 import { useSuperimpose } from '~/superimpose/store'
-import { drawAids } from './draw-aids'
+import { drawAids, drawWays } from './draw-aids'
 import { drawPenLabel } from './draw-pen-label'
 import { onCanvas, PicturePainter } from './draw-picture'
 import type { Hand } from './hand'
@@ -184,6 +184,7 @@ function isWhole(layers: readonly Layer[]): boolean {
 
 /** Aids are of the active column: they are drawn where it lies. */
 function drawPlacedAids(c: CanvasRenderingContext2D, v: View): void {
+  drawWays(c, v)
   const at = placing.value
   c.save()
   if (at !== SAME) c.transform(...onCanvas(at, v))

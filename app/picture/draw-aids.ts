@@ -15,20 +15,25 @@ import type { ToolBox } from './tool-box'
 
 type C = CanvasRenderingContext2D
 
-/** What lies over the picture while it is worked on: arcs, pins, handles, and what the tool in hand shows. */
+/** The ways of followed points, in the picture: a column that is carried draws them where it goes. */
+export function drawWays(c: C, v: View): void {
+  const [desk, travel] = [useDesk(), useTravel()]
+  if (travel.arcs) drawArcs(c, desk.scene!, desk.focus!, travel.tracks, v)
+}
+
+/** What lies over the column that is worked on, in its own space: pins, handles, and what the tool in hand shows. */
 export function drawAids(c: C, v: View, box: ToolBox): void {
-  const [desk, travel, { tool }] = [useDesk(), useTravel(), useTools()]
-  const { scene, focus, stack, drawing, playing } = desk
+  const [desk, { tool }] = [useDesk(), useTools()]
+  const { scene, stack, drawing, playing } = desk
   const { path, poses, eraser, joints, measure } = box
-  if (travel.arcs) drawArcs(c, scene!, focus!, travel.tracks, v)
   if (!playing && drawing && stack) drawPins(c, scene!.contents.hold(scene!, stack, drawing.id), v)
   if (box.showsHandles()) {
-    const followed = tool === 'path' ? travel.points : null
+    const followed = tool === 'path' ? useTravel().points : null
     drawHandles(c, v, poses.posed.value, { hovered: poses.hovered.value, followed })
   }
   if (tool === 'path' && !playing) drawCorners(c, v, box)
   const off = path.dragging.value
-  if (off?.off) drawMeasure(c, v, off.dot.at, off.to)
+  if (off?.off) drawMeasure(c, v, off.dot.own, off.to)
   if (measure.value) drawMeasure(c, v, measure.value.a, measure.value.b)
   const { leak, eraser: rubber } = useLightTable()
   if (leak) drawLeak(c, v, leak)

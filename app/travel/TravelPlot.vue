@@ -7,9 +7,10 @@ import { max } from 'd3-array'
 import { scaleLinear } from 'd3-scale'
 import { boneOfPoint } from '#core/figure'
 import { figureMarks } from '#core/picture'
-import type { Point, Track } from '#core/travel'
-import { overlapOf, overlapWords, marksHull, pointName, travelPerFrame } from '#core/travel'
-import { runAt, runBefore } from '#core/sheet'
+import { mapped, SAME } from '#core/motion'
+import { placingAt } from '#core/pass'
+import type { Dot, Point, Track } from '#core/travel'
+import { isMoved, overlapOf, overlapWords, marksHull, pointName, travelPerFrame } from '#core/travel'
 import { useDesk } from '~/desk/desk'
 import { useTools } from '~/desk/tools'
 import { useTravel } from './store'
@@ -87,23 +88,25 @@ const changeLine = computed(() => {
 
 /** How what is followed lies to itself in the drawing before. */
 const overlap = computed(() => {
-  const [runs, point] = [desk.column?.runs, track.value?.point]
-  const here = runs && point ? runAt(runs, Math.min(desk.workFrame, runs.frames)) : null
-  const before = here && runBefore(runs!, here)
-  if (!here?.run.drawing || !before?.run.drawing || before.run.drawing === here.run.drawing) return null
-  const outline = (drawing: string) => {
-    const pose = desk.scene!.contents.of(desk.scene!, desk.stack!, drawing).poses[point!.subject]
+  const { scene, column, stack } = desk
+  const { point, dots = [], gaps = [] } = track.value ?? {}
+  const i = dots.findLastIndex(d => d.start <= Math.min(desk.workFrame, column!.runs.frames))
+  const [here, before] = [dots[i], dots[i - 1]]
+  if (!here || !before || gaps[i] === null || !(isMoved(column!) || here.drawing !== before.drawing)) return null
+  const outline = ({ drawing, start }: Dot) => {
+    const pose = scene!.contents.of(scene!, stack!, drawing.id).poses[point!.subject]
+    const lies = placingAt(scene!, column!, start) ?? SAME
     return pose
       ? marksHull(
           figureMarks(
-            desk.stack!.subjects[point!.subject]!.figure,
+            stack!.subjects[point!.subject]!.figure,
             pose,
             point!.part === 'place' ? undefined : boneOfPoint(point!.part),
           ),
-        )
+        ).map(p => mapped(lies, p))
       : []
   }
-  const found = overlapOf(outline(before.run.drawing), outline(here.run.drawing))
+  const found = overlapOf(outline(before), outline(here))
   return found && overlapWords(found)
 })
 const widestWords = computed(() => {

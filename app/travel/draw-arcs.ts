@@ -1,7 +1,7 @@
 import type { Vec } from '#core/motion'
 import type { Held } from '#core/pass'
 import type { Track } from '#core/travel'
-import { wayThrough } from '#core/travel'
+import { isMoved, wayThrough } from '#core/travel'
 import type { Focus, Scene } from '~/desk/scene'
 import { passesHere } from '~/desk/scene'
 import { passHere } from '~/chart/spans'
@@ -23,17 +23,19 @@ const onCanvas = (v: View, p: Vec): [number, number] => [v.x + p.x * v.scale, v.
  * the widest gap marked with its length. Around the playhead the line is the path itself, elsewhere it joins the dots.
  */
 export function drawArcs(c: C, scene: Scene, focus: Focus, tracks: readonly Track[], v: View): void {
+  // Where a column is carried, its way is not that of its own spans alone: its dots are joined.
+  const moved = !!focus.column && isMoved(focus.column)
   for (const track of tracks) {
     c.save()
-    drawJoined(c, v, track)
-    drawPath(c, scene, focus, v, track)
+    drawJoined(c, v, track, moved ? 0.8 : 0.35)
+    if (!moved) drawPath(c, scene, focus, v, track)
     drawDots(c, focus, v, track)
     drawWidest(c, v, track)
     c.restore()
   }
 }
 
-function drawJoined(c: C, v: View, { dots, gaps }: Track): void {
+function drawJoined(c: C, v: View, { dots, gaps }: Track, strength: number): void {
   c.strokeStyle = LINE
   c.lineWidth = 1.2
   c.beginPath()
@@ -42,18 +44,25 @@ function drawJoined(c: C, v: View, { dots, gaps }: Track): void {
     if (gaps[i] === null) c.moveTo(x, y)
     else c.lineTo(x, y)
   })
-  c.globalAlpha = 0.35
+  c.globalAlpha = strength
   c.stroke()
   c.globalAlpha = 1
 }
 
 function drawDots(c: C, focus: Focus, v: View, { dots }: Track): void {
   const step = focus.column?.step ?? 2
-  const now = focus.place?.run.id
+  const now = dots.find(
+    d => d.run === focus.place?.run.id && focus.workFrame >= d.start && focus.workFrame < d.start + d.frames,
+  )
+  const run = focus.place?.run.id
   for (const d of dots) {
     const [x, y] = onCanvas(v, d.at)
     const pose = d.drawing.role !== 'in-between'
-    const tint = d.run === now ? NOW : d.drawing.role === 'breakdown' || d.drawing.fixed ? BLUE : DOT
+    const tint = (now ? d === now : d.run === run)
+      ? NOW
+      : d.drawing.role === 'breakdown' || d.drawing.fixed
+        ? BLUE
+        : DOT
     c.beginPath()
     c.arc(x, y, pose ? 3.4 : 2.3, 0, Math.PI * 2)
     c.fillStyle = tint

@@ -6,7 +6,8 @@ import type { Chart, Subject } from '#core/document'
 import type { Handle } from '#core/figure'
 import { cornerAt, cornersOf, handlesOf, pull } from '#core/figure'
 import type { Vec } from '#core/motion'
-import { distance } from '#core/motion'
+import { distance, growth, mapped, SAME } from '#core/motion'
+import { placingAt } from '#core/pass'
 import type { Dot, Point } from '#core/travel'
 import { nearestOn, wayThrough } from '#core/travel'
 import { cut } from '~/chart/spans'
@@ -56,9 +57,13 @@ export class PathTool {
   private readonly travel = useTravel()
   private readonly counts = usePaintCounts()
 
+  /** The dot nearest to a point of the column's own space, where it lies now. */
   dotAt(p: Vec, scale: number): PathDot | null {
+    const { scene, column, focus } = this.desk
+    const lies = placingAt(scene!, column!, focus!.workFrame) ?? SAME
+    const [at, px] = [mapped(lies, p), scale / growth(lies)]
     return nearest(
-      this.travel.tracks.flatMap(t => t.dots.map(dot => ({ point: t.point, dot, far: distance(dot.at, p) * scale }))),
+      this.travel.tracks.flatMap(t => t.dots.map(dot => ({ point: t.point, dot, far: distance(dot.at, at) * px }))),
     )
   }
 
@@ -88,7 +93,7 @@ export class PathTool {
       })
       return
     }
-    this.dragging.value = { ...found, chart, way, to: found.dot.at, off: false }
+    this.dragging.value = { ...found, chart, way, to: found.dot.own, off: false }
   }
 
   drag(p: Vec, scale: number, { free }: { free: boolean }): void {

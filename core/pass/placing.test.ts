@@ -6,6 +6,7 @@ import { distance, inverseOf, mapped, SAME, vec } from '../motion'
 import { layersAt } from '../picture'
 import { writeSvg } from '../formats/svg'
 import type { Stroke } from '../stroke'
+import { trackOf } from '../travel'
 import type { Carrier, Column, Shot } from '../document'
 import { openShot, storeShot } from '../document'
 import type { ArgsOf } from '../commands'
@@ -89,6 +90,27 @@ describe('a column that rides on a part', () => {
     const growth = (x: Shot) => Math.hypot(at(x, 13)![0], at(x, 13)![1])
     expect(growth(large(s)) / growth(s)).toBeCloseTo(2, 9)
     expect(growth(large(riding(free, { ...hand, sizes: false })))).toBeCloseTo(1, 9)
+  })
+  it('is followed where it goes in the picture, also while its own drawing holds', () => {
+    const figure = { id: 'dot', name: 'Dot', kind: 'figure' as const, figure: person }
+    const free = done(
+      done(shotWithBadge(), 'subject.add', { stack: BADGE.stack, subject: figure, drawing: null, pose: null }),
+      'drawing.pose',
+      {
+        stack: BADGE.stack,
+        drawing: `${BADGE.column}-1`,
+        poses: { dot: restPose(wrist) },
+      },
+    )
+    const track = (x: Shot) => trackOf(sceneOf(x, PLAN), columnIn(x), { subject: 'dot', part: 'place' })
+    const ride = riding(free, hand)
+    const { dots, gaps } = track(ride)
+    for (const d of dots) expect(distance(d.at, wristOn(ride, d.start))).toBeLessThan(LANDS)
+    expect(dots.length).toBeGreaterThan(4)
+    expect(gaps.slice(1).every(g => g! > 0)).toBe(true)
+    expect(dots.map(d => d.own)).toEqual(dots.map(() => wrist))
+    // Held and not carried it does not travel.
+    expect(track(free).dots).toHaveLength(1)
   })
   it('is not seen where that is not, or stays where it was last', () => {
     const keys = columnIn(s, COLUMN)

@@ -1,19 +1,21 @@
-import type { Vec } from '../motion'
-import { distance } from '../motion'
+import type { Affine, Vec } from '../motion'
+import { distance, mapped, SAME } from '../motion'
 import type { Scene } from '../pass'
-import { betweenAt } from '../pass'
+import { betweenAt, drawingShown, placingAt } from '../pass'
 import { eachRun } from '../sheet'
 import type { Chart, Column, Drawing, Stack } from '../document/document'
 import type { Point } from './point'
 import { figureHeight, pointIn } from './point'
 
-/** Where a point is in one exposure of a column. */
+/** Where a point is in one exposure of a column, or in a part of it through which a column that is carried lies still. */
 export interface Dot {
   readonly run: string
   readonly start: number
   readonly frames: number
   readonly drawing: Drawing
+  /** In the picture, px, and in the column's own space. */
   readonly at: Vec
+  readonly own: Vec
 }
 
 /** The way of a point through the exposures of a column, parted where nothing is shown or its subject is absent. */
@@ -30,6 +32,30 @@ export interface Track {
   readonly height: number
 }
 
+/** True for a column whose drawings do not lie where they are drawn. */
+export const isMoved = (column: Column): boolean => !!column.carrier || !!column.moves
+
+/** An exposure in parts through which its column lies still; null where it is not seen. */
+function stillParts(
+  scene: Scene,
+  column: Column,
+  start: number,
+  frames: number,
+): { start: number; frames: number; lies: Affine | null }[] {
+  if (!isMoved(column)) return [{ start, frames, lies: SAME }]
+  const out: { start: number; frames: number; lies: Affine | null }[] = []
+  // The last exposure stays to the end of the shot, and goes along with what carries it.
+  const stays = start + frames > column.runs.frames && drawingShown(column, scene.shot.length) !== null
+  const end = stays ? Math.max(start + frames - 1, scene.shot.length) : start + frames - 1
+  for (let frame = start; frame <= end; frame++) {
+    const lies = placingAt(scene, column, frame)
+    const last = out.at(-1)
+    if (last && `${last.lies?.join()}` === `${lies?.join()}`) last.frames += 1
+    else out.push({ start: frame, frames: 1, lies })
+  }
+  return out
+}
+
 /** Follows a point through a column. */
 export function trackOf(scene: Scene, column: Column, point: Point): Track {
   const stack = scene.shot.stacks[column.stack]!
@@ -40,17 +66,24 @@ export function trackOf(scene: Scene, column: Column, point: Point): Track {
   for (const { run, start } of eachRun(column.runs)) {
     const drawing = run.drawing === null ? undefined : stack.drawings[run.drawing]
     const content = drawing && scene.contents.of(scene, stack, drawing.id)
-    const at = content ? pointIn(stack, content, point) : null
-    if (!drawing || !at) {
+    const own = content ? pointIn(stack, content, point) : null
+    if (!drawing || !own) {
       before = null
       continue
     }
     const pose = content!.poses[point.subject]!
     height ||= figureHeight(stack.subjects[point.subject]!.figure, pose)
-    const dot: Dot = { run: run.id, start, frames: run.frames, drawing, at }
-    dots.push(dot)
-    gaps.push(before ? distance(before.at, at) : null)
-    before = dot
+    for (const part of stillParts(scene, column, start, run.frames)) {
+      const dot: Dot | null = part.lies && {
+        ...{ run: run.id, drawing, own, start: part.start, frames: part.frames },
+        at: part.lies === SAME ? own : mapped(part.lies, own),
+      }
+      if (dot) {
+        dots.push(dot)
+        gaps.push(before ? distance(before.at, dot.at) : null)
+      }
+      before = dot
+    }
   }
   const changes = gaps.map((s, i) => (s === null || i === 0 || gaps[i - 1] === null ? null : s - gaps[i - 1]!))
   const most = Math.max(0, ...gaps.map(s => s ?? 0))
