@@ -1,7 +1,11 @@
+import type { Page } from '@playwright/test'
 import { layBones } from '#core/figure'
-import { mapped } from '#core/motion'
-import { placingAt, sceneOf } from '#core/pass'
+import { after as afterMap, inverseOf, mapped } from '#core/motion'
+import { carrierSpace, placingAt, sceneOf } from '#core/pass'
 import { layersAt } from '#core/picture'
+import { eachRun } from '#core/sheet'
+import { trackOf } from '#core/travel'
+import { boxAt, centredOn } from '../../app/picture/lens'
 import type { Desk } from './fixtures'
 import { expect, newShot, test } from './fixtures'
 
@@ -14,17 +18,49 @@ async function hookOver(desk: Desk, x: number, y: number) {
   return { x: middle.x - 24, y: middle.y - 22 - 24 }
 }
 
+/** A stroke of the pen through points of the picture. */
+async function draw(desk: Desk, points: readonly (readonly [number, number])[]): Promise<void> {
+  const { mouse } = desk.page
+  const [first, ...rest] = await Promise.all(points.map(([x, y]) => desk.picturePoint(x, y)))
+  await mouse.move(first!.x, first!.y)
+  await mouse.down()
+  for (const p of rest) await mouse.move(p.x, p.y)
+  await mouse.up()
+}
+
+/** The points of a stored stroke: x, y and pressure, one after the other. */
+async function pointsOf(page: Page, hash: string): Promise<[number, number, ...number[]]> {
+  const strokes = await page.evaluate(
+    async hashes => {
+      const found = await fetch('/api/strokes/find', {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ hashes }),
+      })
+      return ((await found.json()) as { strokes: Record<string, { points: number[] }> }).strokes
+    },
+    [hash],
+  )
+  return strokes[hash]!.points as [number, number, ...number[]]
+}
+
+/** A new column that rides on a part of the Keeper; its name. */
+async function newRider(desk: Desk, part: string, name: string): Promise<void> {
+  const { page } = desk
+  await page.getByRole('button', { name: 'Add a column' }).click()
+  await page.getByRole('button', { name: `Settings of ${name}` }).click()
+  const panel = page.getByRole('dialog', { name: `Column ${name}` })
+  await panel.getByLabel('What the column rides on').selectOption({ label: `Keeper: Marrow: ${part}` })
+  await expect(panel).toContainText(`Rides on Marrow: ${part} (Keeper)`)
+  await panel.press('Escape')
+  await page.keyboard.press('d')
+}
+
 test('a badge rides on a back, is drawn on where it is, and stays where it is when it is let go', async ({ desk }) => {
   const { page } = desk
   await page.getByRole('button', { name: 'Add a column' }).click()
   await page.keyboard.press('d')
-  const stroke = async (points: readonly (readonly [number, number])[]) => {
-    const [first, ...rest] = await Promise.all(points.map(([x, y]) => desk.picturePoint(x, y)))
-    await page.mouse.move(first!.x, first!.y)
-    await page.mouse.down()
-    for (const p of rest) await page.mouse.move(p.x, p.y)
-    await page.mouse.up()
-  }
+  const stroke = (points: readonly (readonly [number, number])[]) => draw(desk, points)
   await stroke([
     [960, 580],
     [1000, 600],
@@ -72,18 +108,7 @@ test('a badge rides on a back, is drawn on where it is, and stays where it is wh
   const shot = await desk.shot()
   const drawing = Object.values(shot.stacks[column.stack]!.drawings).find(d => d.number === '31')!
   const { hash } = drawing.content.strokes[0]!
-  const strokes = await page.evaluate(
-    async hashes => {
-      const found = await fetch('/api/strokes/find', {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ hashes }),
-      })
-      return ((await found.json()) as { strokes: Record<string, { points: number[] }> }).strokes
-    },
-    [hash],
-  )
-  const [x, y] = strokes[hash]!.points as [number, number]
+  const [x, y] = await pointsOf(page, hash)
   const start = mapped(at(31), { x, y })
   // To half a px of the screen, at which the pointer stands.
   expect(Math.hypot(start.x - 1000, start.y - 400)).toBeLessThan(2)
@@ -99,6 +124,117 @@ test('a badge rides on a back, is drawn on where it is, and stays where it is wh
     expect(Math.hypot(was!.x - is!.x, was!.y - is!.y)).toBeLessThan(1 / 16)
   }
   expect(await desk.look()).toBe(before)
+})
+
+test('a hand changes shape on a wrist, an eye blinks, a badge is drawn in the steady view beside the ordinary one', async ({
+  desk,
+}) => {
+  const { page } = desk
+  const sceneNow = async () => {
+    const shot = await desk.shot()
+    return sceneOf(shot, Object.keys(shot.plans)[0]!)
+  }
+  const columnOf = (scene: Awaited<ReturnType<typeof sceneNow>>, name: string) =>
+    Object.values(scene.plan.columns).find(c => c.name === name)!
+  const before = await sceneNow()
+  const keeper = columnOf(before, 'Keeper')
+  const [marrow] = Object.values(before.shot.stacks[keeper.stack]!.subjects)
+  const wristOn = (frame: number) => {
+    const drawing = layersAt(before, frame, () => undefined).find(l => l.column === keeper.id)!.drawing
+    const pose = before.contents.of(before, before.shot.stacks[keeper.stack]!, drawing).poses[marrow!.id]!
+    return layBones(marrow!.figure, pose).get('near-hand')!.tip
+  }
+  const track = trackOf(before, keeper, { subject: marrow!.id, part: 'near-hand' })
+  const widest = track.dots[track.widest]!.start
+
+  // Two shapes of the hand; the second one comes where the hand moves farthest.
+  await newRider(desk, 'near hand', 'E')
+  await desk.goTo(1)
+  const { x, y } = wristOn(1)
+  await draw(desk, [
+    [x, y],
+    [x + 30, y + 6],
+  ])
+  await desk.goTo(widest)
+  const there = wristOn(widest)
+  await draw(desk, [
+    [there.x, there.y],
+    [there.x + 18, there.y - 24],
+  ])
+
+  // An eye that is shut for three frames.
+  await newRider(desk, 'head', 'F')
+  await desk.goTo(1)
+  await draw(desk, [
+    [1010, 500],
+    [1016, 502],
+  ])
+  await desk.goTo(20)
+  await draw(desk, [
+    [1010, 400],
+    [1022, 400],
+  ])
+  await desk.goTo(23)
+  await page.keyboard.press('Shift+Enter')
+  await page.keyboard.type('1')
+  await page.keyboard.press('Enter')
+
+  // A badge, drawn while the back it rides on is held still in a view of its own.
+  await newRider(desk, 'back', 'G')
+  await desk.goTo(1)
+  await page.keyboard.press('Alt+y')
+  await page.getByRole('button', { name: 'Beside the ordinary view' }).click()
+  const still = page.locator('[data-part=picture-beside]')
+  await expect(page.locator('[data-part=held-still]')).toContainText('Held still: Marrow: back (Keeper)')
+  await desk.goTo(31)
+  const box = (await still.boundingBox())!
+  const pen = { x: box.width / 2 + 12, y: box.height / 2 - 20 }
+  await page.mouse.move(box.x + pen.x, box.y + pen.y)
+  await page.mouse.down()
+  await page.mouse.move(box.x + pen.x + 30, box.y + pen.y + 8, { steps: 4 })
+  await page.mouse.up()
+
+  const scene = await sceneNow()
+  const [hand, eye, badge] = ['E', 'F', 'G'].map(name => columnOf(scene, name))
+  const shown = (column: typeof hand) =>
+    [...eachRun(column!.runs)]
+      .map(({ run }) => `${scene.shot.stacks[column!.stack]!.drawings[run.drawing ?? '']?.number ?? 'X'}*${run.frames}`)
+      .join(' ')
+  expect(shown(hand)).toMatch(new RegExp(`^1\\*${widest - 1} ${widest}\\*`))
+  expect(shown(eye)).toMatch(/^1\*19 20\*3 1\*/)
+  // The hand's strokes begin on the wrist on every frame, within what the pointer can say.
+  const first = await pointsOf(
+    page,
+    Object.values(scene.shot.stacks[hand!.stack]!.drawings).find(d => d.number === '1')!.content.strokes[0]!.hash,
+  )
+  const off = mapped(placingAt(scene, hand!, 1)!, { x: first[0], y: first[1] })
+  const miss = { x: off.x - x, y: off.y - y }
+  expect(Math.hypot(miss.x, miss.y)).toBeLessThan(3)
+  for (let frame = 1; frame <= scene.shot.length; frame++) {
+    const at = mapped(placingAt(scene, hand!, frame)!, { x: first[0], y: first[1] })
+    const wrist = wristOn(frame)
+    // As far beside it as on the first frame, turned with it.
+    expect(Math.abs(Math.hypot(at.x - wrist.x, at.y - wrist.y) - Math.hypot(miss.x, miss.y))).toBeLessThan(1 / 16)
+  }
+
+  // What was drawn in the steady view lies where the pen was there: the back on frame 31, laid on that of frame 1.
+  const drawing = Object.values(scene.shot.stacks[badge!.stack]!.drawings)[0]!
+  const drawn = await pointsOf(page, drawing.content.strokes[0]!.hash)
+  const back = { ...badge!.carrier!, sizes: false, stays: true }
+  const [then, now] = [carrierSpace(scene, back, 1)!, carrierSpace(scene, back, 31)!]
+  const lens = centredOn({ x: then[4], y: then[5] }, scene.shot.picture, box, 1.6)
+  const seen = mapped(
+    afterMap(then, inverseOf(now)),
+    mapped(placingAt(scene, badge!, 31)!, { x: drawn[0], y: drawn[1] }),
+  )
+  const screen = boxAt(seen, scene.shot.picture, box, lens)
+  expect(Math.hypot(screen.x - pen.x, screen.y - pen.y)).toBeLessThan(1.5)
+
+  // Leaving it changes nothing.
+  await page.getByRole('button', { name: 'In one view' }).click()
+  await page.getByRole('button', { name: 'Hold nothing still' }).click()
+  await expect(still).toHaveCount(0)
+  expect((await sceneNow()).shot).toEqual(scene.shot)
 })
 
 test('two heads are superimposed by two points each, the one between is drawn, all is put back', async ({
