@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { Undo2, X } from '@lucide/vue'
 import { withKey } from '~/desk/shortcuts'
 import { useDesk } from '~/desk/desk'
 import { SIDES, useLaid } from '~/ghosts/laid'
@@ -68,7 +69,7 @@ function layBy(by: LayBy): void {
       ></span
     >
     <select
-      class="field h-7 w-29 shrink-0"
+      class="field h-7 w-29 shrink-0 @max-[700px]:w-20"
       aria-label="How it is laid"
       title="By dragging it; by points clicked on it and where they belong; or both by a part, where it is on this drawing, else halfway between them"
       :value="`how ${HOW.findIndex(h => h.how === store.how)}`"
@@ -99,17 +100,25 @@ function layBy(by: LayBy): void {
       :on="laid.away"
       :disabled="!store.laidCount"
       :title="withKey('What is laid over this drawing is seen in its own place; again lays it as before', 'lay-back')"
+      aria-label="Put back"
       @click="laid.away = !laid.away"
-      >Put back</ToggleButton
+      ><Undo2
+        class="hidden @max-[700px]:block"
+        :size="14"
+      /><span class="@max-[700px]:hidden">Put back</span></ToggleButton
     >
     <button
       type="button"
       class="push-button h-7 px-2"
       :disabled="!store.laidCount"
+      aria-label="Clear"
       title="Forget what is laid over this drawing"
       @click="laid.clear()"
     >
-      Clear
+      <X
+        class="hidden @max-[700px]:block"
+        :size="14"
+      /><span class="@max-[700px]:hidden">Clear</span>
     </button>
     <span
       v-if="words"

@@ -22,7 +22,7 @@ export const superimposeActions: readonly Action[] = [
   {
     id: 'lay-back',
     after: 'tool-superimpose',
-    name: 'Put all back',
+    name: 'Put neighbours back',
     hint: 'what is laid over this drawing is seen in its own place; again lays it as before',
     group: 'Draw',
     keys: ['Alt+KeyJ'],

@@ -40,6 +40,7 @@ const PANELS: Record<string, (page: Page) => Promise<void>> = {
   'ghosts and flipping': page => page.keyboard.press('Alt+g'),
   'figures and parts': page => page.keyboard.press('Alt+p'),
   pins: page => page.keyboard.press('Shift+I'),
+  lines: page => page.keyboard.press('Alt+l'),
   'the shot': page => page.keyboard.press('Shift+L'),
   export: page => page.keyboard.press('Shift+H'),
   import: page => page.keyboard.press('Alt+i'),
@@ -70,7 +71,7 @@ test.describe('nothing lies on the picture', () => {
 
   test('whatever tool is in hand, and the bars keep their height', async ({ desk, page }) => {
     const tools = page.getByRole('toolbar', { name: 'Tools' }).getByRole('button')
-    expect(await tools.count()).toBe(8)
+    expect(await tools.count()).toBe(9)
     for (const tool of await tools.all()) {
       await tool.click()
       await desk.settled()
