@@ -77,7 +77,7 @@ function rename(e: Event): void {
         /></button
     ></span>
     <span class="h-5 w-px bg-edge" />
-    <PencilBox class="flex @max-[620px]:hidden" />
+    <PencilBox class="flex @max-[680px]:hidden" />
     <Popover
       v-slot="{ open }"
       as="div"
@@ -86,14 +86,14 @@ function rename(e: Event): void {
       <PopoverButton
         class="push-button h-7"
         title="Name, colour, width and smoothing of this pencil; more pencils"
-        ><span class="@max-[620px]:hidden">{{ table.pencil.name }},</span> {{ table.pencil.width }} px</PopoverButton
+        ><span class="@max-[680px]:hidden">{{ table.pencil.name }},</span> {{ table.pencil.width }} px</PopoverButton
       >
       <PopoverPanel
         v-if="open"
         static
         class="absolute right-0 top-9 z-20 w-64 space-y-2 rounded-md border border-edge bg-panel p-3 shadow-lg"
       >
-        <PencilBox class="hidden flex-wrap @max-[620px]:flex" />
+        <PencilBox class="hidden flex-wrap @max-[680px]:flex" />
         <label
           class="flex items-center gap-1.5"
           title="Lines of other columns close shapes in, too: colour can lie in a column of its own"

@@ -31,7 +31,7 @@ const numbers = computed(() => Object.keys(laid.here).flatMap(d => desk.stack?.d
   <div class="pointer-events-none absolute top-0 left-0 flex max-w-full flex-col items-start text-[12px] font-semibold">
     <div
       v-if="held"
-      class="pointer-events-auto flex h-6 max-w-full items-center bg-signal pr-1 pl-2.5 text-white"
+      class="pointer-events-auto flex h-6 max-w-full items-center bg-signal pr-1 pl-2.5 text-sheet"
       data-part="held-still"
     >
       <label class="relative flex min-w-0 items-center gap-1"
@@ -77,7 +77,7 @@ const numbers = computed(() => Object.keys(laid.here).flatMap(d => desk.stack?.d
     </div>
     <div
       v-if="numbers.length"
-      class="flex h-6 items-center gap-1 bg-ledger px-2.5 text-white"
+      class="flex h-6 items-center gap-1 bg-graphite px-2.5 text-sheet"
       data-part="superimposed"
     >
       <Layers2 :size="13" />Superimposed: {{ numbers.join(', ') }}

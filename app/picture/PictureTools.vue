@@ -27,7 +27,7 @@ const tools = [
       v-for="t in tools"
       :key="t.id"
       type="button"
-      class="tool-button size-8 @max-[700px]:size-7"
+      class="tool-button size-8 @max-[760px]:size-7 @max-[600px]:size-[26px]"
       :class="{ 'tool-button-on': hand.tool === t.id }"
       :aria-pressed="hand.tool === t.id"
       :aria-label="t.name"
