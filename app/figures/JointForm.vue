@@ -19,11 +19,11 @@ const HINTS = [
     @submit.prevent="emit('make', name.trim() || 'Own figure')"
   >
     <label class="flex items-center gap-1.5"
-      ><span class="@max-[620px]:hidden">Name</span
+      ><span class="@max-[740px]:hidden">Name</span
       ><input
         v-model="name"
         aria-label="Name"
-        class="field h-7 w-28 @max-[620px]:w-20"
+        class="field h-7 w-28 @max-[740px]:w-20"
         maxlength="80"
     /></label>
     <button
@@ -44,7 +44,7 @@ const HINTS = [
     </button>
     <button
       type="button"
-      class="push-button @max-[620px]:hidden"
+      class="push-button @max-[740px]:hidden"
       :disabled="!count"
       title="Remove all joints"
       @click="emit('clear')"

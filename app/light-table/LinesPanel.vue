@@ -1,15 +1,16 @@
 <script setup lang="ts">
-import { computed, ref } from 'vue'
+import { computed, ref, watch } from 'vue'
 import { plural } from '#core/basic'
 import type { Drawing } from '#core/document'
 import { subjectsOf } from '#core/document'
 import SidePanel from '~/desk/SidePanel.vue'
 import { useDesk } from '~/desk/desk'
+import { useTools } from '~/desk/tools'
 import { tell } from '~/ui/messages'
 import PickList from '~/ui/PickList.vue'
 import { isEmpty, selectedDrawings } from './art'
 import type { Look, Meant } from './restroke'
-import { restrokeDrafts } from './restroke'
+import { meantHere, restrokeDrafts } from './restroke'
 import { useLightTable } from './store'
 
 /** How strokes that are drawn look: their colour, width, strength and smoothness, also by part across drawings. */
@@ -36,6 +37,14 @@ const meant = computed<Meant>(() => {
 const count = computed(() => {
   if (where.value === 'selected') return table.selected?.strokes.length ?? 0
   return drawings.value.reduce((sum, d) => sum + d.content.strokes.filter(meant.value).length, 0)
+})
+
+/** The strokes that are meant are selected on every drawing that is gone to. */
+const picks = ref(false)
+watch([picks, where, part, () => desk.drawing?.id], () => {
+  if (!picks.value || where.value === 'selected' || !desk.drawing) return
+  useTools().tool = 'select'
+  table.selected = meantHere(desk.scene!, desk.focus!, meant.value)
 })
 
 const colour = ref<string | null>(null)
@@ -97,6 +106,15 @@ function apply(): void {
           :options="parts"
           label="Which strokes of these drawings"
       /></label>
+      <label
+        v-if="where !== 'selected'"
+        class="flex items-center gap-1.5 pl-5"
+        title="While this panel is open, they are selected on every drawing that is gone to"
+        ><input
+          v-model="picks"
+          type="checkbox"
+        />select them on each drawing</label
+      >
       <p
         class="pl-5 text-[11.5px] text-soft"
         role="status"

@@ -56,7 +56,7 @@ const does = (id: string) => artActions.find(a => a.id === id)!.do(desk, null)
     ></span>
     <span
       class="px-1 whitespace-nowrap"
-      :class="{ '@max-[780px]:hidden': !count }"
+      :class="{ '@max-[920px]:hidden': !count }"
       role="status"
       :title="count ? undefined : 'Click what is drawn, or draw around it'"
       >{{ count ? `${count} selected` : 'Nothing selected' }}</span
@@ -116,7 +116,7 @@ const does = (id: string) => artActions.find(a => a.id === id)!.do(desk, null)
       ><input
         v-model="table.keepWidth"
         type="checkbox"
-      /><span class="@max-[780px]:hidden">keep widths</span></label
+      /><span class="@max-[920px]:hidden">keep widths</span></label
     >
     <ToggleButton
       class="h-7 px-2"
@@ -126,10 +126,10 @@ const does = (id: string) => artActions.find(a => a.id === id)!.do(desk, null)
       title="Move, turn, scale by numbers, on this drawing or a range of drawings"
       @click="side.open = side.open === 'reshape' ? null : 'reshape'"
     >
-      <Ruler :size="14" /><span class="@max-[780px]:hidden">By numbers …</span>
+      <Ruler :size="14" /><span class="@max-[920px]:hidden">By numbers …</span>
     </ToggleButton>
     <ToggleButton
-      class="h-7 px-2 @max-[780px]:hidden"
+      class="h-7 px-2 @max-[920px]:hidden"
       :on="side.open === 'lines'"
       :disabled="!desk.drawing"
       :title="withKey('Colour, width, strength and smoothness of what is drawn', 'side-lines')"
@@ -138,7 +138,7 @@ const does = (id: string) => artActions.find(a => a.id === id)!.do(desk, null)
       Lines …
     </ToggleButton>
     <ToggleButton
-      class="h-7 @max-[780px]:hidden"
+      class="h-7 @max-[920px]:hidden"
       :on="side.open === 'parts'"
       :title="withKey('Figures and named parts', 'side-parts')"
       @click="side.open = side.open === 'parts' ? null : 'parts'"

@@ -5,7 +5,7 @@ import { sceneOf } from '#core/pass'
 import type { Stroke } from '#core/stroke'
 import { focusIn, withColumns, type Focus, type Scene } from '~/desk/scene'
 import { after } from '~/desk/scene.test-helper'
-import { restrokeDrafts } from './restroke'
+import { meantHere, restrokeDrafts } from './restroke'
 
 const line: Stroke = {
   schema: 1,
@@ -79,6 +79,14 @@ describe('changing how strokes look', () => {
     expect(kept[0]!.strength).toBeUndefined()
     expect(Math.abs(kept[0]!.points[7]!)).toBeLessThan(2)
     expect(kept[0]!.points.slice(0, 2)).toEqual([0, 0])
+  })
+
+  it('are selected by their part on the drawing that is worked on', () => {
+    const { scene, focus } = desk()
+    expect(meantHere(scene, focus, r => r.part === 'head')).toEqual({
+      ...{ drawing: 'd1', strokes: ['d1-head'], subjects: [] },
+    })
+    expect(meantHere(scene, focus, r => r.part === 'tail')).toBeNull()
   })
 
   it('is nothing where no stroke is meant', () => {

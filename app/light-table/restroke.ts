@@ -2,8 +2,9 @@ import type { Draft } from '#core/commands'
 import type { Content, Drawing, StrokeRef } from '#core/document'
 import type { Stroke } from '#core/stroke'
 import { smoothed, tidy } from '#core/stroke'
-import { fixOf, solidOf } from '~/desk/drafts'
+import { fixOf, solidHere, solidOf } from '~/desk/drafts'
 import type { Focus, Scene } from '~/desk/scene'
+import type { SelectedArt } from './art'
 
 /** What strokes are changed to: what is not named stays as it is. */
 export interface Look {
@@ -17,6 +18,12 @@ export interface Look {
 
 /** Which strokes are meant on a drawing. */
 export type Meant = (ref: StrokeRef) => boolean
+
+/** The strokes that are meant on the drawing under the playhead, as a selection; null where there are none. */
+export function meantHere(scene: Scene, focus: Focus, meant: Meant): SelectedArt | null {
+  const strokes = solidHere(scene, focus)?.strokes.filter(meant) ?? []
+  return strokes.length ? { drawing: focus.drawing!.id, strokes: strokes.map(s => s.id), subjects: [] } : null
+}
 
 const WIDTHS = [0.01, 100] as const
 

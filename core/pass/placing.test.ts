@@ -10,6 +10,7 @@ import { trackOf } from '../travel'
 import type { Carrier, Column, Shot } from '../document'
 import { openShot, storeShot } from '../document'
 import type { ArgsOf } from '../commands'
+import { listOf } from '../sheet'
 import { charted, COLUMN, done, drawn, PLAN, posedShot, refusal, STACK, undone } from '../commands/fixture.test-helper'
 import { carrierSpace, moveOf, moveSpace, partSpace, placingAt, sceneOf } from '.'
 
@@ -120,6 +121,19 @@ describe('a column that rides on a part', () => {
     expect(layersAt(sceneOf(cleared(s), PLAN), 25, () => dot).some(l => l.column === BADGE.column)).toBe(false)
     const stays = cleared(riding(free, { ...hand, stays: true }))
     expect(at(stays, 25)).toEqual(at(stays, 24))
+  })
+  it('rides through repeats of its carrier, on one that is lined up with another, and on one that is hidden', () => {
+    const runs = listOf(columnIn(s, COLUMN).runs)
+    const { frames } = columnIn(s, COLUMN).runs
+    const last = { run: runs.at(-1)!.id, at: frames - runs.at(-1)!.frames + 1 }
+    const bracket = { id: 'again', first: { run: runs[0]!.id, at: 1 }, last, times: 2, back: false }
+    const repeated = done(s, 'repeat.set', { plan: PLAN, column: COLUMN, repeat: bracket })
+    for (const frame of [1, 9, 13])
+      expect(distance(mapped(at(repeated, frames + frame)!, wrist), wristOn(repeated, frame))).toBeLessThan(LANDS)
+    const lined = done(s, 'column.lineup', { plan: PLAN, column: BADGE.column, leader: COLUMN })
+    expect(at(lined, 13)).toEqual(at(s, 13))
+    const hidden = done(s, 'column.set', { plan: PLAN, column: COLUMN, hidden: true })
+    expect(at(hidden, 13)).toEqual(at(s, 13))
   })
   it('is in the picture, in SVG, and in what is stored', () => {
     const layer = layersAt(sceneOf(s, PLAN), 13, () => dot).find(l => l.column === BADGE.column)!

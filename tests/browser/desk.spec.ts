@@ -87,7 +87,7 @@ test.describe('nothing lies on the picture', () => {
     await page.keyboard.press('Shift+K')
     const slot = page.getByRole('complementary', { name: 'Side slot' })
     await expect(slot.getByRole('dialog')).toBeVisible()
-    for (const width of [1280, 1024]) {
+    for (const width of [1440, 1280, 1024]) {
       await page.setViewportSize({ width, height: 768 })
       for (const tool of await page.getByRole('toolbar', { name: 'Tools' }).getByRole('button').all()) {
         await tool.click()

@@ -1,4 +1,7 @@
+import { readFile } from 'node:fs/promises'
 import type { Locator, Page } from '@playwright/test'
+import { unzipSync } from 'fflate'
+import { PNG } from 'pngjs'
 import { expect, test as base } from '@playwright/test'
 import type { Sequelize } from 'sequelize'
 import type { Shot } from '../../core/document'
@@ -217,4 +220,25 @@ export async function newShot(page: Desk['page'], server: Desk['server'], name: 
 export const cell = async (desk: Desk, frame: number, column = 0) => {
   const box = (await desk.sheet.boundingBox())!
   return { x: box.x + columnX(column), y: box.y + HEAD + yOfFrame(frame) + ROW / 2 }
+}
+
+/** Frames exported as images, by the names of their files; read back by pngjs (ISO/IEC 15948). */
+export async function imagesOf(
+  page: Page,
+  first: number,
+  last: number,
+  { background = true }: { background?: boolean } = {},
+): Promise<Record<string, PNG>> {
+  await page.keyboard.press('Shift+H')
+  const dialog = page.getByRole('dialog', { name: 'Export' })
+  await dialog.getByLabel('From frame').fill(String(first))
+  await dialog.getByLabel('to frame').fill(String(last))
+  await dialog.getByLabel('with the background and the paper').setChecked(background)
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    dialog.getByRole('button', { name: /^Export \d+ images?$/ }).click(),
+  ])
+  await page.keyboard.press('Escape')
+  const files = unzipSync(new Uint8Array(await readFile(await download.path())))
+  return Object.fromEntries(Object.entries(files).map(([name, bytes]) => [name, PNG.sync.read(Buffer.from(bytes))]))
 }

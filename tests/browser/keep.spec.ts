@@ -1,11 +1,9 @@
 import AxeBuilder from '@axe-core/playwright'
-import { readFile } from 'node:fs/promises'
-import { unzipSync } from 'fflate'
-import { PNG } from 'pngjs'
+import type { PNG } from 'pngjs'
 import { loadDemo } from '../support/demo'
 import { HEAD } from '../../app/sheet/layout'
 import { newTestId } from '../support/server'
-import { Desk, expect, test } from './fixtures'
+import { Desk, expect, test, imagesOf } from './fixtures'
 
 const strokesOn = async (desk: Desk, id = 'keeper-1') =>
   (await desk.shot()).stacks['keeper-stack']!.drawings[id]!.content.strokes.length
@@ -174,29 +172,15 @@ test('a new shot from nothing: two poses, in-betweens, play', async ({ page, run
 
 test('images go out as a numbered sequence, with and without the background', async ({ desk, page }) => {
   await desk.saved()
-  const take = async ({ background }: { background: boolean }) => {
-    await page.keyboard.press('Shift+H')
-    const dialog = page.getByRole('dialog', { name: 'Export' })
-    await dialog.getByLabel('From frame').fill('13')
-    await dialog.getByLabel('to frame').fill('15')
-    await dialog.getByLabel('with the background and the paper').setChecked(background)
-    const [download] = await Promise.all([
-      page.waitForEvent('download'),
-      dialog.getByRole('button', { name: 'Export 3 images' }).click(),
-    ])
-    await page.keyboard.press('Escape')
-    return unzipSync(new Uint8Array(await readFile(await download.path())))
-  }
-  const whole = await take({ background: true })
+  const whole = await imagesOf(page, 13, 15)
   expect(Object.keys(whole)).toEqual([
     '020-Lantern-lift.0013.png',
     '020-Lantern-lift.0014.png',
     '020-Lantern-lift.0015.png',
   ])
-  // Read back by pngjs (ISO/IEC 15948).
-  const first = PNG.sync.read(Buffer.from(whole['020-Lantern-lift.0013.png']!))
+  const first = whole['020-Lantern-lift.0013.png']!
   expect([first.width, first.height, first.data[3]]).toEqual([1920, 1080, 255])
-  const bare = PNG.sync.read(Buffer.from((await take({ background: false }))['020-Lantern-lift.0013.png']!))
+  const bare = (await imagesOf(page, 13, 15, { background: false }))['020-Lantern-lift.0013.png']!
   expect(bare.data[3]).toBe(0)
   const inked = (png: PNG) => png.data.filter((v, i) => i % 4 === 3 && v > 0).length
   expect(inked(bare)).toBeGreaterThan(5000)

@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test'
+import type { PNG } from 'pngjs'
 import { layBones } from '#core/figure'
 import { after as afterMap, inverseOf, mapped } from '#core/motion'
 import { carrierSpace, placingAt, sceneOf } from '#core/pass'
@@ -7,7 +8,7 @@ import { eachRun } from '#core/sheet'
 import { trackOf } from '#core/travel'
 import { boxAt, centredOn } from '../../app/picture/lens'
 import type { Desk } from './fixtures'
-import { expect, newShot, test } from './fixtures'
+import { expect, imagesOf, newShot, test } from './fixtures'
 
 /**
  * Where the hook of the frame around something small is on the screen: as far above the frame, which is 44 px high at
@@ -114,6 +115,7 @@ test('a badge rides on a back, is drawn on where it is, and stays where it is wh
   expect(Math.hypot(start.x - 1000, start.y - 400)).toBeLessThan(2)
 
   const before = await desk.look()
+  const images = Object.values(await imagesOf(page, 16, 18))
   await page.getByRole('button', { name: 'Column E', exact: true }).click({ button: 'right' })
   await page.getByRole('menuitem', { name: 'Let the column go' }).click()
   const free = await badge()
@@ -124,6 +126,12 @@ test('a badge rides on a back, is drawn on where it is, and stays where it is wh
     expect(Math.hypot(was!.x - is!.x, was!.y - is!.y)).toBeLessThan(1 / 16)
   }
   expect(await desk.look()).toBe(before)
+  // What goes out is the same picture, too; and the badge is in it.
+  const differ = (a: PNG, b: PNG) => a.data.filter((n, i) => Math.abs(n - b.data[i]!) > 24).length
+  Object.values(await imagesOf(page, 16, 18)).forEach((now, i) => expect(differ(now, images[i]!)).toBe(0))
+  await page.getByRole('button', { name: 'Hide E' }).click()
+  const [hidden] = Object.values(await imagesOf(page, 16, 17))
+  expect(differ(hidden!, images[0]!)).toBeGreaterThan(200)
 })
 
 test('a hand changes shape on a wrist, an eye blinks, a badge is drawn in the steady view beside the ordinary one', async ({
