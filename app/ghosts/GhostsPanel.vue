@@ -9,6 +9,7 @@ import GhostChips from './GhostChips.vue'
 import { useDesk } from '~/desk/desk'
 import SidePanel from '~/desk/SidePanel.vue'
 import PickList from '~/ui/PickList.vue'
+import SliderRow from '~/ui/SliderRow.vue'
 import { useFlipping } from '~/desk/flipping'
 import { useGhosts } from './store'
 
@@ -106,21 +107,18 @@ const plain = computed(() => JSON.stringify(ghosts.rule.tints) === JSON.stringif
       <div class="flex items-center gap-2"><span class="w-16 text-soft">Before</span><GhostChips side="before" /></div>
       <div class="flex items-center gap-2"><span class="w-16 text-soft">After</span><GhostChips side="after" /></div>
       <p class="text-[11.5px] text-soft">Drag a chip up or down for its strength.</p>
-      <label
-        class="flex items-center gap-2"
+      <SliderRow
+        name="All of them"
+        label="Strength of all ghosts"
         title="How strongly all of them are seen"
-        ><span class="w-16 text-soft">All of them</span
-        ><input
-          type="range"
-          min="0.1"
-          max="1"
-          step="0.05"
-          class="min-w-0 flex-1"
-          :value="ghosts.rule.overall"
-          aria-label="Strength of all ghosts"
-          @input="set({ overall: Number(($event.target as HTMLInputElement).value) })"
-        /><span class="w-10 text-right font-mono">{{ Math.round(ghosts.rule.overall * 100) }} %</span></label
-      >
+        wide="w-16 text-soft"
+        :min="0.1"
+        :max="1"
+        :step="0.05"
+        :words="`${Math.round(ghosts.rule.overall * 100)} %`"
+        :model-value="ghosts.rule.overall"
+        @update:model-value="set({ overall: $event })"
+      />
       <label
         class="flex items-center gap-2"
         title="How strongly this drawing itself is seen: faded, it is traced over"

@@ -8,6 +8,7 @@ import { useDesk } from '~/desk/desk'
 import { useTools } from '~/desk/tools'
 import { tell } from '~/ui/messages'
 import PickList from '~/ui/PickList.vue'
+import SliderRow from '~/ui/SliderRow.vue'
 import { isEmpty, selectedDrawings } from './art'
 import type { Look, Meant } from './restroke'
 import { meantHere, restrokeDrafts } from './restroke'
@@ -122,55 +123,52 @@ function apply(): void {
         {{ plural(count, 'stroke') }}. Computed in-betweens follow their poses.
       </p>
     </fieldset>
-    <div class="mt-2 grid grid-cols-[auto_1fr_auto] items-center gap-x-2 gap-y-2 border-t border-edge pt-3">
-      <label for="lines-colour">Colour</label
-      ><input
-        id="lines-colour"
-        type="color"
-        class="h-7 w-10 cursor-pointer rounded border border-edge bg-sheet p-0.5"
-        :value="colour ?? table.pencil.colour"
-        aria-label="Colour of the strokes"
-        @input="colour = ($event.target as HTMLInputElement).value"
-      /><button
-        type="button"
-        class="push-button px-2"
-        :title="`The colour of ${table.pencil.name}`"
-        @click="colour = table.pencil.colour"
+    <div class="mt-2 space-y-2 border-t border-edge pt-3">
+      <label class="flex items-center gap-2"
+        ><span class="w-14">Colour</span
+        ><input
+          type="color"
+          class="h-7 w-10 cursor-pointer rounded border border-edge bg-sheet p-0.5"
+          :value="colour ?? table.pencil.colour"
+          aria-label="Colour of the strokes"
+          @input="colour = ($event.target as HTMLInputElement).value"
+        /><button
+          type="button"
+          class="push-button px-2"
+          :title="colour ? 'Their own colours stay' : `The colour of ${table.pencil.name}`"
+          @click="colour = colour ? null : table.pencil.colour"
+        >
+          {{ colour ? 'leave as it is' : 'as the pencil' }}
+        </button></label
       >
-        {{ colour ? 'as the pencil' : 'as it is' }}
-      </button>
-      <label for="lines-width">Width</label
-      ><input
-        id="lines-width"
-        v-model.number="wider"
-        type="range"
-        min="20"
-        max="400"
-        step="5"
-        aria-label="Width of the strokes, percent"
-      /><span class="w-12 text-right font-mono">{{ wider }} %</span> <label for="lines-strength">Strength</label
-      ><input
-        id="lines-strength"
-        type="range"
-        min="0.05"
-        max="1"
-        step="0.05"
-        aria-label="Strength of the strokes"
-        :value="strength ?? 1"
-        @input="strength = Number(($event.target as HTMLInputElement).value)"
-      /><span class="w-12 text-right font-mono">{{
-        strength === null ? 'as is' : `${Math.round(strength * 100)} %`
-      }}</span>
-      <label for="lines-smooth">Smooth</label
-      ><input
-        id="lines-smooth"
-        v-model.number="smooth"
-        type="range"
-        min="0"
-        max="1"
-        step="0.1"
-        aria-label="How much tremor is taken out"
-      /><span class="w-12 text-right font-mono">{{ smooth ? `${Math.round(smooth * 100)} %` : 'as is' }}</span>
+      <SliderRow
+        v-model="wider"
+        name="Width"
+        label="Width of the strokes, percent"
+        :min="20"
+        :max="400"
+        :step="5"
+        :words="wider === 100 ? 'as is' : `${wider} %`"
+      />
+      <SliderRow
+        name="Strength"
+        label="Strength of the strokes"
+        :min="0.05"
+        :max="1"
+        :step="0.05"
+        :words="strength === null ? 'as is' : `${Math.round(strength * 100)} %`"
+        :model-value="strength ?? 1"
+        @update:model-value="strength = $event"
+      />
+      <SliderRow
+        v-model="smooth"
+        name="Smooth"
+        label="How much tremor is taken out"
+        :min="0"
+        :max="1"
+        :step="0.1"
+        :words="smooth ? `${Math.round(smooth * 100)} %` : 'as is'"
+      />
     </div>
     <div class="mt-3 flex gap-1.5">
       <button

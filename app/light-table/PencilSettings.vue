@@ -3,6 +3,7 @@ import { withKey } from '~/desk/shortcuts'
 import { subjectsOf } from '#core/document'
 import { felt } from '#core/stroke'
 import PickList from '~/ui/PickList.vue'
+import SliderRow from '~/ui/SliderRow.vue'
 import ToggleButton from '~/ui/ToggleButton.vue'
 import { computed } from 'vue'
 import type { Pencil } from '@lucide/vue'
@@ -136,62 +137,48 @@ function rename(e: Event): void {
             @change="table.setPencil({ width: number($event, 0.5, 120) })"
           />px</label
         >
-        <label
-          class="flex items-center gap-2"
+        <SliderRow
+          name="Smooth"
+          label="Smoothing"
           title="How much tremor is taken out of a line"
-          ><span class="w-14">Smooth</span
-          ><input
-            type="range"
-            min="0"
-            max="1"
-            step="0.1"
-            class="min-w-0 flex-1"
-            :value="table.pencil.smooth"
-            aria-label="Smoothing"
-            @input="table.setPencil({ smooth: Number(($event.target as HTMLInputElement).value) })"
-        /></label>
-        <label
-          class="flex items-center gap-2"
+          :min="0"
+          :max="1"
+          :step="0.1"
+          :model-value="table.pencil.smooth"
+          @update:model-value="table.setPencil({ smooth: $event })"
+        />
+        <SliderRow
+          name="String"
+          label="String that the line is pulled on"
           title="The line is pulled after the pen on a string so long: slow lines are calm"
-          ><span class="w-14">String</span
-          ><input
-            type="range"
-            min="0"
-            max="60"
-            step="2"
-            class="min-w-0 flex-1"
-            :value="table.pencil.string ?? 0"
-            aria-label="String that the line is pulled on"
-            @input="table.setPencil({ string: Number(($event.target as HTMLInputElement).value) })"
-          /><span class="w-10 text-right font-mono">{{ table.pencil.string ?? 0 }} px</span></label
-        >
-        <label
-          class="flex items-center gap-2"
+          :min="0"
+          :max="60"
+          :step="2"
+          :words="`${table.pencil.string ?? 0} px`"
+          :model-value="table.pencil.string ?? 0"
+          @update:model-value="table.setPencil({ string: $event })"
+        />
+        <SliderRow
+          name="Strength"
+          label="Strength of the pencil"
           title="How strongly it covers what is under it"
-          ><span class="w-14">Strength</span
-          ><input
-            type="range"
-            min="0.05"
-            max="1"
-            step="0.05"
-            class="min-w-0 flex-1"
-            :value="table.pencil.strength ?? 1"
-            aria-label="Strength of the pencil"
-            @input="table.setPencil({ strength: Number(($event.target as HTMLInputElement).value) })"
-          /><span class="w-10 text-right font-mono">{{ Math.round((table.pencil.strength ?? 1) * 100) }} %</span></label
-        >
-        <label
-          class="flex items-center gap-2"
+          :min="0.05"
+          :max="1"
+          :step="0.05"
+          :words="`${Math.round((table.pencil.strength ?? 1) * 100)} %`"
+          :model-value="table.pencil.strength ?? 1"
+          @update:model-value="table.setPencil({ strength: $event })"
+        />
+        <SliderRow
+          v-model="table.firmness"
+          name="Press"
+          label="How firmly the pen is pressed"
           title="How the pen is pressed, with all pencils: to the left for a light hand"
-          ><span class="w-14">Press</span
-          ><input
-            v-model.number="table.firmness"
-            type="range"
-            min="-1"
-            max="1"
-            step="0.1"
-            class="min-w-0 flex-1"
-            aria-label="How firmly the pen is pressed" /><svg
+          :min="-1"
+          :max="1"
+          :step="0.1"
+        >
+          <svg
             viewBox="0 0 24 24"
             class="size-7 shrink-0 rounded border border-edge bg-sheet"
             aria-hidden="true"
@@ -200,8 +187,9 @@ function rename(e: Event): void {
               :points="pressCurve"
               class="fill-none stroke-graphite"
               stroke-width="1.5"
-            /></svg
-        ></label>
+            />
+          </svg>
+        </SliderRow>
         <label class="flex items-center gap-1.5"
           ><input
             v-model="table.asSeen"
