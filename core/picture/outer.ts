@@ -12,6 +12,8 @@ export type Region = readonly (readonly number[])[]
 const FINE = 16
 /** Gaps of lines up to twice this are taken as closed, px. */
 const GAP = 4
+/** How far outlines are simplified, px: much less than a line is wide. */
+const ROUGHLY = 0.5
 /** What is inside ends within the line around it, so far from its outer edge, px. */
 const WITHIN = 1
 
@@ -55,6 +57,8 @@ function shapesOf(m: Mark): Paths64 {
   }
 }
 
+const isOuter = (p: Path64): boolean => isPositive(p)
+
 const known = new WeakMap<readonly Mark[], Region>()
 
 /**
@@ -65,11 +69,17 @@ const known = new WeakMap<readonly Mark[], Region>()
 export function outerOf(marks: readonly Mark[]): Region {
   const found = known.get(marks)
   if (found) return found
-  const shapes = marks.flatMap(shapesOf).filter(p => p.length > 2)
-  const facing = shapes.map(p => (isPositive(p) ? p : [...p].reverse()))
-  const grown = inflatePaths(union(facing, FillRule.NonZero), GAP * FINE, JoinType.Round, EndType.Polygon)
-  const outer = union(grown, FillRule.NonZero).filter(p => isPositive(p))
-  const back = inflatePaths(outer, -(GAP + WITHIN) * FINE, JoinType.Round, EndType.Polygon)
+  const shapes = simplifyPaths(
+    marks.flatMap(shapesOf).filter(p => p.length > 2),
+    FINE * ROUGHLY,
+  )
+  // Outlines of strokes cross themselves: what each covers is made one first, whichever way it goes round.
+  const covered = shapes.flatMap(p => union([isPositive(p) ? p : [...p].reverse()], FillRule.NonZero).filter(isOuter))
+  // What lies within something else says nothing more.
+  const together = union(covered, FillRule.NonZero).filter(isOuter)
+  const wide = inflatePaths(together, GAP * FINE, JoinType.Bevel, EndType.Polygon)
+  const outer = simplifyPaths(union(wide, FillRule.NonZero).filter(isOuter), FINE * ROUGHLY)
+  const back = inflatePaths(outer, -(GAP + WITHIN) * FINE, JoinType.Bevel, EndType.Polygon)
   const region = simplifyPaths(back, FINE / 8).map(p => p.flatMap(({ x, y }) => [x / FINE, y / FINE]))
   known.set(marks, region)
   return region
