@@ -1,5 +1,6 @@
 import type { Affine, PointPair, Vec } from '#core/motion'
 import { affineOf, after, areaOf, inverseOf, mapped, SAME, similarity } from '#core/motion'
+import type { Mark } from '#core/picture'
 import { contentMarks } from '#core/picture'
 import { inside } from '#core/stroke'
 import { marksHull } from '#core/travel'
@@ -22,6 +23,9 @@ export interface SuperimposeLook {
   readonly pairs: readonly PointPair[]
   readonly open: Vec | null
 }
+
+/** Outlines of drawings, for as long as their marks are the same. */
+const hulls = new WeakMap<readonly Mark[], readonly Vec[]>()
 
 /** Laying neighbouring drawings over the one under the playhead, by dragging or by points. */
 export class SuperimposeTool {
@@ -80,7 +84,9 @@ export class SuperimposeTool {
   /** The neighbour's outline where it lies now. */
   private hullOf({ drawing }: Neighbour): Vec[] {
     const { scene, stack } = this.desk
-    const hull = marksHull(contentMarks(stack!, scene!.contents.of(scene!, stack!, drawing), scene!.strokeBy))
+    const marks = contentMarks(stack!, scene!.contents.of(scene!, stack!, drawing), scene!.strokeBy)
+    const hull = hulls.get(marks) ?? marksHull(marks)
+    hulls.set(marks, hull)
     return hull.map(v => mapped(this.mapOf(drawing), v))
   }
 
