@@ -24,7 +24,11 @@ function hold(e: Event): void {
   }
   select.value = ''
 }
-const numbers = computed(() => Object.keys(laid.here).flatMap(d => desk.stack?.drawings[d]?.number ?? []))
+const numbers = computed(() =>
+  Object.keys(laid.here)
+    .flatMap(d => desk.stack?.drawings[d]?.number ?? [])
+    .sort((a, b) => a.localeCompare(b, 'en', { numeric: true })),
+)
 </script>
 
 <template>
