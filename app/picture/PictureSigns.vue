@@ -18,10 +18,7 @@ const name = computed(() => (picture.steady && desk.scene ? rideName(desk.scene,
 function hold(e: Event): void {
   const select = e.target as HTMLSelectElement
   const choice = choices.value[Number(select.value)]
-  if (select.value !== '' && choice) {
-    picture.besideLens = null
-    picture.steady = steadyAt(choice, desk.workFrame)
-  }
+  if (select.value !== '' && choice) picture.steady = steadyAt(choice, desk.workFrame)
   select.value = ''
 }
 const numbers = computed(() =>

@@ -1,6 +1,6 @@
 import { defineStore, skipHydrate } from 'pinia'
 import { useRemembered } from '~/ui/remembered'
-import { computed, ref, shallowRef } from 'vue'
+import { computed, ref, shallowRef, watch } from 'vue'
 import type { Lens } from './lens'
 import { STRAIGHT } from './lens'
 import type { Steady } from './steady'
@@ -25,6 +25,8 @@ export const usePicture = defineStore('picture', () => {
   const two = computed(() => !!steady.value && beside.value)
   /** How the picture lies in the view beside the ordinary one, and its box; null until it was looked at. */
   const besideLens = shallowRef<Lens | null>(null)
+  // Another part, or the same one held anew, is looked at in the middle again.
+  watch(steady, () => (besideLens.value = null), { flush: 'sync' })
   const besideBox = shallowRef({ width: 0, height: 0 })
   /** The view that one pointed at last: zooming and rotating mean that one. */
   const pointed = ref<ViewId>('plain')
