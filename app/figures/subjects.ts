@@ -5,7 +5,6 @@ import type { Drawing, NewSubject, Subject } from '#core/document'
 import type { Focus, Scene } from '~/desk/scene'
 import { rangeOf } from '~/desk/scene'
 import { copied } from '~/desk/copies'
-import { freeNumber } from '#core/document'
 import { newId } from '~/sync/ids'
 import type { Draft } from '#core/commands'
 import { selectedDrawings } from '~/light-table/art'
@@ -107,8 +106,7 @@ export function exchangedCopies(scene: Scene, focus: Focus): Draft[] | string {
   if (!poses.length) return 'No poses made by hand begin on the selected frames.'
   if (column.runs.frames > last)
     return `${column.name} goes on behind the selected frames. Copies come at its end only.`
-  const end = lastRun(column.runs)!.start
-  let before = end
+  let before = lastRun(column.runs)!.start
   return poses.map(({ d, start }) => {
     const on = start - first + last + 1
     const content = copied(d.content)
@@ -116,16 +114,14 @@ export function exchangedCopies(scene: Scene, focus: Focus): Draft[] | string {
       const { figure } = stack!.subjects[id]!
       return [id, hasSides(figure) ? swapSides(figure, pose) : pose] as const
     })
-    const made = newPose(scene, focus, {
-      from: { content: { ...content, poses: Object.fromEntries(poses) } },
-      where: { afterLast: on - before },
-      role: d.role === 'in-between' ? 'key' : d.role,
-    })
-    const number = freeNumber(stack!, String(on))
+    const where = { afterLast: on - before }
     before = on
-    return made.name === 'pose.add'
-      ? { ...made, args: { ...made.args, drawing: { ...made.args.drawing, number } } }
-      : made
+    return newPose(scene, focus, {
+      from: { content: { ...content, poses: Object.fromEntries(poses) } },
+      where,
+      role: d.role === 'in-between' ? 'key' : d.role,
+      frame: on,
+    })
   })
 }
 

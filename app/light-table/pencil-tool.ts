@@ -2,7 +2,7 @@ import { shallowRef } from 'vue'
 import { tell } from '~/ui/messages'
 import type { Draft } from '#core/commands'
 import type { Affine, Vec } from '#core/motion'
-import { after, inverseOf, SAME } from '#core/motion'
+import { after, growth, inverseOf, SAME } from '#core/motion'
 import type { Mark } from '#core/picture'
 import { contentMarks, layersAt, placedMarks } from '#core/picture'
 import type { Stroke } from '#core/stroke'
@@ -34,8 +34,7 @@ export interface PencilSight {
   readonly zoom: () => number
   /** How large a px of the column's own space is on the screen. */
   readonly scale: () => number
-  /** How much larger than it is stored the column is seen, and where it lies. */
-  readonly grown: () => number
+  /** Where the column lies. */
   readonly placing: () => Affine
 }
 
@@ -124,7 +123,7 @@ export class PencilTool {
   private strokeNow(d: Drawn): Stroke {
     const { pencil, asSeen, mode } = this.table
     // As wide as it is seen when the picture is fitted, however it is zoomed now.
-    const px = (asSeen ? pencil.width / this.sight.zoom() : pencil.width) / this.sight.grown()
+    const px = (asSeen ? pencil.width / this.sight.zoom() : pencil.width) / growth(this.sight.placing())
     return {
       schema: 1,
       colour: pencil.colour,

@@ -12,7 +12,7 @@ import { usePicture } from './store'
 /** What is seen otherwise than it lies: the part that is held still, and what is laid over the drawing. */
 const { view } = defineProps<{ view: ViewId }>()
 const [desk, laid, picture] = [useDesk(), useLaid(), usePicture()]
-const held = computed(() => !!picture.steady && (view === 'beside' || !picture.two))
+const held = computed(() => picture.holds(view))
 const choices = computed(() => (desk.scene ? steadyChoices(desk.scene, desk.focus!) : []))
 const name = computed(() => (picture.steady && desk.scene ? rideName(desk.scene, picture.steady.on) : ''))
 function hold(e: Event): void {

@@ -84,7 +84,6 @@ const sight: PencilSight = {
   pointOf: ownPointOf,
   zoom: () => lens.value.zoom,
   scale: () => viewOf(desk.shown!.picture, box.value, lens.value).scale * growth(placing.value),
-  grown: () => growth(placing.value),
   placing: () => placing.value,
 }
 if (view === 'plain') hand.through(sight)
@@ -145,7 +144,6 @@ usePaint(
     const held = { on: steady.on, now: steady.now.value, held: steady.held.value }
     const look = {
       placing: placing.value,
-      active: desk.columnId,
       laid: laid.here,
       steady: held,
       edge,

@@ -4,8 +4,8 @@ import type { Column, Stack } from '#core/document'
 import { subjectsOf } from '#core/document'
 import type { Played } from '#core/pass'
 import { placingAt } from '#core/pass'
-import type { Layer } from '#core/picture'
-import { contentMarks, cutOn, layersAt, roomAround, strokeMark } from '#core/picture'
+import type { Layer, Seen } from '#core/picture'
+import { contentMarks, cutOn, layersAt, mappedRegion, roomAround, strokeMark } from '#core/picture'
 import type { Stroke } from '#core/stroke'
 import { strokeOutline } from '#core/stroke'
 import type { Focus, Scene } from '~/desk/scene'
@@ -40,7 +40,6 @@ export interface PictureLook {
   readonly rule: GhostSettings
   /** Strokes that are drawn and not in the document yet. */
   readonly wet: readonly Stroke[]
-  readonly active: string | null
   /** Where the active column lies, whose space what is worked with is in. */
   readonly placing: Affine
   /** A part that is held still: the map of the picture on a frame, and whether one is. */
@@ -139,30 +138,40 @@ function turn(c: C, box: Size, by: number): void {
 /** While one draws over the column that this one is lined up with, that one is faint; in what is played it is not. */
 const layersOf = (scene: Scene, { column, frame }: Focus, look: PictureLook): Layer[] => {
   const { flip, seen, playing, played } = look
-  const at = flip && column && liesAt(scene, column, flip, look)
+  const seenAs = flip && column && seenAt(scene, column, flip, look, column)
   return layersAt(scene, frame, scene.strokeBy, {
     references: true,
     ...(played ? { shows: (c, f) => played.drawing(c, f) } : {}),
     faded: playing ? null : (column?.leader ?? null),
-    instead: flip && column ? { column: column.id, drawing: flip.drawing, ...(at && at !== SAME ? { at } : {}) } : null,
+    instead: flip && column ? { column: column.id, drawing: flip.drawing, ...seenAs } : null,
     seen: seen && column ? { column: column.id, parts: seen } : null,
   })
 }
 
 /**
- * Where a drawing of a column that is not the one under the playhead is seen: laid over that, else as it lies on its own
- * frame; there where what is held still is so, too. Null where it is not seen on that frame.
+ * How a drawing of a column that is not the one under the playhead is seen: laid over that, else as it lies on its own
+ * frame; there where what is held still is so, too. What it is cut to comes along. Null where it is not seen on that
+ * frame.
  */
-function liesAt(
+function seenAt(
   scene: Scene,
   column: Column,
   { drawing, frame }: Flipped,
-  { laid, active, placing, steady }: Pick<PictureLook, 'laid' | 'active' | 'placing' | 'steady'>,
-): Affine | null {
-  const map = active === column.id ? laid[drawing] : undefined
-  if (map) return after(placing, map)
+  { laid, placing, steady }: Pick<PictureLook, 'laid' | 'placing' | 'steady'>,
+  worked: Column | null,
+): Seen | null {
   const lies = placingAt(scene, column, frame)
-  return lies && steady.held ? after(after(inverseOf(steady.now), steady.on(frame)), lies) : lies
+  const cut = cutOn(scene, column, frame, scene.strokeBy)
+  const map = column.id === worked?.id ? laid[drawing] : undefined
+  if (!cut || (!lies && !map)) return null
+  if (!lies) return { at: after(placing, map!), cut: [] }
+  const at = map
+    ? after(placing, map)
+    : steady.held
+      ? after(after(inverseOf(steady.now), steady.on(frame)), lies)
+      : lies
+  const by = cut.length ? after(at, inverseOf(lies)) : SAME
+  return { at, cut: cut.map(region => mappedRegion(region, by)) }
 }
 
 function drawGhosts(c: C, scene: Scene, focus: Focus, look: PictureLook): void {
@@ -172,13 +181,12 @@ function drawGhosts(c: C, scene: Scene, focus: Focus, look: PictureLook): void {
     const stack = scene.shot.stacks[g.column.stack]!
     const content = scene.contents.of(scene, stack, g.drawing)
     const marks = contentMarks(stack, content, scene.strokeBy, (stack === focus.stack && seen) || undefined)
-    const at = liesAt(scene, g.column, g, look)
-    const cut = g.column.inside ? cutOn(scene, g.column, g.frame, scene.strokeBy) : []
-    if (!at || !cut) continue
+    const as = seenAt(scene, g.column, g, look, focus.column)
+    if (!as) continue
     c.globalAlpha = g.strength * rule.overall
     c.save()
-    for (const region of look.laid[g.drawing] || look.steady.held ? [] : cut) cutTo(c, region)
-    c.transform(...(at as [number, number, number, number, number, number]))
+    for (const region of as.cut) cutTo(c, region)
+    c.transform(...(as.at as [number, number, number, number, number, number]))
     drawKeptGhost(
       c,
       marks,

@@ -13,6 +13,5 @@ export class Hand implements PencilSight {
   pointOf = (e: PointerEvent): Vec => this.view!.pointOf(e)
   zoom = (): number => this.view?.zoom() ?? 1
   scale = (): number => this.view?.scale() ?? 1
-  grown = (): number => this.view?.grown() ?? 1
   placing = (): Affine => this.view?.placing() ?? SAME
 }

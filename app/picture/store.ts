@@ -22,6 +22,8 @@ export const usePicture = defineStore('picture', () => {
   const steady = shallowRef<Steady | null>(null)
   /** The steady view stands beside the ordinary one. */
   const beside = useRemembered('fintro-steady-beside', false)
+  /** Whether a view is the one in which a part is held still. */
+  const holds = (view: ViewId): boolean => !!steady.value && (view === 'beside' || !two.value)
   const two = computed(() => !!steady.value && beside.value)
   /** How the picture lies in the view beside the ordinary one, and its box; null until it was looked at. */
   const besideLens = shallowRef<Lens | null>(null)
@@ -53,6 +55,7 @@ export const usePicture = defineStore('picture', () => {
     steady,
     beside: skipHydrate(beside),
     two,
+    holds,
     besideLens,
     besideBox,
     pointed,

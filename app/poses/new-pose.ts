@@ -39,17 +39,19 @@ export interface NewPose {
   readonly where: PoseWhere
   readonly role?: Role
   readonly id?: string
+  /** What it is numbered by, if not by the frame it falls on now. */
+  readonly frame?: number
 }
 
 /** A new drawing in the active column, numbered by the frame it falls on. */
 export function newPose(
   scene: Scene,
   focus: Focus,
-  { from, where, role = focus.column!.adds ?? 'key', id = newId() }: NewPose,
+  { from, where, role = focus.column!.adds ?? 'key', id = newId(), frame = poseFrame(focus, where) }: NewPose,
 ): Draft {
   const stack = focus.stack!
   const content = contentFrom(scene, stack, from)
-  const number = freeNumber(stack, String(poseFrame(focus, where)))
+  const number = freeNumber(stack, String(frame))
   const drawing = { id, number, role, content }
   return { name: 'pose.add', args: { ...planAndColumn(scene, focus), drawing, where: placeFor(focus, where) } }
 }

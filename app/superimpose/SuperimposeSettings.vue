@@ -19,6 +19,9 @@ const HOW: readonly { how: LayHow; name: string }[] = [
   { how: 2, name: 'by 2 points' },
   { how: 3, name: 'by 3 points' },
 ]
+const HOW_TITLE =
+  'By dragging it; by points clicked on it and where they belong; or both by a part: where it is on this drawing, ' +
+  'else halfway between them'
 const bys = computed(() => {
   void painted.arrivals
   return desk.scene ? layBys(desk.scene, desk.focus!) : []
@@ -71,7 +74,7 @@ function layBy(by: LayBy): void {
     <select
       class="field h-7 w-29 shrink-0 @max-[700px]:w-20"
       aria-label="How it is laid"
-      title="By dragging it; by points clicked on it and where they belong; or both by a part, where it is on this drawing, else halfway between them"
+      :title="HOW_TITLE"
       :value="`how ${HOW.findIndex(h => h.how === store.how)}`"
       @change="setHow"
     >

@@ -107,13 +107,13 @@ export const setColumn = command(
 
 /** A column that hangs no more on one that goes: is not lined up with it, rides on it and is cut to it no more. */
 function released(column: Column, gone: string): Column {
-  const { leader, carrier, inside, ...bare } = column
+  const { leader, carrier, stands, inside, ...bare } = column
   return leader !== gone && carrier?.column !== gone && inside !== gone
     ? column
     : {
         ...bare,
         ...(leader !== undefined && leader !== gone ? { leader } : {}),
-        ...(carrier && carrier.column !== gone ? { carrier } : {}),
+        ...(carrier && carrier.column !== gone ? { carrier, ...(stands ? { stands } : {}) } : {}),
         ...(inside !== undefined && inside !== gone ? { inside } : {}),
       }
 }

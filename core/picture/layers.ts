@@ -1,5 +1,5 @@
-import type { Column, Stand } from '../document'
-import { insidesOf } from '../document'
+import type { Column, Plan, Stand } from '../document'
+import { carriersOf, insidesOf } from '../document'
 import type { Scene, StrokeBy } from '../pass'
 import { drawingShown, placingAt } from '../pass'
 import type { Affine } from '../motion'
@@ -19,14 +19,20 @@ export interface Layer {
   readonly cut?: readonly Region[]
 }
 
+/** Where what is drawn lies, and inside what it is seen only. */
+export interface Seen {
+  readonly at: Affine
+  readonly cut: readonly Region[]
+}
+
 /** How a frame is looked at. */
 export interface LayerOptions {
   /** With the background columns; true where nothing is said. */
   readonly background?: boolean
   /** With the reference columns: while working only. */
   readonly references?: boolean
-  /** A drawing that is looked at in a column instead of its own, and where it lies. */
-  readonly instead?: { readonly column: string; readonly drawing: string; readonly at?: Affine } | null
+  /** A drawing that is looked at in a column instead of its own; where it lies and what it is cut to, if otherwise. */
+  readonly instead?: ({ readonly column: string; readonly drawing: string } & Partial<Seen>) | null
   /** Which drawing a column shows on a frame; the exposed one where nothing is said. */
   readonly shows?: (column: Column, frame: number) => string | null
   /** A column that is seen faintly, to draw over it: while working only. */
@@ -44,18 +50,24 @@ export const standOn = ({ stands }: Column, frame: number): Stand['at'] =>
 
 /** The columns from back to front on a frame: those that ride may stand directly before or behind what carries them. */
 export function orderOn({ plan }: Scene, frame: number): readonly string[] {
-  const standing = plan.order.filter(id => {
-    const c = plan.columns[id]!
-    return c.carrier && standOn(c, frame) !== 'own' && plan.columns[c.carrier.column]
-  })
+  const standing = (at: Stand['at']) => plan.order.filter(id => standsAt(plan, id, frame) === at)
+  // Each is put directly beside its carrier: of several on one side the one put last is nearest to it.
+  const placed = [...standing('before').reverse(), ...standing('behind')]
+  const depth = new Map(placed.map(id => [id, carriersOf(plan.columns, id).length]))
   let out = plan.order
-  for (const id of standing) {
-    const c = plan.columns[id]!
+  // What carries comes before what rides on it, so that both stay together.
+  for (const id of placed.sort((a, b) => depth.get(a)! - depth.get(b)!)) {
     const rest = out.filter(x => x !== id)
-    const at = rest.indexOf(c.carrier!.column) + (standOn(c, frame) === 'before' ? 1 : 0)
+    const at = rest.indexOf(plan.columns[id]!.carrier!.column) + (standsAt(plan, id, frame) === 'before' ? 1 : 0)
     out = [...rest.slice(0, at), id, ...rest.slice(at)]
   }
   return out
+}
+
+/** Where a column stands on a frame: in its own place where nothing carries it. */
+function standsAt({ columns }: Plan, id: string, frame: number): Stand['at'] {
+  const column = columns[id]!
+  return column.carrier && columns[column.carrier.column] ? standOn(column, frame) : 'own'
 }
 
 type Shows = NonNullable<LayerOptions['shows']>
@@ -89,13 +101,13 @@ export function layersAt(scene: Scene, frame: number, strokeBy: StrokeBy, option
   return orderOn(scene, frame).flatMap((id): Layer[] => {
     const column = plan.columns[id]!
     if (column.hidden || (column.background && !background) || (column.reference && !references)) return []
-    const drawing = instead?.column === id ? instead.drawing : shows(column, frame)
+    const other = instead?.column === id ? instead : null
+    const drawing = other ? other.drawing : shows(column, frame)
     if (drawing === null) return []
     const moved = column.carrier || column.moves
-    const laid = instead?.column === id ? instead.at : undefined
-    const at = laid ?? (moved ? placingAt(scene, column, frame, shows) : null)
+    const at = other?.at ?? (moved ? placingAt(scene, column, frame, shows) : null)
     if (moved && !at) return []
-    const cut = column.inside ? cutOn(scene, column, frame, strokeBy, shows) : []
+    const cut = other?.cut ?? cutOn(scene, column, frame, strokeBy, shows)
     if (!cut) return []
     const stack = shot.stacks[column.stack]!
     const parts = seen?.column === id ? seen.parts : undefined

@@ -169,6 +169,26 @@ describe('a column that rides, before or behind what carries it', () => {
     expect(undone(riding, behind)).toBe(true)
   })
 
+  it('keeps those that stand on one side in their order, and what rides on them with them', () => {
+    const three = withSecond(withSecond(posedShot()), 'three', 'C', 'st3')
+    const ride = (s: Shot, column: string, on: string) =>
+      done(s, 'column.carry', { plan: PLAN, column, was: null, carrier: { ...carrier, column: on }, moves: [] })
+    const at = (s: Shot, column: string, where: 'before' | 'behind') =>
+      done(s, 'column.stand', { plan: PLAN, column, frame: 1, at: where })
+    const order = (s: Shot) => orderOn(sceneOf(s, PLAN), 1)
+    const both = ride(ride(three, 'two', COLUMN), 'three', COLUMN)
+    const own = order(both).filter(id => id !== COLUMN)
+    expect(order(at(at(both, 'two', 'before'), 'three', 'before'))).toEqual([COLUMN, ...own])
+    expect(order(at(at(both, 'two', 'behind'), 'three', 'behind'))).toEqual([...own, COLUMN])
+    for (const [outer, inner] of [
+      ['two', 'three'],
+      ['three', 'two'],
+    ] as const) {
+      const nested = ride(ride(three, outer, COLUMN), inner, outer)
+      expect(order(at(at(nested, outer, 'behind'), inner, 'before'))).toEqual([outer, inner, COLUMN])
+    }
+  })
+
   it('is said of what carries it only', () => {
     expect(refusal(two, 'column.stand', { plan: PLAN, column: 'two', frame: 1, at: 'behind' })?.code).toBe('changed')
     const letGo = done(stand(riding, 9, 'behind'), 'column.carry', {
@@ -179,5 +199,7 @@ describe('a column that rides, before or behind what carries it', () => {
       moves: [],
     })
     expect(letGo.plans[PLAN]!.columns.two!.stands).toBeUndefined()
+    const gone = done(stand(riding, 9, 'behind'), 'column.remove', { plan: PLAN, column: COLUMN })
+    expect(gone.plans[PLAN]!.columns.two!.stands).toBeUndefined()
   })
 })

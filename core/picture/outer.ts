@@ -57,8 +57,6 @@ function shapesOf(m: Mark): Paths64 {
   }
 }
 
-const isOuter = (p: Path64): boolean => isPositive(p)
-
 const known = new WeakMap<readonly Mark[], Region>()
 
 /**
@@ -74,11 +72,16 @@ export function outerOf(marks: readonly Mark[]): Region {
     FINE * ROUGHLY,
   )
   // Outlines of strokes cross themselves: what each covers is made one first, whichever way it goes round.
-  const covered = shapes.flatMap(p => union([isPositive(p) ? p : [...p].reverse()], FillRule.NonZero).filter(isOuter))
+  const covered = shapes.flatMap(p =>
+    union([isPositive(p) ? p : [...p].reverse()], FillRule.NonZero).filter(q => isPositive(q)),
+  )
   // What lies within something else says nothing more.
-  const together = union(covered, FillRule.NonZero).filter(isOuter)
+  const together = union(covered, FillRule.NonZero).filter(p => isPositive(p))
   const wide = inflatePaths(together, GAP * FINE, JoinType.Bevel, EndType.Polygon)
-  const outer = simplifyPaths(union(wide, FillRule.NonZero).filter(isOuter), FINE * ROUGHLY)
+  const outer = simplifyPaths(
+    union(wide, FillRule.NonZero).filter(p => isPositive(p)),
+    FINE * ROUGHLY,
+  )
   const back = inflatePaths(outer, -(GAP + WITHIN) * FINE, JoinType.Bevel, EndType.Polygon)
   const region = simplifyPaths(back, FINE / 8).map(p => p.flatMap(({ x, y }) => [x / FINE, y / FINE]))
   known.set(marks, region)
