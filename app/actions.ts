@@ -6,6 +6,7 @@ import { foldActions } from './desk/fold-actions'
 import { exchangeActions } from './exchange/actions'
 import { figureActions } from './figures/actions'
 import { ghostActions } from './ghosts/actions'
+import { handOffActions } from './hand-off/actions'
 import { lightTableActions } from './light-table/actions'
 import { pictureActions } from './picture/actions'
 import { poseActions } from './poses/actions'
@@ -42,6 +43,7 @@ const rooms: readonly (readonly Action[])[] = [
   superimposeActions,
   travelActions,
   exchangeActions,
+  handOffActions,
 ]
 
 /** Everything the desk can do by key or by name. */

@@ -7,6 +7,8 @@ import { usePlayer } from './desk/player'
 import { useNaming } from './desk/naming'
 import { usePointed } from './desk/pointed'
 import { useExchange } from './exchange/store'
+import { useFramesOut } from './hand-off/frames'
+import { useSoundFile } from './hand-off/sound-file'
 import { useLaid } from './ghosts/laid'
 import { useGhosts } from './ghosts/store'
 import { useSuperimpose } from './superimpose/store'
@@ -30,6 +32,8 @@ const stores = [
   useLightTable,
   usePicture,
   useExchange,
+  useFramesOut,
+  useSoundFile,
   usePlayer,
   useDialogs,
   useFolds,

@@ -26,7 +26,7 @@ export const floors = {
     ['rail', 'light-table'],
     ['figures', 'superimpose', 'ties'],
     ['picture'],
-    ['exchange'],
+    ['exchange', 'hand-off'],
     ['tray', 'shot', 'states', 'list'],
   ],
   server: [

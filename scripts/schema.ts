@@ -1,9 +1,8 @@
 import { writeFileSync } from 'node:fs'
 import { resolve } from 'node:path'
 import { shotJsonSchema } from '../core/document/json-schema'
+import { sheetSchemaAsJson } from '../core/formats/sheet-json'
 
-/** Writes docs/shot.schema.json from the form of the document. */
-writeFileSync(
-  resolve(import.meta.dirname, '../docs/shot.schema.json'),
-  `${JSON.stringify(shotJsonSchema(), null, 2)}\n`,
-)
+/** Writes the published forms of a shot and of a sheet, docs/*.schema.json. */
+for (const [name, schema] of Object.entries({ shot: shotJsonSchema(), sheet: sheetSchemaAsJson() }))
+  writeFileSync(resolve(import.meta.dirname, `../docs/${name}.schema.json`), `${JSON.stringify(schema, null, 2)}\n`)

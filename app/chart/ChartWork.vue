@@ -1,23 +1,22 @@
 <script setup lang="ts">
 import { withKey } from '~/desk/shortcuts'
 import { computed } from 'vue'
-import type { Pass } from '#core/pass'
-import type { Line } from './spans'
-import { workOf } from './spans'
+import type { Pass, WorkLine } from '#core/pass'
+import { workOf } from '#core/pass'
 import { useDesk } from '~/desk/desk'
 import { useGhosts } from '~/ghosts/store'
 
 const { pass } = defineProps<{ pass: Pass }>()
 const desk = useDesk()
 const ghosts = useGhosts()
-const all = computed(() => (pass.chart ? workOf(desk.scene!, desk.focus!, pass.chart) : []))
+const all = computed(() => (pass.chart ? workOf(desk.focus!.stack!, pass.chart) : []))
 const shown = computed(() => new Set(pass.members.map(m => m.drawing)))
 const lines = computed(() => all.value.filter(l => shown.value.has(l.drawing.id)))
 /** Charted, but exposed nowhere in this span any more. */
 const hidden = computed(() => all.value.filter(l => !shown.value.has(l.drawing.id)))
 const left = computed(() => lines.value.filter(l => !l.drawn).length)
 
-function goTo(line: Line): void {
+function goTo(line: WorkLine): void {
   const at = pass.members.find(m => m.drawing === line.drawing.id)
   if (at) desk.goTo(at.start)
   ghosts.on = true

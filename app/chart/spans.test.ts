@@ -13,6 +13,7 @@ import {
 } from '#core/commands/fixture.test-helper'
 import { restPose } from '#core/figure'
 import { vec } from '#core/motion'
+import { workOf } from '#core/pass'
 import type { Chart, Shot } from '#core/document'
 import { after, deskOn } from '~/desk/scene.test-helper'
 import {
@@ -28,7 +29,6 @@ import {
   throwAt,
   unwedge,
   wedge,
-  workOf,
 } from './spans'
 
 const charts = (shot: Shot): Chart[] => Object.values(shot.plans[PLAN]!.charts)
@@ -96,7 +96,7 @@ it('a wedge opens room beside a pose, and is taken out again', () => {
 describe('the order of work', () => {
   it('names each drawing with the two it lies between', () => {
     const shot = planned()
-    const lines = workOf(...deskOn(shot), charts(shot)[0]!)
+    const lines = workOf(deskOn(shot)[1].stack!, charts(shot)[0]!)
     // Common practice: of 1/8, 1/4, 1/2 the half comes first, then the half of that, then the half of that.
     expect(lines.map(l => [l.drawing.number, l.first.number, l.second.number, l.words])).toEqual([
       ['11', '1', '13', 'half'],
@@ -106,7 +106,7 @@ describe('the order of work', () => {
   })
   it('gives what is to be drawn next, from the span one is in on', () => {
     const next = (frame: number, shot = planned()) => nextToDraw(...deskOn(shot, frame))?.line.drawing.number
-    const [inSecond] = workOf(...deskOn(planned()), charts(planned())[1]!)
+    const [inSecond] = workOf(deskOn(planned())[1].stack!, charts(planned())[1]!)
     expect([next(3), next(15)]).toEqual(['11', inSecond!.drawing.number])
     const drawnOne = done(planned(), 'drawing.pose', {
       stack: STACK,

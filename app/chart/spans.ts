@@ -1,8 +1,8 @@
-import type { Recipe, Task } from '#core/chart'
-import { orderOfWork, placeName, resample, spread } from '#core/chart'
+import type { Recipe } from '#core/chart'
+import { resample, spread } from '#core/chart'
 import { warped } from '#core/motion'
-import type { Pass } from '#core/pass'
-import { changeGap, isPose, passAt, timesOf } from '#core/pass'
+import type { Pass, WorkLine } from '#core/pass'
+import { changeGap, isPose, passAt, timesOf, workOf } from '#core/pass'
 import { eachRun } from '#core/sheet'
 import type { Chart, Drawing } from '#core/document'
 import { freeNumber, partKey, subjectsOf } from '#core/document'
@@ -118,45 +118,8 @@ const passArgs = (scene: Scene, focus: Focus, pass: Pass, side: 'first' | 'secon
   side,
 })
 
-/** One line of the order of work, with the drawings it names. */
-export interface Line extends Task {
-  readonly drawing: Drawing
-  readonly first: Drawing
-  readonly second: Drawing
-  readonly drawn: boolean
-  readonly words: string
-}
-
-/** The favour that counts as one in the order of work: the chart's own, if it has favours. */
-const favourOf = (recipe: Recipe): number | undefined =>
-  recipe.family === 'favours' && recipe.f ? Math.max(recipe.f, 1 / 6) : undefined
-
-const DIVISION = { half: 'half', third: 'third', favour: 'favour', other: '', beyond: 'beyond' }
-
-/** The list an in-betweener works a chart by. */
-export function workOf(scene: Scene, focus: Focus, chart: Chart): Line[] {
-  const { drawings } = focus.stack!
-  const named = (i: number): Drawing =>
-    drawings[i < 0 ? chart.from : i >= chart.ticks.length ? chart.to : chart.ticks[i]!.drawing]!
-  return orderOfWork(
-    chart.ticks.map(t => t.u),
-    favourOf(chart.recipe),
-  ).map((t): Line => {
-    const drawing = named(t.tick)
-    const words =
-      t.division === 'half'
-        ? 'half'
-        : t.division === 'other' || t.division === 'beyond'
-          ? placeName(t.share)
-          : t.share > 0.5
-            ? `${DIVISION[t.division]} toward ${named(t.between[1]).number}`
-            : `${DIVISION[t.division]} at ${named(t.between[0]).number}`
-    return { ...t, drawing, first: named(t.between[0]), second: named(t.between[1]), drawn: drawing.own, words }
-  })
-}
-
 /** The next in-between of the column that nobody has drawn, from the pass under the playhead on. */
-export function nextToDraw(scene: Scene, focus: Focus): { line: Line; frame: number } | null {
+export function nextToDraw(scene: Scene, focus: Focus): { line: WorkLine; frame: number } | null {
   const here = Math.max(
     0,
     passesHere(scene, focus).findIndex(p => p === passHere(scene, focus)),
@@ -164,7 +127,7 @@ export function nextToDraw(scene: Scene, focus: Focus): { line: Line; frame: num
   const inTurn = [...passesHere(scene, focus).slice(here), ...passesHere(scene, focus).slice(0, here)]
   for (const pass of inTurn) {
     if (!pass.chart) continue
-    for (const line of workOf(scene, focus, pass.chart)) {
+    for (const line of workOf(focus.stack!, pass.chart)) {
       const member = pass.members.find(m => m.drawing === line.drawing.id)
       if (member && !line.drawn) return { line, frame: member.start }
     }

@@ -14,6 +14,7 @@ import PlayButton from './PlayButton.vue'
 import PlayMenu from './PlayMenu.vue'
 import { usePlayer } from './player'
 import { useSide } from '~/ui/side'
+import { useUnderWay } from '~/ui/under-way'
 
 defineProps<{ production: string }>()
 const desk = useDesk()
@@ -21,6 +22,7 @@ const dialogs = useDialogs()
 const history = useHistory()
 const player = usePlayer()
 const side = useSide()
+const underWay = useUnderWay()
 const { name: themeName, toggle } = useTheme()
 const looped = computed(() => `${player.played.first}–${player.played.last}`)
 const saving = computed(() => {
@@ -256,10 +258,15 @@ function setLength(e: Event): void {
         <button
           type="button"
           class="bar-button border-on-bottle font-semibold"
-          :title="withKey('Export images, drawings, the sheet or the whole shot', 'hand-off')"
+          :title="withKey('Export a movie, images, paper or data', 'hand-off')"
           @click="side.toggle('export')"
         >
-          Export
+          Export<span
+            v-if="underWay.share !== null"
+            class="w-9 text-right font-mono"
+            :title="underWay.words"
+            >{{ Math.floor(underWay.share * 100) }} %</span
+          >
         </button>
       </div>
     </div>

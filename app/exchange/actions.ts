@@ -1,8 +1,7 @@
 import type { Action } from '~/desk/action'
-import { useSide } from '~/ui/side'
 import { useExchange } from './store'
 
-/** What comes in and goes out. */
+/** What comes in. */
 export const exchangeActions: readonly Action[] = [
   {
     id: 'bring-in',
@@ -14,16 +13,6 @@ export const exchangeActions: readonly Action[] = [
     can: d => !!d.column,
     do: () => {
       useExchange().importFiles()
-    },
-  },
-  {
-    id: 'hand-off',
-    name: 'Export …',
-    hint: 'images, drawings, the sheet or the whole shot',
-    group: 'Shot',
-    keys: ['Shift+H'],
-    do: () => {
-      useSide().toggle('export')
     },
   },
 ]

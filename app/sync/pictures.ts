@@ -58,25 +58,25 @@ export class Pictures {
     }
   }
 
-  /** All of these, decoded anew, for what needs them at once. Throws ServerAway where one cannot be fetched. */
-  all = (files: readonly string[]): Promise<(readonly [file: string, bitmap: ImageBitmap])[]> =>
-    Promise.all(files.map(async file => [file, await this.decoded(file)] as const))
+  /** The bytes of all of these, for what needs them at once. Throws ServerAway where some cannot be fetched. */
+  all = (files: readonly string[]): Promise<(readonly [file: string, bytes: Blob])[]> =>
+    Promise.all(files.map(async file => [file, await this.bytes(file)] as const))
 
   close(): void {
     bitmaps.fetchBy(null)
     bitmaps.clear()
   }
 
-  private async decoded(file: string): Promise<ImageBitmap> {
+  private async bytes(file: string): Promise<Blob> {
     const kept = this.unsent.get(file) ?? (await browserStore.keptImage(file).catch(() => undefined))
-    return createImageBitmap(kept ?? (await server.image(file)))
+    return kept ?? server.image(file)
   }
 
   private async fetch(file: string): Promise<void> {
     if (this.asked.has(file)) return
     this.asked.add(file)
     try {
-      bitmaps.put(file, await this.decoded(file))
+      bitmaps.put(file, await createImageBitmap(await this.bytes(file)))
       this.asked.delete(file)
       this.arrived()
     } catch {

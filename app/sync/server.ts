@@ -1,4 +1,4 @@
-import type { KeptState, StoredShot } from '#core/document'
+import type { KeptState, ProductionInList, StoredShot } from '#core/document'
 import type { Command, Committed, JournalEntry } from '#core/commands'
 import type { Stroke } from '#core/stroke'
 
@@ -104,6 +104,7 @@ export type StateName = Pick<KeptState, 'revision' | 'kind'>
 
 /** Every call to the server that the desk makes. */
 export const server = {
+  shots: () => ask<{ productions: ProductionInList[] }>('/api/shots'),
   shot: (id: string) => ask<StoredNow>(`/api/shots/${id}`),
   findStrokes: (hashes: string[]) => post<{ strokes: Record<string, Stroke> }>('/api/strokes/find', { hashes }),
   keepStrokes: (strokes: Stroke[]) => post<{ hashes: string[] }>('/api/strokes', { strokes }, LONG_PATIENCE_MS),

@@ -371,7 +371,7 @@ export class ShotSession {
   /** All strokes of the shot, for what needs them at once. */
   allStrokes = (): Promise<Record<string, Stroke>> => this.strokes.all(strokeHashes(this.shot))
 
-  /** All pictures of the shot, decoded, for what needs them at once. */
+  /** The bytes of all pictures of the shot, for what needs them at once. */
   allPictures = () => this.pictures.all(imageHashes(this.shot))
 
   private refused(lost: readonly Lost[]): void {

@@ -11,6 +11,17 @@ function numberOf(list: object): number {
   return numbers.get(list)!
 }
 
+/** Where layers lie, how strongly they are seen and in which colours: equal for layers that look the same with the same marks. */
+const placesKey = (layers: readonly Layer[]): string =>
+  [
+    ...layers.map(l => `${l.palette.ink}${l.palette.paper}${l.strength}${l.at?.join(',') ?? ''}`),
+    ...layers.flatMap(l => l.cut?.map(numberOf) ?? []),
+  ].join(' ')
+
+/** Equal for layers that look the same. */
+export const layersKey = (layers: readonly Layer[]): string =>
+  `${layers.map(l => numberOf(l.marks)).join(' ')} ${placesKey(layers)}`
+
 /**
  * Draws layers from an image that is kept as long as they are the same, so that what only moves over them (a pen, the
  * playhead of another column) costs an image and not their strokes. Layers of up to `few` marks are drawn anew, and so is
@@ -25,11 +36,7 @@ export class KeptLayers {
 
   draw(c: CanvasRenderingContext2D, layers: readonly Layer[], room: PictureRoom): void {
     if (!layers.length) return
-    const key = [
-      bitmaps.count,
-      ...layers.map(l => `${l.palette.ink}${l.palette.paper}${l.strength}${l.at?.join(',') ?? ''}`),
-      ...layers.flatMap(l => l.cut?.map(numberOf) ?? []),
-    ].join(' ')
+    const key = `${bitmaps.count} ${placesKey(layers)}`
     const same =
       this.key === key && this.marks.length === layers.length && layers.every((l, i) => l.marks === this.marks[i])
     if (!same) {

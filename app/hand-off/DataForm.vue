@@ -1,0 +1,111 @@
+<script setup lang="ts">
+import { computed } from 'vue'
+import { Download } from '@lucide/vue'
+import { safeName } from '#core/formats/naming'
+import { sheetJson } from '#core/formats/sheet-json'
+import { notesVtt } from '#core/formats/vtt'
+import { storeShot } from '#core/document'
+import { plural } from '#core/basic'
+import { useDesk } from '~/desk/desk'
+import { useHistory } from '~/desk/history'
+import { saveFile } from '~/ui/save-file'
+import { timelineAlone } from './make'
+import SheetCsv from './SheetCsv.vue'
+import { shotsBeside } from './gather'
+import { tell } from '~/ui/messages'
+
+const desk = useDesk()
+const history = useHistory()
+const name = computed(() => safeName(desk.shot!.name))
+const notes = computed(() => Object.values(desk.plan!.notes ?? {}))
+const waiting = computed(() => history.saving.state !== 'saved')
+const json = (value: unknown): Blob => new Blob([`${JSON.stringify(value, null, 2)}\n`], { type: 'application/json' })
+
+const sheet = (): void =>
+  saveFile(`${name.value}-sheet.json`, json(sheetJson(desk.shot!, desk.plan!.id, desk.session!.production)))
+const shot = (): void => saveFile(`${name.value}.json`, json(storeShot(desk.shot!)))
+const vtt = (): void =>
+  saveFile(`${name.value}-notes.vtt`, new Blob([notesVtt(notes.value, desk.shot!.rate)], { type: 'text/vtt' }))
+async function timeline(): Promise<void> {
+  try {
+    const { production } = desk.session!
+    const text = timelineAlone(production, await shotsBeside(desk.shot!.id))
+    saveFile(`${safeName(production, 'shots')}.otio`, new Blob([text], { type: 'application/json' }))
+  } catch (error) {
+    tell('The timeline could not be exported.', { detail: (error as Error).message })
+  }
+}
+const rows = computed(() => [
+  {
+    title: 'Sheet as JSON',
+    words: 'Columns, exposures, charts and notes of this plan, in the form of docs/sheet.schema.json.',
+    label: 'Export sheet as JSON',
+    do: sheet,
+    can: true,
+  },
+  {
+    title: 'Notes as timed text',
+    words: notes.value.length
+      ? `${plural(notes.value.length, 'note')} as WebVTT, with the times of the shot.`
+      : 'There are no action notes in this plan.',
+    label: 'Export notes',
+    do: vtt,
+    can: notes.value.length > 0,
+  },
+  {
+    title: 'Timeline of the production',
+    words: `All shots of ${desk.session!.production} in their order, as OpenTimelineIO. With their movies or images: export several shots.`,
+    label: 'Export timeline',
+    do: timeline,
+    can: true,
+  },
+  {
+    title: 'Shot as JSON',
+    words: 'The document with all plans, in the form of docs/shot.schema.json. Strokes are named, not in it.',
+    label: 'Export shot as JSON',
+    do: shot,
+    can: true,
+  },
+])
+</script>
+
+<template>
+  <div class="mt-3"><SheetCsv :name="name" /></div>
+  <template
+    v-for="r in rows"
+    :key="r.title"
+  >
+    <hr class="my-3 border-edge" />
+    <section>
+      <h3 class="font-semibold">{{ r.title }}</h3>
+      <p class="text-soft">{{ r.words }}</p>
+      <button
+        type="button"
+        class="push-button mt-1"
+        :disabled="!r.can"
+        @click="r.do"
+      >
+        <Download :size="14" />{{ r.label }}
+      </button>
+    </section>
+  </template>
+  <hr class="my-3 border-edge" />
+  <section>
+    <h3 class="font-semibold">The whole shot</h3>
+    <p class="text-soft">
+      An archive with the plan and every stroke. Any Fintro imports it as a new shot, from its list of shots.
+    </p>
+    <p
+      v-if="waiting"
+      class="mt-1"
+    >
+      Not everything is saved yet; the archive holds what the server has.
+    </p>
+    <a
+      class="push-button mt-1"
+      :href="`/api/shots/${desk.shot!.id}/archive`"
+      download
+      ><Download :size="14" />Export archive</a
+    >
+  </section>
+</template>

@@ -1,0 +1,103 @@
+import { defineStore } from 'pinia'
+import { shallowRef } from 'vue'
+import { useRemembered } from '~/ui/remembered'
+import { newId } from '~/sync/ids'
+import type { Sound } from './choices'
+import { giveStored } from './gather'
+import type { Given, Told } from './given'
+import type { Made } from './make'
+import { joinParts, makePart, stopAll } from './make'
+import { useHandOff } from './store'
+import type { DonePart, Order, Unfinished } from './unfinished'
+import { isLeft, lockOf } from './unfinished'
+import { scratchFile } from './work/scratch'
+import { workerOf } from './workers'
+
+/** The open shot as it is now, also what is not saved: the frames that were asked for, or all of it. */
+export interface OpenShot {
+  readonly id: string
+  readonly give: (of: 'passage' | 'whole') => Promise<Given>
+}
+
+/** Parts finished by this window. */
+const finished = new Map<string, Blob>()
+/** A part that was finished before; null where the browser has cleared it away. */
+const taken = async ({ scratch, type }: DonePart): Promise<Blob | null> =>
+  finished.get(scratch) ?? (await scratchFile(scratch, type))
+
+const today = (): string => new Intl.DateTimeFormat('en-GB', { dateStyle: 'long' }).format(new Date())
+
+/** Parts of an order are made one after the other; `keep` is told what is done by now. Null where it was stopped. */
+async function makeAll(
+  { id, order, done: before }: Unfinished,
+  open: OpenShot | null,
+  { told, stopped, keep }: { told: Told; stopped: () => boolean; keep: (done: (DonePart | null)[]) => void },
+): Promise<Made | null> {
+  const done = [...before]
+  for (const [i, shot] of order.shots.entries()) {
+    if (done[i] && (await taken(done[i]))) continue
+    if (stopped()) return null
+    const part: Told = (share, words) => told((i + share) / order.shots.length, `${shot.name} · ${words}`)
+    part(0, 'Getting ready')
+    const scratch = `${id}-${i}`
+    const given = shot.id === open?.id ? await open.give('whole') : await giveStored(shot.id)
+    const out = await makePart(order, { given, scratch, date: today(), sound: null }, part)
+    if (!out) return null
+    finished.set(scratch, out.blob)
+    done[i] = { scratch, name: out.name, type: out.blob.type }
+    keep([...done])
+  }
+  told(0.99, 'Putting it together')
+  const parts = await Promise.all(done.map(async d => ({ ...d!, blob: (await taken(d!))! })))
+  return joinParts(order, parts, `${id}-all`)
+}
+
+/** Orders of what goes out: of the open shot, or of several, whose finished parts outlive the window. */
+export const useOrders = defineStore('export-orders', () => {
+  const handOff = useHandOff()
+  const unfinished = useRemembered<Unfinished | { id: '' }>('fintro-export-unfinished', { id: '' })
+  /** Several shots that a window began and nobody is at any more. */
+  const interrupted = shallowRef<Unfinished | null>(null)
+
+  async function several(begun: Unfinished, open: OpenShot | null): Promise<Made | null> {
+    unfinished.value = begun
+    const keep = (done: (DonePart | null)[]): void => void (unfinished.value = { ...begun, done })
+    const work = () => makeAll(begun, open, { told: handOff.told, stopped: () => handOff.stopping, keep })
+    const out = await (navigator.locks ? navigator.locks.request(lockOf(begun.id), work) : work())
+    // What is done stays, to be gone on with, where it was stopped.
+    if (out) unfinished.value = { id: '' }
+    return out
+  }
+
+  const run = (order: Order, work: () => Promise<Made | null>): Promise<void> =>
+    handOff.run(work, () => stopAll(order.kind)).then(look)
+
+  /** Makes what is ordered: a passage of the open shot, or several shots whole. Others are fetched when it is their turn. */
+  const make = (order: Order, { open, sound }: { open: OpenShot; sound: Sound | null }): Promise<void> =>
+    run(order, async () => {
+      if (order.shots.length > 1) return several({ id: newId(), order, done: order.shots.map(() => null) }, open)
+      const [only] = order.shots
+      const given = only!.id === open.id ? await open.give('passage') : await giveStored(only!.id)
+      return makePart(order, { given, scratch: newId(), date: today(), sound }, handOff.told)
+    })
+
+  /** Goes on with several shots where it was left. */
+  function goOn(): void {
+    const begun = interrupted.value
+    interrupted.value = null
+    if (begun) void run(begun.order, () => several(begun, null))
+  }
+  async function forget(): Promise<void> {
+    unfinished.value = { id: '' }
+    await look()
+  }
+  /** Looks for what was left, and clears away files that belong to nothing. */
+  async function look(): Promise<void> {
+    const begun = unfinished.value
+    const left = !handOff.busy && 'order' in begun && (await isLeft(begun.id))
+    interrupted.value = left ? begun : null
+    const keep = 'order' in begun ? begun.done.flatMap(d => (d ? [d.scratch] : [])) : []
+    await workerOf('images').sweep(keep, Date.now())
+  }
+  return { interrupted, make, goOn, forget, look }
+})

@@ -1,0 +1,160 @@
+import { expose } from 'comlink'
+import { writeSvg } from '#core/formats/svg'
+import type { Layer } from '#core/picture'
+import { contentMarks, paletteOf } from '#core/picture'
+import { nameBy } from '#core/formats/naming'
+import type { ImageChoices } from '../choices'
+import type { Given, Told } from '../given'
+import type { ImagePlan } from '../image-names'
+import { imagesFor } from '../image-names'
+import { contactSheet } from './contact'
+import { dataUrl } from './data-url'
+import { workerFonts } from './fonts'
+import { opened, Painter } from './painter'
+import { scratch, sweep } from './scratch'
+import type { Work } from './works'
+import { Works } from './works'
+import { ZipInto } from './zip'
+
+export interface ImagesJob {
+  readonly choices: ImageChoices
+  readonly scratch: string
+}
+
+const works = new Works()
+/** Images of pictures that may come again are kept up to so many bytes. */
+const KEPT_BYTES = 64 * 1024 * 1024
+const TYPES = { png: 'image/png', svg: 'image/svg+xml' }
+
+/** Makes images, in a zip where there are several; null where it was stopped. Throws HandOffFault. */
+async function make(given: Given, job: ImagesJob, told: Told): Promise<{ blob: Blob; name: string } | null> {
+  const work = works.begin(told)
+  try {
+    await workerFonts()
+    const painter = new Painter(opened(given), job.choices)
+    const { shot, plan } = painter.of.scene
+    if (job.choices.by === 'contact') {
+      const name = nameBy(job.choices.pattern, { production: given.production, shot: shot.name }, job.choices.digits)
+      const blob = await contactSheet(painter.of, job.choices, work)
+      return blob && { blob, name: `${name}.png` }
+    }
+    const plans = imagesFor({ shot, plan, production: given.production }, given, job.choices)
+    const maker = new ImageMaker(painter, job.choices)
+    if (plans.length === 1) {
+      const bytes = await maker.bytes(plans[0]!)
+      const type = TYPES[job.choices.file]
+      return { blob: new Blob([bytes], { type }), name: `${plans[0]!.name}.${job.choices.file}` }
+    }
+    const blob = await zipped(plans, maker, job, work)
+    return blob && { blob, name: `${nameBy('[shot]-images', { shot: shot.name }, 1)}.zip` }
+  } finally {
+    works.end(work)
+  }
+}
+
+async function zipped(
+  plans: readonly ImagePlan[],
+  maker: ImageMaker,
+  job: ImagesJob,
+  work: Work,
+): Promise<Blob | null> {
+  const file = await scratch(job.scratch)
+  const zip = new ZipInto(file)
+  try {
+    for (const [i, plan] of plans.entries()) {
+      if (work.stopped) {
+        await file.drop()
+        return null
+      }
+      zip.add(`${plan.name}.${job.choices.file}`, await maker.bytes(plan))
+      await work.at((i + 1) / plans.length, `Image ${i + 1} of ${plans.length}`)
+    }
+    return await zip.done()
+  } catch (error) {
+    await file.drop()
+    throw error
+  }
+}
+
+/** Makes the bytes of images; equal pictures are made once. */
+class ImageMaker {
+  private readonly kept = new Map<string, Uint8Array<ArrayBuffer>>()
+  private bytesKept = 0
+
+  constructor(
+    private readonly painter: Painter,
+    private readonly choices: ImageChoices,
+  ) {}
+
+  async bytes(plan: ImagePlan): Promise<Uint8Array<ArrayBuffer>> {
+    const layers = this.layersOf(plan)
+    const key = plan.drawing || plan.column ? this.painter.keyOf(layers, 0) : this.painter.keyOf(layers, plan.frame)
+    const known = this.kept.get(key)
+    if (known) return known
+    const made = this.choices.file === 'svg' ? await this.svg(layers) : await this.png(plan, layers, key)
+    this.bytesKept += made.length
+    this.kept.set(key, made)
+    for (const [old, { length }] of this.kept) {
+      if (this.bytesKept <= KEPT_BYTES || old === key) break
+      this.kept.delete(old)
+      this.bytesKept -= length
+    }
+    return made
+  }
+
+  /** A drawing lies in its column's own space, a frame as it is seen. */
+  private layersOf({ frame, column, drawing }: ImagePlan): Layer[] {
+    if (!column) return this.painter.layers(frame)
+    if (!drawing) return this.painter.layers(frame, { background: true }).filter(l => l.column === column.id)
+    const { scene, strokeBy } = this.painter.of
+    const stack = scene.shot.stacks[column.stack]!
+    const shown = scene.contents.of(scene, stack, drawing.id)
+    const content = this.choices.figuresOnly ? { poses: shown.poses, strokes: [] } : shown
+    const palette = paletteOf(column.ink, scene.shot.paper)
+    return [
+      { column: column.id, drawing: drawing.id, strength: 1, palette, marks: contentMarks(stack, content, strokeBy) },
+    ]
+  }
+
+  private async png(plan: ImagePlan, layers: readonly Layer[], key: string): Promise<Uint8Array<ArrayBuffer>> {
+    const canvas = plan.column ? await this.painter.alone(layers, key) : (await this.painter.frame(plan.frame)).canvas
+    return new Uint8Array(await (await canvas.convertToBlob({ type: TYPES.png })).arrayBuffer())
+  }
+
+  private async svg(layers: readonly Layer[]): Promise<Uint8Array<ArrayBuffer>> {
+    const { shot } = this.painter.of.scene
+    const pictures = new Map(this.painter.of.given.pictures)
+    const urls = new Map<string, string>()
+    for (const mark of layers.flatMap(l => l.marks)) {
+      if ((mark.kind === 'image' || mark.kind === 'bent') && !urls.has(mark.file) && pictures.has(mark.file))
+        urls.set(mark.file, await dataUrl(pictures.get(mark.file)!))
+    }
+    const text = writeSvg(shot.picture, this.choices.paper ? shot.paper : null, layers, f => urls.get(f))
+    return new TextEncoder().encode(text)
+  }
+}
+
+/** Files of several shots as one zip, each in a folder of its shot, with a text beside the folders. Zips are unpacked. */
+async function joined(
+  parts: readonly { blob: Blob; folder: string; name: string }[],
+  beside: { name: string; text: Uint8Array },
+  name: string,
+): Promise<Blob> {
+  const file = await scratch(name)
+  const zip = new ZipInto(file)
+  try {
+    zip.add(beside.name, beside.text)
+    for (const part of parts) {
+      if (part.name.endsWith('.zip')) await zip.addAll(part.blob, part.folder)
+      else await zip.addFile(`${part.folder}/${part.name}`, part.blob)
+    }
+    return await zip.done()
+  } catch (error) {
+    await file.drop()
+    throw error
+  }
+}
+
+const api = { make, joined, sweep, stop: () => works.stop() }
+export type ImagesWorker = typeof api
+expose(api)

@@ -1,0 +1,114 @@
+import { HandOffFault } from '../given'
+
+/** Where files are put together: on the disk of the browser where it gives room there, else in memory. */
+const FOLDER = 'hand-off'
+/** What no window has taken up for so long is left over, ms. */
+const LEFT_OVER_MS = 24 * 3600 * 1000
+
+/** A file that is being written. */
+export interface Scratch {
+  /** Writes at a place, or behind what is there. Throws HandOffFault where there is no room left. */
+  write(data: Uint8Array<ArrayBuffer>, position?: number): void
+  /** The file, finished. */
+  done(type: string): Promise<Blob>
+  /** Nothing of it is kept. */
+  drop(): Promise<void>
+}
+
+const noRoom = (error: unknown): unknown =>
+  error instanceof DOMException && error.name === 'QuotaExceededError'
+    ? new HandOffFault('There is no room left for it on this disk. Free some, or make it smaller.')
+    : error instanceof RangeError
+      ? new HandOffFault('There is not enough memory for it. Make it smaller, or fewer frames.')
+      : error
+
+/** A file under a name. What was there under it is gone. */
+export async function scratch(name: string): Promise<Scratch> {
+  try {
+    const root = await navigator.storage.getDirectory()
+    const folder = await root.getDirectoryHandle(FOLDER, { create: true })
+    const file = await folder.getFileHandle(name, { create: true })
+    return await onDisk(folder, file)
+  } catch {
+    return inMemory()
+  }
+}
+
+async function onDisk(folder: FileSystemDirectoryHandle, file: FileSystemFileHandle): Promise<Scratch> {
+  const handle = await file.createSyncAccessHandle()
+  handle.truncate(0)
+  let end = 0
+  const drop = async (): Promise<void> => {
+    handle.close()
+    await folder.removeEntry(file.name).catch(() => undefined)
+  }
+  return {
+    write(data, position = end) {
+      try {
+        let at = 0
+        while (at < data.length) at += handle.write(data.subarray(at), { at: position + at })
+      } catch (error) {
+        throw noRoom(error)
+      }
+      end = Math.max(end, position + data.length)
+    },
+    async done(type) {
+      handle.flush()
+      handle.close()
+      const whole = await file.getFile()
+      return whole.slice(0, whole.size, type)
+    },
+    drop,
+  }
+}
+
+function inMemory(): Scratch {
+  let [bytes, end] = [new Uint8Array(1 << 20), 0]
+  const grow = (size: number): void => {
+    if (size <= bytes.length) return
+    const larger = new Uint8Array(Math.max(size, bytes.length * 2))
+    larger.set(bytes.subarray(0, end))
+    bytes = larger
+  }
+  return {
+    write(data, position = end) {
+      try {
+        grow(position + data.length)
+      } catch (error) {
+        throw noRoom(error)
+      }
+      bytes.set(data, position)
+      end = Math.max(end, position + data.length)
+    },
+    done: type => Promise.resolve(new Blob([bytes.subarray(0, end)], { type })),
+    drop: () => Promise.resolve(void (bytes = new Uint8Array(0))),
+  }
+}
+
+/** A finished file, taken up again; null where it is not there any more. */
+export async function scratchFile(name: string, type: string): Promise<Blob | null> {
+  try {
+    const root = await navigator.storage.getDirectory()
+    const folder = await root.getDirectoryHandle(FOLDER)
+    const file = await (await folder.getFileHandle(name)).getFile()
+    return file.slice(0, file.size, type)
+  } catch {
+    return null
+  }
+}
+
+/** Clears away files that were left over, but those of these names. */
+export async function sweep(keep: readonly string[], now: number): Promise<void> {
+  try {
+    const root = await navigator.storage.getDirectory()
+    const folder = await root.getDirectoryHandle(FOLDER)
+    for await (const [name, entry] of folder.entries()) {
+      if (keep.includes(name) || entry.kind !== 'file') continue
+      const { lastModified } = await (entry as FileSystemFileHandle).getFile()
+      // Another window may be writing it, or the browser still be copying it to where it was saved.
+      if (now - lastModified > LEFT_OVER_MS) await folder.removeEntry(name).catch(() => undefined)
+    }
+  } catch {
+    // Without such a folder nothing is left over.
+  }
+}

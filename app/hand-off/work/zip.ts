@@ -1,0 +1,73 @@
+import { Unzip, UnzipPassThrough, Zip, ZipPassThrough } from 'fflate'
+import type { Scratch } from './scratch'
+
+/** Files put into a zip as they come: what is in them is compressed already. */
+export class ZipInto {
+  private readonly zip: Zip
+  private fault: Error | null = null
+
+  constructor(private readonly scratch: Scratch) {
+    this.zip = new Zip((error, data) => {
+      try {
+        if (error) throw error
+        scratch.write(data as Uint8Array<ArrayBuffer>)
+      } catch (e) {
+        this.fault ??= e as Error
+      }
+    })
+  }
+
+  /** Throws where there is no room for it. */
+  add(name: string, bytes: Uint8Array): void {
+    const file = new ZipPassThrough(name)
+    this.zip.add(file)
+    file.push(bytes, true)
+    if (this.fault) throw this.fault
+  }
+
+  /** A whole file, read part by part. */
+  async addFile(name: string, file: Blob): Promise<void> {
+    const into = new ZipPassThrough(name)
+    this.zip.add(into)
+    await eachPart(file, (part, last) => into.push(part, last))
+    if (this.fault) throw this.fault
+  }
+
+  async done(): Promise<Blob> {
+    this.zip.end()
+    if (this.fault) throw this.fault
+    return this.scratch.done('application/zip')
+  }
+
+  /** Everything in another zip, in a folder. */
+  async addAll(zip: Blob, folder: string): Promise<void> {
+    const reading = new Unzip(file => {
+      const parts: Uint8Array[] = []
+      file.ondata = (error, data, final) => {
+        if (error) throw error
+        parts.push(data)
+        if (!final) return
+        const whole = new Uint8Array(parts.reduce((n, p) => n + p.length, 0))
+        let at = 0
+        for (const p of parts) {
+          whole.set(p, at)
+          at += p.length
+        }
+        this.add(`${folder}/${file.name}`, whole)
+      }
+      file.start()
+    })
+    reading.register(UnzipPassThrough)
+    await eachPart(zip, (part, last) => reading.push(part, last))
+    if (this.fault) throw this.fault
+  }
+}
+
+async function eachPart(file: Blob, take: (part: Uint8Array, last: boolean) => void): Promise<void> {
+  const stream = file.stream().getReader()
+  for (;;) {
+    const { done, value } = await stream.read()
+    take(value ?? new Uint8Array(0), done)
+    if (done) return
+  }
+}
