@@ -14,6 +14,7 @@ export const floors = {
     ['commands', 'pass'],
     ['picture', 'ghost'],
     ['travel', 'formats'],
+    ['paper'],
   ],
   app: [
     ['sync'],

@@ -38,12 +38,12 @@ const column = computed({
           @change="burnt = { ...burnt, [p.key]: !burnt[p.key] }"
         />{{ p.name }}</label
       >
-      <PickList
-        v-model="column"
-        class="min-w-0 flex-1"
-        :options="columns"
-        label="Drawing numbers written over the picture"
-      />
     </div>
+    <PickList
+      v-model="column"
+      class="w-full"
+      :options="columns"
+      label="Drawing numbers written over the picture"
+    />
   </fieldset>
 </template>

@@ -8,7 +8,6 @@ import { secondsOf } from '#core/time'
 import { useFramesOut } from './frames'
 
 /** Which frames go out. */
-defineProps<{ several: boolean }>()
 const desk = useDesk()
 const player = usePlayer()
 const frames = useFramesOut()
@@ -25,7 +24,7 @@ function set(range: { first: number; last: number }): void {
 </script>
 
 <template>
-  <div v-if="!frames.several || !several">
+  <div v-if="!frames.several">
     <div class="flex flex-wrap items-end gap-2">
       <label
         >From frame<input
@@ -83,54 +82,52 @@ function set(range: { first: number; last: number }): void {
       {{ plural(count, 'frame') }}, {{ secondsOf(count, desk.shot!.rate).toFixed(2) }} s
     </p>
   </div>
-  <template v-if="several">
-    <label class="mt-1 flex items-center gap-2"
-      ><input
-        v-model="frames.several"
-        type="checkbox"
-      />Several shots of {{ desk.session?.production }}</label
+  <label class="mt-1 flex items-center gap-2"
+    ><input
+      v-model="frames.several"
+      type="checkbox"
+    />Several shots of {{ desk.session?.production }}</label
+  >
+  <template v-if="frames.several">
+    <p
+      v-if="frames.away"
+      class="mt-1 text-signal"
+      role="alert"
     >
-    <template v-if="frames.several">
-      <p
-        v-if="frames.away"
-        class="mt-1 text-signal"
-        role="alert"
+      {{ frames.away }}
+      <button
+        type="button"
+        class="underline"
+        @click="frames.find()"
       >
-        {{ frames.away }}
-        <button
-          type="button"
-          class="underline"
-          @click="frames.find()"
+        Try again
+      </button>
+    </p>
+    <ul
+      v-else-if="frames.beside"
+      class="mt-1 max-h-40 overflow-y-auto rounded border border-edge bg-sheet"
+      aria-label="Shots"
+    >
+      <li
+        v-for="s in frames.beside"
+        :key="s.id"
+      >
+        <label class="flex min-h-7 items-center gap-2 px-2 hover:bg-wash"
+          ><input
+            type="checkbox"
+            :checked="!frames.left.includes(s.id)"
+            @change="frames.toggle(s.id)"
+          /><span class="min-w-0 flex-1 truncate">{{ s.name }}</span
+          ><span class="font-mono text-soft">{{ s.length }}</span></label
         >
-          Try again
-        </button>
-      </p>
-      <ul
-        v-else-if="frames.beside"
-        class="mt-1 max-h-40 overflow-y-auto rounded border border-edge bg-sheet"
-        aria-label="Shots"
-      >
-        <li
-          v-for="s in frames.beside"
-          :key="s.id"
-        >
-          <label class="flex min-h-7 items-center gap-2 px-2 hover:bg-wash"
-            ><input
-              type="checkbox"
-              :checked="!frames.left.includes(s.id)"
-              @change="frames.toggle(s.id)"
-            /><span class="min-w-0 flex-1 truncate">{{ s.name }}</span
-            ><span class="font-mono text-soft">{{ s.length }}</span></label
-          >
-        </li>
-      </ul>
-      <p
-        v-else
-        class="mt-1 text-soft"
-      >
-        Looking for the shots …
-      </p>
-      <p class="mt-1 text-soft">Whole, in this order, as they are saved.</p>
-    </template>
+      </li>
+    </ul>
+    <p
+      v-else
+      class="mt-1 text-soft"
+    >
+      Looking for the shots …
+    </p>
+    <p class="mt-1 text-soft">Whole, in this order, as they are saved.</p>
   </template>
 </template>

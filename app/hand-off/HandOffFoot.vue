@@ -25,7 +25,7 @@ const unfinished = computed(() => {
 </script>
 
 <template>
-  <div class="mt-3 border-t border-edge pt-3">
+  <div class="sticky -bottom-3 -mx-3 mt-3 -mb-3 border-t border-edge bg-panel px-3 pt-2.5 pb-3">
     <div
       v-if="unfinished"
       class="mb-3 rounded border border-dashed border-brink p-2"

@@ -1,3 +1,4 @@
+import type { Paper } from '#core/paper'
 import type { Look } from './given'
 
 /** Codecs of movies, as WebCodecs and containers tell them apart. */
@@ -58,6 +59,16 @@ export interface ImageChoices extends Look {
   readonly figuresOnly: boolean
   readonly pattern: string
   readonly digits: number
+}
+
+/** What is printed. */
+export interface PaperChoices {
+  readonly what: 'sheet' | 'charts' | 'booklet'
+  readonly paper: Paper
+  /** Names of columns; none for all. */
+  readonly columns: readonly string[]
+  /** The charts beside their columns. */
+  readonly ladders: boolean
 }
 
 /** Sizes of movies that H.264 and others want even. */

@@ -4,13 +4,14 @@ import { perSecond } from '#core/time'
 import { columnsOf } from '#core/document'
 import type { Scene } from '~/desk/scene'
 import { bitrateOf, evened } from './choices'
+import type { Look } from './given'
 import { sizeAt, sizeWords } from './given'
 import { summaryOf } from './image-names'
 import { drawPreview } from './preview'
 import type { Order } from './unfinished'
 
-/** About so many bytes a px of one picture has as GIF, besides what stays as it was (measured on the demo). */
-const GIF_SHARE = 0.6
+/** What a further picture of a GIF takes, of what the first takes as PNG: the rest stays as it was (measured on the demo). */
+const GIF_SHARE = 0.15
 
 /** How many different pictures are shown on some frames: where any column shows another drawing, or one moves. */
 function picturesOn(scene: Scene, { first, last }: Frames): number {
@@ -26,16 +27,17 @@ function picturesOn(scene: Scene, { first, last }: Frames): number {
 }
 
 /** The size of the first picture as PNG, bytes. */
-async function pngBytes(scene: Scene, order: Order, frame: number): Promise<number> {
-  const { width, height } = sizeAt(scene.shot.picture, order.choices.scale)
+async function pngBytes(scene: Scene, choices: Look, frame: number): Promise<number> {
+  const { width, height } = sizeAt(scene.shot.picture, choices.scale)
   const canvas = new OffscreenCanvas(width, height)
   const c = canvas.getContext('2d') as unknown as CanvasRenderingContext2D
-  drawPreview(c, { width, height }, scene, order.choices, { frame, column: null, drawing: null })
+  drawPreview(c, { width, height }, scene, choices, { frame, column: null, drawing: null })
   return (await canvas.convertToBlob({ type: 'image/png' })).size
 }
 
 /** What is to be expected, in words: the size of the pictures and of the file. */
 export async function expectedWords(scene: Scene, order: Order, range: Frames): Promise<string> {
+  if (order.kind === 'paper') return ''
   const { shot, plan } = scene
   const frames = range.last - range.first + 1
   const size = sizeAt(shot.picture, order.choices.scale)
@@ -49,8 +51,9 @@ export async function expectedWords(scene: Scene, order: Order, range: Frames): 
     return `${px(evened(size))}, ${all.toFixed(2)} s, at most about ${sizeWords(bytes)}`
   }
   if (order.shots.length > 1) return `${px(size)} each`
-  const first = await pngBytes(scene, order, range.first)
-  if (order.kind === 'gif') return `${px(size)}, about ${sizeWords(first * GIF_SHARE * picturesOn(scene, range))}`
+  const first = await pngBytes(scene, order.choices, range.first)
+  if (order.kind === 'gif')
+    return `${px(size)}, about ${sizeWords(first * (1 + GIF_SHARE * (picturesOn(scene, range) - 1)))}`
   if (order.choices.by === 'contact') return ''
   const { count } = summaryOf({ shot, plan, production: '' }, range, order.choices)
   return `${px(size)}, about ${sizeWords(first * count)}`

@@ -1,4 +1,5 @@
 import { proxy } from 'comlink'
+import { plural } from '#core/basic'
 import { otioTimeline } from '#core/formats/otio'
 import type { Clip } from '#core/formats/otio'
 import { aroundFrame, eachOnce, nameBy, safeName } from '#core/formats/naming'
@@ -50,6 +51,11 @@ export async function makePart(order: Order, job: PartJob, told: Told): Promise<
     const size = `${width} × ${height} px, ${(blob.size / 1e6).toFixed(1)} MB`
     return { blob, name: `${name}.gif`, note: fits ? size : `${size}: it could not be made smaller.` }
   }
+  if (order.kind === 'paper') {
+    const made = await workerOf('paper').make(given, { choices: order.choices, date: job.date }, telling)
+    const words = { sheet: 'sheet', charts: 'charts', booklet: 'in-betweens' }[order.choices.what]
+    return made && { blob: made.blob, name: `${name}-${words}.pdf`, note: plural(made.pages, 'page') }
+  }
   return workerOf('images').make(given, { choices: order.choices, scratch }, telling)
 }
 
@@ -69,6 +75,13 @@ export async function joinParts(order: Order, parts: readonly (Made & DonePart)[
     )
     return { blob, name: `${whole}.${container}`, note: CODECS[order.choices.codec].name }
   }
+  if (order.kind === 'paper') {
+    const blob = await workerOf('paper').joined(
+      parts.map(p => p.blob),
+      order.production,
+    )
+    return { blob, name: `${whole}.pdf` }
+  }
   const folders = eachOnce(order.shots.map(s => safeName(s.name)))
   const files = parts.map((p, i) => ({ blob: p.blob, folder: folders[i]!, name: p.name }))
   const blob = await workerOf('images').joined(
@@ -80,7 +93,9 @@ export async function joinParts(order: Order, parts: readonly (Made & DonePart)[
 }
 
 /** The shots in their order with the files beside the timeline. */
-function timelineOf(order: Order, files: readonly { folder: string; name: string }[]): Uint8Array {
+type PictureOrder = Exclude<Order, { kind: 'paper' }>
+
+function timelineOf(order: PictureOrder, files: readonly { folder: string; name: string }[]): Uint8Array {
   const clips = order.shots.map(({ name, rate, length }, i): Clip => {
     const file = files[i]!
     const lead = order.kind === 'movie' ? Math.round((order.choices.slate * rate.num) / rate.den) : 0
@@ -89,7 +104,7 @@ function timelineOf(order: Order, files: readonly { folder: string; name: string
   return strToU8(JSON.stringify(otioTimeline(order.production, clips), null, 2))
 }
 
-function mediaOf(order: Order, file: { folder: string; name: string }, shot: string): Clip['media'] {
+function mediaOf(order: PictureOrder, file: { folder: string; name: string }, shot: string): Clip['media'] {
   if (order.kind !== 'images') return { kind: 'movie', url: `${file.folder}/${file.name}` }
   const { by, apart, column, file: ending, pattern, digits } = order.choices
   if (by !== 'frame' || apart) return null

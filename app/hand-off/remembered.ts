@@ -1,6 +1,6 @@
 import { defineStore, skipHydrate } from 'pinia'
 import { useRemembered } from '~/ui/remembered'
-import type { GifChoices, ImageChoices, MovieChoices } from './choices'
+import type { GifChoices, ImageChoices, MovieChoices, PaperChoices } from './choices'
 
 export type Kind = 'movie' | 'gif' | 'images' | 'paper' | 'data'
 
@@ -19,12 +19,15 @@ const IMAGES: ImageChoices = {
   digits: 4,
 }
 
+const PAPER: PaperChoices = { what: 'sheet', paper: 'a4', columns: [], ladders: true }
+
 /** What was chosen last for each kind of what goes out. */
 export const useChoices = defineStore('export-choices', () => {
   const kind = useRemembered<Kind>('fintro-export', 'movie')
   const movie = useRemembered<MovieChoices>('fintro-export-movie', MOVIE, { mergeDefaults: true })
   const gif = useRemembered<GifChoices>('fintro-export-gif', GIF, { mergeDefaults: true })
   const images = useRemembered<ImageChoices>('fintro-export-images', IMAGES, { mergeDefaults: true })
+  const paper = useRemembered<PaperChoices>('fintro-export-paper', PAPER, { mergeDefaults: true })
   /** One file for each of several shots, not one movie. */
   const apart = useRemembered<boolean>('fintro-export-apart', false)
   return {
@@ -32,6 +35,7 @@ export const useChoices = defineStore('export-choices', () => {
     movie: skipHydrate(movie),
     gif: skipHydrate(gif),
     images: skipHydrate(images),
+    paper: skipHydrate(paper),
     apart: skipHydrate(apart),
   }
 })

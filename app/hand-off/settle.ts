@@ -1,6 +1,6 @@
 import type { ShotInList } from '#core/document'
 import type { Scene } from '#core/pass'
-import type { GifChoices, ImageChoices, MovieChoices } from './choices'
+import type { GifChoices, ImageChoices, MovieChoices, PaperChoices } from './choices'
 import type { Burnt, Look } from './given'
 import type { Order, OrderedShot } from './unfinished'
 
@@ -10,6 +10,7 @@ export interface Remembered {
   readonly movie: MovieChoices
   readonly gif: GifChoices
   readonly images: ImageChoices
+  readonly paper: PaperChoices
   readonly apart: boolean
 }
 
@@ -40,6 +41,7 @@ export function orderOf(
     const gif = settled(r.gif)
     return { ...common, kind: 'gif', choices: { ...gif, most: within(gif.most, 0, 1000) } }
   }
+  if (r.kind === 'paper') return { ...common, kind: 'paper', choices: r.paper }
   if (r.kind !== 'images') return null
   const images = settled(r.images)
   const column = known(images.column)

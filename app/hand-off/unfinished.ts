@@ -1,4 +1,4 @@
-import type { GifChoices, ImageChoices, MovieChoices } from './choices'
+import type { GifChoices, ImageChoices, MovieChoices, PaperChoices } from './choices'
 
 /** Several shots that are being exported: what is done by now outlives the window. */
 export interface Unfinished {
@@ -18,6 +18,7 @@ export type Order = { readonly shots: readonly OrderedShot[]; readonly productio
   | { readonly kind: 'movie'; readonly choices: MovieChoices; readonly apart: boolean }
   | { readonly kind: 'gif'; readonly choices: GifChoices }
   | { readonly kind: 'images'; readonly choices: ImageChoices }
+  | { readonly kind: 'paper'; readonly choices: PaperChoices }
 )
 /** A shot, whole, in its production; its frames where it is the one that is open. */
 export interface OrderedShot {

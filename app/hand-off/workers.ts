@@ -3,11 +3,13 @@ import { wrap } from 'comlink'
 import type { GifWorker } from './work/gif.worker'
 import type { ImagesWorker } from './work/images.worker'
 import type { MovieWorker } from './work/movie.worker'
+import type { PaperWorker } from './work/paper.worker'
 
 interface Workers {
   movie: MovieWorker
   gif: GifWorker
   images: ImagesWorker
+  paper: PaperWorker
 }
 export type WorkerKind = keyof Workers
 
@@ -18,6 +20,7 @@ const make: { [K in WorkerKind]: () => Worker } = {
   movie: () => new Worker(new URL('./work/movie.worker.ts', import.meta.url), { type: 'module' }),
   gif: () => new Worker(new URL('./work/gif.worker.ts', import.meta.url), { type: 'module' }),
   images: () => new Worker(new URL('./work/images.worker.ts', import.meta.url), { type: 'module' }),
+  paper: () => new Worker(new URL('./work/paper.worker.ts', import.meta.url), { type: 'module' }),
 }
 
 export function workerOf<K extends WorkerKind>(kind: K): Remote<Workers[K]> {
