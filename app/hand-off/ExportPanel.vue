@@ -87,7 +87,12 @@ function go(): void {
     />
     <DataForm v-if="choices.kind === 'data'" />
     <template v-else>
-      <div class="mt-3"><FramesForm /></div>
+      <HandOffPreview
+        v-if="order"
+        :order="order"
+        :named="!!images?.count && !images.fault"
+      />
+      <div class="mt-2"><FramesForm /></div>
       <hr class="my-3 border-edge" />
       <MovieForm
         v-if="choices.kind === 'movie'"
@@ -99,11 +104,6 @@ function go(): void {
         v-else
         :images="images ?? { count: 0, first: '', last: '' }"
         :fault="images?.fault ?? ''"
-      />
-      <HandOffPreview
-        v-if="order"
-        :order="order"
-        :named="!!images?.count && !images.fault"
       />
       <HandOffFoot
         :label="label"

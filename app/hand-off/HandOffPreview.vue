@@ -36,6 +36,8 @@ const previewed = computed<Previewed>(() => {
   const at = { shot: desk.scene!.shot, plan: desk.scene!.plan, production: '' }
   return imagesFor(at, { first, last: order.choices.by === 'drawing' ? last : first }, order.choices)[0] ?? frame
 })
+/** How high previews are, px: the choices below them stay in sight. */
+const HIGH = { page: 210, picture: 132 }
 const note = ref('')
 function draw(c: CanvasRenderingContext2D, width: number, height: number): void {
   const { scene } = desk
@@ -80,7 +82,7 @@ const empty = computed(() => !columnsOf(desk.plan!).length)
     class="mx-auto mt-3 overflow-hidden rounded border border-edge"
     :style="{
       aspectRatio: `${shape.width} / ${shape.height}`,
-      width: shape.width < shape.height ? '210px' : '100%',
+      width: `min(100%, ${(HIGH[order.kind === 'paper' ? 'page' : 'picture'] * shape.width) / shape.height}px)`,
     }"
   >
     <canvas
@@ -90,7 +92,7 @@ const empty = computed(() => !columnsOf(desk.plan!).length)
     />
   </div>
   <p
-    class="mt-1 min-h-4 text-soft"
+    class="mt-1 min-h-4 text-center text-soft"
     data-part="expected"
   >
     {{ empty ? 'The shot has no columns yet: there is nothing but paper to export.' : expected || note }}

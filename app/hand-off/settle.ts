@@ -41,7 +41,7 @@ export function orderOf(
     const gif = settled(r.gif)
     return { ...common, kind: 'gif', choices: { ...gif, most: within(gif.most, 0, 1000) } }
   }
-  if (r.kind === 'paper') return { ...common, kind: 'paper', choices: r.paper }
+  if (r.kind === 'paper') return { ...common, kind: 'paper', choices: { ...r.paper, columns: [...r.paper.columns] } }
   if (r.kind !== 'images') return null
   const images = settled(r.images)
   const column = known(images.column)

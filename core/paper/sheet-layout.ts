@@ -7,7 +7,7 @@ import type { Paper } from './papers'
 import { MARGIN, PAPERS } from './papers'
 
 /** Rows are never lower than can be read (6 pt letters), nor higher than is pleasant, pt. */
-export const ROW = { least: 7.2, most: 13 }
+export const ROW = { least: 7.1, most: 13 }
 /** Widths: of a column at least (pt) and at most (of the paper), of frame numbers, of notes, of a ladder, pt. */
 const COLUMN = { least: 36, most: 1 / 8 }
 export const [NUMBERS, NOTES, LADDER, GAP] = [30, 92, 52, 14]

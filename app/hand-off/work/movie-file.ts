@@ -29,6 +29,15 @@ export function outputInto(scratch: Scratch, container: Container): Output {
   })
 }
 
+/** What a movie is begun with: `frames` of it in all, of which the shot's own come `lead` seconds after its beginning. */
+export interface MovieAbout {
+  readonly choices: MovieChoices
+  readonly rate: Rate
+  readonly frames: number
+  readonly sound: Sound | null
+  readonly lead: number
+}
+
 /** How far sound is given ahead of the pictures, s. */
 const SOUND_AHEAD = 0.5
 
@@ -42,17 +51,18 @@ export class MovieFile {
     private readonly video: CanvasSource,
     private readonly audio: { readonly source: SampleSource; readonly sound: Sound } | null,
     private readonly rate: Rate,
+    /** Frames of the whole movie. */
+    private readonly frames: number,
     private readonly codec: MovieChoices['codec'],
   ) {}
 
   /**
-   * Begins a movie of what is on a canvas. `seconds` are those before the first frame of the shot: sound begins behind
-   * them. Throws HandOffFault where the browser has no encoder for it.
+   * Begins a movie of what is on a canvas. Sound begins with the first frame of the shot. Throws HandOffFault where the browser has no encoder for it.
    */
   static async begin(
     scratch: Scratch,
     canvas: OffscreenCanvas,
-    { choices, rate, sound, lead }: { choices: MovieChoices; rate: Rate; sound: Sound | null; lead: number },
+    { choices, rate, frames, sound, lead }: MovieAbout,
   ): Promise<MovieFile> {
     const output = outputInto(scratch, choices.container)
     const fps = perSecond(rate)
@@ -60,7 +70,7 @@ export class MovieFile {
     const video = new CanvasSource(canvas, encodingOf({ codec, quality, size: canvas, fps }))
     output.addVideoTrack(video, { frameRate: fps })
     const audio = sound ? await soundTrack(output, container, { ...sound, at: sound.at + lead }) : null
-    const movie = new MovieFile(output, video, audio, rate, codec)
+    const movie = new MovieFile(output, video, audio, rate, frames, codec)
     await movie.told(() => output.start())
     return movie
   }
@@ -90,7 +100,8 @@ export class MovieFile {
   private async hear(until: number, { last = false } = {}): Promise<void> {
     if (!this.audio) return
     const { sound, source } = this.audio
-    const end = Math.round(until * sound.rate)
+    const whole = (this.frames * this.rate.den) / this.rate.num
+    const end = Math.round(Math.min(until, whole) * sound.rate)
     // In parts of half a second at least; what is left at the end as it is.
     if (end <= this.heard || (!last && end - this.heard < sound.rate / 2)) return
     const first = this.heard - Math.round(sound.at * sound.rate)

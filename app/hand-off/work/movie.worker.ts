@@ -48,14 +48,13 @@ async function filmed(given: Given, job: MovieJob, work: Work): Promise<Blob | n
   const frames = given.last - given.first + 1
   const file = await scratch(job.scratch)
   const lead = (slate * shot.rate.den) / shot.rate.num
-  const movie = await MovieFile.begin(file, canvas, { choices, rate: shot.rate, sound: job.sound, lead }).catch(
-    async (error: unknown) => {
-      await file.drop()
-      throw error
-    },
-  )
+  const all = slate + frames * choices.loops
+  const about = { choices, rate: shot.rate, frames: all, sound: job.sound, lead }
+  const movie = await MovieFile.begin(file, canvas, about).catch(async (error: unknown) => {
+    await file.drop()
+    throw error
+  })
   try {
-    const all = slate + frames * choices.loops
     let done = 0
     const add = async (): Promise<void> => {
       await movie.add()
