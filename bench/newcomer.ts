@@ -246,6 +246,7 @@ const JOBS: readonly Job[] = [
     'export a sequence',
     async h => {
       await h.key('Shift+H', { opens: true })
+      await h.click(h.page.getByRole('radio', { name: 'Images' }))
       const download = h.page.waitForEvent('download')
       await h.click(h.page.getByRole('button', { name: /^Export \d+ images/ }))
       await download

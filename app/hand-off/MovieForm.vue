@@ -13,7 +13,7 @@ import { sizeAt } from './given'
 import { scales } from './scales'
 import { useSoundFile } from './sound-file'
 import { useChoices } from './remembered'
-import { workerOf } from './workers'
+import { ask } from './workers'
 
 const emit = defineEmits<{ can: [boolean] }>()
 const desk = useDesk()
@@ -28,12 +28,12 @@ const padded = computed(() => {
   return plain.width !== size.value.width || plain.height !== size.value.height
 })
 
-async function ask(): Promise<void> {
+async function lookFor(): Promise<void> {
   const wanted = { quality: choices.movie.quality, size: size.value, fps: perSecond(desk.shot!.rate) }
-  codecs.value = await workerOf('movie').encodable(wanted)
+  codecs.value = await ask('movie', w => w.encodable(wanted)).catch(() => [])
 }
-onMounted(ask)
-watch([size, () => choices.movie.quality], ask)
+onMounted(lookFor)
+watch([size, () => choices.movie.quality], lookFor)
 
 const formats = computed(() =>
   (codecs.value ?? []).flatMap(codec =>

@@ -28,13 +28,13 @@ const named = (at: (typeof shots)[number], first: number, last: number, more: Pa
 describe('images by frame', () => {
   it('are named by frame, in order', () => {
     expect(named(lift, 9, 11, { digits: 4 })).toEqual(
-      ['9', '10', '11'].map(n => `${lift.shot.name}.${n.padStart(4, '0')}`),
+      ['9', '10', '11'].map(n => `020-Lantern-lift.${n.padStart(4, '0')}`),
     )
   })
   it('of each column by itself need its name', () => {
     expect(imagesFault(lift.plan, { ...choices, apart: true })).toMatch(/Without \[column\]/)
     expect(named(lift, 1, 1, { apart: true, pattern: '[column].[frame]' })).toEqual(
-      columnsFor(lift.plan, choices).map(c => `${c.name}.0001`),
+      columnsFor(lift.plan, choices).map(c => `${c.name.replace(' ', '-')}.0001`),
     )
   })
 })

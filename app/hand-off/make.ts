@@ -9,7 +9,7 @@ import type { MovieChoices, Sound } from './choices'
 import type { Given, Told } from './given'
 import { sizeAt } from './given'
 import type { DonePart, Order } from './unfinished'
-import { workerOf } from './workers'
+import { ask } from './workers'
 
 /** A file that was made, ready to be saved. `note` is what is worth knowing about it. */
 export interface Made {
@@ -41,26 +41,22 @@ export async function makePart(order: Order, job: PartJob, told: Told): Promise<
     const { choices } = order
     const size = order.shots.length > 1 && !order.apart ? commonSize(order, choices) : null
     const about = { choices, scratch, date: job.date, sound: job.sound, size }
-    const blob = await workerOf('movie').make(given, about, telling)
+    const blob = await ask('movie', w => w.make(given, about, telling))
     return blob && { blob, name: `${name}.${choices.container}` }
   }
   if (order.kind === 'gif') {
-    const made = await workerOf('gif').make(given, { choices: order.choices, scratch }, telling)
+    const made = await ask('gif', w => w.make(given, { choices: order.choices, scratch }, telling))
     if (!made) return null
     const { blob, width, height, fits } = made
     const size = `${width} × ${height} px, ${(blob.size / 1e6).toFixed(1)} MB`
     return { blob, name: `${name}.gif`, note: fits ? size : `${size}: it could not be made smaller.` }
   }
   if (order.kind === 'paper') {
-    const made = await workerOf('paper').make(given, { choices: order.choices, date: job.date }, telling)
+    const made = await ask('paper', w => w.make(given, { choices: order.choices, date: job.date }, telling))
     const words = { sheet: 'sheet', charts: 'charts', booklet: 'in-betweens' }[order.choices.what]
     return made && { blob: made.blob, name: `${name}-${words}.pdf`, note: plural(made.pages, 'page') }
   }
-  return workerOf('images').make(given, { choices: order.choices, scratch }, telling)
-}
-
-export function stopAll(kind: Order['kind']): void {
-  void workerOf(kind).stop()
+  return ask('images', w => w.make(given, { choices: order.choices, scratch }, telling))
 }
 
 /** Several shots as one file: a movie of all, or a zip with a timeline. */
@@ -68,27 +64,28 @@ export async function joinParts(order: Order, parts: readonly (Made & DonePart)[
   const whole = safeName(order.production, 'shots')
   if (order.kind === 'movie' && !order.apart) {
     const { container } = order.choices
-    const blob = await workerOf('movie').joined(
-      parts.map(p => p.blob),
-      scratch,
-      container,
+    const blob = await ask('movie', w =>
+      w.joined(
+        parts.map(p => p.blob),
+        scratch,
+        container,
+      ),
     )
     return { blob, name: `${whole}.${container}`, note: CODECS[order.choices.codec].name }
   }
   if (order.kind === 'paper') {
-    const blob = await workerOf('paper').joined(
-      parts.map(p => p.blob),
-      order.production,
+    const blob = await ask('paper', w =>
+      w.joined(
+        parts.map(p => p.blob),
+        order.production,
+      ),
     )
     return { blob, name: `${whole}.pdf` }
   }
   const folders = eachOnce(order.shots.map(s => safeName(s.name)))
   const files = parts.map((p, i) => ({ blob: p.blob, folder: folders[i]!, name: p.name }))
-  const blob = await workerOf('images').joined(
-    files,
-    { name: `${whole}.otio`, text: timelineOf(order, files) },
-    scratch,
-  )
+  const timeline = { name: `${whole}.otio`, text: timelineOf(order, files) }
+  const blob = await ask('images', w => w.joined(files, timeline, scratch))
   return { blob, name: `${whole}-${order.kind}.zip` }
 }
 

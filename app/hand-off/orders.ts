@@ -6,12 +6,12 @@ import type { Sound } from './choices'
 import { giveStored } from './gather'
 import type { Given, Told } from './given'
 import type { Made } from './make'
-import { joinParts, makePart, stopAll } from './make'
+import { joinParts, makePart } from './make'
 import { useHandOff } from './store'
 import type { DonePart, Order, Unfinished } from './unfinished'
 import { isLeft, lockOf } from './unfinished'
 import { scratchFile } from './work/scratch'
-import { workerOf } from './workers'
+import { ask, stopWorker } from './workers'
 
 /** The open shot as it is now, also what is not saved: the frames that were asked for, or all of it. */
 export interface OpenShot {
@@ -70,7 +70,7 @@ export const useOrders = defineStore('export-orders', () => {
   }
 
   const run = (order: Order, work: () => Promise<Made | null>): Promise<void> =>
-    handOff.run(work, () => stopAll(order.kind)).then(look)
+    handOff.run(work, () => void stopWorker(order.kind, () => !handOff.busy)).then(look)
 
   /** Makes what is ordered: a passage of the open shot, or several shots whole. Others are fetched when it is their turn. */
   const make = (order: Order, { open, sound }: { open: OpenShot; sound: Sound | null }): Promise<void> =>
@@ -97,7 +97,7 @@ export const useOrders = defineStore('export-orders', () => {
     const left = !handOff.busy && 'order' in begun && (await isLeft(begun.id))
     interrupted.value = left ? begun : null
     const keep = 'order' in begun ? begun.done.flatMap(d => (d ? [d.scratch] : [])) : []
-    await workerOf('images').sweep(keep, Date.now())
+    await ask('images', w => w.sweep(keep, Date.now()))
   }
   return { interrupted, make, goOn, forget, look }
 })

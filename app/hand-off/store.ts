@@ -6,6 +6,7 @@ import { tell } from '~/ui/messages'
 import { ServerAway, ServerRefusal } from '~/sync/server'
 import { sizeWords, type Told } from './given'
 import type { Made } from './make'
+import { Stopped } from './workers'
 
 interface Job {
   readonly begun: number
@@ -48,6 +49,7 @@ export const useHandOff = defineStore('hand-off', () => {
         tell(`“${out.name}” was exported.`, { detail })
       } else tell('The export was stopped.', { detail: 'No file was made.' })
     } catch (error) {
+      if (error instanceof Stopped) return void tell('The export was stopped.', { detail: 'No file was made.' })
       failed.value = faultWords(error)
       tell('The export failed.', { detail: failed.value })
     } finally {

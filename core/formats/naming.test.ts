@@ -6,11 +6,11 @@ const names = fc.array(fc.string({ unit: 'binary', maxLength: 30 }), { minLength
 
 describe('names of files', () => {
   it('keep letters of any script', () => {
-    expect(safeName('Möwe 010 — 灯台 ضوء')).toBe('Möwe 010 — 灯台 ضوء')
+    expect(safeName('Möwe 010 — 灯台 ضوء')).toBe('Möwe-010-—-灯台-ضوء')
   })
   it('hold no path, no device and no end that is lost', () => {
     expect(safeName('../../etc/passwd')).toBe('etc-passwd')
-    expect(safeName('a:b*c?')).toBe('a-b-c-')
+    expect(safeName('a:b*c?')).toBe('a-b-c')
     expect(safeName('nul.txt')).toBe('_nul.txt')
     expect(safeName(' . ')).toBe('shot')
     expect(safeName('a\u202Egnp')).toBe('a-gnp')
@@ -34,6 +34,15 @@ describe('a pattern', () => {
     expect(nameBy('[shot].[frame]', { shot: 'Lift', frame: 13 }, 4)).toBe('Lift.0013')
     expect(nameBy('[column]-[drawing]', { column: 'arm', drawing: '7a' }, 3)).toBe('arm-007a')
     expect(nameBy('[frame]', { frame: 12_345 }, 4)).toBe('12345')
+  })
+  it('keeps numbers of shots with long names, within what file systems take', () => {
+    const name = nameBy(
+      '[production]-[shot]-[column].[frame]',
+      { production: '灯'.repeat(80), shot: '台'.repeat(80), column: 'a'.repeat(80), frame: 7 },
+      4,
+    )
+    expect(name).toMatch(/\.0007$/)
+    expect(new TextEncoder().encode(name).length).toBeLessThanOrEqual(230)
   })
   it('gives every frame a name of its own, in the order of the frames', () => {
     fc.assert(

@@ -11,12 +11,19 @@ const DEVICE = /^(con|prn|aux|nul|com\d|lpt\d)(?=\.|$)/i
 const MOST = 120
 
 /**
- * A name that any file system takes, letters of any script kept: at most 120 characters, no path, no dots or blanks at its
+ * A name that any file system takes, letters of any script kept, blanks as hyphens: at most 120 characters, no path, no dots or blanks at its
  * ends. `otherwise` where nothing of it is left.
  */
 export function safeName(text: string, otherwise = 'shot'): string {
-  const plain = [...text.normalize('NFC').replace(FORBIDDEN, '-').replace(/\s+/g, ' ')].slice(0, MOST).join('')
-  const bare = plain.replace(/^[\s.-]+|[\s.]+$/g, '')
+  return plainName([...text].slice(0, MOST).join(''), otherwise)
+}
+
+function plainName(text: string, otherwise: string): string {
+  const plain = text
+    .normalize('NFC')
+    .replace(FORBIDDEN, '-')
+    .replace(/[\s-]+/g, '-')
+  const bare = plain.replace(/^[\s.-]+|[\s.-]+$/g, '')
   return DEVICE.test(bare) ? `_${bare}` : bare || otherwise
 }
 
@@ -37,12 +44,20 @@ const bracketed = (names: readonly string[]): string => names.map(n => `[${n}]`)
  * only: "7a" is "0007a".
  */
 export function nameBy(pattern: string, fields: NameFields, digits: number): string {
-  const text = pattern.replace(/\[([^\]]*)\]/g, (_, name: Placeholder) => {
-    const value = fields[name] ?? ''
-    return name === 'frame' || name === 'drawing' ? padded(String(value), digits) : String(value)
-  })
-  return safeName(text)
+  const named = (most: number): string =>
+    plainName(
+      pattern.replace(/\[([^\]]*)\]/g, (_, name: Placeholder) => {
+        const value = String(fields[name] ?? '')
+        return name === 'frame' || name === 'drawing' ? padded(value, digits) : [...value].slice(0, most).join('')
+      }),
+      'shot',
+    )
+  // Long names of shots and columns are cut, so that numbers never are.
+  const fitting = [MOST, 60, 30, 15, 8].find(most => new TextEncoder().encode(named(most)).length <= MOST_BYTES)
+  return named(fitting ?? 4)
 }
+/** File systems take 255 bytes; some are left for an ending and for "(2)". */
+const MOST_BYTES = 230
 
 const padded = (text: string, digits: number): string => text.replace(/^\d+/, n => n.padStart(digits, '0'))
 
@@ -63,6 +78,6 @@ export function eachOnce(names: readonly string[], ending = ''): string[] {
 /** What stands before and behind the number of the frame in what a pattern names, as for numbered sequences. */
 export function aroundFrame(pattern: string, fields: NameFields, digits: number): { before: string; after: string } {
   const [one, two] = [1, 2].map(frame => nameBy(pattern, { ...fields, frame }, digits)) as [string, string]
-  const differs = [...one].findIndex((letter, i) => letter !== two[i])
+  const differs = one.split('').findIndex((letter, i) => letter !== two[i])
   return { before: one.slice(0, differs - digits + 1), after: one.slice(differs + 1) }
 }

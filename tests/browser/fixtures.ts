@@ -231,9 +231,11 @@ export async function imagesOf(
 ): Promise<Record<string, PNG>> {
   await page.keyboard.press('Shift+H')
   const dialog = page.getByRole('dialog', { name: 'Export' })
+  await dialog.getByRole('radio', { name: 'Images' }).click()
   await dialog.getByLabel('From frame').fill(String(first))
   await dialog.getByLabel('to frame').fill(String(last))
-  await dialog.getByLabel('with the background and the paper').setChecked(background)
+  for (const part of ['with the background', 'on paper, not transparent'])
+    await dialog.getByLabel(part).setChecked(background)
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     dialog.getByRole('button', { name: /^Export \d+ images?$/ }).click(),

@@ -192,6 +192,7 @@ test('a shot goes out as an archive and comes back as a new one; a file of anoth
   page,
 }) => {
   await page.keyboard.press('Shift+H')
+  await page.getByRole('radio', { name: 'Data' }).click()
   const [download] = await Promise.all([
     page.waitForEvent('download'),
     page.getByRole('link', { name: 'Export archive' }).click(),

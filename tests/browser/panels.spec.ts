@@ -93,6 +93,7 @@ test.describe('panels beside which one goes on working', () => {
   }) => {
     await page.keyboard.press('Shift+H')
     const panel = page.getByRole('dialog', { name: 'Export' })
+    await panel.getByRole('radio', { name: 'Images' }).click()
     await expect(panel.getByRole('button', { name: 'Export 61 images' })).toBeVisible()
     await page.getByLabel(/^Length of the shot/).fill('2')
     await page.getByLabel(/^Length of the shot/).press('Enter')

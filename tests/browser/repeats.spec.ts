@@ -183,6 +183,7 @@ test('a sheet read in changes its own columns only, also where they are linked',
   const rope = await desk.exposures('rope')
   await page.keyboard.press('Shift+H')
   const dialog = page.getByRole('dialog', { name: 'Export' })
+  await dialog.getByRole('radio', { name: 'Data' }).click()
   const text = ['Frame,Keeper', '1,1', '2,', '3,7', '4,X', '5,13'].join('\r\n')
   await dialog
     .getByLabel('Sheet as CSV')

@@ -267,9 +267,10 @@ test('another rate asks what stays, tells what is rounded, and can be only tried
 test('the sheet goes out as CSV and comes back in; what does not fit is listed', async ({ desk, page }) => {
   await page.keyboard.press('Shift+H')
   const dialog = page.getByRole('dialog', { name: 'Export' })
+  await dialog.getByRole('radio', { name: 'Data' }).click()
   const [download] = await Promise.all([
     page.waitForEvent('download'),
-    dialog.getByRole('button', { name: 'Export sheet' }).click(),
+    dialog.getByRole('button', { name: 'Export sheet', exact: true }).click(),
   ])
   const text = await readFile((await download.path())!, 'utf8')
   const rows = Papa.parse<string[]>(text, { skipEmptyLines: true }).data
