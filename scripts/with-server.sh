@@ -6,6 +6,8 @@ set -u
 mkdir -p "$root/.cache"
 need_node; need_packages; need_postgres; need_build
 need_debian '[ -x /usr/bin/chromium ]' chromium
+# Pages that were printed are drawn by another program.
+case "$*" in *screenshots*) need_program '[ -x /usr/bin/pdftoppm ]' poppler-utils ;; esac
 data=$(mktemp -d /tmp/fintro-script-XXXXXX) && chmod 755 "$data"
 finish() { trap - INT TERM EXIT; pg_down; rm -rf "$data"; exit "${1:-0}"; }
 trap 'finish 130' INT TERM

@@ -95,7 +95,8 @@ export const useOrders = defineStore('export-orders', () => {
   async function look(): Promise<void> {
     const begun = unfinished.value
     const left = !handOff.busy && 'order' in begun && (await isLeft(begun.id))
-    interrupted.value = left ? begun : null
+    // Plain: a worker is given it.
+    interrupted.value = left ? (JSON.parse(JSON.stringify(begun)) as Unfinished) : null
     const keep = 'order' in begun ? begun.done.flatMap(d => (d ? [d.scratch] : [])) : []
     await ask('images', w => w.sweep(keep, Date.now()))
   }
