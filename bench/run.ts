@@ -6,7 +6,9 @@ import { diskUsed } from './disk'
 import { commitGrowth } from './growth'
 import { ofCarried } from './carried'
 import { ofDrawn } from './drawn'
+import { ofHandOff } from './hand-off'
 import { newcomer } from './newcomer'
+import { pdfGrowth } from './paper'
 import { serverPeople } from './people'
 import type { Row } from './row'
 import { within } from './row'
@@ -56,6 +58,9 @@ if (wants('rail.follow.drawn', 'play.on-time.drawn', 'strokes.beside', 'strokes.
   for (const row of await ofDrawn(quick)) print(row)
 if (wants('carried.cost', 'play.on-time.carried', 'steady.follow'))
   for (const row of await ofCarried(quick, wants)) print(row)
+if (wants('export.pdf.growth')) print(await pdfGrowth(quick))
+if (wants('export.movie', 'export.gif', 'export.images', 'export.follow'))
+  for (const row of await ofHandOff(quick, wants)) print(row)
 if (wants('picture.share')) for (const row of await pictureShare()) print(row)
 if (wants('desk.open', 'desk.bytes')) for (const row of await deskOpen(quick)) print(row)
 if (wants('newcomer', 'newcomer.figure', 'newcomer.drawn', 'job.actions'))
