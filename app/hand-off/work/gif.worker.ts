@@ -5,7 +5,7 @@ import { hundredths, shownTimes } from '#core/formats/gif-times'
 import type { GifChoices } from '../choices'
 import type { Given, Told } from '../given'
 import { workerFonts } from './fonts'
-import { opened, Painter } from './painter'
+import { opened, Painter, pixelsOf } from './painter'
 import type { Scratch } from './scratch'
 import { scratch, sweep } from './scratch'
 import type { Work } from './works'
@@ -90,8 +90,8 @@ async function encoded(painter: Painter, choices: GifChoices, file: Scratch, wor
   const shown: Shown = { width, height, forever: choices.forever, first: null, before: null }
   for (const { picture, time } of shownTimes(times)) {
     if (work.stopped) return stopped(file)
-    await painter.frame(pictures[picture]!.first)
-    write(gif, indexed(painter.pixels().data, palette), shown, time)
+    const { canvas } = await painter.frame(pictures[picture]!.first)
+    write(gif, indexed(pixelsOf(canvas), palette), shown, time)
     flush(gif, file)
     await work.at(
       (picture + 1) / pictures.length,
@@ -124,8 +124,8 @@ async function commonPalette(
   const samples: Uint8ClampedArray[] = []
   for (let i = 0; i < pictures.length; i += every) {
     if (work.stopped) return null
-    await painter.frame(pictures[Math.floor(i)]!.first)
-    samples.push(sampled(painter.pixels().data, SAMPLE_PX))
+    const { canvas } = await painter.frame(pictures[Math.floor(i)]!.first)
+    samples.push(sampled(pixelsOf(canvas), SAMPLE_PX))
     await work.at(0, 'Looking for colours')
   }
   const all = new Uint8ClampedArray(samples.reduce((n, s) => n + s.length, 0))

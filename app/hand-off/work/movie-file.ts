@@ -2,10 +2,11 @@ import type { AudioSampleSource as SampleSource, StreamTargetChunk } from 'media
 import {
   AudioSample,
   AudioSampleSource,
-  CanvasSource,
   Mp4OutputFormat,
   Output,
   StreamTarget,
+  VideoSample,
+  VideoSampleSource,
   WebMOutputFormat,
 } from 'mediabunny'
 import type { Rate } from '#core/time'
@@ -41,14 +42,14 @@ export interface MovieAbout {
 /** How far sound is given ahead of the pictures, s. */
 const SOUND_AHEAD = 0.5
 
-/** A movie that is being written, picture after picture from a canvas. */
+/** A movie that is being written, picture after picture. */
 export class MovieFile {
   private shown = 0
   private heard = 0
 
   private constructor(
     private readonly output: Output,
-    private readonly video: CanvasSource,
+    private readonly video: VideoSampleSource,
     private readonly audio: { readonly source: SampleSource; readonly sound: Sound } | null,
     private readonly rate: Rate,
     /** Frames of the whole movie. */
@@ -57,17 +58,17 @@ export class MovieFile {
   ) {}
 
   /**
-   * Begins a movie of what is on a canvas. Sound begins with the first frame of the shot. Throws HandOffFault where the browser has no encoder for it.
+   * Begins a movie of pictures of a size. Sound begins with the first frame of the shot. Throws HandOffFault where the browser has no encoder for it.
    */
   static async begin(
     scratch: Scratch,
-    canvas: OffscreenCanvas,
+    size: { readonly width: number; readonly height: number },
     { choices, rate, frames, sound, lead }: MovieAbout,
   ): Promise<MovieFile> {
     const output = outputInto(scratch, choices.container)
     const fps = perSecond(rate)
     const { codec, quality, container } = choices
-    const video = new CanvasSource(canvas, encodingOf({ codec, quality, size: canvas, fps }))
+    const video = new VideoSampleSource(encodingOf({ codec, quality, size, fps }))
     output.addVideoTrack(video, { frameRate: fps })
     const audio = sound ? await soundTrack(output, container, { ...sound, at: sound.at + lead }) : null
     const movie = new MovieFile(output, video, audio, rate, frames, codec)
@@ -75,13 +76,15 @@ export class MovieFile {
     return movie
   }
 
-  /** What is on the canvas now is shown for one frame. */
-  async add(): Promise<void> {
+  /** A picture is shown for one frame. */
+  async add(canvas: OffscreenCanvas): Promise<void> {
     const { num, den } = this.rate
     const at = (this.shown * den) / num
     await this.told(async () => {
       await this.hear(at + SOUND_AHEAD)
-      await this.video.add(at, den / num)
+      const sample = new VideoSample(canvas, { timestamp: at, duration: den / num })
+      await this.video.add(sample)
+      sample.close()
     })
     this.shown++
   }

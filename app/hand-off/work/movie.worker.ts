@@ -8,6 +8,7 @@ import { encodable } from './encoders'
 import { workerFonts } from './fonts'
 import { joined } from './join'
 import { MovieFile, MOVIE_TYPES } from './movie-file'
+import type { Opened } from './painter'
 import { opened, Painter } from './painter'
 import { scratch, sweep } from './scratch'
 import type { Work } from './works'
@@ -40,62 +41,49 @@ async function filmed(given: Given, job: MovieJob, work: Work): Promise<Blob | n
   await workerFonts()
   const of = opened(given)
   const { shot } = of.scene
-  const painter = new Painter(of, { ...choices, paper: true })
-  const size = evened(job.size ?? painter.size)
-  const canvas = new OffscreenCanvas(size.width, size.height)
-  const c = canvas.getContext('2d', { willReadFrequently: true })!
+  const size = evened(job.size ?? sizeAt(shot.picture, choices.scale))
+  const painter = new Painter(of, { ...choices, paper: true }, size)
   const slate = Math.round((choices.slate * shot.rate.num) / shot.rate.den)
   const frames = given.last - given.first + 1
-  const file = await scratch(job.scratch)
-  const lead = (slate * shot.rate.den) / shot.rate.num
   const all = slate + frames * choices.loops
-  const about = { choices, rate: shot.rate, frames: all, sound: job.sound, lead }
-  const movie = await MovieFile.begin(file, canvas, about).catch(async (error: unknown) => {
-    await file.drop()
-    throw error
-  })
+  const lead = (slate * shot.rate.den) / shot.rate.num
+  const file = await scratch(job.scratch)
+  let movie: MovieFile | null = null
   try {
-    let done = 0
-    const add = async (): Promise<void> => {
-      await movie.add()
-      done++
-      await work.at(done / all, `Frame ${done} of ${all}`)
+    const about = { choices, rate: shot.rate, frames: all, sound: job.sound, lead }
+    movie = await MovieFile.begin(file, size, about)
+    const card = slate ? slateOf(of, size, { frames, date: job.date }) : null
+    for (let i = 0; i < all && !work.stopped; i++) {
+      await movie.add(i < slate ? card! : (await painter.frame(given.first + ((i - slate) % frames))).canvas)
+      await work.at((i + 1) / all, `Frame ${i + 1} of ${all}`)
     }
-    if (slate) {
-      const plan = given.shot.planOrder.length > 1 ? of.scene.plan.name : ''
-      drawSlate(c, size, slateWords(shot, { production: given.production, plan, frames, date: job.date }))
+    if (!work.stopped) {
+      await movie.end()
+      return await file.done(MOVIE_TYPES[choices.container])
     }
-    for (let i = 0; i < slate && !work.stopped; i++) await add()
-    c.fillStyle = shot.paper
-    c.fillRect(0, 0, size.width, size.height)
-    const at = {
-      x: Math.floor((size.width - painter.size.width) / 2),
-      y: Math.floor((size.height - painter.size.height) / 2),
-    }
-    let shown = ''
-    for (let i = 0; i < frames * choices.loops && !work.stopped; i++) {
-      const picture = await painter.frame(given.first + (i % frames))
-      if (picture.key !== shown) c.drawImage(picture.canvas, at.x, at.y)
-      shown = picture.key
-      await add()
-    }
-    if (work.stopped) {
-      await movie.cancel()
-      await file.drop()
-      return null
-    }
-    await movie.end()
-    return await file.done(MOVIE_TYPES[choices.container])
   } catch (error) {
-    await movie.cancel()
+    await movie?.cancel()
     await file.drop().catch(() => undefined)
     throw error
   }
+  await movie.cancel()
+  await file.drop()
+  return null
 }
 
-/** The size a movie of a shot gets, px. */
-const sizeOf = (shot: Given['shot'], scale: number) => evened(sizeAt(shot.picture, scale))
+/** The card before a shot. */
+function slateOf(
+  { scene, given }: Opened,
+  size: { width: number; height: number },
+  { frames, date }: { frames: number; date: string },
+): OffscreenCanvas {
+  const canvas = new OffscreenCanvas(size.width, size.height)
+  const plan = scene.shot.planOrder.length > 1 ? scene.plan.name : ''
+  const words = slateWords(scene.shot, { production: given.production, plan, frames, date })
+  drawSlate(canvas.getContext('2d', { willReadFrequently: true })!, size, words)
+  return canvas
+}
 
-const api = { make, joined, encodable, sweep, sizeOf, stop: () => works.stop() }
+const api = { make, joined, encodable, sweep, stop: () => works.stop() }
 export type MovieWorker = typeof api
 expose(api)

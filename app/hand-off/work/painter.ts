@@ -1,3 +1,4 @@
+import { LRUCache } from 'lru-cache'
 import { openShot } from '#core/document'
 import type { Scene, StrokeBy } from '#core/pass'
 import { sceneOf } from '#core/pass'
@@ -9,6 +10,10 @@ import { layersKey } from '~/ui/paint/kept-layers'
 import { burnIn, burntWords } from '../burn'
 import type { Given, Look } from '../given'
 import { HandOffFault, sizeAt } from '../given'
+
+/** The px of a canvas, RGBA. */
+export const pixelsOf = (canvas: OffscreenCanvas): Uint8ClampedArray =>
+  canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height).data
 
 /** A shot as it was given, opened. */
 export interface Opened {
@@ -28,21 +33,28 @@ export function opened(given: Given): Opened {
 const filesIn = (layers: readonly Layer[]): string[] =>
   layers.flatMap(l => l.marks.flatMap(m => (m.kind === 'image' || m.kind === 'bent' ? [m.file] : [])))
 
-/** Draws frames of a shot, each different picture once as long as it is shown on. */
+type Size = { readonly width: number; readonly height: number }
+
+/** Pictures that are drawn are kept up to so many bytes: cycles show them again. */
+const KEPT_BYTES = 256 * 1024 * 1024
+
+/** Draws frames of a shot, each different picture once as long as it is remembered. */
 export class Painter {
-  readonly size: { readonly width: number; readonly height: number }
-  private readonly canvas: OffscreenCanvas
-  private readonly c: OffscreenCanvasRenderingContext2D
+  /** Of the picture, px; with room around it the canvas is larger. */
+  readonly size: Size
+  private readonly kept: LRUCache<string, OffscreenCanvas>
   private readonly pictures: ReadonlyMap<string, Blob>
-  private drawn = ''
 
   constructor(
     readonly of: Opened,
     private readonly look: Look,
+    /** The size that canvases get, for pictures that are smaller: they stand in the middle. */
+    private readonly room: Size | null = null,
   ) {
     this.size = sizeAt(of.scene.shot.picture, look.scale)
-    this.canvas = new OffscreenCanvas(this.size.width, this.size.height)
-    this.c = this.canvas.getContext('2d', { willReadFrequently: true })!
+    const { width, height } = room ?? this.size
+    const bytes = width * height * 4
+    this.kept = new LRUCache({ max: Math.max(1, Math.floor(KEPT_BYTES / bytes)) })
     this.pictures = new Map(of.given.pictures)
   }
 
@@ -56,41 +68,36 @@ export class Painter {
     return `${layersKey(layers)}|${this.words(frame).join('|')}`
   }
 
-  /** A frame, drawn. The canvas is the same one each time. */
+  /** A frame, drawn. */
   async frame(frame: number): Promise<{ canvas: OffscreenCanvas; key: string }> {
     const layers = this.layers(frame)
     const key = this.keyOf(layers, frame)
-    await this.draw(layers, key, this.words(frame))
-    return { canvas: this.canvas, key }
+    return { canvas: await this.drawn(layers, key, this.words(frame)), key }
   }
 
   /** Layers that are no frame's, drawn: one drawing by itself. */
-  async alone(layers: readonly Layer[], key: string): Promise<OffscreenCanvas> {
-    await this.draw(layers, key, [])
-    return this.canvas
-  }
-
-  pixels(): ImageData {
-    return this.c.getImageData(0, 0, this.size.width, this.size.height)
-  }
+  alone = (layers: readonly Layer[], key: string): Promise<OffscreenCanvas> => this.drawn(layers, key, [])
 
   private words = (frame: number): string[] => burntWords(this.of.scene, frame, this.look.burnt)
 
-  private async draw(layers: readonly Layer[], key: string, words: readonly string[]): Promise<void> {
-    if (this.drawn === key) return
+  private async drawn(layers: readonly Layer[], key: string, words: readonly string[]): Promise<OffscreenCanvas> {
+    const known = this.kept.get(key)
+    if (known) return known
     await this.atHand(layers)
-    const { c, size } = this
-    c.setTransform(1, 0, 0, 1, 0, 0)
-    c.clearRect(0, 0, size.width, size.height)
+    const { size, room } = this
+    const canvas = new OffscreenCanvas(room?.width ?? size.width, room?.height ?? size.height)
+    const c = canvas.getContext('2d', { willReadFrequently: true })!
     if (this.look.paper) {
       c.fillStyle = this.of.scene.shot.paper
-      c.fillRect(0, 0, size.width, size.height)
+      c.fillRect(0, 0, canvas.width, canvas.height)
     }
+    const [left, top] = [Math.floor((canvas.width - size.width) / 2), Math.floor((canvas.height - size.height) / 2)]
     const { width, height } = this.of.scene.shot.picture
-    c.setTransform(size.width / width, 0, 0, size.height / height, 0, 0)
+    c.setTransform(size.width / width, 0, 0, size.height / height, left, top)
     drawLayers(c, layers)
-    burnIn(c, size, words)
-    this.drawn = key
+    burnIn(c, canvas, words)
+    this.kept.set(key, canvas)
+    return canvas
   }
 
   /** Pictures are decoded when they are needed: a long shot has more of them than fit in memory. */

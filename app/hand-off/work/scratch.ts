@@ -34,31 +34,54 @@ export async function scratch(name: string): Promise<Scratch> {
   }
 }
 
+/** Small pieces are gathered to so many bytes before they are written. */
+const AT_ONCE = 4 << 20
+
 async function onDisk(folder: FileSystemDirectoryHandle, file: FileSystemFileHandle): Promise<Scratch> {
   const handle = await file.createSyncAccessHandle()
   handle.truncate(0)
-  let end = 0
-  const drop = async (): Promise<void> => {
-    handle.close()
-    await folder.removeEntry(file.name).catch(() => undefined)
+  const gathered = new Uint8Array(AT_ONCE)
+  let [start, held, end] = [0, 0, 0]
+  const put = (data: Uint8Array<ArrayBuffer>, position: number): void => {
+    let at = 0
+    while (at < data.length) at += handle.write(data.subarray(at), { at: position + at })
+  }
+  const flush = (): void => {
+    put(gathered.subarray(0, held), start)
+    held = 0
+  }
+  const write = (data: Uint8Array<ArrayBuffer>, position: number): void => {
+    if (position !== start + held || held + data.length > AT_ONCE) flush()
+    if (data.length > AT_ONCE) put(data, position)
+    else {
+      if (!held) start = position
+      gathered.set(data, held)
+      held += data.length
+    }
+    end = Math.max(end, position + data.length)
   }
   return {
     write(data, position = end) {
       try {
-        let at = 0
-        while (at < data.length) at += handle.write(data.subarray(at), { at: position + at })
+        write(data, position)
       } catch (error) {
         throw noRoom(error)
       }
-      end = Math.max(end, position + data.length)
     },
     async done(type) {
-      handle.flush()
+      try {
+        flush()
+      } catch (error) {
+        throw noRoom(error)
+      }
       handle.close()
       const whole = await file.getFile()
       return whole.slice(0, whole.size, type)
     },
-    drop,
+    async drop() {
+      handle.close()
+      await folder.removeEntry(file.name).catch(() => undefined)
+    },
   }
 }
 

@@ -1,10 +1,24 @@
+import type { ZipInputFile } from 'fflate'
 import { Unzip, UnzipPassThrough, Zip, ZipPassThrough } from 'fflate'
 import type { Scratch } from './scratch'
+
+/** What is given is all of a file. */
+const WHOLE = true
+
+/** The check sum of bytes (CRC-32), as a zip has it. */
+function checkOf(bytes: Uint8Array): number {
+  const file = new ZipPassThrough('')
+  file.ondata = () => undefined
+  file.push(bytes, true)
+  return file.crc
+}
 
 /** Files put into a zip as they come: what is in them is compressed already. */
 export class ZipInto {
   private readonly zip: Zip
   private fault: Error | null = null
+  /** The same bytes go in several times, where a picture comes again: they are summed up once. */
+  private readonly checks = new WeakMap<Uint8Array, number>()
 
   constructor(private readonly scratch: Scratch) {
     this.zip = new Zip((error, data) => {
@@ -18,10 +32,12 @@ export class ZipInto {
   }
 
   /** Throws where there is no room for it. */
-  add(name: string, bytes: Uint8Array): void {
-    const file = new ZipPassThrough(name)
+  add(name: string, bytes: Uint8Array<ArrayBuffer>): void {
+    const crc = this.checks.get(bytes) ?? checkOf(bytes)
+    this.checks.set(bytes, crc)
+    const file: ZipInputFile = { filename: name, size: bytes.length, crc, compression: 0 }
     this.zip.add(file)
-    file.push(bytes, true)
+    file.ondata!(null, bytes, WHOLE)
     if (this.fault) throw this.fault
   }
 
