@@ -3,7 +3,6 @@ import { plural } from '#core/basic'
 import { otioTimeline } from '#core/formats/otio'
 import type { Clip } from '#core/formats/otio'
 import { aroundFrame, eachOnce, nameBy, safeName } from '#core/formats/naming'
-import { strToU8 } from 'fflate'
 import { CODECS } from './choices'
 import type { MovieChoices, Sound } from './choices'
 import type { Given, Told } from './given'
@@ -92,13 +91,13 @@ export async function joinParts(order: Order, parts: readonly (Made & DonePart)[
 /** The shots in their order with the files beside the timeline. */
 type PictureOrder = Exclude<Order, { kind: 'paper' }>
 
-function timelineOf(order: PictureOrder, files: readonly { folder: string; name: string }[]): Uint8Array {
+function timelineOf(order: PictureOrder, files: readonly { folder: string; name: string }[]): Uint8Array<ArrayBuffer> {
   const clips = order.shots.map(({ name, rate, length }, i): Clip => {
     const file = files[i]!
     const lead = order.kind === 'movie' ? Math.round((order.choices.slate * rate.num) / rate.den) : 0
     return { name, rate, first: 1, frames: length, lead, notes: [], media: mediaOf(order, file, name) }
   })
-  return strToU8(JSON.stringify(otioTimeline(order.production, clips), null, 2))
+  return new TextEncoder().encode(JSON.stringify(otioTimeline(order.production, clips), null, 2))
 }
 
 function mediaOf(order: PictureOrder, file: { folder: string; name: string }, shot: string): Clip['media'] {

@@ -1,4 +1,5 @@
 import { expose } from 'comlink'
+import { LRUCache } from 'lru-cache'
 import { writeSvg } from '#core/formats/svg'
 import type { Layer } from '#core/picture'
 import { contentMarks, paletteOf } from '#core/picture'
@@ -21,9 +22,13 @@ export interface ImagesJob {
   readonly scratch: string
 }
 
+type Bytes = Uint8Array<ArrayBuffer>
+
 const works = new Works()
 /** Images of pictures that may come again are kept up to so many bytes. */
 const KEPT_BYTES = 64 * 1024 * 1024
+/** So many images are encoded at the same time. */
+const AHEAD = 4
 const TYPES = { png: 'image/png', svg: 'image/svg+xml' }
 
 /** Makes images, in a zip where there are several; null where it was stopped. Throws HandOffFault. */
@@ -61,12 +66,15 @@ async function zipped(
   const file = await scratch(job.scratch)
   const zip = new ZipInto(file)
   try {
+    const ahead: Promise<Bytes>[] = []
     for (const [i, plan] of plans.entries()) {
       if (work.stopped) {
+        await Promise.allSettled(ahead)
         await file.drop()
         return null
       }
-      zip.add(`${plan.name}.${job.choices.file}`, await maker.bytes(plan))
+      while (ahead.length < AHEAD && i + ahead.length < plans.length) ahead.push(maker.bytes(plans[i + ahead.length]!))
+      zip.add(`${plan.name}.${job.choices.file}`, await ahead.shift()!)
       await work.at((i + 1) / plans.length, `Image ${i + 1} of ${plans.length}`)
     }
     return await zip.done()
@@ -78,27 +86,24 @@ async function zipped(
 
 /** Makes the bytes of images; equal pictures are made once. */
 class ImageMaker {
-  private readonly kept = new Map<string, Uint8Array<ArrayBuffer>>()
-  private bytesKept = 0
+  private readonly kept = new LRUCache<string, Bytes>({ maxSize: KEPT_BYTES, sizeCalculation: b => b.length })
+  private readonly coming = new Map<string, Promise<Bytes>>()
 
   constructor(
     private readonly painter: Painter,
     private readonly choices: ImageChoices,
   ) {}
 
-  async bytes(plan: ImagePlan): Promise<Uint8Array<ArrayBuffer>> {
+  /** The bytes of an image. It may be asked for while others are being encoded: that is done beside the worker. */
+  async bytes(plan: ImagePlan): Promise<Bytes> {
     const layers = this.layersOf(plan)
-    const key = plan.drawing || plan.column ? this.painter.keyOf(layers, 0) : this.painter.keyOf(layers, plan.frame)
-    const known = this.kept.get(key)
+    const key = this.painter.keyOf(layers, plan.drawing || plan.column ? 0 : plan.frame)
+    const known = this.kept.get(key) ?? this.coming.get(key)
     if (known) return known
-    const made = this.choices.file === 'svg' ? await this.svg(layers) : await this.png(plan, layers, key)
-    this.bytesKept += made.length
+    const coming = this.choices.file === 'svg' ? this.svg(layers) : this.png(plan, layers, key)
+    this.coming.set(key, coming)
+    const made = await coming.finally(() => this.coming.delete(key))
     this.kept.set(key, made)
-    for (const [old, { length }] of this.kept) {
-      if (this.bytesKept <= KEPT_BYTES || old === key) break
-      this.kept.delete(old)
-      this.bytesKept -= length
-    }
     return made
   }
 
@@ -116,12 +121,12 @@ class ImageMaker {
     ]
   }
 
-  private async png(plan: ImagePlan, layers: readonly Layer[], key: string): Promise<Uint8Array<ArrayBuffer>> {
+  private async png(plan: ImagePlan, layers: readonly Layer[], key: string): Promise<Bytes> {
     const canvas = plan.column ? await this.painter.alone(layers, key) : (await this.painter.frame(plan.frame)).canvas
     return new Uint8Array(await (await canvas.convertToBlob({ type: TYPES.png })).arrayBuffer())
   }
 
-  private async svg(layers: readonly Layer[]): Promise<Uint8Array<ArrayBuffer>> {
+  private async svg(layers: readonly Layer[]): Promise<Bytes> {
     const { shot } = this.painter.of.scene
     const pictures = new Map(this.painter.of.given.pictures)
     const urls = new Map<string, string>()
@@ -137,7 +142,7 @@ class ImageMaker {
 /** Files of several shots as one zip, each in a folder of its shot, with a text beside the folders. Zips are unpacked. */
 async function joined(
   parts: readonly { blob: Blob; folder: string; name: string }[],
-  beside: { name: string; text: Uint8Array },
+  beside: { name: string; text: Bytes },
   name: string,
 ): Promise<Blob> {
   const file = await scratch(name)
