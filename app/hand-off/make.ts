@@ -55,7 +55,9 @@ export async function makePart(order: Order, job: PartJob, told: Told): Promise<
     const words = { sheet: 'sheet', charts: 'charts', booklet: 'in-betweens' }[order.choices.what]
     return made && { blob: made.blob, name: `${name}-${words}.pdf`, note: plural(made.pages, 'page') }
   }
-  return ask('images', w => w.make(given, { choices: order.choices, scratch }, telling))
+  return ask('images', w =>
+    w.make(given, { choices: order.choices, scratch: order.shots.length > 1 ? scratch : null }, telling),
+  )
 }
 
 /** Several shots as one file: a movie of all, or a zip with a timeline. */

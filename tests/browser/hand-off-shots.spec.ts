@@ -101,11 +101,11 @@ test.describe('what goes wrong', () => {
   test('a full disk is told', async ({ page, desk: _desk }) => {
     await before(
       page,
-      'images',
+      'gif',
       'FileSystemSyncAccessHandle.prototype.write = () => { throw new DOMException("full", "QuotaExceededError") }',
     )
-    const panel = await open(page, 'Images')
-    await panel.getByRole('button', { name: 'Export 61 images' }).click()
+    const panel = await open(page, 'GIF')
+    await panel.getByRole('button', { name: 'Export GIF' }).click()
     await expect(panel.getByRole('alert')).toContainText('There is no room left for it on this disk.')
   })
   test('a worker that breaks off is told, and the next export has a new one', async ({ page, desk: _desk }) => {

@@ -12,14 +12,15 @@ import { contactSheet } from './contact'
 import { dataUrl } from './data-url'
 import { workerFonts } from './fonts'
 import { opened, Painter } from './painter'
-import { scratch, sweep } from './scratch'
+import { pieces, scratch, sweep } from './scratch'
 import type { Work } from './works'
 import { Works } from './works'
 import { ZipInto } from './zip'
 
 export interface ImagesJob {
   readonly choices: ImageChoices
-  readonly scratch: string
+  /** What the file is called until it is finished, where it is to outlive the window. */
+  readonly scratch: string | null
 }
 
 type Bytes = Uint8Array<ArrayBuffer>
@@ -63,13 +64,12 @@ async function zipped(
   job: ImagesJob,
   work: Work,
 ): Promise<Blob | null> {
-  const file = await scratch(job.scratch)
+  const file = job.scratch === null ? pieces() : await scratch(job.scratch)
   const zip = new ZipInto(file)
+  const ahead: Promise<Bytes>[] = []
   try {
-    const ahead: Promise<Bytes>[] = []
     for (const [i, plan] of plans.entries()) {
       if (work.stopped) {
-        await Promise.allSettled(ahead)
         await file.drop()
         return null
       }
@@ -81,6 +81,8 @@ async function zipped(
   } catch (error) {
     await file.drop()
     throw error
+  } finally {
+    await Promise.allSettled(ahead)
   }
 }
 

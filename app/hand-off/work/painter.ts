@@ -33,6 +33,8 @@ export function opened(given: Given): Opened {
 const filesIn = (layers: readonly Layer[]): string[] =>
   layers.flatMap(l => l.marks.flatMap(m => (m.kind === 'image' || m.kind === 'bent' ? [m.file] : [])))
 
+const startsWith = (all: readonly string[], first: readonly string[]): boolean => first.every((k, i) => all[i] === k)
+
 type Size = { readonly width: number; readonly height: number }
 
 /** Pictures that are drawn are kept up to so many bytes: cycles show them again. */
@@ -44,6 +46,9 @@ export class Painter {
   readonly size: Size
   private readonly kept: LRUCache<string, OffscreenCanvas>
   private readonly pictures: ReadonlyMap<string, Blob>
+  /** The layers of the picture drawn last. */
+  private before: readonly string[] = []
+  private ground: { readonly keys: readonly string[]; readonly canvas: OffscreenCanvas } | null = null
 
   constructor(
     readonly of: Opened,
@@ -84,19 +89,37 @@ export class Painter {
     const known = this.kept.get(key)
     if (known) return known
     await this.atHand(layers)
-    const { size, room } = this
+    const keys = layers.map(l => layersKey([l]))
+    const same = keys.findIndex((k, i) => k !== this.before[i])
+    this.before = keys
+    this.layGround(layers, keys, same < 0 ? keys.length : same)
+    const canvas = this.paint(layers, keys)
+    burnIn(canvas.getContext('2d')!, canvas, words)
+    this.kept.set(key, canvas)
+    return canvas
+  }
+
+  /** What lies behind and stays as it was from picture to picture is drawn once: it is laid under each of them. */
+  private layGround(layers: readonly Layer[], keys: readonly string[], count: number): void {
+    if (!count || (this.ground && this.ground.keys.length >= count && startsWith(keys, this.ground.keys))) return
+    const canvas = this.paint(layers.slice(0, count), keys)
+    this.ground = { keys: keys.slice(0, count), canvas }
+  }
+
+  private paint(layers: readonly Layer[], keys: readonly string[]): OffscreenCanvas {
+    const { size, room, ground } = this
     const canvas = new OffscreenCanvas(room?.width ?? size.width, room?.height ?? size.height)
     const c = canvas.getContext('2d', { willReadFrequently: true })!
-    if (this.look.paper) {
+    const under = ground && ground.keys.length <= layers.length && startsWith(keys, ground.keys) ? ground : null
+    if (under) c.drawImage(under.canvas, 0, 0)
+    else if (this.look.paper) {
       c.fillStyle = this.of.scene.shot.paper
       c.fillRect(0, 0, canvas.width, canvas.height)
     }
     const [left, top] = [Math.floor((canvas.width - size.width) / 2), Math.floor((canvas.height - size.height) / 2)]
     const { width, height } = this.of.scene.shot.picture
     c.setTransform(size.width / width, 0, 0, size.height / height, left, top)
-    drawLayers(c, layers)
-    burnIn(c, canvas, words)
-    this.kept.set(key, canvas)
+    drawLayers(c, layers.slice(under?.keys.length ?? 0))
     return canvas
   }
 

@@ -15,9 +15,10 @@ export interface Scratch {
   drop(): Promise<void>
 }
 
+const NO_ROOM = 'There is no room left for it on this disk. Free some, or make it smaller.'
 const noRoom = (error: unknown): unknown =>
   error instanceof DOMException && error.name === 'QuotaExceededError'
-    ? new HandOffFault('There is no room left for it on this disk. Free some, or make it smaller.')
+    ? new HandOffFault(NO_ROOM)
     : error instanceof RangeError
       ? new HandOffFault('There is not enough memory for it. Make it smaller, or fewer frames.')
       : error
@@ -105,6 +106,45 @@ function inMemory(): Scratch {
     },
     done: type => Promise.resolve(new Blob([bytes.subarray(0, end)], { type })),
     drop: () => Promise.resolve(void (bytes = new Uint8Array(0))),
+  }
+}
+
+/** Pieces this large stand by themselves, so that they can come again. */
+const LARGE = 1 << 16
+
+/**
+ * A file that is written from its beginning to its end and outlives no window: the browser keeps its pieces. The same
+ * bytes given again cost nothing.
+ */
+export function pieces(): Scratch {
+  const parts: Blob[] = []
+  const large = new WeakMap<Uint8Array, Blob>()
+  let small: Uint8Array<ArrayBuffer>[] = []
+  const gather = (): void => {
+    if (small.length) parts.push(new Blob(small))
+    small = []
+  }
+  return {
+    write(data) {
+      if (data.length < LARGE) return void small.push(data.slice())
+      gather()
+      const piece = large.get(data) ?? new Blob([data])
+      large.set(data, piece)
+      parts.push(piece)
+    },
+    async done(type) {
+      gather()
+      const whole = new Blob(parts, { type })
+      // Where the browser could not keep a piece the file cannot be read.
+      await whole
+        .slice(-1)
+        .arrayBuffer()
+        .catch(() => {
+          throw new HandOffFault(NO_ROOM)
+        })
+      return whole
+    },
+    drop: () => Promise.resolve(void parts.splice(0)),
   }
 }
 
