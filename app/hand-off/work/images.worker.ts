@@ -12,6 +12,7 @@ import { contactSheet } from './contact'
 import { dataUrl } from './data-url'
 import { workerFonts } from './fonts'
 import { opened, Painter } from './painter'
+import { atATime, pngOf } from './png'
 import { pieces, scratch, sweep } from './scratch'
 import type { Work } from './works'
 import { Works } from './works'
@@ -28,8 +29,6 @@ type Bytes = Uint8Array<ArrayBuffer>
 const works = new Works()
 /** Images of pictures that may come again are kept up to so many bytes. */
 const KEPT_BYTES = 64 * 1024 * 1024
-/** So many images are encoded at the same time. */
-const AHEAD = 4
 const TYPES = { png: 'image/png', svg: 'image/svg+xml' }
 
 /** Makes images, in a zip where there are several; null where it was stopped. Throws HandOffFault. */
@@ -73,7 +72,8 @@ async function zipped(
         await file.drop()
         return null
       }
-      while (ahead.length < AHEAD && i + ahead.length < plans.length) ahead.push(maker.bytes(plans[i + ahead.length]!))
+      while (ahead.length < atATime() && i + ahead.length < plans.length)
+        ahead.push(maker.bytes(plans[i + ahead.length]!))
       zip.add(`${plan.name}.${job.choices.file}`, await ahead.shift()!)
       await work.at((i + 1) / plans.length, `Image ${i + 1} of ${plans.length}`)
     }
@@ -125,7 +125,7 @@ class ImageMaker {
 
   private async png(plan: ImagePlan, layers: readonly Layer[], key: string): Promise<Bytes> {
     const canvas = plan.column ? await this.painter.alone(layers, key) : (await this.painter.frame(plan.frame)).canvas
-    return new Uint8Array(await (await canvas.convertToBlob({ type: TYPES.png })).arrayBuffer())
+    return pngOf(canvas)
   }
 
   private async svg(layers: readonly Layer[]): Promise<Bytes> {
