@@ -12,7 +12,7 @@ import { contactSheet } from './contact'
 import { dataUrl } from './data-url'
 import { workerFonts } from './fonts'
 import { opened, Painter } from './painter'
-import { atATime, pngOf } from './png'
+import { pngOf } from './png'
 import { pieces, scratch, sweep } from './scratch'
 import type { Work } from './works'
 import { Works } from './works'
@@ -29,6 +29,8 @@ type Bytes = Uint8Array<ArrayBuffer>
 const works = new Works()
 /** Images of pictures that may come again are kept up to so many bytes. */
 const KEPT_BYTES = 64 * 1024 * 1024
+/** Images are begun so many before they are needed: pictures that are held for a while come between. */
+const AHEAD = 12
 const TYPES = { png: 'image/png', svg: 'image/svg+xml' }
 
 /** Makes images, in a zip where there are several; null where it was stopped. Throws HandOffFault. */
@@ -72,8 +74,7 @@ async function zipped(
         await file.drop()
         return null
       }
-      while (ahead.length < atATime() && i + ahead.length < plans.length)
-        ahead.push(maker.bytes(plans[i + ahead.length]!))
+      while (ahead.length < AHEAD && i + ahead.length < plans.length) ahead.push(maker.bytes(plans[i + ahead.length]!))
       zip.add(`${plan.name}.${job.choices.file}`, await ahead.shift()!)
       await work.at((i + 1) / plans.length, `Image ${i + 1} of ${plans.length}`)
     }

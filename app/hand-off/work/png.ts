@@ -7,8 +7,6 @@ const MOST = 3
 const encoders: Remote<PngWorker>[] = []
 let turn = 0
 
-/** How many pictures may be on their way. */
-export const atATime = (): number => 1 + encodersWanted()
 const encodersWanted = (): number => Math.max(1, Math.min(MOST, (navigator.hardwareConcurrency || 2) - 1))
 
 async function plainPng(canvas: OffscreenCanvas): Promise<Uint8Array<ArrayBuffer>> {
