@@ -1,3 +1,5 @@
+import { execFile } from 'node:child_process'
+import { promisify } from 'node:util'
 import { mkdir } from 'node:fs/promises'
 import { resolve } from 'node:path'
 import type { Page } from '@playwright/test'
@@ -40,6 +42,31 @@ const hover = async (x: number, y: number) => {
   const box = (await page.locator('[data-part=picture]').boundingBox())!
   const view = viewOf({ width: 1920, height: 1080 }, box, STRAIGHT)
   await page.mouse.move(box.x + view.x + x * view.scale, box.y + view.y + y * view.scale)
+}
+/** A sheet and a page for the in-betweener, printed and drawn by another program, side by side. */
+const takePaper = async () => {
+  await page.getByRole('radio', { name: 'Paper', exact: true }).click()
+  const images: string[] = []
+  for (const [what, number] of [
+    ['Sheet', 1],
+    ['For the in-betweener', 5],
+  ] as const) {
+    await page.getByRole('radio', { name: what, exact: true }).click()
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Export PDF' }).click(),
+    ])
+    const args = ['-r', '76', '-f', String(number), '-l', String(number), '-png', await download.path()]
+    const { stdout } = await promisify(execFile)('pdftoppm', args, { encoding: 'buffer', maxBuffer: 1 << 26 })
+    images.push(`data:image/png;base64,${stdout.toString('base64')}`)
+  }
+  const other = await browser.newPage({ viewport: { width: 1280, height: 900 } })
+  const pages = images.map(src => `<img src="${src}" style="background:#fff;height:876px">`).join('')
+  await other.setContent(
+    `<body style="margin:0;background:#d3d6d4;display:flex;justify-content:center;gap:16px;padding:12px">${pages}</body>`,
+  )
+  await other.screenshot({ path: resolve(folder, 'paper.png') })
+  await other.close()
 }
 /** Takes a figure by its place (px of the picture) and moves it, feet and all. */
 const carry = async (x: number, y: number, dx: number, dy: number) => {
@@ -162,18 +189,15 @@ try {
   await take('poses')
   await page.keyboard.press('Escape')
   await page.keyboard.press('Escape')
-  await overKeeper(7, 12)
-  await page.keyboard.press('Shift+B')
-  await page.keyboard.press('Shift+B')
-  await page.keyboard.press('Escape')
-  await take('repeats')
-  await page.keyboard.press('Control+z')
-  await page.keyboard.press('Control+z')
   await page.keyboard.press('?')
   await take('shortcuts')
   await page.keyboard.press('Escape')
   await page.keyboard.press('Shift+H')
+  for (const name of ['frame', 'timecode']) await page.getByRole('checkbox', { name, exact: true }).check()
+  await page.getByLabel('Drawing numbers written over the picture').selectOption('Keeper')
+  await page.locator('[data-part=expected]').getByText('MB').waitFor()
   await take('export')
+  await takePaper()
   await page.keyboard.press('Escape')
   await goTo(page, 24)
   await page.getByRole('button', { name: 'Column Loose end' }).click()
