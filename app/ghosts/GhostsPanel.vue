@@ -10,6 +10,7 @@ import { useDesk } from '~/desk/desk'
 import SidePanel from '~/desk/SidePanel.vue'
 import PickList from '~/ui/PickList.vue'
 import SliderRow from '~/ui/SliderRow.vue'
+import SwitchRow from '~/ui/SwitchRow.vue'
 import { useFlipping } from '~/desk/flipping'
 import { useGhosts } from './store'
 
@@ -21,15 +22,10 @@ const set = (change: Partial<GhostSettings>): void => {
   ghosts.rule = { ...ghosts.rule, ...change }
 }
 const ways = [
-  { by: 'frame', name: 'frames' },
-  { by: 'drawing', name: 'drawings' },
-  { by: 'pose', name: 'poses' },
+  { value: 'frame', name: 'frames', title: 'What is shown so many frames away' },
+  { value: 'drawing', name: 'drawings', title: 'The neighbouring drawings, however long they are exposed' },
+  { value: 'pose', name: 'poses', title: 'Only keys, extremes and breakdowns' },
 ] as const
-const TITLES = {
-  frame: 'What is shown so many frames away',
-  drawing: 'The neighbouring drawings, however long they are exposed',
-  pose: 'Only keys, extremes and breakdowns',
-}
 const FLIPS = [
   ['flips between neighbours', 'flip-neighbours'],
   ['through what is selected', 'flip'],
@@ -80,29 +76,12 @@ const plain = computed(() => JSON.stringify(ghosts.rule.tints) === JSON.stringif
     >
       <div class="flex items-center gap-2">
         <span class="w-16 text-soft">Counted</span>
-        <div
-          class="flex rounded border border-edge"
-          role="radiogroup"
-          aria-label="Ghosts by"
-        >
-          <button
-            v-for="(w, i) in ways"
-            :key="w.by"
-            type="button"
-            role="radio"
-            :aria-checked="ghosts.rule.by === w.by"
-            class="switch"
-            :class="[
-              ghosts.rule.by === w.by ? 'switch-on' : '',
-              i === 0 ? 'rounded-l' : '',
-              i === 2 ? 'rounded-r' : '',
-            ]"
-            :title="TITLES[w.by]"
-            @click="set({ by: w.by })"
-          >
-            {{ w.name }}
-          </button>
-        </div>
+        <SwitchRow
+          :model-value="ghosts.rule.by"
+          :options="ways"
+          label="Ghosts by"
+          @update:model-value="set({ by: $event })"
+        />
       </div>
       <div class="flex items-center gap-2"><span class="w-16 text-soft">Before</span><GhostChips side="before" /></div>
       <div class="flex items-center gap-2"><span class="w-16 text-soft">After</span><GhostChips side="after" /></div>

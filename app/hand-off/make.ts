@@ -6,7 +6,7 @@ import { aroundFrame, eachOnce, nameBy, safeName } from '#core/formats/naming'
 import { CODECS } from './choices'
 import type { MovieChoices, Sound } from './choices'
 import type { Given, Told } from './given'
-import { sizeAt } from './given'
+import { sizeAt, sizeWords } from './given'
 import type { DonePart, Order } from './unfinished'
 import { ask } from './workers'
 
@@ -47,7 +47,7 @@ export async function makePart(order: Order, job: PartJob, told: Told): Promise<
     const made = await ask('gif', w => w.make(given, { choices: order.choices, scratch }, telling))
     if (!made) return null
     const { blob, width, height, fits } = made
-    const size = `${width} × ${height} px, ${(blob.size / 1e6).toFixed(1)} MB`
+    const size = `${width} × ${height} px, ${sizeWords(blob.size)}`
     return { blob, name: `${name}.gif`, note: fits ? size : `${size}: it could not be made smaller.` }
   }
   if (order.kind === 'paper') {

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { withKey } from '~/desk/shortcuts'
 import CloseButton from '~/ui/CloseButton.vue'
+import SwitchRow from '~/ui/SwitchRow.vue'
 import { computed, ref } from 'vue'
 import { useElementSize } from '@vueuse/core'
 import { max } from 'd3-array'
@@ -21,6 +22,10 @@ const travel = useTravel()
 const box = ref<HTMLElement | null>(null)
 const { width } = useElementSize(box)
 const HIGH = 74
+const PLOTS = [
+  { value: 'frame', name: 'per frame', title: 'What moves on each frame' },
+  { value: 'drawing', name: 'per drawing', title: 'What moves from drawing to drawing, and how that changes' },
+] as const
 const selected = ref(0)
 const inHeights = ref(false)
 
@@ -141,27 +146,12 @@ const name = (p: Point) => (desk.stack ? pointName(desk.stack, p) : '')
           </option>
         </select>
         <span v-else>{{ name(track.point) }}</span>
-        <div
-          class="flex rounded border border-edge"
-          role="radiogroup"
-          aria-label="Travel for each"
-        >
-          <button
-            v-for="(k, i) in ['frame', 'drawing'] as const"
-            :key="k"
-            type="button"
-            role="radio"
-            :aria-checked="travel.plotOf === k"
-            class="switch h-[22px]"
-            :class="[travel.plotOf === k ? 'switch-on' : '', i ? 'rounded-r' : 'rounded-l']"
-            :title="
-              k === 'frame' ? 'What moves on each frame' : 'What moves from drawing to drawing, and how that changes'
-            "
-            @click="travel.plotOf = k"
-          >
-            per {{ k }}
-          </button>
-        </div>
+        <SwitchRow
+          v-model="travel.plotOf"
+          :options="PLOTS"
+          label="Travel for each"
+          high="h-[22px]"
+        />
         <button
           type="button"
           class="push-button h-[24px] px-2"
