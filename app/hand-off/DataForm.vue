@@ -2,13 +2,11 @@
 import { computed } from 'vue'
 import { Download } from '@lucide/vue'
 import { safeName } from '#core/formats/naming'
-import { sheetJson } from '#core/formats/sheet-json'
-import { notesVtt } from '#core/formats/vtt'
-import { storeShot } from '#core/document'
 import { plural } from '#core/basic'
 import { useDesk } from '~/desk/desk'
 import { useHistory } from '~/desk/history'
 import { saveFile } from '~/ui/save-file'
+import { exportData } from './data'
 import { timelineAlone } from './make'
 import SheetCsv from './SheetCsv.vue'
 import { shotsBeside } from './gather'
@@ -19,13 +17,10 @@ const history = useHistory()
 const name = computed(() => safeName(desk.shot!.name))
 const notes = computed(() => Object.values(desk.plan!.notes ?? {}))
 const waiting = computed(() => history.saving.state !== 'saved')
-const json = (value: unknown): Blob => new Blob([`${JSON.stringify(value, null, 2)}\n`], { type: 'application/json' })
 
-const sheet = (): void =>
-  saveFile(`${name.value}-sheet.json`, json(sheetJson(desk.shot!, desk.plan!.id, desk.session!.production)))
-const shot = (): void => saveFile(`${name.value}.json`, json(storeShot(desk.shot!)))
-const vtt = (): void =>
-  saveFile(`${name.value}-notes.vtt`, new Blob([notesVtt(notes.value, desk.shot!.rate)], { type: 'text/vtt' }))
+const sheet = (): void => void exportData('sheet', `${name.value}-sheet.json`)
+const shot = (): void => void exportData('shot', `${name.value}.json`)
+const vtt = (): void => void exportData('notes', `${name.value}-notes.vtt`)
 async function timeline(): Promise<void> {
   try {
     const { production } = desk.session!

@@ -1,14 +1,14 @@
 <script setup lang="ts">
-import { saveFile } from '~/ui/save-file'
 import { computed, ref, shallowRef } from 'vue'
 import Papa from 'papaparse'
 import { Download, Upload } from '@lucide/vue'
 import type { Misfit, SheetColumn } from '#core/formats/csv'
-import { readSheetRows, sheetCsv } from '#core/formats/csv'
+import { readSheetRows } from '#core/formats/csv'
 import { summary } from '#core/sheet'
 import { isTimed } from '#core/commands'
 import type { Draft } from '#core/commands'
 import { useDesk } from '~/desk/desk'
+import { exportData } from './data'
 
 const props = defineProps<{ name: string }>()
 const desk = useDesk()
@@ -18,9 +18,7 @@ const misfits = ref<Misfit[]>([])
 const read = shallowRef<{ columns: SheetColumn[]; frames: number } | null>(null)
 const MOST = 8 * 1024 * 1024
 
-function write(): void {
-  saveFile(`${props.name}-sheet.csv`, new Blob([sheetCsv(desk.shot!, desk.plan!)], { type: 'text/csv' }))
-}
+const write = (): void => void exportData('csv', `${props.name}-sheet.csv`)
 async function select(e: Event): Promise<void> {
   const file = (e.target as HTMLInputElement).files?.[0]
   misfits.value = []

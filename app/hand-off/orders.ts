@@ -10,8 +10,8 @@ import { joinParts, makePart } from './make'
 import { useHandOff } from './store'
 import type { DonePart, Order, Unfinished } from './unfinished'
 import { isLeft, lockOf } from './unfinished'
-import { scratchFile } from './work/scratch'
-import { ask, stopWorker } from './workers'
+import { scratchFile, sweep } from './work/scratch'
+import { stopWorker } from './workers'
 
 /** The open shot as it is now, also what is not saved: the frames that were asked for, or all of it. */
 export interface OpenShot {
@@ -98,7 +98,7 @@ export const useOrders = defineStore('export-orders', () => {
     // Plain: a worker is given it.
     interrupted.value = left ? (JSON.parse(JSON.stringify(begun)) as Unfinished) : null
     const keep = 'order' in begun ? begun.done.flatMap(d => (d ? [d.scratch] : [])) : []
-    await ask('images', w => w.sweep(keep, Date.now()))
+    await sweep(keep, Date.now())
   }
   return { interrupted, make, goOn, forget, look }
 })

@@ -1,12 +1,14 @@
 import type { Remote } from 'comlink'
 import { wrap } from 'comlink'
 import { HandOffFault } from './given'
+import type { DataWorker } from './work/data.worker'
 import type { GifWorker } from './work/gif.worker'
 import type { ImagesWorker } from './work/images.worker'
 import type { MovieWorker } from './work/movie.worker'
 import type { PaperWorker } from './work/paper.worker'
 
 interface Workers {
+  data: DataWorker
   movie: MovieWorker
   gif: GifWorker
   images: ImagesWorker
@@ -24,6 +26,7 @@ const running: { [K in WorkerKind]?: Running<K> } = {}
 
 /** One worker a kind, loaded when it is first needed. */
 const make: { [K in WorkerKind]: () => Worker } = {
+  data: () => new Worker(new URL('./work/data.worker.ts', import.meta.url), { type: 'module' }),
   movie: () => new Worker(new URL('./work/movie.worker.ts', import.meta.url), { type: 'module' }),
   gif: () => new Worker(new URL('./work/gif.worker.ts', import.meta.url), { type: 'module' }),
   images: () => new Worker(new URL('./work/images.worker.ts', import.meta.url), { type: 'module' }),

@@ -7,7 +7,7 @@ import type { Given, Told } from '../given'
 import { workerFonts } from './fonts'
 import { opened, Painter, pixelsOf } from './painter'
 import type { Scratch } from './scratch'
-import { scratch, sweep } from './scratch'
+import { scratch } from './scratch'
 import type { Work } from './works'
 import { Works } from './works'
 import { closeTo, sampled } from './colours'
@@ -90,7 +90,7 @@ async function encoded(painter: Painter, choices: GifChoices, file: Scratch, wor
   const shown: Shown = { width, height, forever: choices.forever, first: null, before: null }
   for (const { picture, time } of shownTimes(times)) {
     if (work.stopped) return stopped(file)
-    const { canvas } = await painter.frame(pictures[picture]!.first)
+    const canvas = await painter.frame(pictures[picture]!.first)
     write(gif, indexed(pixelsOf(canvas), palette), shown, time)
     flush(gif, file)
     await work.at(
@@ -124,7 +124,7 @@ async function commonPalette(
   const samples: Uint8ClampedArray[] = []
   for (let i = 0; i < pictures.length; i += every) {
     if (work.stopped) return null
-    const { canvas } = await painter.frame(pictures[Math.floor(i)]!.first)
+    const canvas = await painter.frame(pictures[Math.floor(i)]!.first)
     samples.push(sampled(pixelsOf(canvas), SAMPLE_PX))
     await work.at(0, 'Looking for colours')
   }
@@ -178,6 +178,6 @@ function write(gif: ReturnType<typeof GIFEncoder>, now: Frame, shown: Shown, tim
   shown.before = now
 }
 
-const api = { make, sweep, stop: () => works.stop() }
+const api = { make, stop: () => works.stop() }
 export type GifWorker = typeof api
 expose(api)

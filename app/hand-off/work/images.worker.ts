@@ -13,7 +13,7 @@ import { dataUrl } from './data-url'
 import { workerFonts } from './fonts'
 import { opened, Painter } from './painter'
 import { pngOf } from './png'
-import { pieces, scratch, sweep } from './scratch'
+import { pieces, scratch } from './scratch'
 import type { Work } from './works'
 import { Works } from './works'
 import { ZipInto } from './zip'
@@ -125,7 +125,8 @@ class ImageMaker {
   }
 
   private async png(plan: ImagePlan, layers: readonly Layer[], key: string): Promise<Bytes> {
-    const canvas = plan.column ? await this.painter.alone(layers, key) : (await this.painter.frame(plan.frame)).canvas
+    const { painter } = this
+    const canvas = await (plan.column ? painter.alone(layers, key) : painter.frame(plan.frame, layers, key))
     return pngOf(canvas)
   }
 
@@ -163,6 +164,6 @@ async function joined(
   }
 }
 
-const api = { make, joined, sweep, stop: () => works.stop() }
+const api = { make, joined, stop: () => works.stop() }
 export type ImagesWorker = typeof api
 expose(api)

@@ -10,7 +10,7 @@ import { joined } from './join'
 import { MovieFile, MOVIE_TYPES } from './movie-file'
 import type { Opened } from './painter'
 import { opened, Painter } from './painter'
-import { scratch, sweep } from './scratch'
+import { scratch } from './scratch'
 import type { Work } from './works'
 import { Works } from './works'
 
@@ -54,7 +54,7 @@ async function filmed(given: Given, job: MovieJob, work: Work): Promise<Blob | n
     movie = await MovieFile.begin(file, size, about)
     const card = slate ? slateOf(of, size, { frames, date: job.date }) : null
     for (let i = 0; i < all && !work.stopped; i++) {
-      await movie.add(i < slate ? card! : (await painter.frame(given.first + ((i - slate) % frames))).canvas)
+      await movie.add(i < slate ? card! : await painter.frame(given.first + ((i - slate) % frames)))
       await work.at((i + 1) / all, `Frame ${i + 1} of ${all}`)
     }
     if (!work.stopped) {
@@ -84,6 +84,6 @@ function slateOf(
   return canvas
 }
 
-const api = { make, joined, encodable, sweep, stop: () => works.stop() }
+const api = { make, joined, encodable, stop: () => works.stop() }
 export type MovieWorker = typeof api
 expose(api)

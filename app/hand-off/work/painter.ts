@@ -73,11 +73,13 @@ export class Painter {
     return `${layersKey(layers)}|${this.words(frame).join('|')}`
   }
 
-  /** A frame, drawn. */
-  async frame(frame: number): Promise<{ canvas: OffscreenCanvas; key: string }> {
-    const layers = this.layers(frame)
-    const key = this.keyOf(layers, frame)
-    return { canvas: await this.drawn(layers, key, this.words(frame)), key }
+  /** A frame, drawn; its layers and their key, where they are known. */
+  frame(
+    frame: number,
+    layers: readonly Layer[] = this.layers(frame),
+    key = this.keyOf(layers, frame),
+  ): Promise<OffscreenCanvas> {
+    return this.drawn(layers, key, this.words(frame))
   }
 
   /** Layers that are no frame's, drawn: one drawing by itself. */

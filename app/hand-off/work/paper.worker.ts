@@ -8,7 +8,6 @@ import { fontFiles } from './font-files'
 import { opened } from './painter'
 import type { PictureBytes } from './pdf'
 import { PdfFile } from './pdf'
-import { sweep } from './scratch'
 import { Works } from './works'
 
 export interface PaperJob {
@@ -74,6 +73,6 @@ async function joined(parts: readonly Blob[], title: string): Promise<Blob> {
   return new Blob([(await doc.save()) as Uint8Array<ArrayBuffer>], { type: PDF })
 }
 
-const api = { make, joined, sweep, stop: () => works.stop() }
+const api = { make, joined, stop: () => works.stop() }
 export type PaperWorker = typeof api
 expose(api)

@@ -3,7 +3,7 @@ import { HandOffFault } from '../given'
 /** Where files are put together: on the disk of the browser where it gives room there, else in memory. */
 const FOLDER = 'hand-off'
 /** What no window has taken up for so long is left over, ms. */
-const LEFT_OVER_MS = 24 * 3600 * 1000
+const LEFT_OVER_MS = 3600 * 1000
 
 /** A file that is being written. */
 export interface Scratch {
@@ -117,23 +117,16 @@ const LARGE = 1 << 16
  * bytes given again cost nothing.
  */
 export function pieces(): Scratch {
-  const parts: Blob[] = []
+  const parts: (Blob | Uint8Array<ArrayBuffer>)[] = []
   const large = new WeakMap<Uint8Array, Blob>()
-  let small: Uint8Array<ArrayBuffer>[] = []
-  const gather = (): void => {
-    if (small.length) parts.push(new Blob(small))
-    small = []
-  }
   return {
     write(data) {
-      if (data.length < LARGE) return void small.push(data.slice())
-      gather()
+      if (data.length < LARGE) return void parts.push(data.slice())
       const piece = large.get(data) ?? new Blob([data])
       large.set(data, piece)
       parts.push(piece)
     },
     async done(type) {
-      gather()
       const whole = new Blob(parts, { type })
       // Where the browser could not keep a piece the file cannot be read.
       await whole

@@ -1,0 +1,37 @@
+import { expose } from 'comlink'
+import { sheetCsv } from '#core/formats/csv'
+import { sheetJson } from '#core/formats/sheet-json'
+import { notesVtt } from '#core/formats/vtt'
+import type { Shot, StoredShot } from '#core/document'
+import { openShot } from '#core/document'
+import { HandOffFault } from '../given'
+
+/** Data that a shot goes out as. */
+export type DataKind = 'csv' | 'sheet' | 'notes' | 'shot'
+
+interface Of {
+  readonly stored: StoredShot
+  readonly shot: Shot
+  readonly plan: string
+  readonly production: string
+}
+const json = (value: unknown): Blob => new Blob([`${JSON.stringify(value, null, 2)}\n`], { type: 'application/json' })
+
+const makers: Record<DataKind, (of: Of) => Blob> = {
+  csv: ({ shot, plan }) => new Blob([sheetCsv(shot, shot.plans[plan]!)], { type: 'text/csv' }),
+  sheet: ({ shot, plan, production }) => json(sheetJson(shot, plan, production)),
+  notes: ({ shot, plan }) =>
+    new Blob([notesVtt(Object.values(shot.plans[plan]!.notes ?? {}), shot.rate)], { type: 'text/vtt' }),
+  shot: ({ stored }) => json(stored),
+}
+
+/** Makes data of a shot in one of its plans. Throws HandOffFault. */
+function make(kind: DataKind, stored: StoredShot, plan: string, production: string): Blob {
+  const read = openShot(stored)
+  if (!read.ok) throw new HandOffFault(read.message)
+  return makers[kind]({ stored, shot: read.shot, plan, production })
+}
+
+const api = { make, stop: () => undefined }
+export type DataWorker = typeof api
+expose(api)
