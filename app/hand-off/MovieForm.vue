@@ -35,13 +35,15 @@ async function lookFor(): Promise<void> {
 onMounted(lookFor)
 watch([size, () => choices.movie.quality], lookFor)
 
+const named = (container: Container, codec: Codec) => ({
+  value: `${container}-${codec}`,
+  name: `${container === 'mp4' ? 'MP4' : 'WebM'}, ${CODECS[codec].name}`,
+})
+/** Until the browser has told what it encodes it is what was selected last. */
 const formats = computed(() =>
-  (codecs.value ?? []).flatMap(codec =>
-    CODECS[codec].containers.map(container => ({
-      value: `${container}-${codec}`,
-      name: `${container === 'mp4' ? 'MP4' : 'WebM'}, ${CODECS[codec].name}`,
-    })),
-  ),
+  codecs.value
+    ? codecs.value.flatMap(codec => CODECS[codec].containers.map(container => named(container, codec)))
+    : [named(choices.movie.container, choices.movie.codec)],
 )
 const format = computed({
   get: () => `${choices.movie.container}-${choices.movie.codec}`,

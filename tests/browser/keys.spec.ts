@@ -63,7 +63,10 @@ const ROOMS: Record<string, (page: Page) => Promise<void>> = {
   'more to do': page => page.keyboard.press('Shift+O'),
   'pins of parts': page => page.keyboard.press('Shift+I'),
   'adding a pose': page => page.keyboard.press('a'),
-  'earlier states': page => find(page, 'earlier states'),
+  'earlier states': async page => {
+    await find(page, 'earlier states')
+    await expect(page.getByRole('dialog', { name: 'Earlier states' }).getByRole('button').nth(1)).toBeVisible()
+  },
   reshaping: async page => {
     await page.keyboard.press(';')
     await page.getByRole('button', { name: 'By numbers …' }).click()
