@@ -144,7 +144,8 @@ async function follow(page: Page, url: string, shot: Shot, seconds: number): Pro
   await page.evaluate(`(() => {
     const program = 'const c = new OffscreenCanvas(1920, 1080); const x = c.getContext("2d");' +
       'const encoder = new VideoEncoder({ output: () => {}, error: () => {} });' +
-      'encoder.configure({ codec: "avc1.640028", width: 1920, height: 1080, bitrate: ${BITRATE}, framerate: 24, latencyMode: "quality" });' +
+      'encoder.configure({ codec: "avc1.640028", width: 1920, height: 1080, bitrate: ${BITRATE},' +
+      'framerate: 24, latencyMode: "quality" });' +
       'let n = 0; (async () => { for (;;) { x.fillStyle = "hsl(" + (n >> 1) % 360 + " 50% 50%)"; x.fillRect(n % 900, 200, 400, 400);' +
       'const f = new VideoFrame(c, { timestamp: n * 41666 }); encoder.encode(f, { keyFrame: n % 24 === 0 }); f.close(); n++;' +
       'while (encoder.encodeQueueSize > 3) await new Promise(d => encoder.addEventListener("dequeue", d, { once: true })) } })()'

@@ -90,9 +90,9 @@ export async function joinParts(order: Order, parts: readonly (Made & DonePart)[
   return { blob, name: `${whole}-${order.kind}.zip` }
 }
 
-/** The shots in their order with the files beside the timeline. */
 type PictureOrder = Exclude<Order, { kind: 'paper' }>
 
+/** The shots in their order with the files beside the timeline. */
 function timelineOf(order: PictureOrder, files: readonly { folder: string; name: string }[]): Uint8Array<ArrayBuffer> {
   const clips = order.shots.map(({ name, rate, length }, i): Clip => {
     const file = files[i]!

@@ -49,7 +49,9 @@ async function makeAll(
   }
   told(0.99, 'Putting it together')
   const parts = await Promise.all(done.map(async d => ({ ...d!, blob: (await taken(d!))! })))
-  return joinParts(order, parts, `${id}-all`)
+  const whole = await joinParts(order, parts, `${id}-all`)
+  for (const { scratch } of parts) finished.delete(scratch)
+  return whole
 }
 
 /** Orders of what goes out: of the open shot, or of several, whose finished parts outlive the window. */
@@ -69,8 +71,13 @@ export const useOrders = defineStore('export-orders', () => {
     return out
   }
 
-  const run = (order: Order, work: () => Promise<Made | null>): Promise<void> =>
-    handOff.run(work, () => void stopWorker(order.kind, () => !handOff.busy)).then(look)
+  async function run(order: Order, work: () => Promise<Made | null>): Promise<void> {
+    // Of this one: the next may have begun before a worker that does not stop is given up.
+    let ended = false
+    await handOff.run(work, () => void stopWorker(order.kind, () => ended))
+    ended = true
+    await look()
+  }
 
   /** Makes what is ordered: a passage of the open shot, or several shots whole. Others are fetched when it is their turn. */
   const make = (order: Order, { open, sound }: { open: OpenShot; sound: Sound | null }): Promise<void> =>

@@ -11,8 +11,8 @@ const DEVICE = /^(con|prn|aux|nul|com\d|lpt\d)(?=\.|$)/i
 const MOST = 120
 
 /**
- * A name that any file system takes, letters of any script kept, blanks as hyphens: at most 120 characters, no path, no dots or blanks at its
- * ends. `otherwise` where nothing of it is left.
+ * A name that any file system takes, letters of any script kept, blanks as hyphens: at most 120 characters, no path, no
+ * dots or blanks at its ends. `otherwise` where nothing of it is left.
  */
 export function safeName(text: string, otherwise = 'shot'): string {
   return plainName([...text].slice(0, MOST).join(''), otherwise)

@@ -91,7 +91,7 @@ export function sheetJson(shot: Shot, planId: string, production: string): Sheet
             to: numberOf(x.to),
             ticks: x.ticks.map(t => ({ drawing: numberOf(t.drawing), u: t.u })),
           }))
-          .sort((a, b) => byNumber({ number: a.from }, { number: b.from })),
+          .sort((a, b) => byNumber({ number: `${a.from} ${a.to}` }, { number: `${b.from} ${b.to}` })),
       }
     }),
     notes: Object.values(plan.notes ?? {})

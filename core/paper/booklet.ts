@@ -225,8 +225,9 @@ function coverPages(job: DrawnJob, column: Column, spans: readonly Span[]): Shee
     return next
   }
   page = begin()
+  const waits = plural(count('waits'), 'waits', 'wait')
   const all = lines.length
-    ? `${plural(lines.length, 'in-between')}: ${count('drawn')} drawn, ${count('ready')} can be drawn now, ${count('waits')} ${count('waits') === 1 ? 'waits' : 'wait'} for others.`
+    ? `${plural(lines.length, 'in-between')}: ${count('drawn')} drawn, ${count('ready')} can be drawn now, ${waits} for others.`
     : 'Nothing is charted in these frames.'
   page.text([MARGIN, y], all, { size: 10.5, face: 'bold', within: page.width - 2 * MARGIN })
   y += 16

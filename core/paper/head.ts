@@ -28,7 +28,9 @@ export function headedPage({ scene, production, date, paper, measure }: PaperJob
   const inner = width - 2 * MARGIN
   const right = width - MARGIN
   const plans = shot.planOrder.length > 1 ? ` · ${plan.name}` : ''
-  const lasts = `${plural(shot.length, 'frame')} · ${secondsOf(shot.length, shot.rate).toFixed(2)} s · ${feetOfLength(shot.length)} ft · ${rateLabel(shot.rate)} fps`
+  const seconds = secondsOf(shot.length, shot.rate).toFixed(2)
+  const [frames, feet] = [plural(shot.length, 'frame'), feetOfLength(shot.length)]
+  const lasts = `${frames} · ${seconds} s · ${feet} ft · ${rateLabel(shot.rate)} fps`
   page.text([MARGIN, MARGIN + 8], production, { size: 8.5, colour: SOFT, within: inner * 0.5 })
   page.text([MARGIN, MARGIN + 25], `${shot.name}${plans}`, { size: 15, face: 'bold', within: inner * 0.58 })
   page.text([right, MARGIN + 8], date, { size: 8.5, colour: SOFT, align: 'right', within: inner * 0.45 })

@@ -203,7 +203,7 @@ describe('charts on paper', () => {
             expect(t.at[1], t.text).toBeLessThanOrEqual(page.height - MARGIN + 6)
           }
       }
-  })
+  }, 30_000)
   it('of an order that is longer than a page go on with a head', () => {
     const job = jobOf('020')
     const shot = job.scene.shot

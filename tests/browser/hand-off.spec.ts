@@ -220,7 +220,10 @@ test('an export goes on while one draws, is told at the top, and is stopped', as
   await expect(page.getByText('The export was stopped.')).toBeVisible()
   await expect(panel.getByRole('button', { name: 'Export movie' })).toBeEnabled()
   expect(downloads).toEqual([])
-  // The next one is made as if nothing had been.
+  // The next one is made as if nothing had been, also where it takes longer than a stop is waited for.
+  await panel.getByLabel('How often the frames are shown').fill('9')
+  const long = await exported(panel, 'Export movie')
+  expect((await streamsOf(long.path))[0]!.nb_read_frames).toBe(String(9 * 61))
   await panel.getByLabel('How often the frames are shown').fill('1')
   await frames(panel, 1, 1)
   await panel.getByLabel('Size of the movie').selectOption('0.25')

@@ -58,7 +58,8 @@ export class MovieFile {
   ) {}
 
   /**
-   * Begins a movie of pictures of a size. Sound begins with the first frame of the shot. Throws HandOffFault where the browser has no encoder for it.
+   * Begins a movie of pictures of a size. Sound begins with the first frame of the shot. Throws
+   * HandOffFault where the browser has no encoder for it.
    */
   static async begin(
     scratch: Scratch,
