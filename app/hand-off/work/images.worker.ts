@@ -1,18 +1,17 @@
 import { expose } from 'comlink'
 import { LRUCache } from 'lru-cache'
-import { writeSvg } from '#core/formats/svg'
-import type { Layer } from '#core/picture'
-import { contentMarks, paletteOf } from '#core/picture'
 import { nameBy } from '#core/formats/naming'
 import type { ImageChoices } from '../choices'
 import type { Given, Told } from '../given'
 import type { ImagePlan } from '../image-names'
 import { imagesFor } from '../image-names'
 import { contactSheet } from './contact'
-import { dataUrl } from './data-url'
+import type { Drawers } from './drawers'
+import { drawersOf } from './drawers'
 import { workerFonts } from './fonts'
-import { opened, Painter } from './painter'
-import { pngOf } from './png'
+import { ImageDrawer } from './image-drawer'
+import type { Opened } from './painter'
+import { opened } from './painter'
 import { pieces, scratch } from './scratch'
 import type { Work } from './works'
 import { Works } from './works'
@@ -38,30 +37,38 @@ async function make(given: Given, job: ImagesJob, told: Told): Promise<{ blob: B
   const work = works.begin(told)
   try {
     await workerFonts()
-    const painter = new Painter(opened(given), job.choices)
-    const { shot, plan } = painter.of.scene
+    const of = opened(given)
+    const { shot, plan } = of.scene
     if (job.choices.by === 'contact') {
       const name = nameBy(job.choices.pattern, { production: given.production, shot: shot.name }, job.choices.digits)
-      const blob = await contactSheet(painter.of, job.choices, work)
+      const blob = await contactSheet(of, job.choices, work)
       return blob && { blob, name: `${name}.png` }
     }
     const plans = imagesFor({ shot, plan, production: given.production }, given, job.choices)
-    const maker = new ImageMaker(painter, job.choices)
-    if (plans.length === 1) {
-      const bytes = await maker.bytes(plans[0]!)
-      const type = TYPES[job.choices.file]
-      return { blob: new Blob([bytes], { type }), name: `${plans[0]!.name}.${job.choices.file}` }
-    }
-    const blob = await zipped(plans, maker, job, work)
-    return blob && { blob, name: `${nameBy('[shot]-images', { shot: shot.name }, 1)}.zip` }
+    const blob = await filed(of, plans, job, work)
+    const [only] = plans.length === 1 ? plans : []
+    const name = only ? `${only.name}.${job.choices.file}` : `${nameBy('[shot]-images', { shot: shot.name }, 1)}.zip`
+    return blob && { blob, name }
   } finally {
     works.end(work)
   }
 }
 
+/** One image as it is, several in a zip. */
+async function filed(of: Opened, plans: readonly ImagePlan[], job: ImagesJob, work: Work): Promise<Blob | null> {
+  const drawers = drawersOf(of, job.choices, plans.length)
+  const images = new EachOnce(new ImageDrawer(of, job.choices), drawers)
+  try {
+    if (plans.length === 1) return new Blob([await images.bytes(plans[0]!)], { type: TYPES[job.choices.file] })
+    return await zipped(plans, images, job, work)
+  } finally {
+    drawers.end()
+  }
+}
+
 async function zipped(
   plans: readonly ImagePlan[],
-  maker: ImageMaker,
+  images: EachOnce,
   job: ImagesJob,
   work: Work,
 ): Promise<Blob | null> {
@@ -74,7 +81,7 @@ async function zipped(
         await file.drop()
         return null
       }
-      while (ahead.length < AHEAD && i + ahead.length < plans.length) ahead.push(maker.bytes(plans[i + ahead.length]!))
+      while (ahead.length < AHEAD && i + ahead.length < plans.length) ahead.push(images.bytes(plans[i + ahead.length]!))
       zip.add(`${plan.name}.${job.choices.file}`, await ahead.shift()!)
       await work.at((i + 1) / plans.length, `Image ${i + 1} of ${plans.length}`)
     }
@@ -87,59 +94,27 @@ async function zipped(
   }
 }
 
-/** Makes the bytes of images; equal pictures are made once. */
-class ImageMaker {
+/** Has images made; equal ones are made once. */
+class EachOnce {
   private readonly kept = new LRUCache<string, Bytes>({ maxSize: KEPT_BYTES, sizeCalculation: b => b.length })
   private readonly coming = new Map<string, Promise<Bytes>>()
 
   constructor(
-    private readonly painter: Painter,
-    private readonly choices: ImageChoices,
+    private readonly keys: ImageDrawer,
+    private readonly drawers: Drawers,
   ) {}
 
-  /** The bytes of an image. It may be asked for while others are being encoded: that is done beside the worker. */
-  async bytes(plan: ImagePlan): Promise<Bytes> {
-    const layers = this.layersOf(plan)
-    const key = this.painter.keyOf(layers, plan.drawing || plan.column ? 0 : plan.frame)
+  /** The file of an image. It may be asked for while others are being made. */
+  async bytes({ frame, column, drawing }: ImagePlan): Promise<Bytes> {
+    const which = { frame, column: column?.id ?? null, drawing: drawing?.id ?? null }
+    const key = this.keys.keyOf(which)
     const known = this.kept.get(key) ?? this.coming.get(key)
     if (known) return known
-    const coming = this.choices.file === 'svg' ? this.svg(layers) : this.png(plan, layers, key)
+    const coming = this.drawers.bytes(which)
     this.coming.set(key, coming)
     const made = await coming.finally(() => this.coming.delete(key))
     this.kept.set(key, made)
     return made
-  }
-
-  /** A drawing lies in its column's own space, a frame as it is seen. */
-  private layersOf({ frame, column, drawing }: ImagePlan): Layer[] {
-    if (!column) return this.painter.layers(frame)
-    if (!drawing) return this.painter.layers(frame, { background: true }).filter(l => l.column === column.id)
-    const { scene, strokeBy } = this.painter.of
-    const stack = scene.shot.stacks[column.stack]!
-    const shown = scene.contents.of(scene, stack, drawing.id)
-    const content = this.choices.figuresOnly ? { poses: shown.poses, strokes: [] } : shown
-    const palette = paletteOf(column.ink, scene.shot.paper)
-    return [
-      { column: column.id, drawing: drawing.id, strength: 1, palette, marks: contentMarks(stack, content, strokeBy) },
-    ]
-  }
-
-  private async png(plan: ImagePlan, layers: readonly Layer[], key: string): Promise<Bytes> {
-    const { painter } = this
-    const canvas = await (plan.column ? painter.alone(layers, key) : painter.frame(plan.frame, layers, key))
-    return pngOf(canvas)
-  }
-
-  private async svg(layers: readonly Layer[]): Promise<Bytes> {
-    const { shot } = this.painter.of.scene
-    const pictures = new Map(this.painter.of.given.pictures)
-    const urls = new Map<string, string>()
-    for (const mark of layers.flatMap(l => l.marks)) {
-      if ((mark.kind === 'image' || mark.kind === 'bent') && !urls.has(mark.file) && pictures.has(mark.file))
-        urls.set(mark.file, await dataUrl(pictures.get(mark.file)!))
-    }
-    const text = writeSvg(shot.picture, this.choices.paper ? shot.paper : null, layers, f => urls.get(f))
-    return new TextEncoder().encode(text)
   }
 }
 

@@ -49,6 +49,8 @@ export class Painter {
   /** The layers of the picture drawn last. */
   private before: readonly string[] = []
   private ground: { readonly keys: readonly string[]; readonly canvas: OffscreenCanvas } | null = null
+  /** What pictures are drawn on that are not kept. */
+  private sheet: OffscreenCanvas | null = null
 
   constructor(
     readonly of: Opened,
@@ -85,33 +87,56 @@ export class Painter {
   /** Layers that are no frame's, drawn: one drawing by itself. */
   alone = (layers: readonly Layer[], key: string): Promise<OffscreenCanvas> => this.drawn(layers, key, [])
 
+  /** Layers as PNG, with what is written over a frame where they are one. Nothing is kept: one canvas serves all. */
+  async png(layers: readonly Layer[], frame: number | null): Promise<Blob> {
+    const keys = await this.prepared(layers)
+    const canvas = (this.sheet ??= this.canvas())
+    canvas.getContext('2d')!.reset()
+    this.paint(canvas, layers, keys)
+    burnIn(canvas.getContext('2d')!, canvas, frame === null ? [] : this.words(frame))
+    return canvas.convertToBlob({ type: 'image/png' })
+  }
+
   private words = (frame: number): string[] => burntWords(this.of.scene, frame, this.look.burnt)
 
   private async drawn(layers: readonly Layer[], key: string, words: readonly string[]): Promise<OffscreenCanvas> {
     const known = this.kept.get(key)
     if (known) return known
-    await this.atHand(layers)
-    const keys = layers.map(l => layersKey([l]))
-    const same = keys.findIndex((k, i) => k !== this.before[i])
-    this.before = keys
-    this.layGround(layers, keys, same < 0 ? keys.length : same)
-    const canvas = this.paint(layers, keys)
+    const keys = await this.prepared(layers)
+    const canvas = this.paint(this.canvas(), layers, keys)
     burnIn(canvas.getContext('2d')!, canvas, words)
     this.kept.set(key, canvas)
     return canvas
   }
 
+  private canvas(): OffscreenCanvas {
+    const { width, height } = this.room ?? this.size
+    const canvas = new OffscreenCanvas(width, height)
+    // What lies on paper is not see-through anywhere: files of it have no alpha, and are made faster.
+    canvas.getContext('2d', { willReadFrequently: true, alpha: !this.look.paper })
+    return canvas
+  }
+
+  /** The keys of layers; the pictures in them are at hand then, and what lies behind is drawn. */
+  private async prepared(layers: readonly Layer[]): Promise<string[]> {
+    await this.atHand(layers)
+    const keys = layers.map(l => layersKey([l]))
+    const same = keys.findIndex((k, i) => k !== this.before[i])
+    this.before = keys
+    this.layGround(layers, keys, same < 0 ? keys.length : same)
+    return keys
+  }
+
   /** What lies behind and stays as it was from picture to picture is drawn once: it is laid under each of them. */
   private layGround(layers: readonly Layer[], keys: readonly string[], count: number): void {
     if (!count || (this.ground && this.ground.keys.length >= count && startsWith(keys, this.ground.keys))) return
-    const canvas = this.paint(layers.slice(0, count), keys)
+    const canvas = this.paint(this.canvas(), layers.slice(0, count), keys)
     this.ground = { keys: keys.slice(0, count), canvas }
   }
 
-  private paint(layers: readonly Layer[], keys: readonly string[]): OffscreenCanvas {
-    const { size, room, ground } = this
-    const canvas = new OffscreenCanvas(room?.width ?? size.width, room?.height ?? size.height)
-    const c = canvas.getContext('2d', { willReadFrequently: true })!
+  private paint(canvas: OffscreenCanvas, layers: readonly Layer[], keys: readonly string[]): OffscreenCanvas {
+    const { size, ground } = this
+    const c = canvas.getContext('2d')!
     const under = ground && ground.keys.length <= layers.length && startsWith(keys, ground.keys) ? ground : null
     if (under) c.drawImage(under.canvas, 0, 0)
     else if (this.look.paper) {

@@ -1,0 +1,66 @@
+import { writeSvg } from '#core/formats/svg'
+import type { Layer } from '#core/picture'
+import { contentMarks, paletteOf } from '#core/picture'
+import type { ImageChoices } from '../choices'
+import { dataUrl } from './data-url'
+import type { Opened } from './painter'
+import { Painter } from './painter'
+
+type Bytes = Uint8Array<ArrayBuffer>
+
+/** Which image: of a frame (of all columns, or of one), or of a drawing of a column. Columns and drawings by their ids. */
+export interface WhichImage {
+  readonly frame: number
+  readonly column: string | null
+  readonly drawing: string | null
+}
+
+/** Makes images of a shot, PNG or SVG. */
+export class ImageDrawer {
+  private readonly painter: Painter
+
+  constructor(
+    private readonly of: Opened,
+    private readonly choices: ImageChoices,
+  ) {
+    this.painter = new Painter(of, choices)
+  }
+
+  /** Equal for images that look the same. */
+  keyOf(which: WhichImage): string {
+    return this.painter.keyOf(this.layersOf(which), which.column ? 0 : which.frame)
+  }
+
+  /** The file of an image. Throws HandOffFault. */
+  async bytes(which: WhichImage): Promise<Bytes> {
+    const layers = this.layersOf(which)
+    if (this.choices.file === 'svg') return this.svg(layers)
+    const png = await this.painter.png(layers, which.column ? null : which.frame)
+    return new Uint8Array(await png.arrayBuffer())
+  }
+
+  /** A drawing lies in its column's own space, a frame as it is seen. */
+  private layersOf({ frame, column: id, drawing }: WhichImage): Layer[] {
+    if (!id) return this.painter.layers(frame)
+    if (!drawing) return this.painter.layers(frame, { background: true }).filter(l => l.column === id)
+    const { scene, strokeBy } = this.of
+    const column = scene.plan.columns[id]!
+    const stack = scene.shot.stacks[column.stack]!
+    const shown = scene.contents.of(scene, stack, drawing)
+    const content = this.choices.figuresOnly ? { poses: shown.poses, strokes: [] } : shown
+    const palette = paletteOf(column.ink, scene.shot.paper)
+    return [{ column: id, drawing, strength: 1, palette, marks: contentMarks(stack, content, strokeBy) }]
+  }
+
+  private async svg(layers: readonly Layer[]): Promise<Bytes> {
+    const { shot } = this.of.scene
+    const pictures = new Map(this.of.given.pictures)
+    const urls = new Map<string, string>()
+    for (const mark of layers.flatMap(l => l.marks)) {
+      if ((mark.kind === 'image' || mark.kind === 'bent') && !urls.has(mark.file) && pictures.has(mark.file))
+        urls.set(mark.file, await dataUrl(pictures.get(mark.file)!))
+    }
+    const text = writeSvg(shot.picture, this.choices.paper ? shot.paper : null, layers, f => urls.get(f))
+    return new TextEncoder().encode(text)
+  }
+}
