@@ -33,7 +33,7 @@ async function timeline(): Promise<void> {
 const rows = computed(() => [
   {
     title: 'Sheet as JSON',
-    words: 'Columns, exposures, charts and notes of this plan, in the form of docs/sheet.schema.json.',
+    words: 'Columns, exposures, charts and notes of this plan, by the published schema “sheet.schema.json”.',
     label: 'Export sheet as JSON',
     do: sheet,
     can: true,
@@ -56,7 +56,7 @@ const rows = computed(() => [
   },
   {
     title: 'Shot as JSON',
-    words: 'The document with all plans, in the form of docs/shot.schema.json. Strokes are named, not in it.',
+    words: 'The document with all plans, by the published schema “shot.schema.json”. Strokes are named, not in it.',
     label: 'Export shot as JSON',
     do: shot,
     can: true,

@@ -36,6 +36,7 @@ export async function makePart(order: Order, job: PartJob, told: Told): Promise<
   const { given, scratch } = job
   const telling = proxy(told)
   const name = nameBy('[shot]', { shot: given.shot.name }, 1)
+  const outlives = order.shots.length > 1 ? scratch : null
   if (order.kind === 'movie') {
     const { choices } = order
     const size = order.shots.length > 1 && !order.apart ? commonSize(order, choices) : null
@@ -51,13 +52,12 @@ export async function makePart(order: Order, job: PartJob, told: Told): Promise<
     return { blob, name: `${name}.gif`, note: fits ? size : `${size}: it could not be made smaller.` }
   }
   if (order.kind === 'paper') {
-    const made = await ask('paper', w => w.make(given, { choices: order.choices, date: job.date }, telling))
+    const about = { choices: order.choices, date: job.date, scratch: outlives }
+    const made = await ask('paper', w => w.make(given, about, telling))
     const words = { sheet: 'sheet', charts: 'charts', booklet: 'in-betweens' }[order.choices.what]
     return made && { blob: made.blob, name: `${name}-${words}.pdf`, note: plural(made.pages, 'page') }
   }
-  return ask('images', w =>
-    w.make(given, { choices: order.choices, scratch: order.shots.length > 1 ? scratch : null }, telling),
-  )
+  return ask('images', w => w.make(given, { choices: order.choices, scratch: outlives }, telling))
 }
 
 /** Several shots as one file: a movie of all, or a zip with a timeline. */

@@ -25,7 +25,7 @@ export const { x: xOfU, u: uOfX } = railScale(RAIL)
 export const START =
   '1*6 7*2 9*2 11*2 13*4 17*2 19*2 21*1 22*1 23*1 24*1 25*1 26*1 27*2 29*2 31*6 37*2 39*2 41*2 43*2 45*2 47*2 49*13'
 
-interface Running {
+export interface Running {
   server: FintroServer
   db: Sequelize
   stop: () => Promise<void>

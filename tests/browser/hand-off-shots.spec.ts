@@ -1,5 +1,6 @@
-import type { Page } from '@playwright/test'
+import type { Locator, Page } from '@playwright/test'
 import { strFromU8, unzipSync } from 'fflate'
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs'
 import { makeShot, openShot, renamed } from '../../core/document'
 import { rate } from '../../core/time'
 import { demoShots } from '../../demo'
@@ -8,11 +9,12 @@ import { keepShot } from '../../server/shots/shots'
 import { picturesOf, streamsOf } from '../support/media'
 import { newTestId } from '../support/server'
 import { exported, near, open, pngs } from './exporting'
+import type { Running } from './fixtures'
 import { Desk, expect, test } from './fixtures'
 
 test.describe('several shots', () => {
   /** The demo's shots in a production of their own. */
-  async function production(running: { db: Parameters<typeof keepShot>[0] }, name: string): Promise<string[]> {
+  async function production(running: Running, name: string): Promise<string[]> {
     const ids: string[] = []
     for (const { shot, strokes } of demoShots()) {
       const id = newTestId()
@@ -44,18 +46,24 @@ test.describe('several shots', () => {
       30,
     )
   })
-  test('are gone on with where a closed window left them, with a timeline', async ({ page, running }) => {
-    const [id] = await production(running, 'Harbour light')
-    const desk = new Desk(page, running.server, id!)
+  /** Three shots of a production, whose window is closed before the last one. */
+  async function interrupted(
+    page: Page,
+    running: Running,
+    kind: 'Images' | 'Paper',
+  ): Promise<{ panel: Locator; ids: string[] }> {
+    const name = `Harbour light, ${kind}`
+    const ids = await production(running, name)
+    const desk = new Desk(page, running.server, ids[0]!)
     await desk.open()
-    let panel = await open(page, 'Images')
-    await panel.getByLabel('Size of the images').selectOption('0.25')
-    await panel.getByLabel('Several shots of Harbour light').check()
+    const panel = await open(page, kind)
+    if (kind === 'Images') await panel.getByLabel('Size of the images').selectOption('0.25')
+    await panel.getByLabel(`Several shots of ${name}`).check()
     // The last shot is held back until the window is closed.
     const shots = (await (await fetch(`${running.server.url}/api/shots`)).json()) as {
       productions: { name: string; shots: { id: string; name: string }[] }[]
     }
-    const last = shots.productions.find(p => p.name === 'Harbour light')!.shots.find(s => s.name.startsWith('050'))!
+    const last = shots.productions.find(p => p.name === name)!.shots.find(s => s.name.startsWith('050'))!
     await page.route(`**/api/shots/${last.id}`, () => undefined)
     await panel.getByRole('button', { name: 'Export 3 shots' }).click()
     await expect(panel.getByText(/^050 Kelp on the line · Getting ready/)).toBeVisible()
@@ -63,14 +71,29 @@ test.describe('several shots', () => {
     page.on('dialog', d => void d.accept())
     await page.reload()
     await expect(desk.picture).toBeVisible()
-    panel = await open(page, 'Images')
-    await expect(panel.getByText('An export of 3 shots was interrupted; 2 of them are done.')).toBeVisible()
+    const again = await open(page, kind)
+    await expect(again.getByText('An export of 3 shots was interrupted; 2 of them are done.')).toBeVisible()
+    return { panel: again, ids }
+  }
+
+  test('of papers that are done none is made again after a window was closed', async ({ page, running }) => {
+    const { panel, ids } = await interrupted(page, running, 'Paper')
+    const asked: string[] = []
+    page.on('request', r => asked.push(r.url()))
+    const { bytes } = await exported(panel, 'Go on with it')
+    const pdf = await getDocument({ data: new Uint8Array(bytes) }).promise
+    expect(pdf.numPages).toBeGreaterThanOrEqual(3)
+    expect(ids.filter(id => asked.some(url => url.endsWith(`/api/shots/${id}`)))).toEqual([ids[2]])
+  })
+
+  test('are gone on with where a closed window left them, with a timeline', async ({ page, running }) => {
+    const { panel } = await interrupted(page, running, 'Images')
     const zip = unzipSync(new Uint8Array((await exported(panel, 'Go on with it')).bytes))
     const names = Object.keys(zip)
-    expect(names[0]).toBe('Harbour-light.otio')
+    expect(names[0]).toBe('Harbour-light,-Images.otio')
     expect(names.filter(n => n.startsWith('010-Sponge-on-the-steps/'))).toHaveLength(96)
     expect(names.filter(n => n.startsWith('050-Kelp-on-the-line/'))).toHaveLength(72)
-    const { tracks } = JSON.parse(strFromU8(zip['Harbour-light.otio']!)) as {
+    const { tracks } = JSON.parse(strFromU8(zip['Harbour-light,-Images.otio']!)) as {
       tracks: {
         children: { children: { name: string; media_references: { DEFAULT_MEDIA: Record<string, string> } }[] }[]
       }

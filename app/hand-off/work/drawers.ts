@@ -1,19 +1,17 @@
 import type { Remote } from 'comlink'
 import { wrap } from 'comlink'
 import type { ImageChoices } from '../choices'
-import type { Given } from '../given'
 import { HandOffFault } from '../given'
 import type { DrawingWorker } from './drawing.worker'
 import type { WhichImage } from './image-drawer'
 import { ImageDrawer } from './image-drawer'
 import type { Opened } from './painter'
-
-type Bytes = Uint8Array<ArrayBuffer>
+import type { Ready } from './zip'
 
 /** Draws and encodes images; several at the same time where it can. */
 export interface Drawers {
   /** The file of an image. Throws HandOffFault. */
-  bytes(which: WhichImage): Promise<Bytes>
+  file(which: WhichImage): Promise<Ready>
   /** Nothing more is asked for. */
   end(): void
 }
@@ -52,7 +50,7 @@ function member(): Member {
 export function drawersOf(of: Opened, choices: ImageChoices, images: number): Drawers {
   if (images < 2 || typeof Worker === 'undefined') {
     const here = new ImageDrawer(of, choices)
-    return { bytes: which => here.bytes(which), end: () => undefined }
+    return { file: which => here.file(which), end: () => undefined }
   }
   const id = exports++
   const count = wanted(images)
@@ -64,11 +62,11 @@ export function drawersOf(of: Opened, choices: ImageChoices, images: number): Dr
     return { m, opened }
   })
   return {
-    async bytes(which) {
+    async file(which) {
       const { m, opened } = working.reduce((a, b) => (b.m.waiting < a.m.waiting ? b : a))
       m.waiting++
       try {
-        return await Promise.race([opened.then(() => m.remote.bytes(id, which)), m.gone])
+        return await Promise.race([opened.then(() => m.remote.file(id, which)), m.gone])
       } finally {
         m.waiting--
       }

@@ -5,6 +5,7 @@ import { workerFonts } from './fonts'
 import type { WhichImage } from './image-drawer'
 import { ImageDrawer } from './image-drawer'
 import { opened } from './painter'
+import type { Ready } from './zip'
 
 /** The shots that images are made of here, by the number each export got. */
 const drawers = new Map<number, ImageDrawer>()
@@ -16,11 +17,11 @@ async function open(id: number, given: Given, choices: ImageChoices): Promise<vo
 }
 
 /** Throws HandOffFault. */
-async function bytes(id: number, which: WhichImage): Promise<Uint8Array<ArrayBuffer>> {
-  const made = await drawers.get(id)!.bytes(which)
-  return transfer(made, [made.buffer])
+async function file(id: number, which: WhichImage): Promise<Ready> {
+  const made = await drawers.get(id)!.file(which)
+  return transfer(made, [made.bytes.buffer])
 }
 
-const api = { open, bytes, close: (id: number) => void drawers.delete(id) }
+const api = { open, file, close: (id: number) => void drawers.delete(id) }
 export type DrawingWorker = typeof api
 expose(api)

@@ -5,8 +5,8 @@ import type { ImageChoices } from '../choices'
 import { dataUrl } from './data-url'
 import type { Opened } from './painter'
 import { Painter } from './painter'
-
-type Bytes = Uint8Array<ArrayBuffer>
+import type { Ready } from './zip'
+import { checkOf } from './zip'
 
 /** Which image: of a frame (of all columns, or of one), or of a drawing of a column. Columns and drawings by their ids. */
 export interface WhichImage {
@@ -32,11 +32,12 @@ export class ImageDrawer {
   }
 
   /** The file of an image. Throws HandOffFault. */
-  async bytes(which: WhichImage): Promise<Bytes> {
+  async file(which: WhichImage): Promise<Ready> {
     const layers = this.layersOf(which)
-    if (this.choices.file === 'svg') return this.svg(layers)
-    const png = await this.painter.png(layers, which.column ? null : which.frame)
-    return new Uint8Array(await png.arrayBuffer())
+    const svg = this.choices.file === 'svg'
+    const blob = await (svg ? this.svg(layers) : this.painter.png(layers, which.column ? null : which.frame))
+    const bytes = new Uint8Array(await blob.arrayBuffer())
+    return { blob, bytes, check: checkOf(bytes) }
   }
 
   /** A drawing lies in its column's own space, a frame as it is seen. */
@@ -52,7 +53,7 @@ export class ImageDrawer {
     return [{ column: id, drawing, strength: 1, palette, marks: contentMarks(stack, content, strokeBy) }]
   }
 
-  private async svg(layers: readonly Layer[]): Promise<Bytes> {
+  private async svg(layers: readonly Layer[]): Promise<Blob> {
     const { shot } = this.of.scene
     const pictures = new Map(this.of.given.pictures)
     const urls = new Map<string, string>()
@@ -61,6 +62,6 @@ export class ImageDrawer {
         urls.set(mark.file, await dataUrl(pictures.get(mark.file)!))
     }
     const text = writeSvg(shot.picture, this.choices.paper ? shot.paper : null, layers, f => urls.get(f))
-    return new TextEncoder().encode(text)
+    return new Blob([text], { type: 'image/svg+xml' })
   }
 }

@@ -12,9 +12,10 @@ import { workerFonts } from './fonts'
 import { ImageDrawer } from './image-drawer'
 import type { Opened } from './painter'
 import { opened } from './painter'
-import { pieces, scratch } from './scratch'
+import { outliving, pieces, scratch } from './scratch'
 import type { Work } from './works'
 import { Works } from './works'
+import type { Ready } from './zip'
 import { ZipInto } from './zip'
 
 export interface ImagesJob {
@@ -23,14 +24,11 @@ export interface ImagesJob {
   readonly scratch: string | null
 }
 
-type Bytes = Uint8Array<ArrayBuffer>
-
 const works = new Works()
 /** Images of pictures that may come again are kept up to so many bytes. */
 const KEPT_BYTES = 64 * 1024 * 1024
 /** Images are begun so many before they are needed: pictures that are held for a while come between. */
 const AHEAD = 12
-const TYPES = { png: 'image/png', svg: 'image/svg+xml' }
 
 /** Makes images, in a zip where there are several; null where it was stopped. Throws HandOffFault. */
 async function make(given: Given, job: ImagesJob, told: Told): Promise<{ blob: Blob; name: string } | null> {
@@ -42,7 +40,7 @@ async function make(given: Given, job: ImagesJob, told: Told): Promise<{ blob: B
     if (job.choices.by === 'contact') {
       const name = nameBy(job.choices.pattern, { production: given.production, shot: shot.name }, job.choices.digits)
       const blob = await contactSheet(of, job.choices, work)
-      return blob && { blob, name: `${name}.png` }
+      return blob && { blob: await outliving(blob, job.scratch), name: `${name}.png` }
     }
     const plans = imagesFor({ shot, plan, production: given.production }, given, job.choices)
     const blob = await filed(of, plans, job, work)
@@ -59,30 +57,25 @@ async function filed(of: Opened, plans: readonly ImagePlan[], job: ImagesJob, wo
   const drawers = drawersOf(of, job.choices, plans.length)
   const images = new EachOnce(new ImageDrawer(of, job.choices), drawers)
   try {
-    if (plans.length === 1) return new Blob([await images.bytes(plans[0]!)], { type: TYPES[job.choices.file] })
+    if (plans.length === 1) return await outliving((await images.file(plans[0]!)).blob, job.scratch)
     return await zipped(plans, images, job, work)
   } finally {
     drawers.end()
   }
 }
 
-async function zipped(
-  plans: readonly ImagePlan[],
-  images: EachOnce,
-  job: ImagesJob,
-  work: Work,
-): Promise<Blob | null> {
+async function zipped(plans: readonly ImagePlan[], images: EachOnce, job: ImagesJob, work: Work): Promise<Blob | null> {
   const file = job.scratch === null ? pieces() : await scratch(job.scratch)
   const zip = new ZipInto(file)
-  const ahead: Promise<Bytes>[] = []
+  const ahead: Promise<Ready>[] = []
   try {
     for (const [i, plan] of plans.entries()) {
       if (work.stopped) {
         await file.drop()
         return null
       }
-      while (ahead.length < AHEAD && i + ahead.length < plans.length) ahead.push(images.bytes(plans[i + ahead.length]!))
-      zip.add(`${plan.name}.${job.choices.file}`, await ahead.shift()!)
+      while (ahead.length < AHEAD && i + ahead.length < plans.length) ahead.push(images.file(plans[i + ahead.length]!))
+      zip.addReady(`${plan.name}.${job.choices.file}`, await ahead.shift()!)
       await work.at((i + 1) / plans.length, `Image ${i + 1} of ${plans.length}`)
     }
     return await zip.done()
@@ -96,8 +89,8 @@ async function zipped(
 
 /** Has images made; equal ones are made once. */
 class EachOnce {
-  private readonly kept = new LRUCache<string, Bytes>({ maxSize: KEPT_BYTES, sizeCalculation: b => b.length })
-  private readonly coming = new Map<string, Promise<Bytes>>()
+  private readonly kept = new LRUCache<string, Ready>({ maxSize: KEPT_BYTES, sizeCalculation: f => f.bytes.length })
+  private readonly coming = new Map<string, Promise<Ready>>()
 
   constructor(
     private readonly keys: ImageDrawer,
@@ -105,12 +98,12 @@ class EachOnce {
   ) {}
 
   /** The file of an image. It may be asked for while others are being made. */
-  async bytes({ frame, column, drawing }: ImagePlan): Promise<Bytes> {
+  async file({ frame, column, drawing }: ImagePlan): Promise<Ready> {
     const which = { frame, column: column?.id ?? null, drawing: drawing?.id ?? null }
     const key = this.keys.keyOf(which)
     const known = this.kept.get(key) ?? this.coming.get(key)
     if (known) return known
-    const coming = this.drawers.bytes(which)
+    const coming = this.drawers.file(which)
     this.coming.set(key, coming)
     const made = await coming.finally(() => this.coming.delete(key))
     this.kept.set(key, made)
@@ -121,7 +114,7 @@ class EachOnce {
 /** Files of several shots as one zip, each in a folder of its shot, with a text beside the folders. Zips are unpacked. */
 async function joined(
   parts: readonly { blob: Blob; folder: string; name: string }[],
-  beside: { name: string; text: Bytes },
+  beside: { name: string; text: Uint8Array<ArrayBuffer> },
   name: string,
 ): Promise<Blob> {
   const file = await scratch(name)

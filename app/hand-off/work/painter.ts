@@ -112,8 +112,7 @@ export class Painter {
   private canvas(): OffscreenCanvas {
     const { width, height } = this.room ?? this.size
     const canvas = new OffscreenCanvas(width, height)
-    // What lies on paper is not see-through anywhere: files of it have no alpha, and are made faster.
-    canvas.getContext('2d', { willReadFrequently: true, alpha: !this.look.paper })
+    canvas.getContext('2d', { willReadFrequently: true })
     return canvas
   }
 

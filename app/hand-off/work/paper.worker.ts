@@ -8,11 +8,14 @@ import { fontFiles } from './font-files'
 import { opened } from './painter'
 import type { PictureBytes } from './pdf'
 import { PdfFile } from './pdf'
+import { outliving } from './scratch'
 import { Works } from './works'
 
 export interface PaperJob {
   readonly choices: PaperChoices
   readonly date: string
+  /** What the file is called where it is to outlive the window. */
+  readonly scratch: string | null
 }
 const works = new Works()
 const PDF = 'application/pdf'
@@ -20,7 +23,7 @@ const PDF = 'application/pdf'
 /** Makes a PDF; null where it was stopped. Throws HandOffFault. */
 async function make(
   given: Given,
-  { choices, date }: PaperJob,
+  { choices, date, scratch }: PaperJob,
   told: Told,
 ): Promise<{ blob: Blob; pages: number } | null> {
   const work = works.begin(told)
@@ -44,7 +47,8 @@ async function make(
       await work.at((i + 1) / (pages.length + 1), `Page ${i + 1} of ${pages.length}`)
     }
     const bytes = (await pdf.bytes()) as Uint8Array<ArrayBuffer>
-    return work.stopped ? null : { blob: new Blob([bytes], { type: PDF }), pages: pages.length }
+    if (work.stopped) return null
+    return { blob: await outliving(new Blob([bytes], { type: PDF }), scratch), pages: pages.length }
   } finally {
     works.end(work)
   }

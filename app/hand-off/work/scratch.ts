@@ -9,6 +9,8 @@ const LEFT_OVER_MS = 3600 * 1000
 export interface Scratch {
   /** Writes at a place, or behind what is there. Throws HandOffFault where there is no room left. */
   write(data: Uint8Array<ArrayBuffer>, position?: number): void
+  /** Writes what the browser keeps already behind what is there: it is not copied. Missing where it would be. */
+  put?(piece: Blob): void
   /** The file, finished. */
   done(type: string): Promise<Blob>
   /** Nothing of it is kept. */
@@ -109,23 +111,12 @@ function inMemory(): Scratch {
   }
 }
 
-/** Pieces this large stand by themselves, so that they can come again. */
-const LARGE = 1 << 16
-
-/**
- * A file that is written from its beginning to its end and outlives no window: the browser keeps its pieces. The same
- * bytes given again cost nothing.
- */
+/** A file that is written from its beginning to its end and outlives no window: the browser keeps its pieces. */
 export function pieces(): Scratch {
   const parts: (Blob | Uint8Array<ArrayBuffer>)[] = []
-  const large = new WeakMap<Uint8Array, Blob>()
   return {
-    write(data) {
-      if (data.length < LARGE) return void parts.push(data.slice())
-      const piece = large.get(data) ?? new Blob([data])
-      large.set(data, piece)
-      parts.push(piece)
-    },
+    write: data => void parts.push(data.slice()),
+    put: piece => void parts.push(piece),
     async done(type) {
       const whole = new Blob(parts, { type })
       // Where the browser could not keep a piece the file cannot be read.
@@ -151,6 +142,14 @@ export async function scratchFile(name: string, type: string): Promise<Blob | nu
   } catch {
     return null
   }
+}
+
+/** A file that was made in memory, in one that outlives the window where it has a name there. Throws HandOffFault. */
+export async function outliving(blob: Blob, name: string | null): Promise<Blob> {
+  if (name === null) return blob
+  const file = await scratch(name)
+  file.write(new Uint8Array(await blob.arrayBuffer()))
+  return file.done(blob.type)
 }
 
 /** Clears away files that were left over, but those of these names. */

@@ -1,21 +1,28 @@
 import type { Told } from '../given'
 
-/** How often progress is told and messages to a worker are heard, ms. */
-const EVERY_MS = 80
+/** How often messages to a worker are heard, ms. */
+const HEAR_MS = 80
+/** How often progress is told, ms: more often could not be read, and each time the page is drawn anew. */
+const TELL_MS = 200
 
 /** Work that is under way: it can be stopped, and tells how far it is. */
 export class Work {
   stopped = false
-  private last = performance.now()
+  private heard = performance.now()
+  private lastTold = performance.now()
 
   constructor(private readonly told: Told) {}
 
   /** Tells how far it is now and then, and lets the worker hear what it is told meanwhile. */
   async at(share: number, words: string): Promise<void> {
-    if (performance.now() - this.last < EVERY_MS) return
-    this.told(share, words)
+    const now = performance.now()
+    if (now - this.heard < HEAR_MS) return
+    if (now - this.lastTold >= TELL_MS) {
+      this.told(share, words)
+      this.lastTold = now
+    }
     await new Promise(heard => setTimeout(heard))
-    this.last = performance.now()
+    this.heard = performance.now()
   }
 }
 

@@ -6,25 +6,32 @@ import type { Scratch } from './scratch'
 const WHOLE = true
 
 /** The check sum of bytes (CRC-32), as a zip has it. */
-function checkOf(bytes: Uint8Array): number {
+export function checkOf(bytes: Uint8Array): number {
   const file = new ZipPassThrough('')
   file.ondata = () => undefined
   file.push(bytes, true)
   return file.crc
 }
 
+/** A file that may go into a zip several times: its bytes, the same as the browser keeps them, and their check sum. */
+export interface Ready {
+  readonly bytes: Uint8Array<ArrayBuffer>
+  readonly blob: Blob
+  readonly check: number
+}
+
 /** Files put into a zip as they come: what is in them is compressed already. */
 export class ZipInto {
   private readonly zip: Zip
   private fault: Error | null = null
-  /** The same bytes go in several times, where a picture comes again: they are summed up once. */
-  private readonly checks = new WeakMap<Uint8Array, number>()
-
+  private kept: { readonly bytes: Uint8Array; readonly blob: Blob } | null = null
   constructor(private readonly scratch: Scratch) {
     this.zip = new Zip((error, data) => {
       try {
         if (error) throw error
-        scratch.write(data as Uint8Array<ArrayBuffer>)
+        const bytes = data as Uint8Array<ArrayBuffer>
+        if (data === this.kept?.bytes && scratch.put) scratch.put(this.kept.blob)
+        else scratch.write(bytes)
       } catch (e) {
         this.fault ??= e as Error
       }
@@ -33,9 +40,17 @@ export class ZipInto {
 
   /** Throws where there is no room for it. */
   add(name: string, bytes: Uint8Array<ArrayBuffer>): void {
-    const crc = this.checks.get(bytes) ?? checkOf(bytes)
-    this.checks.set(bytes, crc)
-    const file: ZipInputFile = { filename: name, size: bytes.length, crc, compression: 0 }
+    this.put(name, bytes, checkOf(bytes))
+  }
+
+  /** Throws where there is no room for it. */
+  addReady(name: string, { bytes, blob, check }: Ready): void {
+    this.kept = { bytes, blob }
+    this.put(name, bytes, check)
+  }
+
+  private put(filename: string, bytes: Uint8Array<ArrayBuffer>, crc: number): void {
+    const file: ZipInputFile = { filename, size: bytes.length, crc, compression: 0 }
     this.zip.add(file)
     file.ondata!(null, bytes, WHOLE)
     if (this.fault) throw this.fault
