@@ -7,9 +7,10 @@ import { PAPERS } from '#core/paper'
 import { drawPage, measureOn } from './draw-page'
 import { expectedWords } from './expected'
 import { useFramesOut } from './frames'
-import { imagesFor } from './image-names'
+import type { WhichImage } from './image-layers'
+import { imagesFor, whichOf } from './image-names'
 import { firstPage } from './paper-preview'
-import { drawPreview, type Previewed } from './preview'
+import { drawPreview } from './preview'
 import type { Order } from './unfinished'
 
 /** The first picture or page that goes out, and what is to be expected. */
@@ -29,12 +30,13 @@ const shape = computed(() => {
   return { width, height }
 })
 
-const previewed = computed<Previewed>(() => {
+const previewed = computed<WhichImage>(() => {
   const frame = { frame: range.value.first, column: null, drawing: null }
   if (order.kind !== 'images' || order.choices.by === 'contact' || !named) return frame
   const { first, last } = range.value
   const at = { shot: desk.scene!.shot, plan: desk.scene!.plan, production: '' }
-  return imagesFor(at, { first, last: order.choices.by === 'drawing' ? last : first }, order.choices)[0] ?? frame
+  const [image] = imagesFor(at, { first, last: order.choices.by === 'drawing' ? last : first }, order.choices)
+  return image ? whichOf(image) : frame
 })
 /** How high previews are, px: the choices below them stay in sight. */
 const HIGH = { page: 210, picture: 132 }

@@ -50,11 +50,13 @@ export async function expectedWords(scene: Scene, order: Order, range: Frames): 
     const bytes = (bitrateOf(order.choices.quality, evened(size), fps) * all) / 8
     return `${px(evened(size))}, ${all.toFixed(2)} s, at most about ${sizeWords(bytes)}`
   }
-  if (order.shots.length > 1) return `${px(size)} each`
+  // Other shots are not at hand yet: they are taken to be like this one.
+  const several = order.shots.length > 1
+  const times = several ? order.shots.reduce((n, s) => n + s.length, 0) / frames : 1
+  const about = (bytes: number): string => `${px(size)}${several ? ' each' : ''}, about ${sizeWords(bytes * times)}`
   const first = await pngBytes(scene, order.choices, range.first)
-  if (order.kind === 'gif')
-    return `${px(size)}, about ${sizeWords(first * (1 + GIF_SHARE * (picturesOn(scene, range) - 1)))}`
+  if (order.kind === 'gif') return about(first * (1 + GIF_SHARE * (picturesOn(scene, range) - 1)))
   if (order.choices.by === 'contact') return ''
   const { count } = summaryOf({ shot, plan, production: '' }, range, order.choices)
-  return `${px(size)}, about ${sizeWords(first * count)}`
+  return about(first * count)
 }

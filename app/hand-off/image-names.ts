@@ -7,6 +7,7 @@ import { drawingShown } from '#core/pass'
 import type { Frames } from '#core/sheet'
 import { eachRun } from '#core/sheet'
 import type { ImageChoices } from './choices'
+import type { WhichImage } from './image-layers'
 
 /** An image that will be made: of a frame (of all columns, or of one), or of a drawing of a column. */
 export interface ImagePlan {
@@ -15,6 +16,12 @@ export interface ImagePlan {
   readonly column: Column | null
   readonly drawing: Drawing | null
 }
+
+export const whichOf = ({ frame, column, drawing }: ImagePlan): WhichImage => ({
+  frame,
+  column: column?.id ?? null,
+  drawing: drawing?.id ?? null,
+})
 
 type Columns = Pick<ImageChoices, 'column' | 'background'>
 

@@ -1,19 +1,13 @@
 import { writeSvg } from '#core/formats/svg'
 import type { Layer } from '#core/picture'
-import { contentMarks, paletteOf } from '#core/picture'
 import type { ImageChoices } from '../choices'
+import type { WhichImage } from '../image-layers'
+import { imageLayers } from '../image-layers'
 import { dataUrl } from './data-url'
 import type { Opened } from './painter'
 import { Painter } from './painter'
 import type { Ready } from './zip'
 import { checkOf } from './zip'
-
-/** Which image: of a frame (of all columns, or of one), or of a drawing of a column. Columns and drawings by their ids. */
-export interface WhichImage {
-  readonly frame: number
-  readonly column: string | null
-  readonly drawing: string | null
-}
 
 /** Makes images of a shot, PNG or SVG. */
 export class ImageDrawer {
@@ -40,18 +34,8 @@ export class ImageDrawer {
     return { blob, bytes, check: checkOf(bytes) }
   }
 
-  /** A drawing lies in its column's own space, a frame as it is seen. */
-  private layersOf({ frame, column: id, drawing }: WhichImage): Layer[] {
-    if (!id) return this.painter.layers(frame)
-    if (!drawing) return this.painter.layers(frame, { background: true }).filter(l => l.column === id)
-    const { scene, strokeBy } = this.of
-    const column = scene.plan.columns[id]!
-    const stack = scene.shot.stacks[column.stack]!
-    const shown = scene.contents.of(scene, stack, drawing)
-    const content = this.choices.figuresOnly ? { poses: shown.poses, strokes: [] } : shown
-    const palette = paletteOf(column.ink, scene.shot.paper)
-    return [{ column: id, drawing, strength: 1, palette, marks: contentMarks(stack, content, strokeBy) }]
-  }
+  private layersOf = (which: WhichImage): readonly Layer[] =>
+    imageLayers(this.of.scene, this.of.strokeBy, this.choices, which)
 
   private async svg(layers: readonly Layer[]): Promise<Blob> {
     const { shot } = this.of.scene

@@ -4,7 +4,7 @@ import { nameBy } from '#core/formats/naming'
 import type { ImageChoices } from '../choices'
 import type { Given, Told } from '../given'
 import type { ImagePlan } from '../image-names'
-import { imagesFor } from '../image-names'
+import { imagesFor, whichOf } from '../image-names'
 import { contactSheet } from './contact'
 import type { Drawers } from './drawers'
 import { drawersOf } from './drawers'
@@ -27,8 +27,10 @@ export interface ImagesJob {
 const works = new Works()
 /** Images of pictures that may come again are kept up to so many bytes. */
 const KEPT_BYTES = 64 * 1024 * 1024
-/** Images are begun so many before they are needed: pictures that are held for a while come between. */
-const AHEAD = 12
+/** So many images are being made at the same time at most. */
+const AT_ONCE = 8
+/** Images are looked at so many before they are needed: pictures that are held or come again lie between. */
+const AHEAD = 120
 
 /** Makes images, in a zip where there are several; null where it was stopped. Throws HandOffFault. */
 async function make(given: Given, job: ImagesJob, told: Told): Promise<{ blob: Blob; name: string } | null> {
@@ -74,7 +76,9 @@ async function zipped(plans: readonly ImagePlan[], images: EachOnce, job: Images
         await file.drop()
         return null
       }
-      while (ahead.length < AHEAD && i + ahead.length < plans.length) ahead.push(images.file(plans[i + ahead.length]!))
+      const next = (): ImagePlan | undefined => plans[i + ahead.length]
+      while (!ahead.length || (next() && ahead.length < AHEAD && images.making < AT_ONCE))
+        ahead.push(images.file(next()!))
       zip.addReady(`${plan.name}.${job.choices.file}`, await ahead.shift()!)
       await work.at((i + 1) / plans.length, `Image ${i + 1} of ${plans.length}`)
     }
@@ -97,9 +101,14 @@ class EachOnce {
     private readonly drawers: Drawers,
   ) {}
 
+  /** How many are being made. */
+  get making(): number {
+    return this.coming.size
+  }
+
   /** The file of an image. It may be asked for while others are being made. */
-  async file({ frame, column, drawing }: ImagePlan): Promise<Ready> {
-    const which = { frame, column: column?.id ?? null, drawing: drawing?.id ?? null }
+  async file(plan: ImagePlan): Promise<Ready> {
+    const which = whichOf(plan)
     const key = this.keys.keyOf(which)
     const known = this.kept.get(key) ?? this.coming.get(key)
     if (known) return known

@@ -35,6 +35,14 @@ const filesIn = (layers: readonly Layer[]): string[] =>
 
 const startsWith = (all: readonly string[], first: readonly string[]): boolean => first.every((k, i) => all[i] === k)
 
+/** Layers that lie behind others, drawn. */
+interface Ground {
+  readonly keys: readonly string[]
+  readonly canvas: OffscreenCanvas
+}
+/** How many of those are kept. */
+const GROUNDS = 3
+
 type Size = { readonly width: number; readonly height: number }
 
 /** Pictures that are drawn are kept up to so many bytes: cycles show them again. */
@@ -46,9 +54,10 @@ export class Painter {
   readonly size: Size
   private readonly kept: LRUCache<string, OffscreenCanvas>
   private readonly pictures: ReadonlyMap<string, Blob>
-  /** The layers of the picture drawn last. */
+  /** The layers of the picture drawn last, and how many of them were those of the one before that. */
   private before: readonly string[] = []
-  private ground: { readonly keys: readonly string[]; readonly canvas: OffscreenCanvas } | null = null
+  private stayed = 0
+  private grounds: readonly Ground[] = []
   /** What pictures are drawn on that are not kept. */
   private sheet: OffscreenCanvas | null = null
 
@@ -120,23 +129,35 @@ export class Painter {
   private async prepared(layers: readonly Layer[]): Promise<string[]> {
     await this.atHand(layers)
     const keys = layers.map(l => layersKey([l]))
-    const same = keys.findIndex((k, i) => k !== this.before[i])
+    const other = keys.findIndex((k, i) => k !== this.before[i])
+    const same = other < 0 ? keys.length : other
+    this.layGround(layers, keys, Math.min(same, this.stayed))
     this.before = keys
-    this.layGround(layers, keys, same < 0 ? keys.length : same)
+    this.stayed = same
     return keys
   }
 
-  /** What lies behind and stays as it was from picture to picture is drawn once: it is laid under each of them. */
+  /**
+   * What lies behind and stays as it was from picture to picture is drawn once and laid under each of them. A few are
+   * kept, as more or fewer layers stay.
+   */
   private layGround(layers: readonly Layer[], keys: readonly string[], count: number): void {
-    if (!count || (this.ground && this.ground.keys.length >= count && startsWith(keys, this.ground.keys))) return
-    const canvas = this.paint(this.canvas(), layers.slice(0, count), keys)
-    this.ground = { keys: keys.slice(0, count), canvas }
+    const under = this.groundUnder(keys)
+    if (count <= (under?.keys.length ?? 0)) return
+    const canvas = this.paint(this.canvas(), layers.slice(0, count), keys.slice(0, count))
+    this.grounds = [{ keys: keys.slice(0, count), canvas }, ...this.grounds].slice(0, GROUNDS)
+  }
+
+  /** The one with the most layers that lies under these. */
+  private groundUnder(keys: readonly string[]): Ground | null {
+    const fits = this.grounds.filter(g => g.keys.length <= keys.length && startsWith(keys, g.keys))
+    return fits.reduce<Ground | null>((a, b) => (a && a.keys.length >= b.keys.length ? a : b), null)
   }
 
   private paint(canvas: OffscreenCanvas, layers: readonly Layer[], keys: readonly string[]): OffscreenCanvas {
-    const { size, ground } = this
+    const { size } = this
     const c = canvas.getContext('2d')!
-    const under = ground && ground.keys.length <= layers.length && startsWith(keys, ground.keys) ? ground : null
+    const under = this.groundUnder(keys)
     if (under) c.drawImage(under.canvas, 0, 0)
     else if (this.look.paper) {
       c.fillStyle = this.of.scene.shot.paper
