@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import type { Runs } from '../sheet'
 import { eachRun, findRun, giveAway, insertRun, lastRun, withStay } from '../sheet'
-import { articled, idSchema } from '../basic'
+import { articled, idSchema, plural } from '../basic'
 import { framesSchema as frames } from '../time'
 import { command } from './kind'
 import { orderedColumns, plansOf } from '../document/shown'
@@ -11,6 +11,7 @@ import {
   poseRoleSchema,
   roleSchema,
   emptyContent,
+  finishedSchema,
   numberSchema,
   strokeRefSchema,
   newSubjectSchema,
@@ -273,6 +274,26 @@ export function unexpose(shot: Shot, stack: string, drawings: ReadonlySet<string
     shot,
   )
 }
+
+export const finishDrawings = command(
+  'drawing.finish',
+  z.object({ stack: idSchema, finished: z.record(idSchema, finishedSchema.nullable()) }),
+  ({ stack, finished }, shot) => {
+    const [ids, all] = [Object.keys(finished), Object.values(finished)]
+    const what = ids.length === 1 ? `drawing ${numberIn(shot, stack, ids[0]!)}` : plural(ids.length, 'drawing')
+    return all.some(f => f) ? `Finish ${what}` : `Take the finished pictures off ${what}`
+  },
+  (shot, { stack, finished }) => {
+    const ids = Object.keys(finished)
+    if (!ids.length) refuse('invalid', 'Nothing is finished by this.')
+    const drawings = ids.map((id): Drawing => {
+      const { finished: _old, ...bare } = drawingOf(shot, stack, id)
+      const now = finished[id]
+      return now ? { ...bare, finished: now } : bare
+    })
+    return withDrawings(shot, stack, drawings)
+  },
+)
 
 export const removeDrawing = command(
   'drawing.remove',

@@ -7,12 +7,12 @@ import { listOf, runsOf } from '../sheet'
 import { colour, finite, idSchema, label } from '../basic'
 import { framesSchema as frames } from '../time'
 import type { StrokeRef } from './subject'
-import { affineSchema, boundTo, filesOf, strokesOf, subjectSchema } from './subject'
+import { affineSchema, boundTo, filesOf, pictureFile, strokesOf, subjectSchema } from './subject'
 
 export * from './subject'
 
 /** The number of this form of the document and of the commands. */
-export const SCHEMA = 10
+export const SCHEMA = 11
 
 export const roleSchema = z.enum(['key', 'extreme', 'breakdown', 'in-between'])
 export const poseRoleSchema = z.enum(['key', 'extreme', 'breakdown'])
@@ -32,6 +32,15 @@ export const numberSchema = z
   .trim()
   .min(1, 'A drawing has a number.')
   .max(12, 'A number has at most 12 letters.')
+/** A finished drawing that came back for a rough: its picture, about its middle, and where that lies. */
+export const finishedSchema = z.object({
+  ...pictureFile,
+  /** What its file was called. */
+  name: label,
+  at: affineSchema,
+  /** It lies over the rough; otherwise it is seen instead. */
+  over: z.boolean().optional(),
+})
 export const drawingSchema = z.object({
   id: idSchema,
   number: numberSchema,
@@ -45,6 +54,7 @@ export const drawingSchema = z.object({
   strength: z.number().min(0).max(1).optional(),
   /** It is meant to look like the drawing before it. */
   alike: z.boolean().optional(),
+  finished: finishedSchema.optional(),
 })
 
 export const stackSchema = z.object({
@@ -338,8 +348,9 @@ export const sharedStrokes = (stack: Stack): StrokeRef[] =>
 /** The hashes of all pictures that a shot names, each once. */
 export const imageHashes = (shot: Shot): string[] => [
   ...new Set(
-    Object.values(shot.stacks)
-      .flatMap(s => Object.values(s.subjects))
-      .flatMap(filesOf),
+    Object.values(shot.stacks).flatMap(s => [
+      ...Object.values(s.subjects).flatMap(filesOf),
+      ...Object.values(s.drawings).flatMap(d => (d.finished ? [d.finished.file] : [])),
+    ]),
   ),
 ]

@@ -26,7 +26,7 @@ export const strokesOf = (what: string) =>
     .max(MOST_STROKES, `${what} holds at most 5,000 strokes. Put some on a drawing of another column.`)
 
 /** A picture by the hash of its bytes, and its size in px. */
-const pictureFile = {
+export const pictureFile = {
   file: hashSchema,
   width: z.number().int().min(1).max(16_384),
   height: z.number().int().min(1).max(16_384),

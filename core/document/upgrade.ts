@@ -46,6 +46,8 @@ export const upgrades: Readonly<Record<number, Upgrade>> = {
   // 10 adds moves that go to the next one or hide the column, columns before or behind what carries them by frame, and
   // columns that are seen inside another one only; all may be missing.
   9: old => ({ ...old, schema: 10 }),
+  // 11 adds finished drawings, which may be missing.
+  10: old => ({ ...old, schema: 11 }),
 }
 
 /**

@@ -3,7 +3,7 @@ import { carriersOf, insidesOf } from '../document'
 import type { Scene, StrokeBy } from '../pass'
 import { drawingShown, placingAt } from '../pass'
 import type { Affine } from '../motion'
-import { contentMarks, type Mark, type PartsSeen } from './marks'
+import { contentMarks, finishedMarks, type Mark, type PartsSeen } from './marks'
 import { mappedRegion, outerOf, type Region } from './outer'
 import { paletteOf, type Palette } from './tones'
 
@@ -37,6 +37,8 @@ export interface LayerOptions {
   readonly shows?: (column: Column, frame: number) => string | null
   /** A column that is seen faintly, to draw over it: while working only. */
   readonly faded?: string | null
+  /** The roughs of drawings that are finished: while working only. */
+  readonly roughs?: boolean
   /** Which parts of one column are seen. */
   readonly seen?: { readonly column: string; readonly parts: PartsSeen } | null
 }
@@ -96,7 +98,7 @@ export function cutOn(
 
 /** The display list of a frame: every column that is not hidden, from back to front. */
 export function layersAt(scene: Scene, frame: number, strokeBy: StrokeBy, options: LayerOptions = {}): Layer[] {
-  const { background = true, references = false, shows = drawingShown, faded, instead, seen } = options
+  const { background = true, references = false, shows = drawingShown, faded, instead, roughs, seen } = options
   const { shot, plan, contents } = scene
   return orderOn(scene, frame).flatMap((id): Layer[] => {
     const column = plan.columns[id]!
@@ -111,11 +113,13 @@ export function layersAt(scene: Scene, frame: number, strokeBy: StrokeBy, option
     if (!cut) return []
     const stack = shot.stacks[column.stack]!
     const parts = seen?.column === id ? seen.parts : undefined
+    const rough = contentMarks(stack, contents.of(scene, stack, drawing), strokeBy, parts)
+    const shown = roughs || parts ? undefined : stack.drawings[drawing]
     return [
       {
         column: id,
         drawing,
-        marks: contentMarks(stack, contents.of(scene, stack, drawing), strokeBy, parts),
+        marks: shown ? finishedMarks(shown, rough) : rough,
         palette: paletteOf(column.ink, shot.paper),
         strength: (column.strength ?? 1) * (stack.drawings[drawing]?.strength ?? 1) * (id === faded ? FADED : 1),
         ...(at ? { at } : {}),

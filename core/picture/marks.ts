@@ -3,7 +3,7 @@ import { boneLength, layBones, lengthIn, onBone } from '../figure'
 import type { Affine, Vec } from '../motion'
 import { after } from '../motion'
 import { mapPoints, outlineOf } from '../stroke'
-import type { Bound, Stack, StrokeRef, Subject } from '../document/document'
+import type { Bound, Drawing, Stack, StrokeRef, Subject } from '../document/document'
 import type { Shown, StrokeBy } from '../pass'
 import { subjectsOf } from '../document/shown'
 import { boundTo, sharedStrokes } from '../document/document'
@@ -187,6 +187,23 @@ export function contentMarks(stack: Stack, content: Shown, strokeBy: StrokeBy, p
     if (!parts || parts(part)) marks.push(strokeMark(stroke, outlineOf(stroke, {}), part))
   const whole = between !== null && [...content.strokes, ...sharedStrokes(stack)].every(({ hash }) => strokeBy(hash))
   if (whole && !parts) lists.set(content, { subjects: stack.subjects, marks })
+  return marks
+}
+
+const finishedLists = new WeakMap<NonNullable<Drawing['finished']>, { under: readonly Mark[] | null; marks: readonly Mark[] }>()
+
+/**
+ * The display list of a drawing as it is seen when it is finished: the picture that came back for it instead of these
+ * marks of its rough, or over them. The same list for the same two.
+ */
+export function finishedMarks({ finished }: Pick<Drawing, 'finished'>, rough: readonly Mark[]): readonly Mark[] {
+  if (!finished) return rough
+  const under = finished.over ? rough : null
+  const known = finishedLists.get(finished)
+  if (known && known.under === under) return known.marks
+  const { file, width, height, at } = finished
+  const marks: readonly Mark[] = [...(under ?? []), { kind: 'image', file, width, height, at }]
+  finishedLists.set(finished, { under, marks })
   return marks
 }
 
