@@ -32,5 +32,6 @@ export const contextMenus: Readonly<Record<MenuOf, readonly (readonly string[])[
     ['art-cut', 'art-copy', 'art-paste', 'art-all', 'art-delete'],
     ['mirror-figures', 'swap-sides', 'pin', 'art-bind', 'side-parts'],
     ['ghosts', 'ghost-pin', 'arcs', 'zoom-fit', 'zoom-actual', 'frame-edge', 'action-safe', 'steady', 'picture-only'],
+    ['roughs', 'unfinish'],
   ],
 }

@@ -1,8 +1,9 @@
-import type { Stack } from '#core/document'
+import type { Drawing, Stack } from '#core/document'
 import type { Shown } from '#core/pass'
-import { contentMarks, figureExtent, paletteOf } from '#core/picture'
+import { contentMarks, figureExtent, finishedMarks, paletteOf } from '#core/picture'
 import { boxAround } from '#core/stroke'
 import { marksHull } from '#core/travel'
+import { bitmaps } from '~/sync/bitmaps'
 import { drawLayers } from '~/ui/paint/draw-picture'
 import type { Scene } from './scene'
 
@@ -10,6 +11,8 @@ import type { Scene } from './scene'
 export interface Thumb {
   readonly stack: Stack
   readonly content: Shown
+  /** What came back for it, if anything. */
+  readonly finished?: Drawing['finished'] | undefined
   readonly ink: string
   readonly width: number
   readonly height: number
@@ -26,7 +29,7 @@ export interface Box {
 }
 
 /** Draws what is on a drawing small, fitted to all that is on it. */
-export function drawThumb(c: C, scene: Scene, { stack, content, ink, width, height }: Thumb): void {
+export function drawThumb(c: C, scene: Scene, { stack, content, finished, ink, width, height }: Thumb): void {
   c.setTransform(1, 0, 0, 1, 0, 0)
   c.fillStyle = scene.shot.paper
   c.fillRect(0, 0, width, height)
@@ -35,7 +38,7 @@ export function drawThumb(c: C, scene: Scene, { stack, content, ink, width, heig
   const [x, y] = [width / 2 - ((box.left + box.right) / 2) * scale, height / 2 - ((box.top + box.bottom) / 2) * scale]
   c.setTransform(scale, 0, 0, scale, x, y)
   const palette = paletteOf(ink, scene.shot.paper)
-  const marks = contentMarks(stack, content, scene.strokeBy)
+  const marks = finishedMarks({ finished }, contentMarks(stack, content, scene.strokeBy))
   drawLayers(c, [{ column: '', drawing: '', strength: 1, palette, marks }])
 }
 
@@ -81,16 +84,21 @@ function framed(scene: Scene, stack: Stack, content: Shown): Box {
 const made = new WeakMap<Shown, Map<string, { canvas: OffscreenCanvas; strokes: number }>>()
 
 /** A small picture of a drawing, made once for what is on it. */
-export function thumbOf(scene: Scene, of: Omit<Thumb, 'content'> & { readonly drawing: string }): OffscreenCanvas {
+export function thumbOf(
+  scene: Scene,
+  of: Omit<Thumb, 'content' | 'finished'> & { readonly drawing: string },
+): OffscreenCanvas {
   const content = scene.contents.of(scene, of.stack, of.drawing)
   const known = made.get(content) ?? new Map<string, { canvas: OffscreenCanvas; strokes: number }>()
   made.set(content, known)
-  const key = `${of.width}×${of.height} ${of.ink} ${scene.shot.paper}`
+  const { finished } = of.stack.drawings[of.drawing]!
+  const came = finished ? `${finished.file} ${finished.over} ${finished.at.join()} ${!!bitmaps.of(finished.file)}` : ''
+  const key = `${of.width}×${of.height} ${of.ink} ${scene.shot.paper} ${came}`
   const strokes = strokesAtHand(scene, content)
   const found = known.get(key)
   if (found?.strokes === strokes) return found.canvas
   const canvas = new OffscreenCanvas(of.width, of.height)
-  drawThumb(canvas.getContext('2d')!, scene, { ...of, content })
+  drawThumb(canvas.getContext('2d')!, scene, { ...of, content, finished })
   known.set(key, { canvas, strokes })
   return canvas
 }

@@ -3,11 +3,15 @@ import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { tell } from '~/ui/messages'
 import { plural } from '#core/basic'
 import { FileImage, TriangleAlert } from '@lucide/vue'
+import { matchByNumber, patternOf } from '#core/formats/by-number'
 import { gapsIn } from '#core/formats/sequence'
 import type { Brought, Refused } from './import-files'
 import { bringIn, inOrder, isRefused, MOST_FILES, readFile } from './import-files'
 import { useDesk } from '~/desk/desk'
 import SidePanel from '~/desk/SidePanel.vue'
+import SwitchRow from '~/ui/SwitchRow.vue'
+import ByNumber from './ByNumber.vue'
+import { numberedIn } from './finish'
 import { useExchange } from './store'
 import { useSide } from '~/ui/side'
 
@@ -24,6 +28,27 @@ const good = computed(() => items.value.filter((x): x is Brought => !isRefused(x
 const bad = computed(() => items.value.filter(isRefused))
 const gaps = computed(() => gapsIn(good.value.map(g => g.name)))
 const input = ref<HTMLInputElement | null>(null)
+
+/** Finished drawings can come back where there are drawings; they are taken to be those where most names have their numbers. */
+const numbered = computed(() => !!desk.stack && Object.keys(desk.stack.drawings).length > 0 && good.value.length > 0)
+const WAYS = [
+  { value: 'new' as const, name: 'New drawings' },
+  { value: 'finished' as const, name: 'Finished, by number' },
+]
+const as = ref<'new' | 'finished'>('new')
+watch(
+  () => total.value === 0 && good.value,
+  files => {
+    if (!files || !desk.stack) return
+    const drawings = numberedIn(desk.stack)
+    const pattern = patternOf(
+      files.map(f => f.name),
+      drawings.map(d => d.number),
+    )
+    const matched = pattern ? matchByNumber(files, drawings, pattern).pairs.length : 0
+    as.value = files.length && matched * 2 > files.length ? 'finished' : 'new'
+  },
+)
 
 async function read(files: readonly File[]): Promise<void> {
   stopped = false
@@ -173,37 +198,39 @@ onScopeDispose(stop)
       class="mt-3 space-y-4"
     >
       <section>
-        <h3 class="font-semibold">{{ plural(good.length, 'good file') }}, in this order</h3>
-        <ul
-          class="mt-1 max-h-56 overflow-y-auto rounded border border-edge bg-sheet px-2 py-1"
-          style="scrollbar-width: thin"
-        >
-          <li
-            v-for="g in good"
-            :key="g.name"
-            class="flex justify-between gap-3 py-0.5"
+        <template v-if="as === 'new' || !numbered">
+          <h3 class="font-semibold">{{ plural(good.length, 'good file') }}, in this order</h3>
+          <ul
+            class="mt-1 max-h-56 overflow-y-auto rounded border border-edge bg-sheet px-2 py-1"
+            style="scrollbar-width: thin"
           >
-            <span
-              class="truncate font-mono text-[12px]"
-              :title="g.name"
-              >{{ g.name }}</span><span class="text-right text-[12px] text-soft">{{ g.told }}</span>
-          </li>
-          <li
-            v-if="!good.length"
-            class="text-soft"
+            <li
+              v-for="g in good"
+              :key="g.name"
+              class="flex justify-between gap-3 py-0.5"
+            >
+              <span
+                class="truncate font-mono text-[12px]"
+                :title="g.name"
+                >{{ g.name }}</span><span class="text-right text-[12px] text-soft">{{ g.told }}</span>
+            </li>
+            <li
+              v-if="!good.length"
+              class="text-soft"
+            >
+              None of them can be read.
+            </li>
+          </ul>
+          <p
+            v-if="gaps.length"
+            class="mt-1.5 flex gap-1.5"
           >
-            None of them can be read.
-          </li>
-        </ul>
-        <p
-          v-if="gaps.length"
-          class="mt-1.5 flex gap-1.5"
-        >
-          <TriangleAlert
-            :size="14"
-            class="mt-0.5 shrink-0"
-          />Numbers are missing: {{ gaps.slice(0, 6).join('; ') }}{{ gaps.length > 6 ? ' …' : '' }}
-        </p>
+            <TriangleAlert
+              :size="14"
+              class="mt-0.5 shrink-0"
+            />Numbers are missing: {{ gaps.slice(0, 6).join('; ') }}{{ gaps.length > 6 ? ' …' : '' }}
+          </p>
+        </template>
         <template v-if="bad.length"
           ><h3 class="mt-3 font-semibold">{{ bad.length }} left out</h3>
           <ul
@@ -220,7 +247,19 @@ onScopeDispose(stop)
           </ul></template
         >
       </section>
+      <SwitchRow
+        v-if="numbered"
+        v-model="as"
+        :options="WAYS"
+        label="They come in as"
+      />
+      <ByNumber
+        v-if="as === 'finished' && numbered"
+        :files="good"
+        @done="items = []"
+      />
       <form
+        v-else
         class="space-y-2"
         @submit.prevent="take"
       >

@@ -34,6 +34,7 @@ export type Brought =
       readonly kind: 'strokes'
       readonly name: string
       readonly strokes: readonly Stroke[]
+      readonly file: File
       readonly width: number
       readonly height: number
       readonly told: string
@@ -110,6 +111,7 @@ async function readVector(file: File): Promise<Brought | Refused> {
       kind: 'strokes',
       name: file.name,
       strokes,
+      file,
       width,
       height,
       told: `${plural(strokes.length, 'stroke')}${left}`,
@@ -138,6 +140,13 @@ async function asPicture(file: File, width: number, height: number, left: string
   } finally {
     URL.revokeObjectURL(url)
   }
+}
+
+/** What was read, as a picture: strokes of an SVG are drawn by the browser. */
+export const asOnePicture = async (item: Brought): Promise<Exclude<Brought, { kind: 'strokes' }> | Refused> => {
+  if (item.kind === 'image') return item
+  const out = await asPicture(item.file, item.width, item.height, '')
+  return isRefused(out) || out.kind === 'image' ? out : { name: item.name, reason: 'It cannot be drawn as a picture.' }
 }
 
 /** How a batch is brought in. */

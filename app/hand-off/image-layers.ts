@@ -1,6 +1,6 @@
 import type { Scene, StrokeBy } from '#core/pass'
 import type { Layer } from '#core/picture'
-import { contentMarks, layersAt, paletteOf } from '#core/picture'
+import { contentMarks, finishedMarks, layersAt, paletteOf } from '#core/picture'
 import type { Look } from './given'
 
 /** Which image: of a frame (of all columns, or of one), or of a drawing of a column. Columns and drawings by their ids. */
@@ -24,5 +24,7 @@ export function imageLayers(
   const shown = scene.contents.of(scene, stack, drawing)
   const content = look.figuresOnly ? { poses: shown.poses, strokes: [] } : shown
   const palette = paletteOf(column.ink, scene.shot.paper)
-  return [{ column: id, drawing, strength: 1, palette, marks: contentMarks(stack, content, strokeBy) }]
+  const rough = contentMarks(stack, content, strokeBy)
+  const marks = look.figuresOnly ? rough : finishedMarks(stack.drawings[drawing]!, rough)
+  return [{ column: id, drawing, strength: 1, palette, marks }]
 }

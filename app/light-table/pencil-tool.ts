@@ -148,7 +148,7 @@ export class PencilTool {
     const { seen, fillSeesAll } = this.table
     if (fillSeesAll) {
       const own = inverseOf(this.sight.placing())
-      return layersAt(scene!, focus!.workFrame, scene!.strokeBy, { references: true }).flatMap(l =>
+      return layersAt(scene!, focus!.workFrame, scene!.strokeBy, { references: true, roughs: true }).flatMap(l =>
         placedMarks(l.marks, after(own, l.at ?? SAME)),
       )
     }

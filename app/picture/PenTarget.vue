@@ -51,9 +51,12 @@ const guess = computed(() => {
   const drawn = drawing && !drawing.own ? scene!.contents.of(scene!, stack!, drawing.id).drawn : undefined
   return drawn && drawn.guess(scene!.strokeBy)
 })
+const finishedWords = ({ over }: { over?: boolean | undefined }): string =>
+  picture.roughs ? 'the rough of a finished drawing' : over ? 'finished, over its rough' : 'finished'
 const state = computed(() => {
   const { scene, stack, drawing } = desk
   if (!drawing) return ''
+  if (drawing.finished) return finishedWords(drawing.finished)
   const is = scene!.contents.state(scene!, stack!, drawing.id)
   const chart = scene!.contents.chartOf(desk.plan!, drawing.id)
   if (guess.value !== undefined) return guessWords(guess.value, tools.tool)
@@ -69,6 +72,14 @@ const second = computed(() => {
 })
 /** What an in-between that is computed from drawn poses offers: its ties where it is a rough guess, its strokes to a pen. */
 const offer = computed(() => {
+  if (desk.drawing?.finished)
+    return {
+      id: 'roughs',
+      title: picture.roughs
+        ? 'See the finished drawings again'
+        : `See the rough: “${desk.drawing.finished.name}” came back for it`,
+      do: () => (picture.roughs = !picture.roughs),
+    }
   if (!desk.scene || !isComputedDrawing(desk.scene, desk.focus!)) return null
   const rough = guess.value?.rough || guess.value?.turned
   const inHand = tools.tool === 'pencil' && !desk.column?.drawingsLocked && !desk.column?.locked

@@ -11,6 +11,7 @@ import { useContextMenu } from '~/desk/menu'
 import { usePlayer } from '~/desk/player'
 import { useTools } from '~/desk/tools'
 import { useLaid } from '~/ghosts/laid'
+import { showRoughs } from './finished'
 import { useGhosts } from '~/ghosts/store'
 import { penGoes } from '~/light-table/pen-goes'
 import type { PencilSight } from '~/light-table/pencil-tool'
@@ -18,6 +19,7 @@ import { useLightTable } from '~/light-table/store'
 import { useTravel } from '~/travel/store'
 import { usePaintCounts } from '~/ui/paint/counts'
 import type { View } from '~/ui/paint/view'
+import { droppedFiles } from '~/ui/dropped-files'
 import { usePaint } from '~/ui/usePaint'
 import { useTheme } from '~/ui/useTheme'
 import { useSuperimpose } from '~/superimpose/store'
@@ -116,7 +118,7 @@ usePaint(
     () => picture.flip,
     steady.now,
     steady.held,
-    () => [picture.edge, picture.safe],
+    () => [picture.edge, picture.safe, picture.roughs],
     path.dragging,
     measure,
     pencil.wet,
@@ -139,7 +141,7 @@ usePaint(
     if (!scene || !focus) return
     const { flip } = picture
     const [rule, wet] = [ghosts.rule, pencil.wet.value]
-    const { edge, safe } = picture
+    const { edge, safe, roughs } = picture
     const played = playing ? player.view : null
     const held = { on: steady.on, now: steady.now.value, held: steady.held.value }
     const look = {
@@ -153,6 +155,7 @@ usePaint(
       played,
       flip,
       seen: table.seen,
+      roughs,
       ghosts: ghostsShown.value,
       rule,
       wet,
@@ -234,8 +237,8 @@ async function up(e: PointerEvent): Promise<void> {
   else await toolBox.end(atOf(e))
 }
 
-function dropFiles(e: DragEvent): void {
-  const files = [...(e.dataTransfer?.files ?? [])]
+async function dropFiles(e: DragEvent): Promise<void> {
+  const files = await droppedFiles(e)
   if (files.length && desk.column) emit('files', files)
 }
 
@@ -254,6 +257,13 @@ function cancel(): void {
   panning = null
   toolBox.cancel()
 }
+// What is drawn or posed on a rough is to be seen, not the finished drawing on top of it.
+watch(
+  () => desk.drawing,
+  (now, before) => {
+    if (now && before && now.id === before.id && now.own && now.content !== before.content) showRoughs(now)
+  },
+)
 </script>
 
 <template>

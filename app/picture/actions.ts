@@ -4,6 +4,7 @@ import type { Action } from '~/desk/action'
 import type { Desk } from '~/desk/desk'
 import { useTools } from '~/desk/tools'
 import { useGhosts } from '~/ghosts/store'
+import { finishedHere, finishedIn } from './finished'
 import { heldAgainst } from './flip'
 import type { Lens } from './lens'
 import { actualSize, middleOf, STRAIGHT, turnedBy, zoomed } from './lens'
@@ -148,6 +149,30 @@ export const pictureActions: readonly Action[] = [
     on: () => usePicture().edge,
     do: () => {
       usePicture().edge = !usePicture().edge
+    },
+  },
+  {
+    id: 'roughs',
+    name: 'Roughs of finished drawings',
+    hint: 'instead of what came back for them',
+    group: 'Look',
+    keys: ['Alt+KeyQ'],
+    can: d => finishedIn(d),
+    on: () => usePicture().roughs,
+    do: () => {
+      usePicture().roughs = !usePicture().roughs
+    },
+  },
+  {
+    id: 'unfinish',
+    name: 'Take finished pictures off',
+    hint: 'of the drawings on the selected frames; their roughs are seen again',
+    group: 'Draw',
+    keys: [],
+    can: d => !d.column?.locked && finishedHere(d).length > 0,
+    do: d => {
+      const finished = Object.fromEntries(finishedHere(d).map(x => [x.id, null]))
+      d.run({ name: 'drawing.finish', args: { stack: d.stack!.id, finished } })
     },
   },
   {

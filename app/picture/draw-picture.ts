@@ -47,6 +47,8 @@ export interface PictureLook {
   /** The edge of the frame, and its part that is safe for action, are drawn. */
   readonly edge: boolean
   readonly safe: boolean
+  /** Of drawings that are finished the roughs are seen. */
+  readonly roughs: boolean
 }
 
 const NO_TONES = { ink: '', far: '', paper: '', tone: '', glow: '' }
@@ -137,13 +139,14 @@ function turn(c: C, box: Size, by: number): void {
 
 /** While one draws over the column that this one is lined up with, that one is faint; in what is played it is not. */
 const layersOf = (scene: Scene, { column, frame }: Focus, look: PictureLook): Layer[] => {
-  const { flip, seen, playing, played } = look
+  const { flip, seen, playing, played, roughs } = look
   const seenAs = flip && column && seenAt(scene, column, flip, look, column)
   return layersAt(scene, frame, scene.strokeBy, {
     references: true,
     ...(played ? { shows: (c, f) => played.drawing(c, f) } : {}),
     faded: playing ? null : (column?.leader ?? null),
     instead: flip && column ? { column: column.id, drawing: flip.drawing, ...seenAs } : null,
+    roughs,
     seen: seen && column ? { column: column.id, parts: seen } : null,
   })
 }

@@ -17,7 +17,6 @@ export const usePicture = defineStore('picture', () => {
   const flip = shallowRef<{ drawing: string; frame: number } | null>(null)
   /** What is flipped through while a key is held. */
   const flipping = ref<'neighbours' | 'selection' | 'pinned' | null>(null)
-
   /** What is held still, while the picture moves about it. */
   const steady = shallowRef<Steady | null>(null)
   /** The steady view stands beside the ordinary one. */
@@ -38,7 +37,11 @@ export const usePicture = defineStore('picture', () => {
   const edge = useRemembered('fintro-frame-edge', true)
   const safe = useRemembered('fintro-action-safe', false)
 
+  /** Of drawings that are finished the roughs are seen. */
+  const roughs = ref(false)
+
   function reset(): void {
+    roughs.value = false
     lens.value = STRAIGHT
     flip.value = null
     flipping.value = null
@@ -62,6 +65,7 @@ export const usePicture = defineStore('picture', () => {
     inHand,
     edge: skipHydrate(edge),
     safe: skipHydrate(safe),
+    roughs,
     reset,
   }
 })

@@ -1,5 +1,5 @@
 import type { Stack } from '#core/document'
-import { contentMarks } from '#core/picture'
+import { contentMarks, finishedMarks } from '#core/picture'
 import type { Palette } from '#core/picture'
 import type { Scene } from '~/desk/scene'
 import { contentBox } from '~/desk/thumbs'
@@ -37,7 +37,8 @@ export function drawCards(
     const x = card.x - scrolled
     c.fillStyle = scene.shot.paper
     c.fillRect(x, 0, card.width, high)
-    if (card.state === 'empty') {
+    const drawing = stack.drawings[card.drawing]!
+    if (card.state === 'empty' && !drawing.finished) {
       drawEmpty(c, x, card.width, high)
       continue
     }
@@ -49,7 +50,7 @@ export function drawCards(
     c.translate(x + card.width / 2, AROUND + room / 2)
     c.scale(scale, scale)
     c.translate(-(box.left + box.right) / 2, -(box.top + box.bottom) / 2)
-    const marks = contentMarks(stack, content, scene.strokeBy)
+    const marks = finishedMarks(drawing, contentMarks(stack, content, scene.strokeBy))
     drawLayers(c, [{ column: '', drawing: '', strength: 1, palette, marks }])
     c.restore()
   }

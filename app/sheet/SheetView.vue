@@ -3,6 +3,7 @@ import SheetEnd from './SheetEnd.vue'
 import SheetLanding from './SheetLanding.vue'
 import { computed, nextTick, onMounted, ref, watch } from 'vue'
 import { useElementSize, useEventListener } from '@vueuse/core'
+import { droppedFiles } from '~/ui/dropped-files'
 import { tell } from '~/ui/messages'
 import { spotAt } from '#core/commands'
 import { useDesk } from '~/desk/desk'
@@ -140,16 +141,15 @@ function dropped(e: DragEvent): { column: string | null; frame: number } {
   const frame = sheet.rows.frameAt(e.clientY - box.top - HEAD + scroll.value)
   return { column: columnAt(e.clientX - box.left), frame: Math.max(1, frame) }
 }
-function dropOn(e: DragEvent): void {
+async function dropOn(e: DragEvent): Promise<void> {
   const at = dropped(e)
-  const files = [...(e.dataTransfer?.files ?? [])]
-  if (files.length) {
+  const drawing = e.dataTransfer?.getData('text/fintro-drawing')
+  if (e.dataTransfer?.files.length) {
     if (at.column) desk.columnId = at.column
     desk.goTo(at.frame)
-    emit('files', files)
+    emit('files', await droppedFiles(e))
     return
   }
-  const drawing = e.dataTransfer?.getData('text/fintro-drawing')
   if (drawing && desk.stack?.drawings[drawing]) exposeAt(drawing, at)
 }
 function exposeAt(drawing: string, at: { column: string | null; frame: number }): void {

@@ -22,7 +22,7 @@ usePaint(canvas, [() => desk.scene, () => drawing, () => painted.arrivals], c =>
   if (!scene || !stack || !column) return
   const content = scene.contents.of(scene, stack, drawing.id)
   const { width, height } = canvas.value!
-  drawThumb(c, scene, { stack, content, ink: column.ink, width, height })
+  drawThumb(c, scene, { stack, content, finished: drawing.finished, ink: column.ink, width, height })
 })
 /** All their exposures in the column are selected, for every command of the sheet. */
 function selectAll(): void {

@@ -37,7 +37,9 @@ function thumbnail(el: Element | null | { $el?: Element }, d: Drawing): void {
   const { width, height } = el
   const stack = desk.stack!
   const content = desk.scene!.contents.of(desk.scene!, stack, d.id)
-  drawThumb(el.getContext('2d')!, desk.scene!, { stack, content, ink: desk.column!.ink, width, height })
+  drawThumb(el.getContext('2d')!, desk.scene!, {
+    ...{ stack, content, finished: d.finished, ink: desk.column!.ink, width, height },
+  })
 }
 
 function click(d: Drawing, e: MouseEvent): void {

@@ -15,7 +15,7 @@ const file = (n: number, more: Partial<Finished> = {}): Finished => ({
   at: [1, 0, 0, 1, 960, 540],
   ...more,
 })
-const marksOn = (shot: ReturnType<typeof planned>, frame: number, roughs = false) =>
+const marksOn = (shot: ReturnType<typeof planned>, frame: number, { roughs } = { roughs: false }) =>
   layersAt(sceneOf(shot, PLAN), frame, () => undefined, { roughs }).flatMap(l => l.marks)
 
 describe('finished drawings', () => {
@@ -36,7 +36,7 @@ describe('finished drawings', () => {
   it('are seen instead of the rough, or over it; the roughs on request', () => {
     const frame = 1
     expect(marksOn(finished, frame).map(m => m.kind)).toEqual(['image'])
-    expect(marksOn(finished, frame, true)).toEqual(marksOn(before, frame))
+    expect(marksOn(finished, frame, { roughs: true })).toEqual(marksOn(before, frame))
     const over = done(finished, 'drawing.finish', { stack: STACK, finished: { d1: file(1, { over: true }) } })
     expect(marksOn(over, frame).map(m => m.kind)).toEqual([...marksOn(before, frame).map(m => m.kind), 'image'])
     // The same list each time, so that what is drawn of it can be kept.

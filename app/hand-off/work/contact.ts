@@ -1,7 +1,6 @@
 import type { Column, Drawing } from '#core/document'
 import { isPose } from '#core/pass'
 import type { Layer } from '#core/picture'
-import { contentMarks, paletteOf } from '#core/picture'
 import { shownAt } from '#core/sheet'
 import { plural } from '#core/basic'
 import { MONO, SANS } from '~/ui/colours'
@@ -9,6 +8,7 @@ import { Painter } from './painter'
 import type { Opened } from './painter'
 import type { ImageChoices } from '../choices'
 import { HandOffFault } from '../given'
+import { imageLayers } from '../image-layers'
 import { columnsFor, drawingsIn } from '../image-names'
 import type { Work } from './works'
 
@@ -77,10 +77,8 @@ export async function contactSheet(of: Opened, choices: ImageChoices, work: Work
   }
   return canvas.convertToBlob({ type: 'image/png' })
 
-  function layersOf({ scene, strokeBy }: Opened, { column: col, drawing }: Cell): Layer[] {
-    const stack = scene.shot.stacks[col.stack]!
-    const marks = contentMarks(stack, scene.contents.of(scene, stack, drawing.id), strokeBy)
-    return [{ column: col.id, drawing: drawing.id, strength: 1, palette: paletteOf(col.ink, scene.shot.paper), marks }]
+  function layersOf({ scene, strokeBy }: Opened, { column, drawing }: Cell): readonly Layer[] {
+    return imageLayers(scene, strokeBy, { background: true }, { frame: 1, column: column.id, drawing: drawing.id })
   }
 }
 

@@ -1,0 +1,52 @@
+import type { Drawing, Stack } from '#core/document'
+import { byNumber } from '#core/basic'
+import type { Affine } from '#core/motion'
+import type { Scene } from '~/desk/scene'
+import type { Brought, Refused, Shelf } from './import-files'
+import { asOnePicture, isRefused } from './import-files'
+
+type Finished = NonNullable<Drawing['finished']>
+type Size = { readonly width: number; readonly height: number }
+
+/** The drawings of a stack, by their numbers. */
+export const numberedIn = ({ drawings }: Stack): Drawing[] => Object.values(drawings).sort(byNumber)
+
+/**
+ * Where a finished drawing lies: as the one before it did, whatever its px; else as large as fits the picture, in its
+ * middle.
+ */
+export function placeOf({ width, height }: Size, picture: Size, before: Finished | undefined): Affine {
+  if (before) {
+    const k = before.width / width
+    const [a, b, c, d, e, f] = before.at
+    return [a * k, b * k, c * k, d * k, e, f]
+  }
+  const k = Math.min(picture.width / width, picture.height / height)
+  return [k, 0, 0, k, picture.width / 2, picture.height / 2]
+}
+
+/** What finishes drawings, by their ids; pictures are kept first. Null where it was stopped. */
+export async function finishedBy(
+  scene: Scene,
+  stack: Stack,
+  pairs: readonly { readonly file: Brought; readonly drawing: Drawing }[],
+  { over, shelf, progress }: { over: boolean; shelf: Pick<Shelf, 'addImage'>; progress: (done: number) => boolean },
+): Promise<{ finished: Record<string, Finished>; refused: Refused[] } | null> {
+  const finished: Record<string, Finished> = {}
+  const refused: Refused[] = []
+  for (const [i, pair] of pairs.entries()) {
+    if (!progress(i)) return null
+    const picture = await asOnePicture(pair.file)
+    if (isRefused(picture)) {
+      refused.push(picture)
+      continue
+    }
+    const { width, height, bytes } = picture
+    const at = placeOf(picture, scene.shot.picture, stack.drawings[pair.drawing.id]?.finished)
+    const name = picture.name.trim().slice(0, 80) || 'Picture'
+    const file = await shelf.addImage(bytes)
+    finished[pair.drawing.id] = { file, width, height, name, at, ...(over ? { over } : {}) }
+  }
+  progress(pairs.length)
+  return { finished, refused }
+}
