@@ -90,12 +90,14 @@ async function take(): Promise<void> {
       ...(finished ? [{ name: 'drawing.finish' as const, args: { stack: stack.id, finished: made.finished } }] : []),
       ...added,
     ]
-    const words = `Finish ${plural(finished, 'drawing')}`
+    const news = fresh.value.length ? `${plural(fresh.value.length, 'new one')} in the tray` : ''
+    const words = finished ? `Finish ${plural(finished, 'drawing')}` : `Import ${plural(fresh.value.length, 'drawing')}`
     const ran =
       drafts.length > 1 ? desk.run({ name: 'together', args: { commands: drafts, words } }) : desk.run(...drafts)
     if (!ran) return
     picture.roughs = false
-    tell(`${plural(finished, 'drawing')} of ${desk.column!.name} finished.`, {
+    const told = finished ? `${plural(finished, 'drawing')} of ${desk.column!.name} finished` : ''
+    tell(`${[told, news].filter(Boolean).join(', ')}.`, {
       detail: made.refused.map(r => `${r.name}: ${r.reason}`).join(' ') || 'Timing, charts and roles are as they were.',
     })
     emit('done')
