@@ -168,7 +168,7 @@ onScopeDispose(stop)
       </ul>
     </section>
     <p v-if="left.length">
-      <span class="font-semibold">{{ plural(left.length, 'drawing') }} without a file</span>, left as they are:
+      <span class="font-semibold">{{ plural(left.length, 'drawing') }} without a file</span>, left as {{ left.length === 1 ? 'it is' : 'they are' }}:
       <span class="font-mono text-[12px]">{{ left.map(d => d.number).join(', ') }}</span>
     </p>
     <p
