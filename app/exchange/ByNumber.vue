@@ -78,7 +78,7 @@ async function take(): Promise<void> {
   stopped = false
   const [scene, stack] = [desk.scene!, desk.stack!]
   const { pictures, strokes } = desk.session!
-  const shelf = { addImage: pictures.add.bind(pictures), addStroke: strokes.add.bind(strokes) }
+  const shelf = { addImage: pictures.keep, addStroke: strokes.add.bind(strokes) }
   const { width, height } = scene.shot.picture
   const placed = { fit: true, percent: 100, x: width / 2, y: height / 2, frames: null, theirNumbers: true }
   try {
@@ -168,7 +168,8 @@ onScopeDispose(stop)
       </ul>
     </section>
     <p v-if="left.length">
-      <span class="font-semibold">{{ plural(left.length, 'drawing') }} without a file</span>, left as {{ left.length === 1 ? 'it is' : 'they are' }}:
+      <span class="font-semibold">{{ plural(left.length, 'drawing') }} without a file</span>, left as
+      {{ left.length === 1 ? 'it is' : 'they are' }}:
       <span class="font-mono text-[12px]">{{ left.map(d => d.number).join(', ') }}</span>
     </p>
     <p

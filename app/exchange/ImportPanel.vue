@@ -50,6 +50,9 @@ watch(
   },
 )
 
+/** So many files are looked into at the same time. */
+const AT_ONCE = 4
+
 async function read(files: readonly File[]): Promise<void> {
   stopped = false
   const room = Math.max(0, MOST_FILES - items.value.length)
@@ -58,11 +61,9 @@ async function read(files: readonly File[]): Promise<void> {
   total.value = sorted.length
   reading.value = 0
   const found: (Brought | Refused)[] = [...items.value]
-  for (const file of sorted) {
-    if (stopped) break
-    found.push(await readFile(file))
-    reading.value += 1
-    if (reading.value % 10 === 0) items.value = [...found]
+  for (let i = 0; i < sorted.length && !stopped; i += AT_ONCE) {
+    found.push(...(await Promise.all(sorted.slice(i, i + AT_ONCE).map(readFile))))
+    reading.value = Math.min(i + AT_ONCE, sorted.length)
   }
   if (!stopped)
     found.push(
@@ -106,6 +107,9 @@ const shut = computed(() =>
       : '',
 )
 
+/** So many pictures are decoded at once; of more, each when it is drawn. */
+const FEW = 12
+
 async function take(): Promise<void> {
   stopped = false
   placing.value = 0
@@ -118,7 +122,10 @@ async function take(): Promise<void> {
     theirNumbers: theirNumbers.value,
   }
   const { pictures, strokes } = desk.session!
-  const shelf = { addImage: pictures.add.bind(pictures), addStroke: strokes.add.bind(strokes) }
+  const shelf = {
+    addImage: good.value.length > FEW ? pictures.keep : pictures.add,
+    addStroke: strokes.add.bind(strokes),
+  }
   const progress = (n: number): boolean => {
     placing.value = n
     return !stopped

@@ -25,6 +25,9 @@ export function placeOf({ width, height }: Size, picture: Size, before: Finished
   return [k, 0, 0, k, picture.width / 2, picture.height / 2]
 }
 
+/** So many pictures are kept at the same time. */
+const AT_ONCE = 8
+
 /** What finishes drawings, by their ids; pictures are kept first. Null where it was stopped. */
 export async function finishedBy(
   scene: Scene,
@@ -34,18 +37,18 @@ export async function finishedBy(
 ): Promise<{ finished: Record<string, Finished>; refused: Refused[] } | null> {
   const finished: Record<string, Finished> = {}
   const refused: Refused[] = []
-  for (const [i, pair] of pairs.entries()) {
-    if (!progress(i)) return null
-    const picture = await asOnePicture(pair.file)
-    if (isRefused(picture)) {
-      refused.push(picture)
-      continue
-    }
+  const take = async ({ file: brought, drawing }: (typeof pairs)[number]): Promise<void> => {
+    const picture = await asOnePicture(brought)
+    if (isRefused(picture)) return void refused.push(picture)
     const { width, height, bytes } = picture
-    const at = placeOf(picture, scene.shot.picture, stack.drawings[pair.drawing.id]?.finished)
+    const at = placeOf(picture, scene.shot.picture, stack.drawings[drawing.id]?.finished)
     const name = picture.name.trim().slice(0, 80) || 'Picture'
     const file = await shelf.addImage(bytes)
-    finished[pair.drawing.id] = { file, width, height, name, at, ...(over ? { over } : {}) }
+    finished[drawing.id] = { file, width, height, name, at, ...(over ? { over } : {}) }
+  }
+  for (let i = 0; i < pairs.length; i += AT_ONCE) {
+    if (!progress(i)) return null
+    await Promise.all(pairs.slice(i, i + AT_ONCE).map(take))
   }
   progress(pairs.length)
   return { finished, refused }

@@ -89,10 +89,13 @@ async function readPicture(name: string, bytes: Blob, told = ''): Promise<Brough
 const tooLarge = (width: number, height: number): string =>
   `It is ${width} × ${height} px; at most ${MOST_SIDE} px a side are read.`
 
+/** Within so many bytes a picture says of its size, however much is told of it before. */
+const SIZE_IN = 512 * 1024
+
 /** What a picture says of its size before it is decoded, px; null where that is not clear. */
 async function statedSize(bytes: Blob): Promise<[width: number, height: number] | null> {
   try {
-    const { width, height } = imageSize(new Uint8Array(await bytes.arrayBuffer()))
+    const { width, height } = imageSize(new Uint8Array(await bytes.slice(0, SIZE_IN).arrayBuffer()))
     return [width, height]
   } catch {
     return null

@@ -23,10 +23,19 @@ export class Pictures {
     bitmaps.fetchBy(file => void this.fetch(file))
   }
 
-  /** Keeps a picture in the browser until the server has it, and gives the hash that names it. */
-  async add(bytes: Blob): Promise<string> {
-    const hash = sha256(await bytes.arrayBuffer())
+  /** Keeps a picture, and has it decoded for drawing at once. */
+  add = async (bytes: Blob): Promise<string> => {
+    const hash = await this.keep(bytes)
     bitmaps.put(hash, await createImageBitmap(bytes))
+    return hash
+  }
+
+  /**
+   * Keeps a picture in the browser until the server has it, and gives the hash that names it. It is decoded when it is
+   * drawn: many at once would not fit in memory.
+   */
+  keep = async (bytes: Blob): Promise<string> => {
+    const hash = sha256(await bytes.arrayBuffer())
     this.unsent.set(hash, bytes)
     await this.writes.add(() => browserStore.keepImage(hash, bytes))
     return hash
