@@ -73,13 +73,12 @@ export function fill(scene: Scene, focus: Focus, pass: Pass, count: number, give
   }
 }
 
-/** The in-betweens that stay when there shall be fewer: those first in time go first, computed ones before own ones. */
+/** The in-betweens that stay when there shall be fewer: those first in time go first, computed ones before own or finished ones. */
 function kept(focus: Focus, drawings: readonly string[], count: number, backward: boolean): string[] {
   const inTime = backward ? [...drawings].reverse() : [...drawings]
-  const byWorth = [
-    ...inTime.filter(d => !focus.stack!.drawings[d]!.own),
-    ...inTime.filter(d => focus.stack!.drawings[d]!.own),
-  ]
+  const { drawings: all } = focus.stack!
+  const computed = (d: string): boolean => !all[d]!.own && !all[d]!.finished
+  const byWorth = [...inTime.filter(computed), ...inTime.filter(d => !computed(d))]
   const gone = new Set(byWorth.slice(0, Math.max(0, drawings.length - count)))
   return drawings.filter(d => !gone.has(d))
 }

@@ -8,6 +8,8 @@ import type { Chart, Drawing, Shot } from '../document/document'
 import { chartSchema, emptyContent, numberSchema } from '../document/document'
 import {
   chartOf,
+  goesWithChart,
+  keptAsFinished,
   openColumn,
   placeOf,
   runRefSchema,
@@ -15,8 +17,8 @@ import {
   withChart,
   withColumn,
   withDrawings,
-  withStack,
   without,
+  withStack,
 } from './parts'
 import { refuse } from './refusal'
 import { unexpose } from './drawings'
@@ -84,12 +86,13 @@ export const fillChart = command(
 const meets = (chart: Chart, a: string, b: string): boolean =>
   (chart.from === a && chart.to === b) || (chart.from === b && chart.to === a)
 
-/** In-betweens that a chart no longer has: computed ones go, own ones stay in the tray. */
+/** In-betweens that a chart no longer has: computed ones go, own and finished ones stay in the tray. */
 function dropTicks(shot: Shot, chart: Chart, old: Chart | undefined): Shot {
   const stay = new Set(chart.ticks.map(t => t.drawing))
   const { drawings } = stackOf(shot, chart.stack)
-  const gone = new Set((old?.ticks ?? []).map(t => t.drawing).filter(d => !stay.has(d) && !drawings[d]!.own))
-  const bare = unexpose(shot, chart.stack, gone)
+  const lost = (old?.ticks ?? []).map(t => t.drawing).filter(d => !stay.has(d))
+  const gone = new Set(lost.filter(d => goesWithChart(drawings[d]!)))
+  const bare = unexpose(keptAsFinished(shot, chart.stack, lost), chart.stack, gone)
   const stack = stackOf(bare, chart.stack)
   return withStack(bare, { ...stack, drawings: without(stack.drawings, gone) })
 }

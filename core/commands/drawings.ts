@@ -21,6 +21,8 @@ import {
   chartOf,
   drawingOf,
   frameOf,
+  goesWithChart,
+  keptAsFinished,
   openColumn,
   spotSchema,
   stackOf,
@@ -28,10 +30,10 @@ import {
   withChart,
   withColumn,
   withDrawings,
+  without,
   withPlan,
   withStack,
   withSubject,
-  without,
 } from './parts'
 import { refuse } from './refusal'
 
@@ -315,10 +317,14 @@ export const removeDrawing = command(
     }
     const goneWithIt = new Set([drawing])
     let out = shot
+    const lost = new Set<string>()
     for (const plan of plansOf(shot)) {
       const charts = Object.values(plan.charts).filter(c => c.stack === id)
       const ended = charts.filter(c => c.from === drawing || c.to === drawing)
-      for (const t of ended.flatMap(c => c.ticks)) if (!drawings[t.drawing]!.own) goneWithIt.add(t.drawing)
+      for (const t of ended.flatMap(c => c.ticks)) {
+        lost.add(t.drawing)
+        if (goesWithChart(drawings[t.drawing]!)) goneWithIt.add(t.drawing)
+      }
       out = withPlan(out, {
         ...plan,
         charts: without(
@@ -334,7 +340,7 @@ export const removeDrawing = command(
         })
       }
     }
-    out = unexpose(out, id, goneWithIt)
+    out = unexpose(keptAsFinished(out, id, lost), id, goneWithIt)
     const stack = stackOf(out, id)
     return withStack(out, { ...stack, drawings: without(stack.drawings, goneWithIt) })
   },

@@ -3,7 +3,7 @@ import { imageHashes, openShot, storeShot } from '../document'
 import type { Drawing } from '../document'
 import { sceneOf } from '../pass'
 import { layersAt } from '../picture'
-import { done, drawn, PLAN, planned, refusal, STACK, undone } from './fixture.test-helper'
+import { done, drawn, PLAN, planned, refusal, runOn, STACK, undone, where } from './fixture.test-helper'
 
 const hash = (n: number): string => n.toString(16).padStart(64, '0')
 type Finished = NonNullable<Drawing['finished']>
@@ -63,5 +63,31 @@ describe('finished drawings', () => {
     expect(finish({ nowhere: file(1) })).toMatchObject({ code: 'gone' })
     expect(finish({})).toMatchObject({ code: 'invalid' })
     expect(finish({ d1: { ...file(1), width: 0 } })).toMatchObject({ code: 'invalid' })
+  })
+  it('stay where an in-between loses its chart: the picture is all that is on it then', () => {
+    const after = [
+      done(finished, 'drawing.remove', { stack: STACK, drawing: 'd13' }),
+      done(finished, 'chart.fill', {
+        ...where,
+        chart: 'c1-13',
+        from: runOn(finished, '1'),
+        to: runOn(finished, '13'),
+        recipe: { family: 'even' },
+        step: 2,
+        ticks: [{ drawing: 'd11', number: '11', u: 0.5 }],
+      }),
+    ]
+    expect(between).toBe('d7')
+    for (const shot of after) {
+      expect(drawn(shot).d7).toMatchObject({
+        own: true,
+        content: { poses: {}, strokes: [] },
+        finished: { file: hash(2) },
+      })
+      expect(drawn(shot).d9).toBeUndefined()
+      expect(undone(finished, shot)).toBe(true)
+      const read = openShot(JSON.parse(JSON.stringify(storeShot(shot))))
+      expect(read.ok).toBe(true)
+    }
   })
 })

@@ -3,7 +3,8 @@ import type { NewId, Place, Repeat, Runs } from '../sheet'
 import { findRun, keptRepeats, lastRun } from '../sheet'
 import { idSchema } from '../basic'
 import type { Chart, Column, Drawing, NewSubject, Plan, Shot, Stack } from '../document/document'
-import { orderedColumns } from '../document/shown'
+import { emptyContent } from '../document/document'
+import { orderedColumns, plansOf } from '../document/shown'
 import { linedUp } from './lined-up'
 import { refuse } from './refusal'
 
@@ -119,6 +120,20 @@ export const withDrawings = (shot: Shot, stackId: string, drawings: readonly Dra
     ...stack,
     drawings: { ...stack.drawings, ...Object.fromEntries(drawings.map(d => [d.id, d])) },
   })
+}
+
+/** Goes with its chart: a computed in-between, unless a finished picture came back for it. */
+export const goesWithChart = ({ own, finished }: Drawing): boolean => !own && !finished
+
+/** Computed in-betweens that lose their chart but not their finished picture: that is all that is on them then. */
+export const keptAsFinished = (shot: Shot, stack: string, lost: Iterable<string>): Shot => {
+  const { drawings } = stackOf(shot, stack)
+  const charted = new Set(plansOf(shot).flatMap(p => Object.values(p.charts).flatMap(c => c.ticks.map(t => t.drawing))))
+  const kept = [...lost].flatMap((id): Drawing[] => {
+    const { fixed: _fixed, ...d } = drawings[id]!
+    return !d.own && d.finished && !charted.has(id) ? [{ ...d, own: true, content: emptyContent }] : []
+  })
+  return kept.length ? withDrawings(shot, stack, kept) : shot
 }
 
 export const without = <T>(record: Record<string, T>, ids: Iterable<string>): Record<string, T> => {

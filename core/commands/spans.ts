@@ -10,6 +10,8 @@ import { chartSchema, contentSchema, emptyContent, numberSchema } from '../docum
 import {
   chartOf,
   drawingOf,
+  goesWithChart,
+  keptAsFinished,
   openColumn,
   placeOf,
   planOf,
@@ -18,9 +20,9 @@ import {
   withChart,
   withColumn,
   withDrawings,
+  without,
   withPlan,
   withStack,
-  without,
 } from './parts'
 import { refuse } from './refusal'
 import { unexpose } from './drawings'
@@ -278,7 +280,8 @@ export const unwedge = command(
         withColumn(shot, plan, { ...column, runs: pulled }),
       )
     const out = withChart(shorter, plan, { ...chart, ticks, recipe: recognised(ticks.map(t => t.u)) })
-    if (drawingOf(shot, column.stack, gone.drawing).own) return out
+    if (!goesWithChart(drawingOf(shot, column.stack, gone.drawing)))
+      return keptAsFinished(out, column.stack, [gone.drawing])
     const bare = unexpose(out, column.stack, new Set([gone.drawing]))
     const stack = stackOf(bare, column.stack)
     return withStack(bare, { ...stack, drawings: without(stack.drawings, [gone.drawing]) })
