@@ -12,6 +12,7 @@ import { finishedBy, numberedIn } from './finish'
 import type { Brought } from './import-files'
 import { bringIn } from './import-files'
 import MatchRow from './MatchRow.vue'
+import StopRow from './StopRow.vue'
 
 /** Finished drawings that come back: each for the drawing whose number is in its name. */
 const { files } = defineProps<{ files: readonly Brought[] }>()
@@ -179,23 +180,13 @@ onScopeDispose(stop)
     >
       {{ shut || fault || doubled }}
     </p>
-    <p
+    <StopRow
       v-if="at >= 0"
-      class="flex items-center gap-2"
-      role="status"
-    >
-      Taking in {{ at }} of {{ count }} …<progress
-        class="flex-1"
-        :value="at"
-        :max="count"
-      /><button
-        type="button"
-        class="push-button"
-        @click="stop"
-      >
-        Stop
-      </button>
-    </p>
+      words="Taking in"
+      :done="at"
+      :of="count"
+      @stop="stop"
+    />
     <button
       v-else
       type="submit"

@@ -11,6 +11,7 @@ import { useDesk } from '~/desk/desk'
 import SidePanel from '~/desk/SidePanel.vue'
 import SwitchRow from '~/ui/SwitchRow.vue'
 import ByNumber from './ByNumber.vue'
+import StopRow from './StopRow.vue'
 import { numberedIn } from './finish'
 import { useExchange } from './store'
 import { useSide } from '~/ui/side'
@@ -160,23 +161,13 @@ onScopeDispose(stop)
 
 <template>
   <SidePanel :title="`Import drawings into ${desk.column?.name ?? ''}`">
-    <p
+    <StopRow
       v-if="total"
-      class="flex items-center gap-2"
-      role="status"
-    >
-      Reading {{ reading }} of {{ total }} …<progress
-        class="flex-1"
-        :value="reading"
-        :max="total"
-      /><button
-        type="button"
-        class="push-button"
-        @click="stop"
-      >
-        Stop
-      </button>
-    </p>
+      words="Reading"
+      :done="reading"
+      :of="total"
+      @stop="stop"
+    />
     <p
       v-else-if="!items.length"
       class="flex items-center gap-3"
@@ -342,23 +333,13 @@ onScopeDispose(stop)
         >
           {{ shut || wrong }}
         </p>
-        <p
+        <StopRow
           v-if="placing >= 0"
-          class="flex items-center gap-2"
-          role="status"
-        >
-          Importing {{ placing }} of {{ good.length }} …<progress
-            class="flex-1"
-            :value="placing"
-            :max="good.length"
-          /><button
-            type="button"
-            class="push-button"
-            @click="stop"
-          >
-            Stop
-          </button>
-        </p>
+          words="Importing"
+          :done="placing"
+          :of="good.length"
+          @stop="stop"
+        />
         <button
           v-else
           type="submit"

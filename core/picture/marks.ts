@@ -190,7 +190,10 @@ export function contentMarks(stack: Stack, content: Shown, strokeBy: StrokeBy, p
   return marks
 }
 
-const finishedLists = new WeakMap<NonNullable<Drawing['finished']>, { under: readonly Mark[] | null; marks: readonly Mark[] }>()
+const finishedLists = new WeakMap<
+  NonNullable<Drawing['finished']>,
+  { under: readonly Mark[] | null; marks: readonly Mark[] }
+>()
 
 /**
  * The display list of a drawing as it is seen when it is finished: the picture that came back for it instead of these

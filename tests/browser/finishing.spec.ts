@@ -118,6 +118,12 @@ test('what is drawn on a rough is seen; roughs and finished drawings change with
   await page.keyboard.press('d')
   await desk.drag(await desk.picturePoint(300, 300), await desk.picturePoint(500, 400))
   await expect(status(desk)).toContainText('the rough of a finished drawing')
+
+  await desk.picture.click({ button: 'right', position: { x: 60, y: 60 } })
+  await page.getByRole('menuitem', { name: /^Take finished pictures off/ }).click()
+  await expect(status(desk)).not.toContainText('finished')
+  await page.keyboard.press('Control+z')
+  await expect(status(desk)).toContainText('finished')
 })
 
 test('files that fit no drawing are told, and given to one, brought in as new, or left out', async ({ page, desk }) => {
