@@ -77,29 +77,36 @@ const progress = (n: number): boolean => {
 }
 async function take(): Promise<void> {
   stopped = false
-  const [scene, stack] = [desk.scene!, desk.stack!]
+  // Taken now: another column may be gone to meanwhile.
+  const [scene, focus, column] = [desk.scene!, desk.focus!, desk.column!.name]
+  const stack = focus.stack!
   const { pictures, strokes } = desk.session!
   const shelf = { addImage: pictures.keep, addStroke: strokes.add.bind(strokes) }
   const { width, height } = scene.shot.picture
   const placed = { fit: true, percent: 100, x: width / 2, y: height / 2, frames: null, theirNumbers: true }
   try {
-    const made = await finishedBy(scene, stack, pairs.value, { over: how.value === 'over', shelf, progress })
-    const added = made && (await bringIn(scene, desk.focus!, fresh.value, placed, { shelf, progress }))
+    const [back, news] = [pairs.value, fresh.value]
+    const made = await finishedBy(scene, stack, back, { over: how.value === 'over', shelf, progress })
+    const added = made && (await bringIn(scene, focus, news, placed, { shelf, progress }))
     if (!made || !added) return void tell('Stopped. Nothing was changed.')
     const finished = Object.keys(made.finished).length
     const drafts: Draft[] = [
       ...(finished ? [{ name: 'drawing.finish' as const, args: { stack: stack.id, finished: made.finished } }] : []),
       ...added,
     ]
-    const news = fresh.value.length ? `${plural(fresh.value.length, 'new one')} in the tray` : ''
-    const words = finished ? `Finish ${plural(finished, 'drawing')}` : `Import ${plural(fresh.value.length, 'drawing')}`
+    const reasons = made.refused.map(r => `${r.name}: ${r.reason}`).join(' ')
+    if (!drafts.length) return void tell('Nothing was changed.', { detail: reasons })
+    const words = finished ? `Finish ${plural(finished, 'drawing')}` : `Import ${plural(news.length, 'drawing')}`
     const ran =
       drafts.length > 1 ? desk.run({ name: 'together', args: { commands: drafts, words } }) : desk.run(...drafts)
     if (!ran) return
     picture.roughs = false
-    const told = finished ? `${plural(finished, 'drawing')} of ${desk.column!.name} finished` : ''
-    tell(`${[told, news].filter(Boolean).join(', ')}.`, {
-      detail: made.refused.map(r => `${r.name}: ${r.reason}`).join(' ') || 'Timing, charts and roles are as they were.',
+    const told = [
+      ...(finished ? [`${plural(finished, 'drawing')} of ${column} finished`] : []),
+      ...(news.length ? [`${plural(news.length, 'new one')} in the tray`] : []),
+    ]
+    tell(`${told.join(', ')}.`, {
+      detail: reasons || 'Timing, charts and roles are as they were.',
     })
     emit('done')
   } catch {

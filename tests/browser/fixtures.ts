@@ -165,6 +165,9 @@ export class Desk {
   async look(): Promise<string> {
     await this.page.mouse.move(640, 24)
     await this.settled()
+    // Strokes of a frame are fetched when one goes there.
+    await expect(this.picture).toHaveAttribute('data-whole', '1')
+    await this.settled()
     return this.picture.evaluate(el => (el as HTMLCanvasElement).toDataURL())
   }
 }
