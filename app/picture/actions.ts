@@ -169,7 +169,7 @@ export const pictureActions: readonly Action[] = [
     hint: 'of the drawings on the selected frames; their roughs are seen again',
     group: 'Draw',
     keys: [],
-    can: d => !d.column?.locked && finishedHere(d).length > 0,
+    can: d => !d.column?.locked && !d.column?.drawingsLocked && finishedHere(d).length > 0,
     do: d => {
       const finished = Object.fromEntries(finishedHere(d).map(x => [x.id, null]))
       d.run({ name: 'drawing.finish', args: { stack: d.stack!.id, finished } })
