@@ -98,7 +98,7 @@ export async function importNumber(quick: boolean): Promise<Row> {
       await input.waitFor({ state: 'attached' })
       let began = performance.now()
       await input.setInputFiles(paths)
-      const button = page.getByRole('button', { name: `Take in ${DRAWINGS}` })
+      const button = page.getByRole('button', { name: `Import ${DRAWINGS}` })
       await button.waitFor({ timeout: 120_000 })
       const read = performance.now() - began
       began = performance.now()

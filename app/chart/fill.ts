@@ -1,7 +1,7 @@
 import type { Recipe } from '#core/chart'
 import { offered, roomFor, sameSpacing, spread, turnedRecipe } from '#core/chart'
 import { refOf } from '#core/commands'
-import { freeNumber } from '#core/document'
+import { freeNumber, goesWithChart } from '#core/document'
 import type { Pass } from '#core/pass'
 import { timesOf } from '#core/pass'
 import { planAndColumn } from '~/desk/drafts'
@@ -73,12 +73,15 @@ export function fill(scene: Scene, focus: Focus, pass: Pass, count: number, give
   }
 }
 
-/** The in-betweens that stay when there shall be fewer: those first in time go first, computed ones before own or finished ones. */
+/**
+ * The in-betweens that stay when there shall be fewer: those first in time go first, computed ones before own or
+ * finished ones.
+ */
 function kept(focus: Focus, drawings: readonly string[], count: number, backward: boolean): string[] {
   const inTime = backward ? [...drawings].reverse() : [...drawings]
   const { drawings: all } = focus.stack!
-  const computed = (d: string): boolean => !all[d]!.own && !all[d]!.finished
-  const byWorth = [...inTime.filter(computed), ...inTime.filter(d => !computed(d))]
+  const goes = (d: string): boolean => goesWithChart(all[d]!)
+  const byWorth = [...inTime.filter(goes), ...inTime.filter(d => !goes(d))]
   const gone = new Set(byWorth.slice(0, Math.max(0, drawings.length - count)))
   return drawings.filter(d => !gone.has(d))
 }

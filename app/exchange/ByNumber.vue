@@ -2,16 +2,17 @@
 import { computed, onScopeDispose, reactive, ref, watch } from 'vue'
 import { plural } from '#core/basic'
 import type { Draft } from '#core/commands'
-import { matchByNumber, NUMBER, numberPatternFault, patternOf } from '#core/formats/by-number'
+import { matchByNumber, NUMBER, numberPatternFault } from '#core/formats/by-number'
 import { useDesk } from '~/desk/desk'
 import { usePicture } from '~/picture/store'
 import PickList from '~/ui/PickList.vue'
 import SwitchRow from '~/ui/SwitchRow.vue'
 import { tell } from '~/ui/messages'
-import { finishedBy, numberedIn } from './finish'
+import { finishedBy, numberedIn, patternFor } from './finish'
 import type { Brought } from './import-files'
 import { bringIn } from './import-files'
 import MatchRow from './MatchRow.vue'
+import { oneStep } from './one-step'
 import StopRow from './StopRow.vue'
 
 /** Finished drawings that come back: each for the drawing whose number is in its name. */
@@ -20,12 +21,7 @@ const emit = defineEmits<{ done: [] }>()
 const [desk, picture] = [useDesk(), usePicture()]
 
 const drawings = computed(() => (desk.stack ? numberedIn(desk.stack) : []))
-const found = computed(() =>
-  patternOf(
-    files.map(f => f.name),
-    drawings.value.map(d => d.number),
-  ),
-)
+const found = computed(() => patternFor(files, drawings.value))
 const pattern = ref('')
 watch(found, p => (pattern.value = p ?? NUMBER), { immediate: true })
 const fault = computed(() => numberPatternFault(pattern.value))
@@ -97,17 +93,13 @@ async function take(): Promise<void> {
     const reasons = made.refused.map(r => `${r.name}: ${r.reason}`).join(' ')
     if (!drafts.length) return void tell('Nothing was changed.', { detail: reasons })
     const words = finished ? `Finish ${plural(finished, 'drawing')}` : `Import ${plural(news.length, 'drawing')}`
-    const ran =
-      drafts.length > 1 ? desk.run({ name: 'together', args: { commands: drafts, words } }) : desk.run(...drafts)
-    if (!ran) return
+    if (!desk.run(...oneStep(drafts, words))) return
     picture.roughs = false
     const told = [
       ...(finished ? [`${plural(finished, 'drawing')} of ${column} finished`] : []),
       ...(news.length ? [`${plural(news.length, 'new one')} in the tray`] : []),
     ]
-    tell(`${told.join(', ')}.`, {
-      detail: reasons || 'Timing, charts and roles are as they were.',
-    })
+    tell(`${told.join(', ')}.`, { detail: reasons || 'Timing, charts and roles are as they were.' })
     emit('done')
   } catch {
     tell('Nothing was changed.', { detail: 'A picture could not be kept in this browser.' })
@@ -189,7 +181,7 @@ onScopeDispose(stop)
     </p>
     <StopRow
       v-if="at >= 0"
-      words="Taking in"
+      words="Importing"
       :done="at"
       :of="count"
       @stop="stop"
@@ -200,7 +192,7 @@ onScopeDispose(stop)
       class="push-button push-button-main"
       :disabled="!count || !!fault || !!shut || !!doubled"
     >
-      Take in {{ count }}
+      Import {{ count }}
     </button>
   </form>
 </template>

@@ -3,7 +3,7 @@ import { computed, onScopeDispose, ref, shallowRef, watch } from 'vue'
 import { tell } from '~/ui/messages'
 import { plural } from '#core/basic'
 import { FileImage, TriangleAlert } from '@lucide/vue'
-import { matchByNumber, patternOf } from '#core/formats/by-number'
+import { matchByNumber } from '#core/formats/by-number'
 import { gapsIn } from '#core/formats/sequence'
 import type { Brought, Refused } from './import-files'
 import { bringIn, inOrder, isRefused, MOST_FILES, readFile } from './import-files'
@@ -12,11 +12,12 @@ import SidePanel from '~/desk/SidePanel.vue'
 import SwitchRow from '~/ui/SwitchRow.vue'
 import ByNumber from './ByNumber.vue'
 import StopRow from './StopRow.vue'
-import { numberedIn } from './finish'
+import { numberedIn, patternFor } from './finish'
+import { oneStep } from './one-step'
 import { useExchange } from './store'
 import { useSide } from '~/ui/side'
 
-/** Files that are brought in as drawings: read one by one, then placed and exposed as is asked once for all of them. */
+/** Files that are brought in: as new drawings, placed and exposed as is asked once for all, or for those there are. */
 const desk = useDesk()
 const exchange = useExchange()
 const side = useSide()
@@ -30,22 +31,20 @@ const bad = computed(() => items.value.filter(isRefused))
 const gaps = computed(() => gapsIn(good.value.map(g => g.name)))
 const input = ref<HTMLInputElement | null>(null)
 
-/** Finished drawings can come back where there are drawings; they are taken to be those where most names have their numbers. */
+/** Finished drawings can come back where there are drawings. */
 const numbered = computed(() => !!desk.stack && Object.keys(desk.stack.drawings).length > 0 && good.value.length > 0)
 const WAYS = [
   { value: 'new' as const, name: 'New drawings' },
   { value: 'finished' as const, name: 'Finished, by number' },
 ]
+/** They are taken to be finished drawings where most names have the numbers of drawings. */
 const as = ref<'new' | 'finished'>('new')
 watch(
   () => total.value === 0 && good.value,
   files => {
     if (!files || !desk.stack) return
     const drawings = numberedIn(desk.stack)
-    const pattern = patternOf(
-      files.map(f => f.name),
-      drawings.map(d => d.number),
-    )
+    const pattern = patternFor(files, drawings)
     const matched = pattern ? matchByNumber(files, drawings, pattern).pairs.length : 0
     as.value = files.length && matched * 2 > files.length ? 'finished' : 'new'
   },
@@ -134,21 +133,7 @@ async function take(): Promise<void> {
   const drafts = await bringIn(desk.scene!, desk.focus!, good.value, options, { shelf, progress })
   placing.value = -1
   if (!drafts) tell('Stopped. Nothing was imported.')
-  else if (
-    desk.run(
-      ...(drafts.length > 1
-        ? [
-            {
-              name: 'together' as const,
-              args: {
-                commands: drafts,
-                words: `Import ${plural(good.value.length, 'drawing')}`,
-              },
-            },
-          ]
-        : drafts),
-    )
-  ) {
+  else if (desk.run(...oneStep(drafts, `Import ${plural(good.value.length, 'drawing')}`))) {
     tell(`${plural(good.value.length, 'drawing')} imported into ${desk.column!.name}.`)
     side.open = 'tray'
   }

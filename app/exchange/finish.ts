@@ -1,5 +1,6 @@
 import type { Drawing, Stack } from '#core/document'
 import { byNumber } from '#core/basic'
+import { patternOf } from '#core/formats/by-number'
 import type { Affine } from '#core/motion'
 import type { Scene } from '~/desk/scene'
 import type { Brought, Refused, Shelf } from './import-files'
@@ -10,6 +11,13 @@ type Size = { readonly width: number; readonly height: number }
 
 /** The drawings of a stack, by their numbers. */
 export const numberedIn = ({ drawings }: Stack): Drawing[] => Object.values(drawings).sort(byNumber)
+
+/** How the names of files tell the numbers of drawings; null where they tell none. */
+export const patternFor = (files: readonly { name: string }[], drawings: readonly Drawing[]): string | null =>
+  patternOf(
+    files.map(f => f.name),
+    drawings.map(d => d.number),
+  )
 
 /**
  * Where a finished drawing lies: as the one before it did, whatever its px; else as large as fits the picture, in its

@@ -37,6 +37,10 @@ export type Told = (share: number, words: string) => void
 /** Something could not be made, and why: what is said to the person. */
 export class HandOffFault extends Error {}
 
+/** A worker ended by itself: out of memory, or its program could not be loaded. */
+export const brokeOff = (): HandOffFault =>
+  new HandOffFault('It broke off in the browser. Try again; if it does so again, make it smaller.')
+
 /** Sizes as people read them. */
 export const sizeWords = (bytes: number): string =>
   bytes < 1e5 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1e6).toFixed(1)} MB`

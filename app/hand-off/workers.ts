@@ -1,6 +1,6 @@
 import type { Remote } from 'comlink'
 import { wrap } from 'comlink'
-import { HandOffFault } from './given'
+import { brokeOff } from './given'
 import type { DataWorker } from './work/data.worker'
 import type { GifWorker } from './work/gif.worker'
 import type { ImagesWorker } from './work/images.worker'
@@ -43,9 +43,7 @@ function begin<K extends WorkerKind>(kind: K): Running<K> {
     delete running[kind]
     fail(why)
   }
-  // Out of memory, or its program could not be loaded.
-  worker.onerror = () =>
-    end(new HandOffFault('It broke off in the browser. Try again; if it does so again, make it smaller.'))
+  worker.onerror = () => end(brokeOff())
   return { remote: wrap<Workers[K]>(worker), gone, end }
 }
 

@@ -4,11 +4,11 @@ import type { Run } from '../sheet'
 import { runsFrom, splice } from '../sheet'
 import { finite, idSchema, plural } from '../basic'
 import { command } from './kind'
+import { goesWithChart } from '../document/shown'
 import type { Chart, Drawing, Shot } from '../document/document'
 import { chartSchema, emptyContent, numberSchema } from '../document/document'
 import {
   chartOf,
-  goesWithChart,
   keptAsFinished,
   openColumn,
   placeOf,

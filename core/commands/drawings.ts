@@ -4,7 +4,7 @@ import { eachRun, findRun, giveAway, insertRun, lastRun, withStay } from '../she
 import { articled, idSchema, plural } from '../basic'
 import { framesSchema as frames } from '../time'
 import { command } from './kind'
-import { orderedColumns, plansOf } from '../document/shown'
+import { goesWithChart, orderedColumns, plansOf } from '../document/shown'
 import type { Content, Drawing, Shot, Stack, StrokeRef } from '../document/document'
 import {
   contentSchema,
@@ -21,7 +21,6 @@ import {
   chartOf,
   drawingOf,
   frameOf,
-  goesWithChart,
   keptAsFinished,
   openColumn,
   spotSchema,

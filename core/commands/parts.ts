@@ -122,17 +122,18 @@ export const withDrawings = (shot: Shot, stackId: string, drawings: readonly Dra
   })
 }
 
-/** Goes with its chart: a computed in-between, unless a finished picture came back for it. */
-export const goesWithChart = ({ own, finished }: Drawing): boolean => !own && !finished
-
 /** Computed in-betweens that lose their chart but not their finished picture: that is all that is on them then. */
 export const keptAsFinished = (shot: Shot, stack: string, lost: Iterable<string>): Shot => {
   const { drawings } = stackOf(shot, stack)
+  const finished = [...lost].filter(id => !drawings[id]!.own && drawings[id]!.finished)
+  if (!finished.length) return shot
   const charted = new Set(plansOf(shot).flatMap(p => Object.values(p.charts).flatMap(c => c.ticks.map(t => t.drawing))))
-  const kept = [...lost].flatMap((id): Drawing[] => {
-    const { fixed: _fixed, ...d } = drawings[id]!
-    return !d.own && d.finished && !charted.has(id) ? [{ ...d, own: true, content: emptyContent }] : []
-  })
+  const kept = finished
+    .filter(id => !charted.has(id))
+    .map((id): Drawing => {
+      const { fixed: _fixed, ...d } = drawings[id]!
+      return { ...d, own: true, content: emptyContent }
+    })
   return kept.length ? withDrawings(shot, stack, kept) : shot
 }
 

@@ -5,12 +5,12 @@ import type { Place, Run, Runs } from '../sheet'
 import { findRun, runAfter, splice } from '../sheet'
 import { finite, idSchema } from '../basic'
 import { command } from './kind'
+import { goesWithChart } from '../document/shown'
 import type { Chart, Column, Drawing, Shot, Stack } from '../document/document'
 import { chartSchema, contentSchema, emptyContent, numberSchema } from '../document/document'
 import {
   chartOf,
   drawingOf,
-  goesWithChart,
   keptAsFinished,
   openColumn,
   placeOf,

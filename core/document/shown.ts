@@ -1,5 +1,5 @@
 import { shownRuns } from '../sheet'
-import type { Column, Plan, Shot, Stack, Subject } from './document'
+import type { Column, Drawing, Plan, Shot, Stack, Subject } from './document'
 
 const columnsShown = new WeakMap<Column, { length: number; column: Column }>()
 const plansShown = new WeakMap<Plan, { length: number; plan: Plan }>()
@@ -107,3 +107,6 @@ export function hangingFault(columns: Columns, column: string): string | null {
   }
   return null
 }
+
+/** Goes with its chart: a computed in-between, unless a finished picture came back for it. */
+export const goesWithChart = ({ own, finished }: Drawing): boolean => !own && !finished

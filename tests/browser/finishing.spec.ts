@@ -75,7 +75,7 @@ test('drawings go out by drawing, are altered outside, come back by number, and 
   await expect(panel.getByRole('radio', { name: 'Finished, by number' })).toBeChecked()
   await expect(panel.getByLabel('Where the number stands in the names')).toHaveValue('Keeper-[number]')
   await expect(panel.getByText(`${count} drawings matched`)).toBeVisible()
-  await panel.getByRole('button', { name: `Take in ${count}` }).click()
+  await panel.getByRole('button', { name: `Import ${count}` }).click()
   await expect(status(desk)).toContainText('finished')
   await desk.saved()
   const once = await desk.shot()
@@ -92,7 +92,7 @@ test('drawings go out by drawing, are altered outside, come back by number, and 
 
   // Newer ones, twice as large: they lie as the first ones did.
   const again = await importing(page, altered(out, [960, 540], [30, 30, 200]))
-  await again.getByRole('button', { name: `Take in ${count}` }).click()
+  await again.getByRole('button', { name: `Import ${count}` }).click()
   await expect(again.getByText('drop the files on a column')).toBeVisible()
   await desk.saved()
   const twice = await desk.shot()
@@ -105,7 +105,7 @@ test('drawings go out by drawing, are altered outside, come back by number, and 
 
 test('what is drawn on a rough is seen; roughs and finished drawings change with a key', async ({ page, desk }) => {
   const panel = await importing(page, [filled('lift.0001.png', [480, 270], [200, 30, 30])])
-  await panel.getByRole('button', { name: 'Take in 1' }).click()
+  await panel.getByRole('button', { name: 'Import 1' }).click()
   await page.keyboard.press('Escape')
   await expect(status(desk)).toContainText('finished')
   const finished = await desk.look()
@@ -138,10 +138,10 @@ test('files that fit no drawing are told, and given to one, brought in as new, o
   await panel.getByLabel('What becomes of lift.0500.png').selectOption('for 13')
   await panel.getByLabel('What becomes of lift.0501.png').selectOption('for 13')
   await expect(panel.getByRole('alert')).toHaveText('Two files are for drawing 13.')
-  await expect(panel.getByRole('button', { name: /^Take in/ })).toBeDisabled()
+  await expect(panel.getByRole('button', { name: /^Import \d/ })).toBeDisabled()
   await panel.getByLabel('What becomes of lift.0501.png').selectOption('new, in the tray')
   const before = await desk.shot()
-  await panel.getByRole('button', { name: 'Take in 5' }).click()
+  await panel.getByRole('button', { name: 'Import 5' }).click()
   await expect(page.getByText('4 drawings of Keeper finished, 1 new one in the tray.')).toBeVisible()
   await desk.saved()
   const now = await desk.shot()

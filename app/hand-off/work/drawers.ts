@@ -1,7 +1,7 @@
 import type { Remote } from 'comlink'
 import { wrap } from 'comlink'
 import type { ImageChoices } from '../choices'
-import { HandOffFault } from '../given'
+import { brokeOff } from '../given'
 import type { WhichImage } from '../image-layers'
 import type { DrawingWorker } from './drawing.worker'
 import { ImageDrawer } from './image-drawer'
@@ -39,7 +39,7 @@ function member(): Member {
     worker.onerror = () => {
       worker.terminate()
       members.splice(0, members.length, ...members.filter(m => m.gone !== gone))
-      fail(new HandOffFault('It broke off in the browser. Try again; if it does so again, make it smaller.'))
+      fail(brokeOff())
     }
   })
   gone.catch(() => undefined)

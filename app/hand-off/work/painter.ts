@@ -84,13 +84,10 @@ export class Painter {
     return `${layersKey(layers)}|${this.words(frame).join('|')}`
   }
 
-  /** A frame, drawn; its layers and their key, where they are known. */
-  frame(
-    frame: number,
-    layers: readonly Layer[] = this.layers(frame),
-    key = this.keyOf(layers, frame),
-  ): Promise<OffscreenCanvas> {
-    return this.drawn(layers, key, this.words(frame))
+  /** A frame, drawn. */
+  frame(frame: number): Promise<OffscreenCanvas> {
+    const layers = this.layers(frame)
+    return this.drawn(layers, this.keyOf(layers, frame), this.words(frame))
   }
 
   /** Layers that are no frame's, drawn: one drawing by itself. */
