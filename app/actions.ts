@@ -5,6 +5,7 @@ import { playActions } from './desk/play-actions'
 import { foldActions } from './desk/fold-actions'
 import { exchangeActions } from './exchange/actions'
 import { figureActions } from './figures/actions'
+import { footageActions } from './footage/actions'
 import { ghostActions } from './ghosts/actions'
 import { handOffActions } from './hand-off/actions'
 import { lightTableActions } from './light-table/actions'
@@ -43,6 +44,7 @@ const rooms: readonly (readonly Action[])[] = [
   superimposeActions,
   travelActions,
   exchangeActions,
+  footageActions,
   handOffActions,
 ]
 

@@ -23,7 +23,7 @@ export const contextMenus: Readonly<Record<MenuOf, readonly (readonly string[])[
     ['delete'],
   ],
   head: [
-    ['column-settings', 'column-hide', 'column-lock'],
+    ['column-settings', 'side-footage', 'column-hide', 'column-lock'],
     ['column-add', 'column-line-up', 'column-carry', 'column-let-go'],
     ['column-remove'],
   ],

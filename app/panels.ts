@@ -17,6 +17,7 @@ const later = (load: () => Promise<{ default: Component }>): Component => define
 
 export const panels: Readonly<Record<SidePanelName, Panel>> = {
   chart: { component: ChartPanel, withRail: true },
+  footage: { component: later(() => import('./footage/FootagePanel.vue')) },
   frames: { component: later(() => import('./sheet/FramesPanel.vue')) },
   ghosts: { component: later(() => import('./ghosts/GhostsPanel.vue')) },
   column: { component: later(() => import('./sheet/ColumnPanel.vue')) },

@@ -23,7 +23,7 @@ export const floors = {
     ['sheet'],
     ['ghosts'],
     ['chart'],
-    ['poses', 'travel'],
+    ['poses', 'travel', 'footage'],
     ['rail', 'light-table'],
     ['figures', 'superimpose', 'ties'],
     ['picture'],

@@ -5,12 +5,13 @@ import { plural } from '#core/basic'
 import { FileImage, TriangleAlert } from '@lucide/vue'
 import { matchByNumber } from '#core/formats/by-number'
 import { gapsIn } from '#core/formats/sequence'
-import type { Brought, Refused } from './import-files'
-import { bringIn, inOrder, isRefused, MOST_FILES, readFile } from './import-files'
+import type { Brought, BroughtFootage, Refused } from './import-files'
+import { bringIn, inOrder, isDrawing, isFootage, isRefused, MOST_FILES, readFile } from './import-files'
 import { useDesk } from '~/desk/desk'
 import SidePanel from '~/desk/SidePanel.vue'
 import SwitchRow from '~/ui/SwitchRow.vue'
 import ByNumber from './ByNumber.vue'
+import FootageRows from './FootageRows.vue'
 import StopRow from './StopRow.vue'
 import { numberedIn, patternFor } from './finish'
 import { oneStep } from './one-step'
@@ -21,12 +22,13 @@ import { useSide } from '~/ui/side'
 const desk = useDesk()
 const exchange = useExchange()
 const side = useSide()
-const items = shallowRef<readonly (Brought | Refused)[]>([])
+const items = shallowRef<readonly (Brought | BroughtFootage | Refused)[]>([])
 const reading = ref(0)
 const total = ref(0)
 const placing = ref(-1)
 let stopped = false
-const good = computed(() => items.value.filter((x): x is Brought => !isRefused(x)))
+const good = computed(() => items.value.filter(isDrawing))
+const films = computed(() => items.value.filter(isFootage))
 const bad = computed(() => items.value.filter(isRefused))
 const gaps = computed(() => gapsIn(good.value.map(g => g.name)))
 const input = ref<HTMLInputElement | null>(null)
@@ -60,7 +62,7 @@ async function read(files: readonly File[]): Promise<void> {
   const sorted = all.slice(0, room)
   total.value = sorted.length
   reading.value = 0
-  const found: (Brought | Refused)[] = [...items.value]
+  const found: (Brought | BroughtFootage | Refused)[] = [...items.value]
   for (let i = 0; i < sorted.length && !stopped; i += AT_ONCE) {
     found.push(...(await Promise.all(sorted.slice(i, i + AT_ONCE).map(readFile))))
     reading.value = Math.min(i + AT_ONCE, sorted.length)
@@ -145,7 +147,9 @@ onScopeDispose(stop)
 </script>
 
 <template>
-  <SidePanel :title="`Import drawings into ${desk.column?.name ?? ''}`">
+  <SidePanel
+    :title="films.length && !good.length ? 'Import footage' : `Import drawings into ${desk.column?.name ?? ''}`"
+  >
     <StopRow
       v-if="total"
       words="Reading"
@@ -157,7 +161,10 @@ onScopeDispose(stop)
       v-else-if="!items.length"
       class="flex items-center gap-3"
     >
-      <span>PNG, JPEG, WebP or SVG, one or a numbered sequence: drop the files on a column, or select them here.</span>
+      <span
+        >Drawings: PNG, JPEG, WebP or SVG, one or a numbered sequence. Footage to work by: MP4, MOV, WebM, MKV or GIF.
+        Drop the files on a column, or select them here.</span
+      >
     </p>
     <p class="mt-1">
       <button
@@ -171,7 +178,7 @@ onScopeDispose(stop)
         type="file"
         class="sr-only"
         multiple
-        accept="image/png,image/jpeg,image/webp,image/svg+xml,.svg"
+        accept="image/png,image/jpeg,image/webp,image/svg+xml,.svg,image/gif,video/*,.mkv"
         aria-label="Files to import"
         @change="select"
       />
@@ -180,8 +187,13 @@ onScopeDispose(stop)
       v-if="items.length"
       class="mt-3 space-y-4"
     >
+      <FootageRows
+        v-if="films.length"
+        :films="films"
+        @done="items = items.filter(x => !isFootage(x))"
+      />
       <section>
-        <template v-if="as === 'new' || !numbered">
+        <template v-if="good.length && (as === 'new' || !numbered)">
           <h3 class="font-semibold">{{ plural(good.length, 'good file') }}, in this order</h3>
           <ul
             class="mt-1 max-h-56 overflow-y-auto rounded border border-edge bg-sheet px-2 py-1"
@@ -196,12 +208,6 @@ onScopeDispose(stop)
                 class="truncate font-mono text-[12px]"
                 :title="g.name"
                 >{{ g.name }}</span><span class="text-right text-[12px] text-soft">{{ g.told }}</span>
-            </li>
-            <li
-              v-if="!good.length"
-              class="text-soft"
-            >
-              None of them can be read.
             </li>
           </ul>
           <p
@@ -242,7 +248,7 @@ onScopeDispose(stop)
         @done="items = []"
       />
       <form
-        v-else
+        v-else-if="good.length"
         class="space-y-2"
         @submit.prevent="take"
       >

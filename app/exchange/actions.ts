@@ -6,8 +6,8 @@ export const exchangeActions: readonly Action[] = [
   {
     id: 'bring-in',
     after: 'tool-joints',
-    name: 'Import drawings …',
-    hint: 'PNG, JPEG, WebP or SVG',
+    name: 'Import …',
+    hint: 'drawings (PNG, JPEG, WebP, SVG), footage (movie, GIF)',
     group: 'Draw',
     keys: ['Alt+KeyI'],
     can: d => !!d.column,

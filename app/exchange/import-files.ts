@@ -1,5 +1,6 @@
 import { imageSize } from 'image-size'
 import { byName, plural } from '#core/basic'
+import { footageType } from '#core/formats/footage-type'
 import { readSvg } from '#core/formats/svg-read'
 import { oneBoneFigure, restPose } from '#core/figure'
 import type { Content, NewSubject } from '#core/document'
@@ -10,6 +11,8 @@ import { numberIn } from '#core/formats/sequence'
 import type { Stroke } from '#core/stroke'
 import { asDrawn, strokeSchema, tidy } from '#core/stroke'
 import type { Focus, Scene } from '~/desk/scene'
+import type { FootageFound } from '~/footage/open'
+import { isNotRead, MOST_FILE_BYTES, OpenFootage } from '~/footage/open'
 import { newId } from '~/sync/ids'
 import type { Draft } from '#core/commands'
 
@@ -39,28 +42,57 @@ export type Brought =
       readonly height: number
       readonly told: string
     }
+/** Footage that was opened. */
+export interface BroughtFootage {
+  readonly kind: 'footage'
+  readonly name: string
+  readonly file: File
+  readonly found: FootageFound
+  readonly told: string
+}
 /** A file that does not come in, and why. */
 export interface Refused {
   readonly name: string
   readonly reason: string
 }
 
-export const isRefused = (x: Brought | Refused): x is Refused => 'reason' in x
+export const isRefused = (x: Brought | BroughtFootage | Refused): x is Refused => 'reason' in x
+export const isFootage = (x: Brought | BroughtFootage | Refused): x is BroughtFootage =>
+  !isRefused(x) && x.kind === 'footage'
+export const isDrawing = (x: Brought | BroughtFootage | Refused): x is Brought => !isRefused(x) && x.kind !== 'footage'
 
 /** Files in the order that people count in: 2 before 10. */
 export const inOrder = (files: readonly File[]): File[] => [...files].sort(byName)
 
 /** Looks into a file, by what is in it and not by its name. Nothing in it is run, and nothing is fetched. */
-export async function readFile(file: File): Promise<Brought | Refused> {
+export async function readFile(file: File): Promise<Brought | BroughtFootage | Refused> {
   const { name } = file
   if (!file.size) return { name, reason: 'It is empty.' }
-  if (file.size > MOST_BYTES)
-    return { name, reason: `It has ${Math.round(file.size / 1024 / 1024)} MB; at most 32 MB are read.` }
   const head = new Uint8Array(await file.slice(0, 512).arrayBuffer())
+  const moves = footageType(head) !== null
+  const most = moves ? MOST_FILE_BYTES : MOST_BYTES
+  const megabytes = (bytes: number): number => Math.round(bytes / 1024 / 1024)
+  if (file.size > most)
+    return { name, reason: `It has ${megabytes(file.size)} MB; at most ${megabytes(most)} MB are read.` }
+  if (moves) return readFootage(file)
   const type = typeOf(head)
   if (type === 'svg') return readVector(file)
-  if (!type) return { name, reason: 'It is no PNG, JPEG, WebP or SVG.' }
+  if (!type) return { name, reason: 'It is no PNG, JPEG, WebP or SVG, and no MP4, MOV, WebM, MKV or GIF.' }
   return readPicture(name, new Blob([file], { type }))
+}
+
+async function readFootage(file: File): Promise<BroughtFootage | Refused> {
+  const open = await OpenFootage.open(file)
+  if (isNotRead(open)) return { name: file.name, reason: open.reason }
+  open.close()
+  return { kind: 'footage', name: file.name, file, found: open.found, told: foundWords(open.found) }
+}
+
+/** What footage is, in words. */
+function foundWords({ width, height, seconds, frames, rate, varies, missing }: FootageFound): string {
+  const pace = varies ? `about ${rate.toFixed(1)} a second, unevenly` : `${Number(rate.toFixed(3))} a second`
+  const cut = missing > 0.05 ? `; cut off, ${missing.toFixed(1)} s are missing` : ''
+  return `${plural(frames, 'frame')}, ${pace}, ${seconds.toFixed(2)} s, ${width} × ${height} px${cut}`
 }
 
 function typeOf(head: Uint8Array): 'image/png' | 'image/jpeg' | 'image/webp' | 'svg' | null {

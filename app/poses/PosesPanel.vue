@@ -2,16 +2,15 @@
 import { plural } from '#core/basic'
 import { computed, ref, watch } from 'vue'
 import { VueDraggable } from 'vue-draggable-plus'
-import { Trash2 } from '@lucide/vue'
 import { isPose } from '#core/pass'
 import { shownColumn } from '#core/document'
 import { eachRun, evenSlots, fittedToStep, offStep, scaledSlots, typedFrames } from '#core/sheet'
-import { beatFrames, MAX_FRAMES } from '#core/time'
+import { beatFrames, frameOfFootage, MAX_FRAMES } from '#core/time'
 import { shiftAt } from '~/sheet/arrange'
 import { tryOver } from '~/sheet/trying'
 import type { Draft } from '#core/commands'
 import SidePanel from '~/desk/SidePanel.vue'
-import { useActOut } from './useActOut'
+import ActOut from './ActOut.vue'
 import { useDesk } from '~/desk/desk'
 
 const desk = useDesk()
@@ -102,24 +101,9 @@ function shiftCard(i: number, by: number): void {
   reorder()
 }
 
-// — acting out —
+// — beats and marks —
 
-const act = useActOut(desk.shot!.id)
-const WIDE = 300
-const longest = computed(() => Math.max(1, ...act.tries.value.map(t => t.beats.at(-1) ?? 0)))
-const x = (seconds: number) => 8 + (seconds / longest.value) * (WIDE - 16)
-let held: { i: number; beat: number } | null = null
-function grab(e: PointerEvent, i: number, beat: number): void {
-  ;(e.target as Element).setPointerCapture(e.pointerId)
-  held = { i, beat }
-}
-function drag(e: PointerEvent): void {
-  if (!held) return
-  const box = (e.currentTarget as SVGElement).getBoundingClientRect()
-  act.move(held.i, held.beat, ((e.clientX - box.left - 8) / (WIDE - 16)) * longest.value)
-}
 const framesForBeats = (beats: readonly number[]) => beatFrames(beats, desk.shot!.rate, now.value[0] ?? 1, step.value)
-const meanBeats = computed(() => act.mean.value?.beats.map(b => b.seconds) ?? [])
 function useBeats(beats: readonly number[]): void {
   const list = framesForBeats(beats)
   if (list.length > poses.value.length) {
@@ -128,6 +112,27 @@ function useBeats(beats: readonly number[]): void {
   }
   typed.value = list.join(' ')
   show(list, 'Poses on the beats')
+}
+/**
+ * What was marked on footage, by its columns. Where the first pose stays on frame 1 and there are marks for all others,
+ * they get them.
+ */
+const filmed = computed(() =>
+  desk.columns.flatMap(c => {
+    const { footage } = c
+    const marks = footage?.marks?.map(m => frameOfFootage(footage, m, desk.shot!.rate)).filter(f => f >= 1) ?? []
+    return marks.length ? [{ id: c.id, name: c.name, frames: [...new Set(marks)] }] : []
+  }),
+)
+function useMarks(marks: readonly number[]): void {
+  const stays = poses.value[0]?.start === 1 && marks[0] !== 1 && marks.length < poses.value.length
+  const list = stays ? [1, ...marks] : marks
+  if (list.length > poses.value.length) {
+    fault.value = `${list.length} marks for ${plural(poses.value.length, 'pose')}: take some off, or add poses.`
+    return
+  }
+  typed.value = list.join(' ')
+  show(list, 'Poses on the marks')
 }
 function useLength(beats: readonly number[]): void {
   const list = framesForBeats(beats)
@@ -244,151 +249,31 @@ function useLength(beats: readonly number[]): void {
       </li>
     </VueDraggable>
 
-    <h3 class="mt-4 font-semibold">Act it out</h3>
-    <p class="text-soft">Tap on every beat while acting; the first tap starts.</p>
-    <div class="mt-2 flex items-center gap-2">
-      <button
-        type="button"
-        class="push-button push-button-main h-11 flex-1 justify-center text-[14px]"
-        @pointerdown.prevent="act.tap()"
-        @keydown.enter.prevent="act.tap()"
-        @keydown.space.prevent="act.tap()"
+    <template v-if="filmed.length">
+      <h3 class="mt-4 font-semibold">Marks on footage</h3>
+      <div
+        v-for="f in filmed"
+        :key="f.id"
+        class="mt-1 flex items-center gap-2"
       >
-        {{ act.running.value ? `Beat ${act.beats.value.length + 1} · ${act.now.value.toFixed(2)} s` : 'Start (tap)' }}
-      </button>
-      <button
-        type="button"
-        class="push-button h-11"
-        :disabled="!act.running.value"
-        @click="act.stop()"
-      >
-        Stop
-      </button>
-    </div>
-    <label class="mt-1.5 flex items-center gap-2"
-      ><input
-        v-model="act.click.value"
-        type="checkbox"
-      />An audible click every second</label
-    >
-    <div
-      v-for="(t, i) in act.tries.value"
-      :key="i"
-      class="mt-2 border-t border-rule pt-1.5"
-    >
-      <div class="flex items-center gap-2">
-        <span class="flex-1 font-mono text-[11.5px]"
-          >{{
-            act
-              .kept(t)
-              .map(b => (b - act.kept(t)[0]!).toFixed(2))
-              .join('  ')
-          }}
-          s</span
-        >
-        <button
+        <span class="min-w-0 flex-1"
+          ><span class="block truncate">{{ f.name }}</span
+          ><span class="font-mono text-[11.5px] text-soft">frames {{ f.frames.join(' ') }}</span></span
+        ><button
           type="button"
           class="push-button px-2"
-          title="Put the poses on these beats; shown first"
-          @click="useBeats(act.kept(t))"
+          title="Put the poses on these marks; shown first"
+          @click="useMarks(f.frames)"
         >
           Use
         </button>
-        <button
-          type="button"
-          class="rounded p-1 text-soft hover:bg-wash hover:text-graphite"
-          :aria-label="`Delete try ${i + 1}`"
-          @click="act.drop(i)"
-        >
-          <Trash2 :size="13" />
-        </button>
       </div>
-      <svg
-        :width="WIDE"
-        height="24"
-        class="touch-none"
-        role="img"
-        :aria-label="`Try ${i + 1}: ${t.beats.length} beats`"
-        @pointermove="drag"
-        @pointerup="held = null"
-      >
-        <line
-          :x1="8"
-          :x2="WIDE - 8"
-          y1="12"
-          y2="12"
-          stroke="var(--edge)"
-        />
-        <g
-          v-for="(b, k) in t.beats"
-          :key="k"
-        >
-          <circle
-            :cx="x(b)"
-            cy="12"
-            r="6"
-            :fill="t.out.includes(k) ? 'var(--sheet)' : 'var(--ledger)'"
-            stroke="var(--ledger)"
-            stroke-width="1.4"
-            class="cursor-ew-resize"
-            @pointerdown="grab($event, i, k)"
-            @dblclick="act.strike(i, k)"
-          >
-            <title>Beat {{ k + 1 }}, {{ b.toFixed(2) }} s: drag to move, double click to strike it out</title>
-          </circle>
-          <line
-            v-if="t.out.includes(k)"
-            :x1="x(b) - 5"
-            :x2="x(b) + 5"
-            y1="17"
-            y2="7"
-            stroke="var(--graphite)"
-            stroke-width="1.4"
-            pointer-events="none"
-          />
-        </g>
-      </svg>
-      <p class="font-mono text-[11.5px] text-soft">frames {{ framesForBeats(act.kept(t)).join(' ') }}</p>
-    </div>
-    <div
-      v-if="act.mean.value && act.mean.value.of > 1"
-      class="mt-2 border-t border-edge pt-2"
-    >
-      <p>
-        <strong>Mean of {{ act.mean.value.of }}</strong> with {{ meanBeats.length }} beats:
-        <span class="font-mono text-[11.5px]"
-          >{{ act.mean.value.beats.map(b => `${b.seconds.toFixed(2)} ±${b.scatter.toFixed(2)}`).join('  ') }} s</span
-        >
-      </p>
-      <p class="font-mono text-[11.5px] text-soft">frames {{ framesForBeats(meanBeats).join(' ') }}</p>
-      <div class="mt-1.5 flex gap-1.5">
-        <button
-          type="button"
-          class="push-button"
-          @click="useBeats(meanBeats)"
-        >
-          Use for the poses</button
-        ><button
-          type="button"
-          class="push-button"
-          @click="useLength(meanBeats)"
-        >
-          Only for the shot's length
-        </button>
-      </div>
-    </div>
-    <p
-      v-else-if="act.tries.value.length === 1"
-      class="mt-1 flex items-center gap-2 text-soft"
-    >
-      <span class="flex-1">A second try with as many beats gives a mean.</span
-      ><button
-        type="button"
-        class="push-button"
-        @click="useLength(act.kept(act.tries.value[0]!))"
-      >
-        Only for the shot's length
-      </button>
-    </p>
+    </template>
+
+    <ActOut
+      :frames-for="framesForBeats"
+      @use="useBeats"
+      @length="useLength"
+    />
   </SidePanel>
 </template>

@@ -40,9 +40,9 @@ export function emptyColumn(scene: Scene, column: Column): Draft {
   }
 }
 
-/** What a column has besides its exposures; a copy is in no link group, and lined up with none. */
+/** What a column has besides its exposures and its footage; a copy is in no link group, and lined up with none. */
 function settings(column: Column) {
-  const { link: _link, leader: _leader, runs: _runs, repeats: _repeats, ...rest } = column
+  const { link: _link, leader: _leader, runs: _runs, repeats: _repeats, footage: _footage, ...rest } = column
   return rest
 }
 
@@ -102,6 +102,7 @@ export function copyOfColumn(scene: Scene, column: Column): Draft {
       },
       column: {
         ...settings(column),
+        ...(column.footage ? { footage: column.footage } : {}),
         id: newId(),
         name: `${column.name} 2`.slice(0, 80),
         stack,

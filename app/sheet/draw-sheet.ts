@@ -8,6 +8,7 @@ import { MONO, SANS, theme } from '~/ui/colours'
 import { passagesOf } from './arrange'
 import type { LedgerSight } from './draw-ledger'
 import { drawOver, openLedger } from './draw-ledger'
+import { drawFootage } from './draw-footage'
 import { drawNumber } from './draw-numbers'
 import { drawBrackets, drawNoteMarks, drawNotes, fitText } from './draw-sheet-marks'
 import type { Rows } from './layout'
@@ -134,6 +135,8 @@ function drawColumn(c: C, sheet: SheetDrawing, index: number, seen: Frames): voi
   const column = scene.columns[index]!
   const left = sheet.left + index * sheet.column
   const strength = column.hidden ? FAINTER : 1
+  c.globalAlpha = strength
+  if (column.footage) drawFootage(c, column.footage, scene.shot.rate, { rows, left, seen, width: sheet.column })
   for (const { run, start } of runsAfter(column.runs, seen.first - 1)) {
     if (start > seen.last + 1) break
     c.globalAlpha = run.again ? FAINTER : strength
@@ -287,6 +290,7 @@ function drawHead(c: C, column: Column, { x, width, active }: { x: number; width
 
 /** What is most worth knowing of a column, under its name; the buttons say whether it is locked or hidden. */
 function headWord(column: Column): string {
+  if (column.footage) return 'footage'
   if (column.reference) return 'reference'
   if (column.leader) return 'follows'
   if (column.background) return 'background'

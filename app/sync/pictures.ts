@@ -1,6 +1,7 @@
+import { momentOf } from '#core/picture'
 import { bitmaps } from './bitmaps'
 import { browserStore } from './browser-store'
-import { sha256 } from './hash'
+import { sha256OfBytes } from './hash'
 import { server, ServerRefusal } from './server'
 import type { Writes } from './writes'
 
@@ -35,7 +36,7 @@ export class Pictures {
    * drawn: many at once would not fit in memory.
    */
   keep = async (bytes: Blob): Promise<string> => {
-    const hash = sha256(await bytes.arrayBuffer())
+    const hash = await sha256OfBytes(await bytes.arrayBuffer())
     this.unsent.set(hash, bytes)
     await this.writes.add(() => browserStore.keepImage(hash, bytes))
     return hash
@@ -76,13 +77,15 @@ export class Pictures {
     bitmaps.clear()
   }
 
-  private async bytes(file: string): Promise<Blob> {
+  /** The bytes of one file. Throws ServerAway where they cannot be fetched. */
+  async bytes(file: string): Promise<Blob> {
     const kept = this.unsent.get(file) ?? (await browserStore.keptImage(file).catch(() => undefined))
     return kept ?? server.image(file)
   }
 
   private async fetch(file: string): Promise<void> {
-    if (this.asked.has(file)) return
+    // Moments of footage are decoded by those who open it.
+    if (this.asked.has(file) || momentOf(file)) return
     this.asked.add(file)
     try {
       bitmaps.put(file, await createImageBitmap(await this.bytes(file)))

@@ -7,6 +7,7 @@ const PANELS = [
   'chart',
   'column',
   'export',
+  'footage',
   'frames',
   'ghosts',
   'import',

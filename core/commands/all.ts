@@ -1,3 +1,4 @@
+import { markFootage, setFootage } from './footage'
 import { cutColumn, standColumn } from './inside'
 import { fixParts, forgetSpacing, keepSpacing, removePin, renumber, setPin, setScale } from './aids'
 import {
@@ -62,6 +63,8 @@ const single = {
   'column.stand': standColumn,
   'column.remove': removeColumn,
   'column.share': shareColumn,
+  'footage.set': setFootage,
+  'footage.mark': markFootage,
   'columns.order': orderColumns,
   'columns.link': linkColumns,
   'shot.rate': setRate,

@@ -6,13 +6,14 @@ import type { Runs } from '../sheet'
 import { listOf, runsOf } from '../sheet'
 import { colour, finite, idSchema, label } from '../basic'
 import { framesSchema as frames } from '../time'
-import type { StrokeRef } from './subject'
-import { affineSchema, boundTo, filesOf, pictureFile, strokesOf, subjectSchema } from './subject'
+import { footageSchema } from './footage'
+import { affineSchema, pictureFile, strokesOf, subjectSchema } from './subject'
 
+export * from './footage'
 export * from './subject'
 
 /** The number of this form of the document and of the commands. */
-export const SCHEMA = 11
+export const SCHEMA = 12
 
 export const roleSchema = z.enum(['key', 'extreme', 'breakdown', 'in-between'])
 export const poseRoleSchema = z.enum(['key', 'extreme', 'breakdown'])
@@ -239,6 +240,8 @@ export const columnSchema = z.object({
   stands: standsSchema.optional(),
   /** It is seen only inside what this column has drawn on the same frame. */
   inside: idSchema.optional(),
+  /** Footage that runs behind its drawings, seen while working only. */
+  footage: footageSchema.optional(),
   runs: z.array(runSchema).max(MOST_RUNS, TOO_MANY_RUNS).transform(runsOf),
   repeats: z.array(repeatSchema).max(500, 'A column holds at most 500 repeats.').optional(),
 })
@@ -329,28 +332,3 @@ export function storeShot(shot: Shot): StoredShot {
 
 const mapValues = <T, U>(record: Record<string, T>, f: (value: T) => U): Record<string, U> =>
   Object.fromEntries(Object.entries(record).map(([k, v]) => [k, f(v)]))
-
-/** The hashes of all strokes that a shot names, each once. */
-export function strokeHashes(shot: Shot): string[] {
-  const refs = Object.values(shot.stacks).flatMap(s => [
-    ...Object.values(s.drawings).flatMap(d => d.content.strokes),
-    ...sharedStrokes(s),
-  ])
-  return [...new Set(refs.map(x => x.hash))]
-}
-
-/** The strokes of a stack that are drawn once: those of its shared parts, and what is bound to its figures. */
-export const sharedStrokes = (stack: Stack): StrokeRef[] =>
-  Object.values(stack.subjects).flatMap(s =>
-    s.kind === 'part' ? (s.strokes ?? []) : boundTo(s).flatMap(b => b.strokes),
-  )
-
-/** The hashes of all pictures that a shot names, each once. */
-export const imageHashes = (shot: Shot): string[] => [
-  ...new Set(
-    Object.values(shot.stacks).flatMap(s => [
-      ...Object.values(s.subjects).flatMap(filesOf),
-      ...Object.values(s.drawings).flatMap(d => (d.finished ? [d.finished.file] : [])),
-    ]),
-  ),
-]

@@ -1,6 +1,7 @@
 export * from './check'
 export * from './document'
 export { equal } from './equal'
+export * from './files'
 export type * from './listed'
 export { documentHash } from './hash'
 export * from './make'

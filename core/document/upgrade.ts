@@ -48,6 +48,8 @@ export const upgrades: Readonly<Record<number, Upgrade>> = {
   9: old => ({ ...old, schema: 10 }),
   // 11 adds finished drawings, which may be missing.
   10: old => ({ ...old, schema: 11 }),
+  // 12 adds footage of columns, which may be missing.
+  11: old => ({ ...old, schema: 12 }),
 }
 
 /**

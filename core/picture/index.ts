@@ -1,4 +1,5 @@
 export { boundStrokes, grown, SEAM } from './bound'
+export * from './footage'
 export * from './layers'
 export * from './marks'
 export * from './placed'

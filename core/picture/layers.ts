@@ -3,12 +3,14 @@ import { carriersOf, insidesOf } from '../document'
 import type { Scene, StrokeBy } from '../pass'
 import { drawingShown, placingAt } from '../pass'
 import type { Affine } from '../motion'
+import { footageMarks } from './footage'
 import { contentMarks, finishedMarks, type Mark, type PartsSeen } from './marks'
 import { mappedRegion, outerOf, type Region } from './outer'
 import { paletteOf, type Palette } from './tones'
 
 export interface Layer {
   readonly column: string
+  /** The drawing, or nothing for footage. */
   readonly drawing: string
   readonly marks: readonly Mark[]
   readonly palette: Palette
@@ -105,26 +107,28 @@ export function layersAt(scene: Scene, frame: number, strokeBy: StrokeBy, option
     if (column.hidden || (column.background && !background) || (column.reference && !references)) return []
     const other = instead?.column === id ? instead : null
     const drawing = other ? other.drawing : shows(column, frame)
-    if (drawing === null) return []
+    const film = references ? footageMarks(column, frame, shot.rate) : []
+    if (drawing === null && !film.length) return []
     const moved = column.carrier || column.moves
     const at = other?.at ?? (moved ? placingAt(scene, column, frame, shows) : null)
     if (moved && !at) return []
     const cut = other?.cut ?? cutOn(scene, column, frame, strokeBy, shows)
     if (!cut) return []
     const stack = shot.stacks[column.stack]!
+    const layer = {
+      column: id,
+      palette: paletteOf(column.ink, shot.paper),
+      strength: (column.strength ?? 1) * (id === faded ? FADED : 1),
+      ...(at ? { at } : {}),
+      ...(cut.length ? { cut } : {}),
+    }
+    const behind = film.length ? [{ ...layer, drawing: '', marks: film }] : []
+    if (drawing === null) return behind
     const parts = seen?.column === id ? seen.parts : undefined
     const rough = contentMarks(stack, contents.of(scene, stack, drawing), strokeBy, parts)
     const shown = roughs || parts ? undefined : stack.drawings[drawing]
-    return [
-      {
-        column: id,
-        drawing,
-        marks: shown ? finishedMarks(shown, rough) : rough,
-        palette: paletteOf(column.ink, shot.paper),
-        strength: (column.strength ?? 1) * (stack.drawings[drawing]?.strength ?? 1) * (id === faded ? FADED : 1),
-        ...(at ? { at } : {}),
-        ...(cut.length ? { cut } : {}),
-      },
-    ]
+    const marks = shown ? finishedMarks(shown, rough) : rough
+    const strength = layer.strength * (stack.drawings[drawing]?.strength ?? 1)
+    return [...behind, { ...layer, drawing, marks, strength }]
   })
 }

@@ -1,6 +1,7 @@
 export * from './beats'
 export * from './clock'
 export * from './feet'
+export * from './footage'
 export * from './length'
 export * from './rate'
 export * from './timecode'

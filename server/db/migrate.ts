@@ -6,6 +6,7 @@ import * as snapshots from './migrations/003-snapshots'
 import * as incarnations from './migrations/004-incarnations'
 import * as states from './migrations/005-states'
 import * as media from './migrations/006-media'
+import * as footage from './migrations/007-footage'
 
 /** Every migration, in order. Imported, not looked for, so that the bundled server has them. */
 const migrations = [
@@ -15,6 +16,7 @@ const migrations = [
   { name: '004-incarnations', ...incarnations },
   { name: '005-states', ...states },
   { name: '006-media', ...media },
+  { name: '007-footage', ...footage },
 ]
 
 /**

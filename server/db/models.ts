@@ -43,8 +43,9 @@ export class StrokeRow extends Model {
 export class ImageRow extends Model {
   declare hash: string
   declare type: string
-  declare width: number
-  declare height: number
+  /** Null for footage. */
+  declare width: number | null
+  declare height: number | null
   /** Where its bytes are; those in the database are in `body`. */
   declare place: 'database' | 's3'
   declare body: Buffer | null
@@ -66,8 +67,8 @@ const whole = () => ({ type: DataTypes.INTEGER, allowNull: false })
 const imageFields = {
   hash: { ...text(), primaryKey: true },
   type: text(),
-  width: whole(),
-  height: whole(),
+  width: DataTypes.INTEGER,
+  height: DataTypes.INTEGER,
   place: text(),
   body: DataTypes.BLOB,
 }

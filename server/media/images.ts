@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import { imageSize } from 'image-size'
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
+import { FOOTAGE_HEAD, footageType } from '#core/formats/footage-type'
 import { models } from '../db/models'
 import { Problem } from '../problems/problem'
 import { needed, noteLeftover } from './leftovers'
@@ -16,13 +17,30 @@ const TYPES: Record<string, string> = { png: 'image/png', jpg: 'image/jpeg', web
 
 export const hashOfBytes = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex')
 
-/** What a picture says of itself at its beginning; a problem where it is none that is read here. */
-export function lookAt(bytes: Uint8Array): { type: string; width: number; height: number } {
+/** The largest file of footage that is kept. */
+export const MAX_FILE_BYTES = 64 * 1024 * 1024
+
+/** What a file is, and how large it is seen, px; of footage that is for those who decode it. */
+interface Seen {
+  readonly type: string
+  readonly width: number | null
+  readonly height: number | null
+}
+
+/** What a file says of itself at its beginning; a problem where it is none that is kept here. */
+export function lookAt(bytes: Uint8Array): Seen {
+  const footage = footageType(bytes.subarray(0, FOOTAGE_HEAD))
+  if (footage) return { type: footage, width: null, height: null }
+  if (bytes.length > MAX_IMAGE_BYTES) throw new Problem(413, 'too-large', 'A picture has at most 32 MB.')
   let size: { type?: string; width: number; height: number }
   try {
     size = imageSize(bytes)
   } catch {
-    throw new Problem(400, 'not-an-image', 'This file is no PNG, JPEG or WebP picture, or its beginning is damaged.')
+    throw new Problem(
+      400,
+      'not-an-image',
+      'This file is no PNG, JPEG or WebP picture and no MP4, MOV, WebM, MKV or GIF, or its beginning is damaged.',
+    )
   }
   const type = TYPES[size.type ?? '']
   if (!type)
@@ -47,12 +65,12 @@ function tooLargeToRead(width: number, height: number): string | null {
     : null
 }
 
-/** Keeps a picture by the hash of its bytes. Keeping one twice makes it young again, as with strokes. */
+/** Keeps a picture, or footage, by the hash of its bytes. Keeping one twice makes it young again, as with strokes. */
 export async function keepImage(
   db: Sequelize,
   bytes: Buffer,
   outer?: Transaction,
-): Promise<{ hash: string; width: number; height: number }> {
+): Promise<{ hash: string } & Omit<Seen, 'type'>> {
   const { type, width, height } = lookAt(bytes)
   const hash = hashOfBytes(bytes)
   const place = placeForNew()

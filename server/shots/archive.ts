@@ -5,13 +5,13 @@ import type { Sequelize, Transaction } from 'sequelize'
 import yazl from 'yazl'
 import { z } from 'zod'
 import type { Shot } from '#core/document'
-import { imageHashes, openShot, SCHEMA, storeShot, strokeHashes } from '#core/document'
+import { fileHashes, openShot, SCHEMA, storeShot, strokeHashes } from '#core/document'
 import type { Stroke } from '#core/stroke'
 import { strokeSchema, strokeText } from '#core/stroke'
 import { plainJson } from '../problems/json'
 import { Problem } from '../problems/problem'
 import { models } from '../db/models'
-import { findImage, hashOfBytes, keepImage, MAX_IMAGE_BYTES } from '../media/images'
+import { findImage, hashOfBytes, keepImage, MAX_FILE_BYTES } from '../media/images'
 import { findStrokes, hashOf, keepStrokes } from '../media/strokes'
 import { keepShot, readShot } from './shots'
 import { damaged, openZip, UNPACKED_LIMIT } from './zip'
@@ -43,7 +43,7 @@ export async function writeArchive(db: Sequelize, id: string, file: string): Pro
   const { document: stored, production } = await readShot(db, id)
   const read = openShot(stored)
   // One that cannot be read goes out as it is stored, with all that was ever named in it.
-  const named = read.ok ? { strokes: strokeHashes(read.shot), images: imageHashes(read.shot) } : await everNamed(db, id)
+  const named = read.ok ? { strokes: strokeHashes(read.shot), images: fileHashes(read.shot) } : await everNamed(db, id)
   const document = JSON.stringify(read.ok ? storeShot(read.shot) : stored)
   const manifest = {
     format: 'fintro-shot',
@@ -111,7 +111,7 @@ export async function readArchive(db: Sequelize, file: string, id: string): Prom
     const shot = await documentOf(zip, sha256)
     return await db.transaction(async transaction => {
       await takeStrokes(db, zip, strokeHashes(shot), transaction)
-      for (const hash of imageHashes(shot)) await keepImage(db, await imageOf(zip, hash), transaction)
+      for (const hash of fileHashes(shot)) await keepImage(db, await imageOf(zip, hash), transaction)
       await keepShot(db, { ...shot, id }, production.trim() || 'From archives', transaction)
       return { id, name: shot.name }
     })
@@ -164,7 +164,7 @@ async function documentOf(zip: Zip, sha256: string): Promise<Shot> {
 }
 
 async function imageOf(zip: Zip, hash: string): Promise<Buffer> {
-  const bytes = await zip.read(`images/${hash}`, MAX_IMAGE_BYTES)
+  const bytes = await zip.read(`images/${hash}`, MAX_FILE_BYTES)
   if (!bytes) throw damaged('a picture is missing')
   if (hashOfBytes(bytes) !== hash) throw damaged('a picture is not what was packed')
   return bytes

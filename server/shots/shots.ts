@@ -4,7 +4,7 @@ import { z } from 'zod'
 import { colour, label, shotIdSchema } from '#core/basic'
 import { pictureSchema, rateSchema } from '#core/document/document'
 import type { ProductionInList, Shot, ShotInList, StoredShot } from '#core/document'
-import { assemble, imageHashes, makeShot, openShot, storeShot, strokeHashes } from '#core/document'
+import { assemble, fileHashes, makeShot, openShot, storeShot, strokeHashes } from '#core/document'
 import { framesSchema, rate } from '#core/time'
 import { models } from '../db/models'
 import { Problem } from '../problems/problem'
@@ -82,7 +82,7 @@ export async function keepShot(
       { transaction },
     )
     await ShotImage.bulkCreate(
-      imageHashes(shot).map(hash => ({ shotId: shot.id, hash })),
+      fileHashes(shot).map(hash => ({ shotId: shot.id, hash })),
       { transaction },
     )
     return { id: shot.id }

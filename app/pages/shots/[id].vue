@@ -14,6 +14,7 @@ import { useKeys } from '~/desk/useKeys'
 import { useLongPress } from '~/desk/useLongPress'
 import { useStepAsks } from '~/chart/useStepAsks'
 import { usePlayback } from '~/desk/usePlayback'
+import { useFootage } from '~/footage/useFootage'
 import { useExchange } from '~/exchange/store'
 import FoldBar from '~/desk/FoldBar.vue'
 import SheetGhosts from '~/ghosts/SheetGhosts.vue'
@@ -44,6 +45,7 @@ const failed = ref('')
 const ready = ref(false)
 usePlayback()
 useStepAsks()
+useFootage()
 useFlip()
 useKeys(actions, selections())
 useLongPress()

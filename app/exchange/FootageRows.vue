@@ -1,0 +1,72 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { plural } from '#core/basic'
+import type { Draft } from '#core/commands'
+import { useDesk } from '~/desk/desk'
+import { footageColumn } from '~/footage/footage-in'
+import { tell } from '~/ui/messages'
+import { useSide } from '~/ui/side'
+import type { BroughtFootage } from './import-files'
+import { oneStep } from './one-step'
+
+/** Footage that comes in: each file as a reference column, from a frame on. */
+const { films } = defineProps<{ films: readonly BroughtFootage[] }>()
+const emit = defineEmits<{ done: [] }>()
+const desk = useDesk()
+const from = ref<'first' | 'playhead'>('first')
+const busy = ref(false)
+
+async function take(): Promise<void> {
+  busy.value = true
+  const frame = from.value === 'first' ? 1 : desk.frame
+  const made: { file: BroughtFootage; hash: string }[] = []
+  for (const file of films) made.push({ file, hash: await desk.session!.pictures.keep(file.file) })
+  busy.value = false
+  const drafts = made.map(({ file, hash }): Draft => footageColumn(desk.scene!, file, hash, frame).draft)
+  if (!desk.run(...oneStep(drafts, `Import ${plural(films.length, 'file')} of footage`))) return
+  tell(`Footage runs in ${plural(films.length, 'new reference column')} from frame ${frame} on.`)
+  emit('done')
+  useSide().open = 'footage'
+}
+</script>
+
+<template>
+  <form
+    class="space-y-2"
+    @submit.prevent="take"
+  >
+    <h3 class="font-semibold">{{ plural(films.length, 'file') }} of footage, to work by</h3>
+    <ul>
+      <li
+        v-for="f in films"
+        :key="f.name"
+        class="py-0.5"
+      >
+        <span class="font-mono text-[12px] break-all">{{ f.name }}</span>
+        <span class="block text-[12px] text-soft">{{ f.told }}</span>
+      </li>
+    </ul>
+    <label class="flex items-center gap-1.5"
+      ><input
+        v-model="from"
+        type="radio"
+        value="first"
+      />from frame 1 on</label
+    >
+    <label class="flex items-center gap-1.5"
+      ><input
+        v-model="from"
+        type="radio"
+        value="playhead"
+      />from frame {{ desk.frame }} on, where the playhead is</label
+    >
+    <p class="text-soft">Each gets a reference column: seen while you work, never exported.</p>
+    <button
+      type="submit"
+      class="push-button push-button-main"
+      :disabled="busy"
+    >
+      {{ busy ? 'Keeping …' : `Import ${plural(films.length, 'file')} of footage` }}
+    </button>
+  </form>
+</template>

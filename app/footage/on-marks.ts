@@ -1,0 +1,37 @@
+import { spotAt } from '#core/commands'
+import type { Draft } from '#core/commands'
+import { emptyContent, freeNumber } from '#core/document'
+import { eachRun } from '#core/sheet'
+import type { Focus, Scene } from '~/desk/scene'
+import { newId } from '~/sync/ids'
+
+/**
+ * New blank drawings in the active column, one on each frame, each held until the next; or why that cannot be: nothing
+ * that is exposed there is written over.
+ */
+export function drawingsOn(scene: Scene, { column, stack }: Focus, frames: readonly number[]): Draft[] | string {
+  const first = frames.find(f => f >= 1)
+  if (!column || !stack || first === undefined) return 'There is no mark on a frame of the shot.'
+  if (column.footage) return `${column.name} is the column of the footage: go to the one that the poses are in.`
+  if (column.locked || column.leader !== undefined)
+    return `The timing of ${column.name} is locked, or follows another column.`
+  if ([...eachRun(column.runs)].some(({ run, start }) => run.drawing !== null && start >= first))
+    return `${column.name} has drawings from frame ${first} on already. Put its poses on the marks instead.`
+  const places = [...new Set(frames.filter(f => f >= 1))].sort((a, b) => a - b)
+  const taken: string[] = []
+  const drawings = places.map(f => {
+    const number = freeNumber(stack, String(f), taken)
+    taken.push(number)
+    const adds = column.adds ?? 'key'
+    return { id: newId(), number, role: adds === 'in-between' ? ('key' as const) : adds, content: emptyContent }
+  })
+  const exposures = drawings.map((d, i) => ({
+    drawing: d.id,
+    frames: (places[i + 1] ?? places[i]! + column.step) - places[i]!,
+  }))
+  const at = spotAt(column.runs, first)
+  return [
+    ...drawings.map((drawing): Draft => ({ name: 'drawing.add', args: { stack: stack.id, drawing } })),
+    { name: 'range.paste', args: { plan: scene.plan.id, column: column.id, at, frame: first, exposures, by: 'over' } },
+  ]
+}

@@ -1,0 +1,55 @@
+import type { Answer, FootageFound, Question } from './work/messages'
+
+export type { FootageFound } from './work/messages'
+
+/** Footage that is not read, and why. */
+export interface NotRead {
+  readonly reason: string
+}
+
+/** Footage that a worker has open. */
+export class OpenFootage {
+  private constructor(
+    private readonly worker: Worker,
+    readonly found: FootageFound,
+  ) {}
+
+  /** Opens it in a worker of its own; gives the reason where it is not read. */
+  static open(bytes: Blob): Promise<OpenFootage | NotRead> {
+    const worker = new Worker(new URL('./work/footage.worker.ts', import.meta.url), { type: 'module' })
+    return new Promise(done => {
+      const refuse = (reason: string): void => {
+        worker.terminate()
+        done({ reason })
+      }
+      worker.onerror = () => refuse('Reading it broke off: there may be too little memory.')
+      worker.onmessage = ({ data }: MessageEvent<Answer>) => {
+        if (data.told === 'open') done(new OpenFootage(worker, data.found))
+        else if (data.told === 'refused') refuse(data.reason)
+      }
+      worker.postMessage({ ask: 'open', bytes } satisfies Question)
+    })
+  }
+
+  /** Asks for pictures of moments, the most urgent first; what was asked before and has not come is given up. */
+  ask(
+    seconds: readonly number[],
+    hear: { picture: (second: number, bitmap: ImageBitmap | null) => void; done: () => void },
+  ): void {
+    this.worker.onmessage = ({ data }: MessageEvent<Answer>) => {
+      if (data.told === 'picture') hear.picture(data.second, data.bitmap)
+      else if (data.told === 'done') hear.done()
+    }
+    this.worker.onerror = () => hear.done()
+    this.worker.postMessage({ ask: 'pictures', seconds: [...seconds] } satisfies Question)
+  }
+
+  close(): void {
+    this.worker.terminate()
+  }
+}
+
+/** Larger files are not read, bytes. */
+export const MOST_FILE_BYTES = 64 * 1024 * 1024
+
+export const isNotRead = (x: OpenFootage | NotRead): x is NotRead => 'reason' in x

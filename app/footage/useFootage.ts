@@ -1,0 +1,114 @@
+import { onScopeDispose, watch } from 'vue'
+import { momentKey } from '#core/picture'
+import { useDesk } from '~/desk/desk'
+import { usePlayer } from '~/desk/player'
+import { bitmaps } from '~/sync/bitmaps'
+import { tell } from '~/ui/messages'
+import { usePaintCounts } from '~/ui/paint/counts'
+import type { Moment } from './frames-wanted'
+import { momentsOf, nextFrames } from './frames-wanted'
+import { isNotRead, OpenFootage } from './open'
+
+/** Footage that could not be fetched is asked for again after this time. */
+const AGAIN_MS = 3000
+
+/** A file of footage: opened when it is first seen, and what of it is on its way. */
+class Film {
+  private open: OpenFootage | null = null
+  private opening = false
+  private asked: ReadonlySet<string> = new Set()
+  private readonly failed = new Set<string>()
+  private closed = false
+
+  constructor(
+    private readonly file: string,
+    private readonly fetched: () => Promise<Blob>,
+    private readonly hear: { came: () => void; refused: (reason: string) => void },
+  ) {}
+
+  /** Has these decoded, unless they are at hand or on their way. */
+  want(moments: readonly Moment[]): void {
+    const missing = moments.filter(m => !bitmaps.has(m.key) && !this.failed.has(m.key))
+    if (!missing.length || this.closed) return
+    if (!this.open) return void this.begin()
+    if (this.asked.has(missing[0]!.key)) return
+    this.asked = new Set(missing.map(m => m.key))
+    const given = new Map(missing.map(m => [m.second, m.key]))
+    this.open.ask([...given.keys()], {
+      picture: (second, bitmap) => this.take(given.get(second) ?? momentKey(this.file, second), bitmap),
+      done: () => {
+        this.asked = new Set()
+        this.hear.came()
+      },
+    })
+  }
+
+  private take(key: string, bitmap: ImageBitmap | null): void {
+    if (this.closed) return bitmap?.close()
+    if (bitmap) bitmaps.put(key, bitmap)
+    else this.failed.add(key)
+    this.hear.came()
+  }
+
+  private async begin(): Promise<void> {
+    if (this.opening) return
+    this.opening = true
+    const bytes = await this.fetched().catch(() => null)
+    const open = bytes && !this.closed ? await OpenFootage.open(bytes) : null
+    if (!open) {
+      setTimeout(() => {
+        this.opening = false
+        this.hear.came()
+      }, AGAIN_MS)
+    } else if (isNotRead(open)) this.hear.refused(open.reason)
+    else if (this.closed) open.close()
+    else {
+      this.open = open
+      this.hear.came()
+    }
+  }
+
+  close(): void {
+    this.closed = true
+    this.open?.close()
+  }
+}
+
+/** Has the footage that is seen, and what of it is seen next, decoded; nothing of it is decoded before. */
+export function useFootage(): void {
+  const [desk, player, counts] = [useDesk(), usePlayer(), usePaintCounts()]
+  const films = new Map<string, Film>()
+
+  function filmOf(file: string, name: string): Film {
+    const known = films.get(file)
+    if (known) return known
+    const { pictures } = desk.session!
+    const fresh = new Film(file, () => pictures.bytes(file), {
+      came: () => {
+        counts.arrivals += 1
+        look()
+      },
+      refused: reason => tell(`${name} cannot be shown: ${reason}`),
+    })
+    films.set(file, fresh)
+    return fresh
+  }
+
+  function look(): void {
+    const { shown, columns, session } = desk
+    if (!shown || !session) return
+    const wanted = momentsOf(columns, nextFrames(desk.frame, desk.playing, player.frames), shown.rate)
+    for (const [file, moments] of wanted) {
+      const name = columns.find(c => c.footage?.file === file)!.footage!.name
+      if (moments.length) filmOf(file, name).want(moments)
+    }
+  }
+
+  function closeAll(): void {
+    for (const film of films.values()) film.close()
+    films.clear()
+  }
+  watch([() => desk.shown, () => desk.frame, () => desk.playing, () => player.frames], look)
+  watch(() => desk.session, closeAll, { flush: 'sync' })
+  onScopeDispose(closeAll)
+}

@@ -1,0 +1,74 @@
+import type { InputVideoTrack } from 'mediabunny'
+import { ALL_FORMATS, BlobSource, EncodedPacketSink, Input, VideoSampleSink } from 'mediabunny'
+import type { Source } from './source'
+import { givenSize, refuseUnfit, timesOf, Unread } from './source'
+import { Walk } from './walk'
+
+/** At most so many pictures are counted; a film of two hours has fewer. */
+const MOST_FRAMES = 500_000
+const CUT_OFF = 'It is damaged or cut off: its pictures cannot be read.'
+
+/** Opens a movie. Throws Unread. */
+export async function openMovie(bytes: Blob): Promise<Source> {
+  const input = new Input({ formats: ALL_FORMATS, source: new BlobSource(bytes) })
+  const track = await input.getPrimaryVideoTrack().catch(() => {
+    throw new Unread('It is damaged or cut off: what it tells of itself cannot be read.')
+  })
+  if (!track) throw new Unread('It has no picture, only sound.')
+  const [width, height] = [await track.getDisplayWidth(), await track.getDisplayHeight()]
+  refuseUnfit(width, height, 1)
+  await refuseUndecoded(track)
+  const { starts, end, told } = await readTimes(track)
+  const [first] = starts
+  if (first === undefined) throw new Unread('It has no frames.')
+  refuseUnfit(width, height, end - first)
+  const sink = new VideoSampleSink(track)
+  // What opens and does not decode is told now, not when it is looked at.
+  const sample = await sink.getSample(first).catch(() => null)
+  if (!sample) throw new Unread(CUT_OFF)
+  sample.close()
+  const size = givenSize(width, height)
+  const canvas = new OffscreenCanvas(size.width, size.height)
+  const c = canvas.getContext('2d')!
+  const walk = new Walk(second => sink.samples(second), starts)
+  return {
+    found: { width, height, seconds: end - first, ...timesOf(starts, end), missing: Math.max(0, told - end) },
+    async picture(second) {
+      // Its first picture may stand at another time than 0.
+      const found = await walk.at(first + second)
+      if (!found) return null
+      // As it is to be seen: turned, where the camera was.
+      found.draw(c, 0, 0, size.width, size.height)
+      return canvas.transferToImageBitmap()
+    },
+  }
+}
+
+async function refuseUndecoded(track: InputVideoTrack): Promise<void> {
+  if (typeof VideoDecoder === 'undefined')
+    throw new Unread('This browser cannot decode movies frame by frame (it has no WebCodecs).')
+  if (await track.canDecode()) return
+  const codec = (await track.getCodec()) ?? 'unknown'
+  throw new Unread(
+    `This browser cannot decode its kind of video (${codec}). Make an MP4 with H.264 or a WebM with VP9 of it.`,
+  )
+}
+
+/** When its pictures begin, in order, when the last one that is there ends, and when it should, all in seconds. */
+async function readTimes(track: InputVideoTrack): Promise<{ starts: number[]; end: number; told: number }> {
+  const starts: number[] = []
+  let end = 0
+  try {
+    for await (const p of new EncodedPacketSink(track).packets(undefined, undefined, { metadataOnly: true })) {
+      starts.push(p.timestamp)
+      end = Math.max(end, p.timestamp + p.duration)
+      if (starts.length > MOST_FRAMES) throw new Unread('It has more than 500,000 frames.')
+    }
+  } catch (error) {
+    if (error instanceof Unread) throw error
+    if (!starts.length) throw new Unread(CUT_OFF)
+  }
+  starts.sort((a, b) => a - b)
+  const told = await track.computeDuration().catch(() => end)
+  return { starts, end, told }
+}

@@ -1,0 +1,38 @@
+import type { Shot, Stack } from './document'
+import type { StrokeRef } from './subject'
+import { boundTo, filesOf } from './subject'
+
+/** The hashes of all strokes that a shot names, each once. */
+export function strokeHashes(shot: Shot): string[] {
+  const refs = Object.values(shot.stacks).flatMap(s => [
+    ...Object.values(s.drawings).flatMap(d => d.content.strokes),
+    ...sharedStrokes(s),
+  ])
+  return [...new Set(refs.map(x => x.hash))]
+}
+
+/** The strokes of a stack that are drawn once: those of its shared parts, and what is bound to its figures. */
+export const sharedStrokes = (stack: Stack): StrokeRef[] =>
+  Object.values(stack.subjects).flatMap(s =>
+    s.kind === 'part' ? (s.strokes ?? []) : boundTo(s).flatMap(b => b.strokes),
+  )
+
+/** The hashes of all pictures that a shot names, each once. */
+export const imageHashes = (shot: Shot): string[] => [
+  ...new Set(
+    Object.values(shot.stacks).flatMap(s => [
+      ...Object.values(s.subjects).flatMap(filesOf),
+      ...Object.values(s.drawings).flatMap(d => (d.finished ? [d.finished.file] : [])),
+    ]),
+  ),
+]
+
+/** The hashes of all footage that a shot names, each once. */
+export const footageHashes = (shot: Shot): string[] => [
+  ...new Set(
+    Object.values(shot.plans).flatMap(p => Object.values(p.columns).flatMap(c => (c.footage ? [c.footage.file] : []))),
+  ),
+]
+
+/** The hashes of all files that a shot names: pictures and footage. */
+export const fileHashes = (shot: Shot): string[] => [...imageHashes(shot), ...footageHashes(shot)]

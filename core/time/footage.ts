@@ -1,0 +1,33 @@
+import { frameAt, frameStart, secondsOf } from './clock'
+import type { Rate } from './rate'
+import { perSecond } from './rate'
+
+/** How footage runs beside the frames of a shot. */
+export interface Running {
+  /** The frame of the shot on which it begins. */
+  readonly from: number
+  /** What it begins with, seconds from the start of the footage. */
+  readonly inPoint: number
+  /** Seconds of the footage that pass in a second of the shot. */
+  readonly speed: number
+  /** How long the footage is, seconds. */
+  readonly seconds: number
+}
+
+/**
+ * The moment of the footage that a frame shows, seconds from its start: the one in the middle of the frame, so that
+ * footage of the shot's own rate gives frame for frame whatever its times were rounded to. Null before it begins and
+ * after its end.
+ */
+export function footageAt({ from, inPoint, speed, seconds }: Running, frame: number, r: Rate): number | null {
+  const at = inPoint + (frameStart(frame - from + 1, r) + secondsOf(1, r) / 2) * speed
+  return frame < from || at >= seconds ? null : at
+}
+
+/** The frame of the shot that shows a moment of the footage, seconds; it may lie before the first. */
+export const frameOfFootage = ({ from, inPoint, speed }: Omit<Running, 'seconds'>, second: number, r: Rate): number =>
+  from - 1 + frameAt((second - inPoint) / speed, r)
+
+/** The last frame of the shot that shows some of it; the one before it begins where none does. */
+export const lastOfFootage = ({ from, inPoint, speed, seconds }: Running, r: Rate): number =>
+  from - 1 + Math.max(0, Math.ceil(((seconds - inPoint) / speed) * perSecond(r) - 0.5 - 1e-9))
