@@ -194,12 +194,13 @@ function useOpening({ session, shot, preview, contents, ...at }: Sighted) {
     if (session.value) history.saving = session.value.saving
   }
 
-  /** The first frame of the first column that is no background. */
+  /** The first frame of the first column that is drawn in: no background, and no footage. */
   function begin(s: Shot): void {
     at.planId.value = openingPlan(s)
     const plan = s.plans[at.planId.value]!
     at.frame.value = 1
-    at.columnId.value = plan.order.find(c => !plan.columns[c]!.background) ?? plan.order[0] ?? ''
+    at.columnId.value =
+      plan.order.find(c => !plan.columns[c]!.background && !plan.columns[c]!.footage) ?? plan.order[0] ?? ''
   }
 
   /** Opens a shot, or an earlier state of it to be looked at. Throws ServerRefusal or ServerAway. */

@@ -18,7 +18,7 @@ const busy = ref(false)
 
 async function take(): Promise<void> {
   busy.value = true
-  const frame = from.value === 'first' ? 1 : desk.frame
+  const frame = from.value === 'first' ? 1 : desk.workFrame
   const made: { file: BroughtFootage; hash: string }[] = []
   for (const file of films) made.push({ file, hash: await desk.session!.pictures.keep(file.file) })
   busy.value = false
@@ -46,19 +46,23 @@ async function take(): Promise<void> {
         <span class="block text-[12px] text-soft">{{ f.told }}</span>
       </li>
     </ul>
-    <label class="flex items-center gap-1.5"
+    <label
+      v-if="desk.workFrame > 1"
+      class="flex items-center gap-1.5"
       ><input
         v-model="from"
         type="radio"
         value="first"
       />from frame 1 on</label
     >
-    <label class="flex items-center gap-1.5"
+    <label
+      v-if="desk.workFrame > 1"
+      class="flex items-center gap-1.5"
       ><input
         v-model="from"
         type="radio"
         value="playhead"
-      />from frame {{ desk.frame }} on, where the playhead is</label
+      />from frame {{ desk.workFrame }} on, where the playhead is</label
     >
     <p class="text-soft">Each gets a reference column: seen while you work, never exported.</p>
     <button

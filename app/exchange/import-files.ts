@@ -90,7 +90,7 @@ async function readFootage(file: File): Promise<BroughtFootage | Refused> {
 
 /** What footage is, in words. */
 function foundWords({ width, height, seconds, frames, rate, varies, missing }: FootageFound): string {
-  const pace = varies ? `about ${rate.toFixed(1)} a second, unevenly` : `${Number(rate.toFixed(3))} a second`
+  const pace = varies ? `about ${rate.toFixed(1)} a second, unevenly` : `${Number(rate.toFixed(2))} a second`
   const cut = missing > 0.05 ? `; cut off, ${missing.toFixed(1)} s are missing` : ''
   return `${plural(frames, 'frame')}, ${pace}, ${seconds.toFixed(2)} s, ${width} × ${height} px${cut}`
 }

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { ChevronLeft, ChevronRight, Film, Trash2 } from '@lucide/vue'
-import { footageAt, lastOfFootage } from '#core/time'
+import { footageAt, footageFrom, lastOfFootage } from '#core/time'
 import type { Footage } from '#core/document'
 import { useDesk } from '~/desk/desk'
 import { withKey } from '~/desk/shortcuts'
@@ -9,7 +9,6 @@ import SidePanel from '~/desk/SidePanel.vue'
 import { tell } from '~/ui/messages'
 import PickList from '~/ui/PickList.vue'
 import { useSide } from '~/ui/side'
-import SliderRow from '~/ui/SliderRow.vue'
 import { shareOf, sized } from './footage-in'
 import FootageFileRow from './FootageFileRow.vue'
 import type { MarkSeen } from './marks'
@@ -50,10 +49,7 @@ function typed(e: Event, change: (n: number) => Partial<Footage>, holds: number)
 }
 const round = (n: number): number => Math.round(n * 1000) / 1000
 const size = computed(() => round(shareOf(picture.value, footage.value) * 100))
-const strength = computed({
-  get: () => Math.round((column.value.strength ?? 1) * 100),
-  set: percent => desk.run({ name: 'column.set', args: { ...where.value, strength: percent / 100 } }),
-})
+const strength = computed(() => Math.round((column.value.strength ?? 1) * 100))
 const placedAt = (x: number, y: number): Partial<Footage> => {
   const [a, b, c, d] = footage.value.at
   return { at: [a, b, c, d, x, y] }
@@ -62,8 +58,7 @@ const placedAt = (x: number, y: number): Partial<Footage> => {
 const now = computed(() => footageAt(footage.value, desk.workFrame, rate.value))
 /** It begins with what is seen at the playhead. */
 function beginHere(): void {
-  const half = (rate.value.den / rate.value.num / 2) * footage.value.speed
-  set({ inPoint: Math.max(0, now.value! - half) })
+  set({ inPoint: footageFrom(footage.value, desk.workFrame, rate.value) })
 }
 
 // — marks —
@@ -163,26 +158,33 @@ function newKeys(): void {
           @change="typed($event, n => ({ speed: n / 100 }), footage.speed * 100)"
         />%</label
       >
-      <SliderRow
-        v-model.lazy="strength"
-        name="Strength"
-        label="Strength of the footage"
-        :min="0"
-        :max="100"
-        :step="5"
-        :words="`${strength} %`"
-        wide="w-16"
-      />
+      <label class="flex items-center gap-2"
+        >strength<input
+          type="range"
+          class="min-w-0 flex-1"
+          min="0"
+          max="100"
+          step="5"
+          :value="strength"
+          aria-label="Strength of the footage, percent"
+          @change="
+            desk.run({
+              name: 'column.set',
+              args: { ...where, strength: Number(($event.target as HTMLInputElement).value) / 100 },
+            })
+          "
+        /><span class="w-12 text-right font-mono">{{ strength }} %</span></label
+      >
       <div class="flex items-center gap-1.5">
         <label class="flex items-center gap-1.5"
-          ><input
-            class="field h-7 w-16 text-right font-mono"
+          >size<input
+            class="field h-7 w-14 text-right font-mono"
             inputmode="decimal"
             :value="size"
             aria-label="Size, percent of what fits the picture"
             @change="typed($event, n => ({ at: sized(picture, footage, Math.max(1, Math.min(2000, n)) / 100) }), size)"
           />%</label
-        >large, at<input
+        >at<input
           class="field h-7 w-16 text-right font-mono"
           inputmode="decimal"
           :value="round(footage.at[4])"
@@ -198,7 +200,7 @@ function newKeys(): void {
       </div>
 
       <h3 class="pt-2 font-semibold">Marks</h3>
-      <p class="text-soft">{{ withKey('Mark it', 'footage-mark') }} while it plays, or frame by frame.</p>
+      <p class="text-soft">{{ withKey('Mark it', 'footage-tap') }} while it plays, or frame by frame.</p>
       <button
         type="button"
         class="push-button push-button-main"
@@ -224,7 +226,8 @@ function newKeys(): void {
             :aria-label="`Go to the mark on frame ${m.frame}`"
             @click="desk.goTo(m.frame)"
           >
-            frame {{ m.frame }}<span class="text-soft"> · {{ m.second.toFixed(2) }} s</span></button
+            frame {{ m.frame
+            }}<span class="text-soft"> · {{ footageFrom(footage, m.frame, rate).toFixed(2) }} s</span></button
           ><button
             v-for="by in [-1, 1]"
             :key="by"
@@ -288,7 +291,7 @@ function newKeys(): void {
           :title="`A new blank drawing of ${desk.column?.name ?? 'the column'} on each mark, held until the next`"
           @click="newKeys"
         >
-          New drawings on them
+          New drawings
         </button>
       </div>
 

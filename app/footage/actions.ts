@@ -12,6 +12,8 @@ function mark(d: Desk): void {
   else tell(`${here!.name} shows no footage on frame ${d.frame}.`)
 }
 
+const marksHere = (): boolean => !!useFilmed().here && !useFilmed().here!.locked
+
 /** Footage that is worked by. */
 export const footageActions: readonly Action[] = [
   {
@@ -30,9 +32,22 @@ export const footageActions: readonly Action[] = [
     name: 'Mark the footage here',
     hint: 'also while it plays; again takes the mark off',
     group: 'Poses',
-    keys: ['t'],
-    can: () => !!useFilmed().here && !useFilmed().here!.locked,
+    keys: ['Alt+KeyX'],
+    can: marksHere,
     why: 'there is no footage to mark, or its column is locked.',
+    do: mark,
+  },
+  {
+    id: 'footage-tap',
+    after: 'footage-mark',
+    name: 'Mark the footage by a single key',
+    hint: 'while its panel is open',
+    group: 'Poses',
+    keys: ['t'],
+    first: true,
+    when: () => useSide().open === 'footage',
+    can: marksHere,
+    why: 'the panel of the footage is not open, or there is none to mark.',
     do: mark,
   },
 ]

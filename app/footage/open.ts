@@ -1,3 +1,4 @@
+import type { Decoded } from '~/sync/bitmaps'
 import type { Answer, FootageFound, Question } from './work/messages'
 
 export type { FootageFound } from './work/messages'
@@ -34,10 +35,10 @@ export class OpenFootage {
   /** Asks for pictures of moments, the most urgent first; what was asked before and has not come is given up. */
   ask(
     seconds: readonly number[],
-    hear: { picture: (second: number, bitmap: ImageBitmap | null) => void; done: () => void },
+    hear: { picture: (second: number, picture: Decoded | null) => void; done: () => void },
   ): void {
     this.worker.onmessage = ({ data }: MessageEvent<Answer>) => {
-      if (data.told === 'picture') hear.picture(data.second, data.bitmap)
+      if (data.told === 'picture') hear.picture(data.second, data.picture)
       else if (data.told === 'done') hear.done()
     }
     this.worker.onerror = () => hear.done()

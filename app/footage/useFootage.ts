@@ -2,6 +2,7 @@ import { onScopeDispose, watch } from 'vue'
 import { momentKey } from '#core/picture'
 import { useDesk } from '~/desk/desk'
 import { usePlayer } from '~/desk/player'
+import type { Decoded } from '~/sync/bitmaps'
 import { bitmaps } from '~/sync/bitmaps'
 import { tell } from '~/ui/messages'
 import { usePaintCounts } from '~/ui/paint/counts'
@@ -35,7 +36,7 @@ class Film {
     this.asked = new Set(missing.map(m => m.key))
     const given = new Map(missing.map(m => [m.second, m.key]))
     this.open.ask([...given.keys()], {
-      picture: (second, bitmap) => this.take(given.get(second) ?? momentKey(this.file, second), bitmap),
+      picture: (second, picture) => this.take(given.get(second) ?? momentKey(this.file, second), picture),
       done: () => {
         this.asked = new Set()
         this.hear.came()
@@ -43,9 +44,9 @@ class Film {
     })
   }
 
-  private take(key: string, bitmap: ImageBitmap | null): void {
-    if (this.closed) return bitmap?.close()
-    if (bitmap) bitmaps.put(key, bitmap)
+  private take(key: string, picture: Decoded | null): void {
+    if (this.closed) return picture?.close()
+    if (picture) bitmaps.put(key, picture)
     else this.failed.add(key)
     this.hear.came()
   }

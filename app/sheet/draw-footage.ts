@@ -1,7 +1,7 @@
 import type { Footage } from '#core/document'
 import type { Frames } from '#core/sheet'
 import type { Rate } from '#core/time'
-import { footageAt, frameOfFootage, lastOfFootage } from '#core/time'
+import { footageFrom, frameOfFootage, lastOfFootage } from '#core/time'
 import { MONO, theme } from '~/ui/colours'
 import type { Rows } from './layout'
 
@@ -36,7 +36,7 @@ export function drawFootage(
     if (marked.has(f)) drawFlag(c, { x: x + 2, y, width: width - 12, size: Math.min(4.5, rows.px / 2) })
     else if (rows.px >= WRITTEN && (f - footage.from) % EVERY === 0) {
       c.fillStyle = t.soft
-      c.fillText(footageAt(footage, f, rate)!.toFixed(2), x + width - 12, y + 0.5)
+      c.fillText(footageFrom(footage, f, rate).toFixed(2), x + width - 12, y + 0.5)
     }
   }
   c.restore()

@@ -10,7 +10,7 @@ it('asks for a picture that is not at hand, and gives it once it has come', () =
   all.fetchBy(file => void asked.push(file))
   expect(all.of('a')).toBeUndefined()
   all.put('a', bitmap(10, 10))
-  expect([all.of('a')?.width, asked, all.count]).toEqual([10, ['a'], 1])
+  expect([(all.of('a') as ImageBitmap).width, asked, all.count]).toEqual([10, ['a'], 1])
 })
 
 it('lets go what was not drawn for longest, and keeps what is in sight', () => {

@@ -3,8 +3,15 @@ const MOST_BYTES = 256 * 1024 * 1024
 /** What was drawn within this time is not let go, however much there is: it is in sight. */
 const IN_SIGHT_MS = 5000
 
+/** A decoded picture: one that was brought in, or a frame of footage as its decoder gave it. */
+export type Decoded = ImageBitmap | VideoFrame
+
+/** What it takes of memory, bytes: four a pixel; of a frame about one and a half. */
+const bytesOf = (d: Decoded): number =>
+  'displayWidth' in d ? Math.round(d.displayWidth * d.displayHeight * 1.5) : d.width * d.height * 4
+
 interface Kept {
-  readonly bitmap: ImageBitmap
+  readonly bitmap: Decoded
   readonly bytes: number
   used: number
 }
@@ -30,7 +37,7 @@ export class Bitmaps {
   }
 
   /** A picture, if it is at hand; it is asked for where it is not. */
-  of(file: string): ImageBitmap | undefined {
+  of(file: string): Decoded | undefined {
     const found = this.kept.get(file)
     if (!found) {
       this.fetch?.(file)
@@ -43,9 +50,9 @@ export class Bitmaps {
     return found.bitmap
   }
 
-  put(file: string, bitmap: ImageBitmap): void {
+  put(file: string, bitmap: Decoded): void {
     this.drop(file)
-    const bytes = bitmap.width * bitmap.height * 4
+    const bytes = bytesOf(bitmap)
     this.kept.set(file, { bitmap, bytes, used: this.now() })
     this.bytes += bytes
     this.puts += 1

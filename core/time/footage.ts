@@ -14,14 +14,18 @@ export interface Running {
   readonly seconds: number
 }
 
+/** The moment of the footage at which a frame begins, seconds from its start. */
+export const footageFrom = ({ from, inPoint, speed }: Omit<Running, 'seconds'>, frame: number, r: Rate): number =>
+  inPoint + frameStart(frame - from + 1, r) * speed
+
 /**
  * The moment of the footage that a frame shows, seconds from its start: the one in the middle of the frame, so that
  * footage of the shot's own rate gives frame for frame whatever its times were rounded to. Null before it begins and
  * after its end.
  */
-export function footageAt({ from, inPoint, speed, seconds }: Running, frame: number, r: Rate): number | null {
-  const at = inPoint + (frameStart(frame - from + 1, r) + secondsOf(1, r) / 2) * speed
-  return frame < from || at >= seconds ? null : at
+export function footageAt(running: Running, frame: number, r: Rate): number | null {
+  const at = footageFrom(running, frame, r) + (secondsOf(1, r) / 2) * running.speed
+  return frame < running.from || at >= running.seconds ? null : at
 }
 
 /** The frame of the shot that shows a moment of the footage, seconds; it may lie before the first. */

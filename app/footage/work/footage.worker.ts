@@ -31,8 +31,8 @@ async function give(seconds: readonly number[]): Promise<void> {
     if (mine !== asked || !source) return
     const work = source.picture(second).catch(() => null)
     turn = work.then(() => undefined)
-    const bitmap = await work
-    tell({ told: 'picture', second, bitmap }, bitmap ? [bitmap] : [])
+    const picture = await work
+    tell({ told: 'picture', second, picture }, picture ? [picture] : [])
   }
   if (mine === asked) tell({ told: 'done' })
 }

@@ -1,3 +1,5 @@
+import type { Decoded } from '~/sync/bitmaps'
+
 /** What footage is, as it is found when it is opened. */
 export interface FootageFound {
   /** How large it is seen, px. */
@@ -21,6 +23,6 @@ export type Answer =
   | { readonly told: 'open'; readonly found: FootageFound }
   | { readonly told: 'refused'; readonly reason: string }
   /** A picture that was asked for; nothing where it cannot be decoded. */
-  | { readonly told: 'picture'; readonly second: number; readonly bitmap: ImageBitmap | null }
+  | { readonly told: 'picture'; readonly second: number; readonly picture: Decoded | null }
   /** All that was asked for last was given. */
   | { readonly told: 'done' }

@@ -1,4 +1,4 @@
-import type { InputVideoTrack } from 'mediabunny'
+import type { InputVideoTrack, VideoSample } from 'mediabunny'
 import { ALL_FORMATS, BlobSource, EncodedPacketSink, Input, VideoSampleSink } from 'mediabunny'
 import type { Source } from './source'
 import { givenSize, refuseUnfit, timesOf, Unread } from './source'
@@ -22,14 +22,13 @@ export async function openMovie(bytes: Blob): Promise<Source> {
   const [first] = starts
   if (first === undefined) throw new Unread('It has no frames.')
   refuseUnfit(width, height, end - first)
-  const sink = new VideoSampleSink(track)
+  // Frames are kept for a while: those of a decoder in hardware are few, and it waits until they are given back.
+  const sink = new VideoSampleSink(track, { hardwareAcceleration: 'prefer-software' })
   // What opens and does not decode is told now, not when it is looked at.
   const sample = await sink.getSample(first).catch(() => null)
   if (!sample) throw new Unread(CUT_OFF)
   sample.close()
-  const size = givenSize(width, height)
-  const canvas = new OffscreenCanvas(size.width, size.height)
-  const c = canvas.getContext('2d')!
+  const drawn = await drawnSmaller(track, { width, height })
   const walk = new Walk(second => sink.samples(second), starts)
   return {
     found: { width, height, seconds: end - first, ...timesOf(starts, end), missing: Math.max(0, told - end) },
@@ -37,10 +36,27 @@ export async function openMovie(bytes: Blob): Promise<Source> {
       // Its first picture may stand at another time than 0.
       const found = await walk.at(first + second)
       if (!found) return null
-      // As it is to be seen: turned, where the camera was.
-      found.draw(c, 0, 0, size.width, size.height)
-      return canvas.transferToImageBitmap()
+      return drawn ? drawn(found) : found.toVideoFrame()
     },
+  }
+}
+
+/**
+ * Draws frames that are too large smaller, and those of a turned camera upright; null where they are given as they are,
+ * which costs nothing.
+ */
+async function drawnSmaller(
+  track: InputVideoTrack,
+  { width, height }: { width: number; height: number },
+): Promise<((found: VideoSample) => ImageBitmap) | null> {
+  const size = givenSize(width, height)
+  const upright = (await track.getRotation()) === 0 && !(await track.getFlip())
+  if (upright && size.width === width) return null
+  const canvas = new OffscreenCanvas(size.width, size.height)
+  const c = canvas.getContext('2d')!
+  return found => {
+    found.draw(c, 0, 0, size.width, size.height)
+    return canvas.transferToImageBitmap()
   }
 }
 

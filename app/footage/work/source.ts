@@ -1,9 +1,10 @@
+import type { Decoded } from '~/sync/bitmaps'
 import type { FootageFound } from './messages'
 
 /** Pictures with a longer side than this are not read, px. */
 export const MOST_SIDE = 4096
 /** Larger ones are given smaller, px: they are seen beside the picture of a shot. */
-export const GIVEN_SIDE = 1280
+export const GIVEN_SIDE = 1920
 /** Footage that is longer is not read, seconds. */
 const MOST_SECONDS = 7200
 
@@ -11,7 +12,7 @@ const MOST_SECONDS = 7200
 export interface Source {
   readonly found: FootageFound
   /** The picture that is seen at a moment, seconds; null where it cannot be decoded. Whoever takes it closes it. */
-  readonly picture: (second: number) => Promise<ImageBitmap | null>
+  readonly picture: (second: number) => Promise<Decoded | null>
 }
 
 /** Footage that is not read, and why, in a sentence for whoever brought it. */
