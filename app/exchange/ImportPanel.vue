@@ -5,13 +5,14 @@ import { plural } from '#core/basic'
 import { FileImage, TriangleAlert } from '@lucide/vue'
 import { matchByNumber } from '#core/formats/by-number'
 import { gapsIn } from '#core/formats/sequence'
-import type { Brought, BroughtFootage, Refused } from './import-files'
-import { bringIn, inOrder, isDrawing, isFootage, isRefused, MOST_FILES, readFile } from './import-files'
+import type { Found } from './import-files'
+import { bringIn, inOrder, isDrawing, isFootage, isRefused, isSheet, MOST_FILES, readFile } from './import-files'
 import { useDesk } from '~/desk/desk'
 import SidePanel from '~/desk/SidePanel.vue'
 import SwitchRow from '~/ui/SwitchRow.vue'
 import ByNumber from './ByNumber.vue'
 import FootageRows from './FootageRows.vue'
+import SheetRows from './SheetRows.vue'
 import StopRow from './StopRow.vue'
 import { numberedIn, patternFor } from './finish'
 import { oneStep } from './one-step'
@@ -22,13 +23,19 @@ import { useSide } from '~/ui/side'
 const desk = useDesk()
 const exchange = useExchange()
 const side = useSide()
-const items = shallowRef<readonly (Brought | BroughtFootage | Refused)[]>([])
+const items = shallowRef<readonly Found[]>([])
 const reading = ref(0)
 const total = ref(0)
 const placing = ref(-1)
 let stopped = false
 const good = computed(() => items.value.filter(isDrawing))
 const films = computed(() => items.value.filter(isFootage))
+const sheets = computed(() => items.value.filter(isSheet))
+const title = computed(() =>
+  good.value.length || !(films.value.length + sheets.value.length)
+    ? `Import drawings into ${desk.column?.name ?? ''}`
+    : 'Import',
+)
 const bad = computed(() => items.value.filter(isRefused))
 const gaps = computed(() => gapsIn(good.value.map(g => g.name)))
 const input = ref<HTMLInputElement | null>(null)
@@ -62,9 +69,9 @@ async function read(files: readonly File[]): Promise<void> {
   const sorted = all.slice(0, room)
   total.value = sorted.length
   reading.value = 0
-  const found: (Brought | BroughtFootage | Refused)[] = [...items.value]
+  const found: Found[] = [...items.value]
   for (let i = 0; i < sorted.length && !stopped; i += AT_ONCE) {
-    found.push(...(await Promise.all(sorted.slice(i, i + AT_ONCE).map(readFile))))
+    found.push(...(await Promise.all(sorted.slice(i, i + AT_ONCE).map(f => readFile(f, desk.shot!.rate)))))
     reading.value = Math.min(i + AT_ONCE, sorted.length)
   }
   if (!stopped)
@@ -147,9 +154,7 @@ onScopeDispose(stop)
 </script>
 
 <template>
-  <SidePanel
-    :title="films.length && !good.length ? 'Import footage' : `Import drawings into ${desk.column?.name ?? ''}`"
-  >
+  <SidePanel :title="title">
     <StopRow
       v-if="total"
       words="Reading"
@@ -178,7 +183,7 @@ onScopeDispose(stop)
         type="file"
         class="sr-only"
         multiple
-        accept="image/png,image/jpeg,image/webp,image/svg+xml,.svg,image/gif,video/*,.mkv"
+        accept="image/png,image/jpeg,image/webp,image/svg+xml,.svg,image/gif,video/*,.mkv,.json,.otio"
         aria-label="Files to import"
         @change="select"
       />
@@ -191,6 +196,12 @@ onScopeDispose(stop)
         v-if="films.length"
         :films="films"
         @done="items = items.filter(x => !isFootage(x))"
+      />
+      <SheetRows
+        v-for="s in sheets"
+        :key="s.name"
+        :file="s"
+        @done="items = items.filter(x => x !== s)"
       />
       <section>
         <template v-if="good.length && (as === 'new' || !numbered)">

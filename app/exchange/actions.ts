@@ -7,7 +7,7 @@ export const exchangeActions: readonly Action[] = [
     id: 'bring-in',
     after: 'tool-joints',
     name: 'Import …',
-    hint: 'drawings (PNG, JPEG, WebP, SVG), footage (movie, GIF)',
+    hint: 'drawings, footage, sheets',
     group: 'Draw',
     keys: ['Alt+KeyI'],
     can: d => !!d.column,

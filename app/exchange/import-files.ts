@@ -1,6 +1,8 @@
 import { imageSize } from 'image-size'
 import { byName, plural } from '#core/basic'
 import { footageType } from '#core/formats/footage-type'
+import type { SheetIn } from '#core/formats/sheet-in'
+import { misfitIn, readSheetFile } from '#core/formats/sheet-in'
 import { readSvg } from '#core/formats/svg-read'
 import { oneBoneFigure, restPose } from '#core/figure'
 import type { Content, NewSubject } from '#core/document'
@@ -8,6 +10,7 @@ import { freeNumber } from '#core/document'
 import { spotAt } from '#core/commands'
 import type { Affine } from '#core/motion'
 import { numberIn } from '#core/formats/sequence'
+import type { Rate } from '#core/time'
 import type { Stroke } from '#core/stroke'
 import { asDrawn, strokeSchema, tidy } from '#core/stroke'
 import type { Focus, Scene } from '~/desk/scene'
@@ -50,22 +53,30 @@ export interface BroughtFootage {
   readonly found: FootageFound
   readonly told: string
 }
+/** A sheet from elsewhere. */
+export interface BroughtSheet {
+  readonly kind: 'sheet'
+  readonly name: string
+  readonly sheet: SheetIn
+}
+/** Everything that a file can be. */
+export type Found = Brought | BroughtFootage | BroughtSheet | Refused
 /** A file that does not come in, and why. */
 export interface Refused {
   readonly name: string
   readonly reason: string
 }
 
-export const isRefused = (x: Brought | BroughtFootage | Refused): x is Refused => 'reason' in x
-export const isFootage = (x: Brought | BroughtFootage | Refused): x is BroughtFootage =>
-  !isRefused(x) && x.kind === 'footage'
-export const isDrawing = (x: Brought | BroughtFootage | Refused): x is Brought => !isRefused(x) && x.kind !== 'footage'
+export const isRefused = (x: Found): x is Refused => 'reason' in x
+export const isFootage = (x: Found): x is BroughtFootage => !isRefused(x) && x.kind === 'footage'
+export const isSheet = (x: Found): x is BroughtSheet => !isRefused(x) && x.kind === 'sheet'
+export const isDrawing = (x: Found): x is Brought => !isRefused(x) && (x.kind === 'image' || x.kind === 'strokes')
 
 /** Files in the order that people count in: 2 before 10. */
 export const inOrder = (files: readonly File[]): File[] => [...files].sort(byName)
 
 /** Looks into a file, by what is in it and not by its name. Nothing in it is run, and nothing is fetched. */
-export async function readFile(file: File): Promise<Brought | BroughtFootage | Refused> {
+export async function readFile(file: File, rate: Rate): Promise<Found> {
   const { name } = file
   if (!file.size) return { name, reason: 'It is empty.' }
   const head = new Uint8Array(await file.slice(0, 512).arrayBuffer())
@@ -75,9 +86,10 @@ export async function readFile(file: File): Promise<Brought | BroughtFootage | R
   if (file.size > most)
     return { name, reason: `It has ${megabytes(file.size)} MB; at most ${megabytes(most)} MB are read.` }
   if (moves) return readFootage(file)
+  if (isJson(head)) return readSheet(file, rate)
   const type = typeOf(head)
   if (type === 'svg') return readVector(file)
-  if (!type) return { name, reason: 'It is no PNG, JPEG, WebP or SVG, and no MP4, MOV, WebM, MKV or GIF.' }
+  if (!type) return { name, reason: 'It is no PNG, JPEG, WebP or SVG, no movie or GIF, and no sheet as JSON or OTIO.' }
   return readPicture(name, new Blob([file], { type }))
 }
 
@@ -86,6 +98,18 @@ async function readFootage(file: File): Promise<BroughtFootage | Refused> {
   if (isNotRead(open)) return { name: file.name, reason: open.reason }
   open.close()
   return { kind: 'footage', name: file.name, file, found: open.found, told: foundWords(open.found) }
+}
+
+/** JSON begins with an object, also behind a byte order mark. */
+const isJson = (head: Uint8Array): boolean =>
+  /^\uFEFF?\s*\{/.test(new TextDecoder('utf-8', { ignoreBOM: true }).decode(head))
+
+async function readSheet(file: File, rate: Rate): Promise<BroughtSheet | Refused> {
+  const { name } = file
+  const out = readSheetFile((await file.text()).replace(/^\uFEFF/, ''), rate)
+  if (!out.ok) return { name, reason: out.message }
+  const misfit = misfitIn(out.sheet)
+  return misfit ? { name, reason: misfit } : { kind: 'sheet', name, sheet: out.sheet }
 }
 
 /** What footage is, in words. */

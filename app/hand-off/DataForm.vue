@@ -19,6 +19,7 @@ const notes = computed(() => Object.values(desk.plan!.notes ?? {}))
 const waiting = computed(() => history.saving.state !== 'saved')
 
 const sheet = (): void => void exportData('sheet', `${name.value}-sheet.json`)
+const tracks = (): void => void exportData('tracks', `${name.value}-sheet.otio`)
 const shot = (): void => void exportData('shot', `${name.value}.json`)
 const vtt = (): void => void exportData('notes', `${name.value}-notes.vtt`)
 async function timeline(): Promise<void> {
@@ -36,6 +37,13 @@ const rows = computed(() => [
     words: 'Columns, exposures, charts and notes of this plan, by the published schema “sheet.schema.json”.',
     label: 'Export sheet as JSON',
     do: sheet,
+    can: true,
+  },
+  {
+    title: 'Sheet as OpenTimelineIO',
+    words: 'A track for each column, a clip for each exposure, notes as markers.',
+    label: 'Export sheet as OpenTimelineIO',
+    do: tracks,
     can: true,
   },
   {

@@ -1,3 +1,6 @@
+import type { Shot } from '../document'
+import { columnsOf, shownPlan } from '../document'
+import { eachRun } from '../sheet'
 import type { Rate } from '../time'
 import { perSecond } from '../time'
 
@@ -41,6 +44,39 @@ export const otioTimeline = (name: string, clips: readonly Clip[]): object => ({
   },
 })
 
+/**
+ * The sheet of a plan as OpenTimelineIO, by the same schema: a track for each column, a clip for each exposure, named by
+ * its drawing's number, a gap for each blank; notes are markers of the stack. Exposures go on to the end of the shot.
+ */
+export function otioSheet(shot: Shot, planId: string): object {
+  const plan = shownPlan(shot, shot.plans[planId]!)
+  const { rate } = shot
+  const tracks = columnsOf(plan).map(c => {
+    const { drawings } = shot.stacks[c.stack]!
+    const runs = [...eachRun(c.runs)].map(({ run }) => ({ drawing: run.drawing, frames: run.frames }))
+    const rest = shot.length - c.runs.frames
+    // After its last exposure the drawing stays.
+    const last = runs.at(-1)
+    if (last && rest > 0) runs[runs.length - 1] = { ...last, frames: last.frames + rest }
+    const children = runs.map(({ drawing, frames }) => {
+      const item = drawing === null ? composed('Gap.1', '') : composed('Clip.2', drawings[drawing]!.number)
+      const lasts = { ...item, source_range: range(0, frames, rate) }
+      return drawing === null
+        ? lasts
+        : { ...lasts, media_references: { DEFAULT_MEDIA: NO_MEDIA }, active_media_reference_key: 'DEFAULT_MEDIA' }
+    })
+    return { ...composed('Track.1', c.name), kind: 'Video', enabled: !c.hidden, children }
+  })
+  const markers = Object.values(plan.notes ?? {}).map(n => markerOf(n.text, range(n.frame - 1, n.frames, rate)))
+  return {
+    OTIO_SCHEMA: 'Timeline.1',
+    metadata: {},
+    name: shot.name,
+    global_start_time: null,
+    tracks: { ...composed('Stack.1', 'tracks'), markers, children: tracks },
+  }
+}
+
 const composed = (schema: string, name: string) => ({
   OTIO_SCHEMA: schema,
   metadata: {},
@@ -57,20 +93,26 @@ const range = (start: number, frames: number, rate: Rate) => ({
   duration: time(frames, rate),
 })
 
+const markerOf = (text: string, marked_range: object): object => ({
+  OTIO_SCHEMA: 'Marker.2',
+  metadata: {},
+  name: text,
+  color: 'GREEN',
+  comment: text,
+  marked_range,
+})
+const NO_MEDIA = {
+  ...{ OTIO_SCHEMA: 'MissingReference.1', metadata: {}, name: '' },
+  ...{ available_range: null, available_image_bounds: null },
+}
+
 /** Time in a movie begins with 0, in numbered images with the first number. */
 function clipOf(clip: Clip): object {
   const start = clip.media?.kind === 'images' ? clip.first : (clip.lead ?? 0)
   return {
     ...composed('Clip.2', clip.name),
     source_range: range(start, clip.frames, clip.rate),
-    markers: clip.notes.map(n => ({
-      OTIO_SCHEMA: 'Marker.2',
-      metadata: {},
-      name: n.text,
-      color: 'GREEN',
-      comment: n.text,
-      marked_range: range(start + n.frame - clip.first, n.frames, clip.rate),
-    })),
+    markers: clip.notes.map(n => markerOf(n.text, range(start + n.frame - clip.first, n.frames, clip.rate))),
     media_references: { DEFAULT_MEDIA: mediaOf(clip) },
     active_media_reference_key: 'DEFAULT_MEDIA',
   }

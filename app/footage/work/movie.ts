@@ -11,9 +11,9 @@ const CUT_OFF = 'It is damaged or cut off: its pictures cannot be read.'
 /** Opens a movie. Throws Unread. */
 export async function openMovie(bytes: Blob): Promise<Source> {
   const input = new Input({ formats: ALL_FORMATS, source: new BlobSource(bytes) })
-  const track = await input.getPrimaryVideoTrack().catch(() => {
-    throw new Unread('It is damaged or cut off: what it tells of itself cannot be read.')
-  })
+  const tracks = await input.getTracks().catch(() => [])
+  if (!tracks.length) throw new Unread('It is damaged or cut off: what it tells of itself cannot be read.')
+  const track = await input.getPrimaryVideoTrack()
   if (!track) throw new Unread('It has no picture, only sound.')
   const [width, height] = [await track.getDisplayWidth(), await track.getDisplayHeight()]
   refuseUnfit(width, height, 1)
@@ -72,10 +72,11 @@ async function refuseUndecoded(track: InputVideoTrack): Promise<void> {
 
 /** When its pictures begin, in order, when the last one that is there ends, and when it should, all in seconds. */
 async function readTimes(track: InputVideoTrack): Promise<{ starts: number[]; end: number; told: number }> {
+  const sink = new EncodedPacketSink(track)
   const starts: number[] = []
   let end = 0
   try {
-    for await (const p of new EncodedPacketSink(track).packets(undefined, undefined, { metadataOnly: true })) {
+    for await (const p of sink.packets(undefined, undefined, { metadataOnly: true })) {
       starts.push(p.timestamp)
       end = Math.max(end, p.timestamp + p.duration)
       if (starts.length > MOST_FRAMES) throw new Unread('It has more than 500,000 frames.')
@@ -85,6 +86,24 @@ async function readTimes(track: InputVideoTrack): Promise<{ starts: number[]; en
     if (!starts.length) throw new Unread(CUT_OFF)
   }
   starts.sort((a, b) => a - b)
-  const told = await track.computeDuration().catch(() => end)
-  return { starts, end, told }
+  const told = Math.max(end, await track.computeDuration().catch(() => end))
+  const there = await countThere(sink, starts)
+  if (!there) throw new Unread(CUT_OFF)
+  return there === starts.length ? { starts, end, told } : { starts: starts.slice(0, there), end: starts[there]!, told }
+}
+
+/** How many pictures from the first on have their bytes: a file that was cut off may tell of more than it has. */
+async function countThere(sink: EncodedPacketSink, starts: readonly number[]): Promise<number> {
+  const has = async (i: number): Promise<boolean> => {
+    const packet = await sink.getPacket(starts[i]!).catch(() => null)
+    return !!packet && packet.data.byteLength > 0 && packet.data.byteLength === packet.byteLength
+  }
+  if (!starts.length || (await has(starts.length - 1))) return starts.length
+  let [least, most] = [0, starts.length - 1]
+  while (least < most) {
+    const middle = (least + most) >> 1
+    if (await has(middle)) least = middle + 1
+    else most = middle
+  }
+  return least
 }

@@ -1,5 +1,6 @@
 import { expose } from 'comlink'
 import { sheetCsv } from '#core/formats/csv'
+import { otioSheet } from '#core/formats/otio'
 import { sheetJson } from '#core/formats/sheet-json'
 import { notesVtt } from '#core/formats/vtt'
 import type { Shot, StoredShot } from '#core/document'
@@ -7,7 +8,7 @@ import { openShot } from '#core/document'
 import { HandOffFault } from '../given'
 
 /** Data that a shot goes out as. */
-export type DataKind = 'csv' | 'sheet' | 'notes' | 'shot'
+export type DataKind = 'csv' | 'sheet' | 'tracks' | 'notes' | 'shot'
 
 interface Of {
   readonly stored: StoredShot
@@ -20,6 +21,7 @@ const json = (value: unknown): Blob => new Blob([`${JSON.stringify(value, null, 
 const makers: Record<DataKind, (of: Of) => Blob> = {
   csv: ({ shot, plan }) => new Blob([sheetCsv(shot, shot.plans[plan]!)], { type: 'text/csv' }),
   sheet: ({ shot, plan, production }) => json(sheetJson(shot, plan, production)),
+  tracks: ({ shot, plan }) => json(otioSheet(shot, plan)),
   notes: ({ shot, plan }) =>
     new Blob([notesVtt(Object.values(shot.plans[plan]!.notes ?? {}), shot.rate)], { type: 'text/vtt' }),
   shot: ({ stored }) => json(stored),
