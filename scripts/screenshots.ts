@@ -12,6 +12,7 @@ import { STRAIGHT, viewOf } from '../app/picture/lens'
 import { HEAD, MARGIN, COLUMN, rowsOf, USUAL_ROW } from '../app/sheet/layout'
 import { chromiumOptions } from '../tests/support/chromium'
 import { serve } from '../tests/support/server'
+import { actedLift } from './acted'
 
 const { px: ROW, y: yOfFrame } = rowsOf(USUAL_ROW)
 
@@ -113,6 +114,30 @@ const takeFinished = async () => {
   await take('finished')
   await page.keyboard.press('Escape')
 }
+/** The lift was acted out: what was filmed runs beside the drawings, and four moments of it are marked. */
+const takeFootage = async () => {
+  const buffer = await actedLift(page)
+  await page.keyboard.press('Alt+i')
+  await page.getByLabel('Files to import').setInputFiles({ name: 'lift, acted.mp4', mimeType: 'video/mp4', buffer })
+  await page.getByRole('button', { name: 'Import 1 file of footage' }).click()
+  const panel = page.getByRole('dialog', { name: 'Footage' })
+  for (const [label, value] of [
+    ['Size, percent of what fits the picture', '44'],
+    ['Its middle from the left, px', '450'],
+    ['Its middle from the top, px', '265'],
+    ['Strength of the footage, percent', '100'],
+  ] as const) {
+    await panel.getByLabel(label).fill(value)
+    await panel.getByLabel(label).press('Enter')
+  }
+  for (const frame of [11, 26, 41, 49]) {
+    await goTo(page, frame)
+    await page.keyboard.press('t')
+  }
+  await goTo(page, 26)
+  await page.waitForTimeout(800)
+  await take('footage')
+}
 const carry = async (x: number, y: number, dx: number, dy: number) => {
   const box = (await page.locator('[data-part=picture]').boundingBox())!
   const view = viewOf({ width: 1920, height: 1080 }, box, STRAIGHT)
@@ -150,7 +175,6 @@ try {
   await hover(1204, 788)
   await take('ties')
   await page.getByRole('button', { name: 'Pencil', exact: true }).click()
-  // What in-betweening cannot do: a beak that turns through the front, without the breakdown that shows it there.
   await page.getByRole('button', { name: 'Column Gull', exact: true }).click()
   await goTo(page, 29)
   // The heads before and after lie on the one that is drawn, turned as they are.
@@ -164,14 +188,6 @@ try {
   await page.getByRole('button', { name: 'Clear' }).click()
   await page.keyboard.press('Alt+0')
   await page.getByRole('button', { name: 'Pencil', exact: true }).click()
-  // The beak rides on the head in a column of its own.
-  for (let i = 0; i < 2; i++) await page.keyboard.press('PageDown')
-  await page.keyboard.press('Shift+J')
-  await page.keyboard.press('b')
-  await page.mouse.move(5, 400)
-  await take('drawn-limits')
-  await page.keyboard.press('Control+z')
-  await page.keyboard.press('Control+z')
   await page.getByRole('button', { name: 'Pose the figure' }).click()
   await page.goto(`${server.url}/shots/gull-point-020`)
   await page.locator('[data-part=picture]').waitFor()
@@ -289,6 +305,10 @@ try {
   await page.getByRole('button', { name: 'Day colours' }).click()
   await page.setViewportSize({ width: 820, height: 1180 })
   await take('tablet')
+  await page.setViewportSize({ width: 1280, height: 800 })
+  await page.goto(`${server.url}/shots/gull-point-020`)
+  await page.locator('[data-part=picture]').waitFor()
+  await takeFootage()
 } finally {
   await browser.close()
   await stop()

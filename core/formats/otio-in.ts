@@ -26,7 +26,7 @@ const itemSchema = z.object({
   media_references: z.record(z.string(), mediaSchema).nullish(),
   active_media_reference_key: z.string().nullish(),
   children: z.array(z.unknown()).max(20_000, 'It has more than 20,000 items in one place.').nullish(),
-  tracks: z.unknown(),
+  tracks: z.unknown().optional(),
 })
 type Item = z.infer<typeof itemSchema>
 type Range = z.infer<typeof rangeSchema>

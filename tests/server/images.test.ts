@@ -7,6 +7,7 @@ import type { Command } from '../../core/commands'
 import { SCHEMA } from '../../core/document'
 import { models } from '../../server/db/models'
 import { hashOfBytes } from '../../server/media/images'
+import { readShot } from '../../server/shots/shots'
 import { loadDemo } from '../support/demo'
 import type { FintroServer } from '../support/server'
 import { newTestId, serve } from '../support/server'
@@ -31,7 +32,13 @@ async function send(bytes: Buffer) {
   const response = await server.fetch(`/api/images`, { method: 'POST', body: new Uint8Array(bytes) })
   return {
     status: response.status,
-    body: (await response.json()) as { hash?: string; width?: number; height?: number; code?: string; detail?: string },
+    body: (await response.json()) as {
+      hash?: string
+      width?: number | null
+      height?: number | null
+      code?: string
+      detail?: string
+    },
   }
 }
 const place = (file: string): Command => ({
@@ -53,8 +60,8 @@ const place = (file: string): Command => ({
     pose: restPose({ x: 100, y: 100 }),
   },
 })
-async function commit(base: number, command: Command) {
-  const response = await server.fetch(`/api/shots/${shot}/commands`, {
+async function commit(base: number, command: Command, id = shot) {
+  const response = await server.fetch(`/api/shots/${id}/commands`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({ base, commands: [command] }),
@@ -81,11 +88,44 @@ describe('pictures', () => {
       'not-an-image',
     ],
     ['the first bytes of a PNG', picture(1).subarray(0, 10), 'not-an-image'],
-    ['a GIF', Buffer.from('R0lGODlhAQABAAAAACwAAAAAAQABAAA=', 'base64'), 'not-an-image'],
+    ['a sound', Buffer.from('RIFF\u0024\u0000\u0000\u0000WAVEfmt '), 'not-an-image'],
   ])('%s is refused in words', async (_what, bytes, code) => {
     const { status, body } = await send(bytes)
     expect([status, body.code]).toEqual([400, code])
     expect(body.detail).toMatch(/PNG, JPEG/)
+  })
+  it.each([
+    ['a GIF', Buffer.from('R0lGODlhAQABAAAAACwAAAAAAQABAAA=', 'base64'), 'image/gif'],
+    ['an MP4', Buffer.from('\u0000\u0000\u0000\u0018ftypisom\u0000\u0000\u0002\u0000isomiso2'), 'video/mp4'],
+    ['a MOV', Buffer.from('\u0000\u0000\u0000\u0014ftypqt  \u0000\u0000\u0002\u0000qt  '), 'video/quicktime'],
+    ['a WebM', Buffer.from('\u001a\u0045\u00df\u00a3\u0000\u0042\u0082\u0084webm', 'latin1'), 'video/webm'],
+  ])('footage: %s is kept as it came; how large it is seen is not said', async (_what, bytes, type) => {
+    const { status, body } = await send(bytes)
+    expect([status, body]).toEqual([200, { hash: hashOfBytes(bytes), width: null, height: null }])
+    const back = await server.fetch(`/api/images/${body.hash}`)
+    expect(back.headers.get('content-type')).toBe(type)
+    expect(Buffer.from(await back.arrayBuffer()).equals(bytes)).toBe(true)
+  })
+  it('footage of a column stays as long as it is named, and travels with the archive', async () => {
+    const own = newTestId()
+    await loadDemo(db, own)
+    const bytes = Buffer.from('\u0000\u0000\u0000\u0018ftypisom\u0000\u0000\u0002\u0000isom travelling')
+    const file = (await send(bytes)).body.hash!
+    const footage = {
+      ...{ file, width: 1280, height: 720, name: 'lift.mp4', seconds: 4 },
+      ...{ from: 1, inPoint: 0, speed: 1, at: [1, 0, 0, 1, 960, 540] as const },
+    }
+    const [plan] = Object.values((await readShot(db, own)).document.plans)
+    const args = { plan: plan!.id, column: 'keeper', footage: { ...footage, at: [...footage.at] } }
+    const command = { id: newTestId(), schema: SCHEMA, name: 'footage.set', args } as unknown as Command
+    expect(await commit(0, command, own)).toMatchObject({ status: 'applied' })
+    await expect(models(db).ImageRow.destroy({ where: { hash: file } })).rejects.toThrow(/foreign key/)
+    const archive = new Uint8Array(await (await server.fetch(`/api/shots/${own}/archive`)).arrayBuffer())
+    expect(Buffer.from(unzipSync(archive)[`images/${file}`]!).equals(bytes)).toBe(true)
+    const copy = newTestId()
+    const answer = await server.fetch(`/api/archive?id=${copy}`, { method: 'POST', body: archive })
+    expect(answer.status).toBe(200)
+    expect(await models(db).ShotImage.count({ where: { shotId: copy, hash: file } })).toBe(1)
   })
   it('may be named only after they are stored, and stay as long as they are named', async () => {
     expect(await commit(0, place('e'.repeat(64)))).toMatchObject({ status: 'refused' })
