@@ -64,7 +64,9 @@ async function take(): Promise<void> {
         value="playhead"
       />from frame {{ desk.workFrame }} on, where the playhead is</label
     >
-    <p class="text-soft">Each gets a reference column: seen while you work, never exported.</p>
+    <p class="text-soft">
+      {{ films.length > 1 ? 'Each gets' : 'It gets' }} a reference column: seen while you work, never exported.
+    </p>
     <button
       type="submit"
       class="push-button push-button-main"

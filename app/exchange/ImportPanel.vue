@@ -31,6 +31,14 @@ let stopped = false
 const good = computed(() => items.value.filter(isDrawing))
 const films = computed(() => items.value.filter(isFootage))
 const sheets = computed(() => items.value.filter(isSheet))
+/** What came together, where that is of several kinds. */
+const kinds = computed(() =>
+  [
+    good.value.length ? plural(good.value.length, 'drawing') : '',
+    films.value.length ? `${films.value.length} of footage` : '',
+    sheets.value.length ? plural(sheets.value.length, 'sheet') : '',
+  ].filter(Boolean),
+)
 const title = computed(() =>
   good.value.length || !(films.value.length + sheets.value.length)
     ? `Import drawings into ${desk.column?.name ?? ''}`
@@ -168,7 +176,7 @@ onScopeDispose(stop)
     >
       <span
         >Drawings: PNG, JPEG, WebP or SVG, one or a numbered sequence. Footage to work by: MP4, MOV, WebM, MKV or GIF.
-        Drop the files on a column, or select them here.</span
+        Sheets: JSON or OpenTimelineIO. Drop the files on a column, or select them here.</span
       >
     </p>
     <p class="mt-1">
@@ -192,6 +200,7 @@ onScopeDispose(stop)
       v-if="items.length"
       class="mt-3 space-y-4"
     >
+      <p v-if="kinds.length > 1">{{ kinds.join(', ') }}: each kind comes in by itself.</p>
       <FootageRows
         v-if="films.length"
         :films="films"

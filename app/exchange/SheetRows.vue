@@ -19,8 +19,9 @@ const WAYS = [
   { value: 'new' as const, name: 'New columns' },
   { value: 'timing' as const, name: 'Timing of those here' },
 ]
-/** Taken to be the timing of the columns that are here where all of them are. */
-const as = ref<SheetAs>(plansFor(desk.scene!, file.sheet, 'timing').every(p => !p.against) ? 'timing' : 'new')
+/** Taken to be the timing of the columns that are here where most of them are. */
+const here = plansFor(desk.scene!, file.sheet, 'timing')
+const as = ref<SheetAs>(here.filter(p => !p.against).length * 2 > here.length ? 'timing' : 'new')
 const plans = computed(() => plansFor(desk.scene!, sheet.value, as.value))
 const fit = computed(() => plans.value.filter(p => !p.against))
 const length = ref(file.sheet.length !== desk.shot!.length && file.sheet.length > desk.shot!.length)

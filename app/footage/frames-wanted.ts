@@ -1,5 +1,5 @@
 import type { Column } from '#core/document'
-import { momentKey } from '#core/picture'
+import { footageKey } from '#core/picture'
 import type { Rate } from '#core/time'
 import { footageAt } from '#core/time'
 
@@ -18,14 +18,14 @@ export function nextFrames(frame: number, playing: boolean, played: readonly num
 }
 
 /** A moment of a file, and what its picture is called. */
-export interface Moment {
+export interface Wanted {
   readonly key: string
   readonly second: number
 }
 
 /** The moments that columns show on frames, by file, each once and in the order of the frames. */
-export function momentsOf(columns: readonly Column[], frames: readonly number[], rate: Rate): Map<string, Moment[]> {
-  const out = new Map<string, Moment[]>()
+export function wantedOf(columns: readonly Column[], frames: readonly number[], rate: Rate): Map<string, Wanted[]> {
+  const out = new Map<string, Wanted[]>()
   for (const { footage, hidden } of columns) {
     if (!footage || hidden) continue
     const list = out.get(footage.file) ?? []
@@ -33,7 +33,7 @@ export function momentsOf(columns: readonly Column[], frames: readonly number[],
     for (const frame of frames) {
       const second = footageAt(footage, frame, rate)
       if (second === null) continue
-      const key = momentKey(footage.file, second)
+      const key = footageKey(footage.file, second)
       if (!list.some(m => m.key === key)) list.push({ key, second })
     }
   }

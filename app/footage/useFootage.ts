@@ -1,13 +1,13 @@
 import { onScopeDispose, watch } from 'vue'
-import { momentKey } from '#core/picture'
+import { footageKey } from '#core/picture'
 import { useDesk } from '~/desk/desk'
 import { usePlayer } from '~/desk/player'
 import type { Decoded } from '~/sync/bitmaps'
 import { bitmaps } from '~/sync/bitmaps'
 import { tell } from '~/ui/messages'
 import { usePaintCounts } from '~/ui/paint/counts'
-import type { Moment } from './frames-wanted'
-import { momentsOf, nextFrames } from './frames-wanted'
+import type { Wanted } from './frames-wanted'
+import { wantedOf, nextFrames } from './frames-wanted'
 import { isNotRead, OpenFootage } from './open'
 
 /** Footage that could not be fetched is asked for again after this time. */
@@ -28,7 +28,7 @@ class Film {
   ) {}
 
   /** Has these decoded, unless they are at hand or on their way. */
-  want(moments: readonly Moment[]): void {
+  want(moments: readonly Wanted[]): void {
     const missing = moments.filter(m => !bitmaps.has(m.key) && !this.failed.has(m.key))
     if (!missing.length || this.closed) return
     if (!this.open) return void this.begin()
@@ -36,7 +36,7 @@ class Film {
     this.asked = new Set(missing.map(m => m.key))
     const given = new Map(missing.map(m => [m.second, m.key]))
     this.open.ask([...given.keys()], {
-      picture: (second, picture) => this.take(given.get(second) ?? momentKey(this.file, second), picture),
+      picture: (second, picture) => this.take(given.get(second) ?? footageKey(this.file, second), picture),
       done: () => {
         this.asked = new Set()
         this.hear.came()
@@ -98,7 +98,7 @@ export function useFootage(): void {
   function look(): void {
     const { shown, columns, session } = desk
     if (!shown || !session) return
-    const wanted = momentsOf(columns, nextFrames(desk.frame, desk.playing, player.frames), shown.rate)
+    const wanted = wantedOf(columns, nextFrames(desk.frame, desk.playing, player.frames), shown.rate)
     for (const [file, moments] of wanted) {
       const name = columns.find(c => c.footage?.file === file)!.footage!.name
       if (moments.length) filmOf(file, name).want(moments)

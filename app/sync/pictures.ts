@@ -1,4 +1,4 @@
-import { momentOf } from '#core/picture'
+import { footageNamed } from '#core/picture'
 import { bitmaps } from './bitmaps'
 import { browserStore } from './browser-store'
 import { sha256OfBytes } from './hash'
@@ -85,7 +85,7 @@ export class Pictures {
 
   private async fetch(file: string): Promise<void> {
     // Moments of footage are decoded by those who open it.
-    if (this.asked.has(file) || momentOf(file)) return
+    if (this.asked.has(file) || footageNamed(file)) return
     this.asked.add(file)
     try {
       bitmaps.put(file, await createImageBitmap(await this.bytes(file)))

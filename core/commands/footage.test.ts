@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { fileHashes, footageHashes, imageHashes, openShot, storeShot } from '../document'
 import type { Footage } from '../document'
 import { sceneOf } from '../pass'
-import { layersAt, momentOf } from '../picture'
+import { layersAt, footageNamed } from '../picture'
 import { COLUMN, done, PLAN, planned, refusal, undone, where } from './fixture.test-helper'
 
 const file = 'f'.repeat(64)
@@ -35,7 +35,7 @@ describe('footage of a column', () => {
     expect(rest).toEqual(seen(before, 3, true))
     expect(behind!.marks).toMatchObject([{ kind: 'image', width: 1280, at: footage.at }])
     // The middle of frame 3 at 24 frames a second.
-    expect(momentOf((behind!.marks[0] as { file: string }).file)).toEqual({ file, second: 0.10417 })
+    expect(footageNamed((behind!.marks[0] as { file: string }).file)).toEqual({ file, second: 0.10417 })
     expect(seen(filmed, 3, true)[0]!.marks).toBe(behind!.marks)
   })
   it('runs on where nothing is exposed', () => {

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { idSchema, plural } from '../basic'
 import type { Column, Footage, Shot } from '../document/document'
-import { footageSchema, momentSchema } from '../document/document'
+import { footageSchema, secondSchema } from '../document/document'
 import { command } from './kind'
 import { columnName, columnOf, unlocked, withColumn } from './parts'
 import { refuse } from './refusal'
@@ -52,8 +52,8 @@ export const markFootage = command(
     /** The movie that the moments are of. */
     file: footageSchema.shape.file,
     /** Moments, seconds from its start: those that are marked, and those that are marked no more. */
-    put: z.array(momentSchema).max(500),
-    taken: z.array(momentSchema).max(500),
+    put: z.array(secondSchema).max(500),
+    taken: z.array(secondSchema).max(500),
   }),
   ({ put, taken, plan, column }, shot) => {
     const on = `on the footage of ${columnName(shot, plan, column)}`

@@ -6,7 +6,7 @@ import { affineSchema, pictureFile } from './subject'
 /** The longest footage, seconds: two hours. */
 const MOST_FOOTAGE = 7200
 /** A moment of footage, seconds from its start. */
-export const momentSchema = z.number().min(0).max(MOST_FOOTAGE, 'Footage has at most two hours.')
+export const secondSchema = z.number().min(0).max(MOST_FOOTAGE, 'Footage has at most two hours.')
 /** The most marks on footage. */
 export const MOST_MARKS = 500
 const rising = (marks: readonly number[]): boolean => marks.every((m, i) => !i || m > marks[i - 1]!)
@@ -19,13 +19,13 @@ export const footageSchema = z.object({
   /** The frame of the shot on which it begins. */
   from: frames,
   /** What it begins with, seconds from its start. */
-  inPoint: momentSchema,
+  inPoint: secondSchema,
   /** Seconds of it that pass in a second of the shot. */
   speed: z.number().min(0.05, 'Footage runs at 5 % at least.').max(20, 'Footage runs at 2,000 % at most.'),
   at: affineSchema,
   /** Moments that were marked on it, seconds from its start, in order. */
   marks: z
-    .array(momentSchema)
+    .array(secondSchema)
     .max(MOST_MARKS, 'Footage holds at most 500 marks.')
     .refine(rising, 'Marks are in order, each once.')
     .optional(),
