@@ -1,7 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import { z } from 'zod'
 import { rate } from '../time'
-import { otioTimeline } from './otio'
+import { done, PLAN, planned, where } from '../commands/fixture.test-helper'
+import { columnsOf } from '../document'
+import { otioSheet, otioTimeline } from './otio'
 
 // The open schema of OpenTimelineIO (ASWF), as its documentation gives it; from memory.
 const time = z.strictObject({ OTIO_SCHEMA: z.literal('RationalTime.1'), rate: z.number().gt(0), value: z.number() })
@@ -39,12 +41,13 @@ const clip = z.strictObject({
   media_references: z.record(z.string(), media),
   active_media_reference_key: z.string(),
 })
+const gap = z.strictObject({ OTIO_SCHEMA: z.literal('Gap.1'), ...item, markers: z.array(marker) })
 const track = z.strictObject({
   OTIO_SCHEMA: z.literal('Track.1'),
   ...item,
   markers: z.array(marker),
   kind: z.literal('Video'),
-  children: z.array(clip),
+  children: z.array(z.discriminatedUnion('OTIO_SCHEMA', [clip, gap])),
 })
 const timeline = z.strictObject({
   OTIO_SCHEMA: z.literal('Timeline.1'),
@@ -61,7 +64,8 @@ const timeline = z.strictObject({
 const film = rate(24)
 const note = { frame: 13, frames: 6, text: 'lifts' }
 const read = (...clips: Parameters<typeof otioTimeline>[1]) => timeline.parse(otioTimeline('Gull Point Lamp', clips))
-const shots = (...clips: Parameters<typeof otioTimeline>[1]) => read(...clips).tracks.children[0]!.children
+const shots = (...clips: Parameters<typeof otioTimeline>[1]) =>
+  read(...clips).tracks.children[0]!.children.filter(c => c.OTIO_SCHEMA === 'Clip.2')
 
 describe('a timeline', () => {
   it('has the shots in their order, each with its frames at its own rate', () => {
@@ -90,5 +94,26 @@ describe('a timeline', () => {
     const [clip] = shots({ name: '020', rate: film, first: 9, frames: 8, media, notes: [] })
     expect(clip!.source_range!.start_time.value).toBe(9)
     expect(clip!.media_references.DEFAULT_MEDIA).toMatchObject({ start_frame: 9, frame_zero_padding: 4 })
+  })
+})
+
+describe('a sheet as a timeline', () => {
+  const shot = planned()
+  const sheet = timeline.parse(otioSheet(shot, PLAN))
+  it('has a track for each column, as long as the shot, at its rate', () => {
+    expect(sheet.tracks.children.map(t => t.name)).toEqual(columnsOf(shot.plans[PLAN]!).map(c => c.name))
+    for (const { children } of sheet.tracks.children) {
+      expect(children.reduce((n, c) => n + c.source_range!.duration.value, 0)).toBe(shot.length)
+      expect(children.every(c => c.source_range!.duration.rate === 24)).toBe(true)
+    }
+  })
+  it('has a gap for a blank, and its notes as markers of the whole', () => {
+    const blank = done(shot, 'column.expose', { ...where, exposures: [{ drawing: null, frames: shot.length }] })
+    expect(timeline.parse(otioSheet(blank, PLAN)).tracks.children[0]!.children.map(c => c.OTIO_SCHEMA)).toEqual([
+      'Gap.1',
+    ])
+    const noted = done(shot, 'note.set', { plan: PLAN, note: { id: 'note-0001', ...note } })
+    const [marker] = timeline.parse(otioSheet(noted, PLAN)).tracks.markers
+    expect(marker).toMatchObject({ name: 'lifts', marked_range: { start_time: { value: 12 }, duration: { value: 6 } } })
   })
 })

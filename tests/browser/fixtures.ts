@@ -4,7 +4,7 @@ import { unzipSync } from 'fflate'
 import { PNG } from 'pngjs'
 import { expect, test as base } from '@playwright/test'
 import type { Sequelize } from 'sequelize'
-import type { Shot } from '../../core/document'
+import type { Column, Shot } from '../../core/document'
 import { openShot } from '../../core/document'
 import { eachRun } from '#core/sheet'
 import { HEAD, MARGIN, COLUMN, rowsOf, USUAL_ROW } from '../../app/sheet/layout'
@@ -30,6 +30,12 @@ export interface Running {
   db: Sequelize
   stop: () => Promise<void>
 }
+
+/** The exposures of a column as "number*frames", in order. */
+export const exposuresOf = (shot: Shot, { runs, stack }: Column): string =>
+  [...eachRun(runs)]
+    .map(({ run }) => `${run.drawing === null ? 'X' : shot.stacks[stack]!.drawings[run.drawing]!.number}*${run.frames}`)
+    .join(' ')
 
 /** What a person has in hand on the desk of one shot. */
 export class Desk {
@@ -81,12 +87,7 @@ export class Desk {
   async exposures(column = 'keeper'): Promise<string> {
     const shot = await this.shot()
     const c = shot.plans[shot.planOrder[0]!]!.columns[column]!
-    return [...eachRun(c.runs)]
-      .map(
-        ({ run }) =>
-          `${run.drawing === null ? 'X' : shot.stacks[c.stack]!.drawings[run.drawing]!.number}*${run.frames}`,
-      )
-      .join(' ')
+    return exposuresOf(shot, c)
   }
 
   async goTo(frame: number): Promise<void> {
