@@ -24,12 +24,17 @@ class Film {
   constructor(
     private readonly file: string,
     private readonly fetched: () => Promise<Blob>,
-    private readonly hear: { came: () => void; refused: (reason: string) => void },
+    private readonly hear: {
+      came: (key: string) => void
+      /** More can be asked for. */
+      ready: () => void
+      refused: (reason: string) => void
+    },
   ) {}
 
   /** Has these decoded, unless they are at hand or on their way. */
-  want(moments: readonly Wanted[]): void {
-    const missing = moments.filter(m => !bitmaps.has(m.key) && !this.failed.has(m.key))
+  want(list: readonly Wanted[]): void {
+    const missing = list.filter(m => !bitmaps.has(m.key) && !this.failed.has(m.key))
     if (!missing.length || this.closed) return
     if (!this.open) return void this.begin()
     if (this.asked.has(missing[0]!.key)) return
@@ -39,7 +44,7 @@ class Film {
       picture: (second, picture) => this.take(given.get(second) ?? footageKey(this.file, second), picture),
       done: () => {
         this.asked = new Set()
-        this.hear.came()
+        this.hear.ready()
       },
     })
   }
@@ -48,7 +53,7 @@ class Film {
     if (this.closed) return picture?.close()
     if (picture) bitmaps.put(key, picture)
     else this.failed.add(key)
-    this.hear.came()
+    this.hear.came(key)
   }
 
   private async begin(): Promise<void> {
@@ -56,16 +61,17 @@ class Film {
     this.opening = true
     const bytes = await this.fetched().catch(() => null)
     const open = bytes && !this.closed ? await OpenFootage.open(bytes) : null
-    if (!open) {
+    if (this.closed) {
+      if (open && !isNotRead(open)) open.close()
+    } else if (!open) {
       setTimeout(() => {
         this.opening = false
-        this.hear.came()
+        this.hear.ready()
       }, AGAIN_MS)
     } else if (isNotRead(open)) this.hear.refused(open.reason)
-    else if (this.closed) open.close()
     else {
       this.open = open
-      this.hear.came()
+      this.hear.ready()
     }
   }
 
@@ -79,16 +85,19 @@ class Film {
 export function useFootage(): void {
   const [desk, player, counts] = [useDesk(), usePlayer(), usePaintCounts()]
   const films = new Map<string, Film>()
+  /** What is seen now, by its names among pictures. */
+  let seen: ReadonlySet<string> = new Set()
 
   function filmOf(file: string, name: string): Film {
     const known = films.get(file)
     if (known) return known
     const { pictures } = desk.session!
     const fresh = new Film(file, () => pictures.bytes(file), {
-      came: () => {
-        counts.arrivals += 1
-        look()
+      // What is only decoded ahead is not drawn anew for.
+      came: key => {
+        if (seen.has(key)) counts.arrivals += 1
       },
+      ready: look,
       refused: reason => tell(`${name} cannot be shown: ${reason}`),
     })
     films.set(file, fresh)
@@ -98,10 +107,11 @@ export function useFootage(): void {
   function look(): void {
     const { shown, columns, session } = desk
     if (!shown || !session) return
-    const wanted = wantedOf(columns, nextFrames(desk.frame, desk.playing, player.frames), shown.rate)
-    for (const [file, moments] of wanted) {
+    const wanted = (frames: readonly number[]) => wantedOf(columns, frames, shown.rate)
+    seen = new Set([...wanted([desk.frame]).values()].flatMap(list => list.map(w => w.key)))
+    for (const [file, list] of wanted(nextFrames(desk.frame, desk.playing, player.frames))) {
       const name = columns.find(c => c.footage?.file === file)!.footage!.name
-      if (moments.length) filmOf(file, name).want(moments)
+      if (list.length) filmOf(file, name).want(list)
     }
   }
 
