@@ -14,6 +14,7 @@ import ByNumber from './ByNumber.vue'
 import FootageRows from './FootageRows.vue'
 import SheetRows from './SheetRows.vue'
 import StopRow from './StopRow.vue'
+import SwapPicture from './SwapPicture.vue'
 import { numberedIn, patternFor } from './finish'
 import { oneStep } from './one-step'
 import { useExchange } from './store'
@@ -361,5 +362,6 @@ onScopeDispose(stop)
         </button>
       </form>
     </div>
+    <SwapPicture v-if="!total && placing < 0" />
   </SidePanel>
 </template>

@@ -1,3 +1,4 @@
+import { swapPicture } from './swap'
 import { markFootage, setFootage } from './footage'
 import { cutColumn, standColumn } from './inside'
 import { fixParts, forgetSpacing, keepSpacing, removePin, renumber, setPin, setScale } from './aids'
@@ -86,6 +87,7 @@ const single = {
   'strokes.map': mapStrokes,
   'strokes.part': assignStrokes,
   'subject.set': setSubject,
+  'picture.swap': swapPicture,
   'bound.add': bindArt,
   'bound.set': setBound,
   'bound.release': releaseBound,

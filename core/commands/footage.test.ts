@@ -15,8 +15,10 @@ const mark = (put: number[], taken: number[] = []) => ({ ...where, file, put, ta
 const before = planned()
 const filmed = done(before, 'footage.set', set(footage))
 const footageIn = (shot: typeof before) => shot.plans[PLAN]!.columns[COLUMN]!.footage
-const seen = (shot: typeof before, frame: number, references: boolean) =>
-  layersAt(sceneOf(shot, PLAN), frame, () => undefined, { references })
+const seenWith = (shot: typeof before, frame: number, references: { references: boolean }) =>
+  layersAt(sceneOf(shot, PLAN), frame, () => undefined, references)
+const seen = (shot: typeof before, frame: number) => seenWith(shot, frame, { references: true })
+const exported = (shot: typeof before, frame: number) => seenWith(shot, frame, { references: false })
 
 describe('footage of a column', () => {
   it('leaves exposures, charts and drawings as they were, opens again, and is taken back', () => {
@@ -30,17 +32,17 @@ describe('footage of a column', () => {
     expect([footageHashes(filmed), imageHashes(filmed), fileHashes(filmed)]).toEqual([[file], [], [file]])
   })
   it('is seen behind the drawings while one works, never in what goes out', () => {
-    expect(seen(filmed, 1, false)).toEqual(seen(before, 1, false))
-    const [behind, ...rest] = seen(filmed, 3, true)
-    expect(rest).toEqual(seen(before, 3, true))
+    expect(exported(filmed, 1)).toEqual(exported(before, 1))
+    const [behind, ...rest] = seen(filmed, 3)
+    expect(rest).toEqual(seen(before, 3))
     expect(behind!.marks).toMatchObject([{ kind: 'image', width: 1280, at: footage.at }])
     // The middle of frame 3 at 24 frames a second.
     expect(footageNamed((behind!.marks[0] as { file: string }).file)).toEqual({ file, second: 0.10417 })
-    expect(seen(filmed, 3, true)[0]!.marks).toBe(behind!.marks)
+    expect(seen(filmed, 3)[0]!.marks).toBe(behind!.marks)
   })
   it('runs on where nothing is exposed', () => {
     const bare = done(filmed, 'column.expose', { ...where, exposures: [] })
-    expect(seen(bare, 1, true).map(l => l.drawing)).toEqual([''])
+    expect(seen(bare, 1).map(l => l.drawing)).toEqual([''])
   })
   it('changes bit by bit', () => {
     const slow = done(filmed, 'footage.set', set({ speed: 0.5, from: 9 }))
