@@ -130,6 +130,8 @@ const takeFootage = async () => {
     await panel.getByLabel(label).fill(value)
     await panel.getByLabel(label).press('Enter')
   }
+  // The arrow keys are the playhead's again.
+  await panel.getByLabel('Strength of the footage, percent').blur()
   for (const frame of [11, 26, 41, 49]) {
     await goTo(page, frame)
     await page.keyboard.press('t')
