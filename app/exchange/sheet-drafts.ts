@@ -84,7 +84,7 @@ function newColumnOf(plan: string, index: number, from: ColumnIn): Draft {
   const drawings = from.drawings.map(({ number, role }) => ({
     id: ids.get(number)!,
     number,
-    role: charted.has(number) ? role : role === 'in-between' ? ('key' as const) : role,
+    role,
     own: !charted.has(number),
     content: emptyContent,
   }))

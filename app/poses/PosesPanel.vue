@@ -113,10 +113,7 @@ function useBeats(beats: readonly number[]): void {
   typed.value = list.join(' ')
   show(list, 'Poses on the beats')
 }
-/**
- * What was marked on footage, by its columns. Where the first pose stays on frame 1 and there are marks for all others,
- * they get them.
- */
+/** What was marked on footage, by its columns. */
 const filmed = computed(() =>
   desk.columns.flatMap(c => {
     const { footage } = c
@@ -124,6 +121,7 @@ const filmed = computed(() =>
     return marks.length ? [{ id: c.id, name: c.name, frames: [...new Set(marks)] }] : []
   }),
 )
+/** Where the first pose stays on frame 1 the marks are those of the others. */
 function useMarks(marks: readonly number[]): void {
   const stays = poses.value[0]?.start === 1 && marks[0] !== 1 && marks.length < poses.value.length
   const list = stays ? [1, ...marks] : marks
