@@ -89,7 +89,20 @@ test('footage comes in as a reference column, four poses are marked while it pla
   await desk.saved()
   const now = await filmed(desk)
   const fresh = now.columns.at(-1)!
-  expect([...eachRun(fresh.runs)].flatMap(({ run, start }) => (run.drawing ? [start] : []))).toEqual(frames)
+  const begins = (c: typeof fresh) => [...eachRun(c.runs)].flatMap(({ run, start }) => (run.drawing ? [start] : []))
+  expect(begins(fresh)).toEqual(frames)
+
+  // The last mark is moved, and the poses are put onto the marks: shown first, then taken.
+  const later = [...frames.slice(0, 3), frames[3]! + 2]
+  for (const f of [frames[3]!, frames[3]! + 1])
+    await panel.getByRole('button', { name: `The mark on frame ${f} a frame later` }).click()
+  await panel.getByRole('button', { name: 'Poses onto them …' }).click()
+  const poses = page.getByRole('dialog', { name: 'Poses in time' })
+  await expect(poses.getByText(`frames ${later.join(' ')}`)).toBeVisible()
+  await poses.getByRole('button', { name: 'Use' }).first().click()
+  await poses.getByRole('button', { name: 'Apply' }).click()
+  await desk.saved()
+  expect(begins((await filmed(desk)).columns.at(-1)!)).toEqual(later)
 })
 
 test('each frame shows the picture of its moment, as ffmpeg decodes it', async ({ page, desk }) => {

@@ -173,6 +173,7 @@ it('a database of a version that named a step otherwise is brought up to date as
       '004-incarnations',
       '005-states',
       '006-media',
+      '007-footage',
     ])
   } finally {
     await before.drop()
