@@ -5,7 +5,7 @@ import { useDesk } from '~/desk/desk'
 import { tell } from '~/ui/messages'
 import { footageOf, placedIn } from './footage-in'
 import { isNotRead, MOST_FILE_BYTES, OpenFootage } from './open'
-import type { Filmed } from './store'
+import type { Filmed } from './marks'
 
 /** Another file in the place of this one, as large as fits; or none. */
 const { column } = defineProps<{ column: Filmed }>()

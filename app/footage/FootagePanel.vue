@@ -12,7 +12,7 @@ import { useSide } from '~/ui/side'
 import { shareOf, sized } from './footage-in'
 import FootageFileRow from './FootageFileRow.vue'
 import type { MarkSeen } from './marks'
-import { markDraft, marksOf, moveMarksDraft, unmarkDraft } from './marks'
+import { marksOf, moveMarksDraft, unmarkDraft } from './marks'
 import { drawingsOn } from './on-marks'
 import { useFilmed } from './store'
 
@@ -65,11 +65,6 @@ function beginHere(): void {
 
 const marks = computed(() => marksOf(column.value, rate.value))
 const here = computed(() => marks.value.some(m => m.frame === desk.workFrame))
-function mark(): void {
-  const draft = markDraft(where.value.plan, column.value, desk.frame, rate.value)
-  if (draft) desk.run(draft)
-  else tell(`${column.value.name} shows no footage on frame ${desk.frame}.`)
-}
 function shift(list: readonly MarkSeen[], by: number): void {
   const draft = moveMarksDraft(where.value.plan, column.value, list, { by, rate: rate.value })
   if (draft) desk.run(draft)
@@ -205,7 +200,7 @@ function newKeys(): void {
         type="button"
         class="push-button push-button-main"
         :aria-pressed="here"
-        @click="mark"
+        @click="filmed.mark()"
       >
         {{ here && !desk.playing ? 'Take this mark off' : 'Mark this frame' }}
       </button>

@@ -1,16 +1,6 @@
 import type { Action } from '~/desk/action'
-import type { Desk } from '~/desk/desk'
-import { tell } from '~/ui/messages'
 import { useSide } from '~/ui/side'
-import { markDraft } from './marks'
 import { useFilmed } from './store'
-
-function mark(d: Desk): void {
-  const { here } = useFilmed()
-  const draft = markDraft(d.plan!.id, here!, d.frame, d.shot!.rate)
-  if (draft) d.run(draft)
-  else tell(`${here!.name} shows no footage on frame ${d.frame}.`)
-}
 
 const marksHere = (): boolean => !!useFilmed().here && !useFilmed().here!.locked
 
@@ -30,12 +20,12 @@ export const footageActions: readonly Action[] = [
     id: 'footage-mark',
     after: 'side-footage',
     name: 'Mark the footage here',
-    hint: 'also while it plays; again takes the mark off',
+    hint: 'also while it plays; standing there again takes the mark off',
     group: 'Poses',
     keys: ['Alt+KeyX'],
     can: marksHere,
     why: 'there is no footage to mark, or its column is locked.',
-    do: mark,
+    do: () => useFilmed().mark(),
   },
   {
     id: 'footage-tap',
@@ -48,6 +38,6 @@ export const footageActions: readonly Action[] = [
     when: () => useSide().open === 'footage',
     can: marksHere,
     why: 'the panel of the footage is not open, or there is none to mark.',
-    do: mark,
+    do: () => useFilmed().mark(),
   },
 ]

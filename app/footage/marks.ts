@@ -1,7 +1,10 @@
 import type { Draft } from '#core/commands'
 import type { Rate } from '#core/time'
 import { footageAt, frameOfFootage } from '#core/time'
-import type { Filmed } from './store'
+import type { Column, Footage } from '#core/document'
+
+/** A column that has footage. */
+export type Filmed = Column & { readonly footage: Footage }
 
 /** A moment that is marked, and the frame that shows it. */
 export interface MarkSeen {
@@ -18,16 +21,8 @@ const draft = (plan: string, column: Filmed, put: number[], taken: number[]): Dr
   args: { plan, column: column.id, file: column.footage.file, put, taken },
 })
 
-/** Marks what a frame shows, or takes the mark there off again. Null where it shows nothing of the footage. */
+/** Marks what a frame shows; null where it shows nothing of the footage. */
 export function markDraft(plan: string, column: Filmed, frame: number, rate: Rate): Draft | null {
-  const there = marksOf(column, rate).filter(m => m.frame === frame)
-  if (there.length)
-    return draft(
-      plan,
-      column,
-      [],
-      there.map(m => m.second),
-    )
   const second = footageAt(column.footage, frame, rate)
   return second === null ? null : draft(plan, column, [second], [])
 }

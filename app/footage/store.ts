@@ -1,10 +1,10 @@
 import { defineStore } from 'pinia'
 import { computed } from 'vue'
-import type { Column, Footage } from '#core/document'
+import type { Column } from '#core/document'
 import { useDesk } from '~/desk/desk'
-
-/** A column that has footage. */
-export type Filmed = Column & { readonly footage: Footage }
+import { tell } from '~/ui/messages'
+import type { Filmed } from './marks'
+import { markDraft, marksOf, unmarkDraft } from './marks'
 
 const isFilmed = (c: Column): c is Filmed => !!c.footage
 
@@ -20,5 +20,15 @@ export const useFilmed = defineStore('footage', () => {
       columns.value[0] ??
       null,
   )
-  return { columns, here }
+
+  /** Marks what the playhead shows of it. Where one stands on a mark it is taken off; while it plays marks only come. */
+  function mark(): void {
+    const [column, plan, { rate }] = [here.value!, desk.plan!.id, desk.shot!]
+    const there = marksOf(column, rate).filter(m => m.frame === desk.frame)
+    if (there.length) return desk.playing ? undefined : void desk.run(unmarkDraft(plan, column, there))
+    const draft = markDraft(plan, column, desk.frame, rate)
+    if (draft) desk.run(draft)
+    else tell(`${column.name} shows no footage on frame ${desk.frame}.`)
+  }
+  return { columns, here, mark }
 })
