@@ -12,7 +12,7 @@ import { finishedBy, numberedIn, patternFor } from './finish'
 import type { Brought } from './import-files'
 import { bringIn } from './import-files'
 import MatchRow from './MatchRow.vue'
-import { oneStep } from './one-step'
+import { oneStep } from '~/desk/one-step'
 import StopRow from './StopRow.vue'
 
 /** Finished drawings that come back: each for the drawing whose number is in its name. */

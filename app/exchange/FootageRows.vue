@@ -7,7 +7,7 @@ import { footageColumn } from '~/footage/footage-in'
 import { tell } from '~/ui/messages'
 import { useSide } from '~/ui/side'
 import type { BroughtFootage } from './import-files'
-import { oneStep } from './one-step'
+import { oneStep } from '~/desk/one-step'
 
 /** Footage that comes in: each file as a reference column, from a frame on. */
 const { films } = defineProps<{ films: readonly BroughtFootage[] }>()

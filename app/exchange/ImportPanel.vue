@@ -16,7 +16,7 @@ import SheetRows from './SheetRows.vue'
 import StopRow from './StopRow.vue'
 import SwapPicture from './SwapPicture.vue'
 import { numberedIn, patternFor } from './finish'
-import { oneStep } from './one-step'
+import { oneStep } from '~/desk/one-step'
 import { useExchange } from './store'
 import { useSide } from '~/ui/side'
 

@@ -6,7 +6,7 @@ import { useDesk } from '~/desk/desk'
 import { tell } from '~/ui/messages'
 import SwitchRow from '~/ui/SwitchRow.vue'
 import type { BroughtSheet } from './import-files'
-import { oneStep } from './one-step'
+import { oneStep } from '~/desk/one-step'
 import type { SheetAs } from './sheet-drafts'
 import { columnWords, plansFor, sheetDrafts } from './sheet-drafts'
 

@@ -7,7 +7,7 @@ import { readSheetFile } from '#core/formats/sheet-in'
 import { Contents, sceneOf } from '#core/pass'
 import { withColumns } from '~/desk/scene'
 import { demoShots } from '../../demo'
-import { oneStep } from './one-step'
+import { oneStep } from '~/desk/one-step'
 import { plansFor, sheetDrafts } from './sheet-drafts'
 
 const { shot } = demoShots().find(s => s.shot.name.startsWith('020'))!

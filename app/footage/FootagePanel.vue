@@ -4,6 +4,7 @@ import { ChevronLeft, ChevronRight, Film, Trash2 } from '@lucide/vue'
 import { footageAt, footageFrom, lastOfFootage } from '#core/time'
 import type { Footage } from '#core/document'
 import { useDesk } from '~/desk/desk'
+import { oneStep } from '~/desk/one-step'
 import { withKey } from '~/desk/shortcuts'
 import SidePanel from '~/desk/SidePanel.vue'
 import { tell } from '~/ui/messages'
@@ -75,7 +76,7 @@ const frames = computed(() => [...new Set(marks.value.map(m => m.frame))])
 function newKeys(): void {
   const drafts = drawingsOn(desk.scene!, desk.focus!, frames.value)
   if (typeof drafts === 'string') tell(drafts)
-  else desk.run({ name: 'together', args: { commands: drafts, words: 'New drawings on the marks' } })
+  else desk.run(...oneStep(drafts, 'New drawings on the marks'))
 }
 </script>
 

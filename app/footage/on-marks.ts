@@ -1,4 +1,4 @@
-import { spotAt } from '#core/commands'
+import { isTimed, spotAt } from '#core/commands'
 import type { Draft } from '#core/commands'
 import { emptyContent, freeNumber } from '#core/document'
 import { eachRun } from '#core/sheet'
@@ -13,8 +13,7 @@ export function drawingsOn(scene: Scene, { column, stack }: Focus, frames: reado
   const first = frames.find(f => f >= 1)
   if (!column || !stack || first === undefined) return 'There is no mark on a frame of the shot.'
   if (column.footage) return `${column.name} is the column of the footage: go to the one that the poses are in.`
-  if (column.locked || column.leader !== undefined)
-    return `The timing of ${column.name} is locked, or follows another column.`
+  if (!isTimed(column)) return `The timing of ${column.name} is locked, or follows another column.`
   if ([...eachRun(column.runs)].some(({ run, start }) => run.drawing !== null && start >= first))
     return `${column.name} has drawings from frame ${first} on already. Put its poses on the marks instead.`
   const places = [...new Set(frames.filter(f => f >= 1))].sort((a, b) => a - b)

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { plural } from '../basic'
+import { freeNumber, newStack } from '../document'
 import type { Rate } from '../time'
 import { perSecond } from '../time'
 import type { ColumnIn, ReadIn } from './sheet-in'
@@ -109,14 +110,18 @@ interface Reading {
   readonly notes: Notes
 }
 
+/** More deeply nothing is looked into. */
+const MOST_NESTED = 20
+
 /** How a part of a track runs: what it starts with and how long it lasts, seconds. Null where it does not say. */
-function lastsOf(item: Item): { start: number; seconds: number } | null {
+function lastsOf(item: Item, depth = 0): { start: number; seconds: number } | null {
   const media = item.media_reference ?? item.media_references?.[item.active_media_reference_key ?? 'DEFAULT_MEDIA']
   const range: Range | null | undefined = item.source_range ?? media?.available_range
   if (range) return { start: secondsOf(range.start_time), seconds: secondsOf(range.duration) }
+  if (depth > MOST_NESTED) throw new NoTimeline(`It is nested more than ${MOST_NESTED} times.`)
   const parts = (item.children ?? []).map(itemOf)
   if (!parts.length) return null
-  const each = parts.filter(p => kindOf(p) !== 'Transition').map(p => lastsOf(p)?.seconds ?? 0)
+  const each = parts.filter(p => kindOf(p) !== 'Transition').map(p => lastsOf(p, depth + 1)?.seconds ?? 0)
   return { start: 0, seconds: kindOf(item) === 'Stack' ? Math.max(...each) : each.reduce((a, b) => a + b, 0) }
 }
 
@@ -158,6 +163,9 @@ function columnOf(track: Item, index: number, { rate, left, notes }: Reading): C
   }
 }
 
+/** A stack without drawings: numbers are free but for those that were given. */
+const NONE = newStack('none')
+
 /** The numbers of a track's drawings: their names where those are short, else counted. One name is one drawing. */
 class Numbers {
   private readonly known = new Map<string, string>()
@@ -170,9 +178,7 @@ class Numbers {
     const key = (name ?? '').trim() || media?.target_url || `clip ${this.known.size + 1}`
     const found = this.known.get(key)
     if (found !== undefined) return found
-    const used = new Set(this.known.values())
-    let number = key.length <= 12 ? key : String(this.known.size + 1)
-    while (used.has(number)) number = `${number.slice(0, 9)}.${this.known.size + 1}`
+    const number = freeNumber(NONE, key.length <= 12 ? key : String(this.known.size + 1), this.known.values())
     this.known.set(key, number)
     return number
   }

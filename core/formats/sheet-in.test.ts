@@ -134,6 +134,18 @@ describe('a timeline of OpenTimelineIO', () => {
     const numbers = sheet.columns[0]!.drawings.map(d => d.number)
     expect([new Set(numbers).size, numbers.every(n => n.length <= 12)]).toEqual([3, true])
   })
+  it('names that look like counted ones do not stop it', () => {
+    const names = ['7', '7.7', '7.7.7', '7.7.7.7', '7.7.7.7.7', '7.7.7.7.7.7', 'a very long name of a clip']
+    const sheet = read(
+      timeline(
+        track(
+          'A',
+          names.map(n => clip(n, 2)),
+        ),
+      ),
+    )
+    expect(new Set(sheet.columns[0]!.drawings.map(d => d.number)).size).toBe(7)
+  })
   it('that we write is read back as it was', () => {
     const shot = planned()
     const sheet = read(otioSheet(shot, PLAN))
@@ -179,10 +191,22 @@ describe('what is no sheet', () => {
       timeline(track('A', [clip('1', 1, { source_range: range(0, 4, 0) })])),
       /no timeline by its schema/,
     ],
+    [
+      'nested without end',
+      timeline(track('A', [Array.from({ length: 300 }).reduce<object>(inside => track('x', [inside]), clip('1', 4))])),
+      /nested more than 20 times/,
+    ],
     ['nothing but sound', timeline(track('V', [clip('v', 9)], { kind: 'Audio' })), /no column with exposures/],
     ['a film of an hour', timeline(track('A', [clip('1', 86_400)])), /at most 14400|more than a column holds/],
   ])('%s is refused in words', (_what, value, words) => {
     expect(message(value)).toMatch(words)
+  })
+  it('a sheet with numbers or notes that no shot takes', () => {
+    const json = sheetJson(planned(), PLAN, '')
+    const [column] = json.columns
+    const long = { ...column!, drawings: [{ number: 'thirteen-long', role: 'key' }], exposures: [], charts: [] }
+    expect(message({ ...json, columns: [long] })).toMatch(/at most 12 letters/)
+    expect(message({ ...json, notes: [{ frame: 1, frames: 1, text: ' ' }] })).toMatch(/A note says something/)
   })
   it('a sheet whose exposures name what is not there', () => {
     const json = sheetJson(planned(), PLAN, '')

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { plural } from '../basic'
 import type { Role } from '../document'
-import { MOST_RUNS, openShot, openingPlan } from '../document'
+import { MOST_RUNS, noteSchema, numberSchema, openShot, openingPlan } from '../document'
 import type { Rate } from '../time'
 import { MAX_FRAMES, rateLabel } from '../time'
 import { readOtio } from './otio-in'
@@ -102,7 +102,7 @@ function sheetOf({ shot, rate, length, columns, notes }: SheetJson, left: readon
 }
 
 /** Why a sheet that was read cannot be taken, in a sentence; null where it can. */
-export function misfitIn({ columns, length }: SheetIn): string | null {
+export function misfitIn({ columns, length, notes }: SheetIn): string | null {
   if (!columns.length) return 'There is no column with exposures in it.'
   if (columns.length > MOST_COLUMNS) return `It has ${columns.length} columns; at most ${MOST_COLUMNS} are read.`
   if (length > MAX_FRAMES) return `It has ${length} frames; a shot has at most ${MAX_FRAMES}.`
@@ -112,12 +112,15 @@ export function misfitIn({ columns, length }: SheetIn): string | null {
       return `The column ${name} has ${exposures.length} exposures on ${frames} frames: more than a column holds.`
     if (exposures.some(x => !Number.isInteger(x.frames) || x.frames < 1))
       return `The column ${name} has an exposure that is not a whole number of frames long.`
+    const wrong = drawings.map(d => numberSchema.safeParse(d.number)).find(r => !r.success)
+    if (wrong?.error) return `The column ${name}: ${wrong.error.issues[0]!.message}`
     const numbers = new Set(drawings.map(d => d.number))
     if (numbers.size < drawings.length) return `Two drawings of the column ${name} have the same number.`
     const lost = exposures.find(x => x.drawing !== null && !numbers.has(x.drawing))
     if (lost) return `The column ${name} exposes ${lost.drawing}, which is not among its drawings.`
   }
-  return null
+  const note = notes.map(n => noteSchema.omit({ id: true }).safeParse(n)).find(r => !r.success)
+  return note?.error ? `A note cannot be taken: ${note.error.issues[0]!.message}` : null
 }
 
 /** What is worth knowing where its frames are counted at another rate. */
