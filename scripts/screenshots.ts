@@ -70,7 +70,6 @@ const takePaper = async () => {
   await other.screenshot({ path: resolve(folder, 'paper.png') })
   await other.close()
 }
-/** Takes a figure by its place (px of the picture) and moves it, feet and all. */
 /** The Keeper's drawings go out, are coloured, and come back: matched by their numbers, not taken in. */
 const takeFinished = async () => {
   await page.getByRole('radio', { name: 'Images', exact: true }).click()
@@ -140,6 +139,7 @@ const takeFootage = async () => {
   await page.waitForTimeout(800)
   await take('footage')
 }
+/** Takes a figure by its place (px of the picture) and moves it, feet and all. */
 const carry = async (x: number, y: number, dx: number, dy: number) => {
   const box = (await page.locator('[data-part=picture]').boundingBox())!
   const view = viewOf({ width: 1920, height: 1080 }, box, STRAIGHT)

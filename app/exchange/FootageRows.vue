@@ -17,12 +17,20 @@ const from = ref<'first' | 'playhead'>('first')
 const busy = ref(false)
 
 async function take(): Promise<void> {
-  busy.value = true
   const frame = from.value === 'first' ? 1 : desk.workFrame
-  const made: { file: BroughtFootage; hash: string }[] = []
-  for (const file of films) made.push({ file, hash: await desk.session!.pictures.keep(file.file) })
-  busy.value = false
-  const drafts = made.map(({ file, hash }): Draft => footageColumn(desk.scene!, file, hash, frame).draft)
+  const scene = desk.scene!
+  const drafts: Draft[] = []
+  busy.value = true
+  try {
+    for (const film of films) {
+      const hash = await desk.session!.pictures.keep(film.file)
+      drafts.push(footageColumn(scene, film, hash, frame).draft)
+    }
+  } catch {
+    return void tell('Nothing was changed.', { detail: 'The footage could not be kept in this browser.' })
+  } finally {
+    busy.value = false
+  }
   if (!desk.run(...oneStep(drafts, `Import ${plural(films.length, 'file')} of footage`))) return
   tell(`Footage runs in ${plural(films.length, 'new reference column')} from frame ${frame} on.`)
   emit('done')
@@ -46,24 +54,22 @@ async function take(): Promise<void> {
         <span class="block text-[12px] text-soft">{{ f.told }}</span>
       </li>
     </ul>
-    <label
-      v-if="desk.workFrame > 1"
-      class="flex items-center gap-1.5"
-      ><input
-        v-model="from"
-        type="radio"
-        value="first"
-      />from frame 1 on</label
-    >
-    <label
-      v-if="desk.workFrame > 1"
-      class="flex items-center gap-1.5"
-      ><input
-        v-model="from"
-        type="radio"
-        value="playhead"
-      />from frame {{ desk.workFrame }} on, where the playhead is</label
-    >
+    <template v-if="desk.workFrame > 1">
+      <label class="flex items-center gap-1.5"
+        ><input
+          v-model="from"
+          type="radio"
+          value="first"
+        />from frame 1 on</label
+      >
+      <label class="flex items-center gap-1.5"
+        ><input
+          v-model="from"
+          type="radio"
+          value="playhead"
+        />from frame {{ desk.workFrame }} on, where the playhead is</label
+      >
+    </template>
     <p class="text-soft">
       {{ films.length > 1 ? 'Each gets' : 'It gets' }} a reference column: seen while you work, never exported.
     </p>

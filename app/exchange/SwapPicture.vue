@@ -1,14 +1,13 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { byNumber } from '#core/basic'
-import { asDrawn } from '#core/stroke'
 import { useDesk } from '~/desk/desk'
 import { newId } from '~/sync/ids'
 import { tell } from '~/ui/messages'
 import PickList from '~/ui/PickList.vue'
 import { isDrawing, isRefused, readFile } from './import-files'
 import type { SwapTo } from './swap'
-import { fileOf, heightOf, partFrom, swapFrom, swappable } from './swap'
+import { fileOf, heightOf, partFrom, strokesOf, swapFrom, swappable } from './swap'
 
 /** A picture that is placed swapped for another file, or for a drawing: it stays wherever it is placed. */
 const desk = useDesk()
@@ -33,33 +32,44 @@ const shelf = () => {
   const { pictures, strokes } = desk.session!
   return { addImage: pictures.add, addStroke: strokes.add.bind(strokes) }
 }
-const height = (): number => heightOf(subject.value, desk.scene!.strokeBy)
+const shut = computed(() =>
+  desk.column?.locked || desk.column?.drawingsLocked
+    ? `The drawings of the column ${desk.column.name} are locked.`
+    : '',
+)
 
-function swap(was: typeof subject.value, stack: string, to: SwapTo | null): void {
-  if (!to) tell('There is nothing on it. Nothing was swapped.')
-  else if (desk.run({ name: 'picture.swap', args: { stack, subject: was.id, was: fileOf(was), to } }))
-    desk.tellDone(`${was.name} was swapped wherever it is placed.`)
+/** Swaps what is chosen now, whatever is gone to meanwhile, for what is made as high as it is. */
+async function swap(made: (height: number) => Promise<SwapTo | null>): Promise<void> {
+  const [was, stack, session] = [subject.value, desk.stack!.id, desk.session!]
+  try {
+    const by = was.kind === 'part' ? await session.strokes.all(was.strokes.map(r => r.hash)) : {}
+    const to = await made(heightOf(was, by))
+    if (!to) tell('There is nothing on it. Nothing was swapped.')
+    else if (desk.run({ name: 'picture.swap', args: { stack, subject: was.id, was: fileOf(was), to } }))
+      desk.tellDone(`${was.name} was swapped wherever it is placed.`)
+  } catch (error) {
+    tell((error as Error).message, { detail: 'Nothing was swapped.' })
+  }
 }
 async function forFile(e: Event): Promise<void> {
   const field = e.target as HTMLInputElement
   const [file] = field.files ?? []
   field.value = ''
   if (!file) return
-  const [was, stack] = [subject.value, desk.stack!.id]
-  const item = await readFile(file, desk.shot!.rate)
-  if (isDrawing(item)) swap(was, stack, await swapFrom(item, height(), { shelf: shelf(), newId }))
-  else tell(`${file.name} was not taken: ${isRefused(item) ? item.reason : 'it is no picture.'}`)
+  const { rate } = desk.shot!
+  await swap(async height => {
+    const item = await readFile(file, rate)
+    if (isDrawing(item)) return swapFrom(item, height, { shelf: shelf(), newId })
+    throw new Error(`${file.name} was not taken: ${isRefused(item) ? item.reason : 'it is no picture.'}`)
+  })
 }
-async function forDrawing(): Promise<void> {
-  const [was, stack] = [subject.value, desk.stack!]
-  const refs = stack.drawings[from.value]!.content.strokes
-  try {
-    const by = await desk.session!.strokes.all(refs.map(r => r.hash))
-    const strokes = refs.map(r => asDrawn(by[r.hash]!, r))
-    swap(was, stack.id, partFrom(strokes, height(), { shelf: shelf(), newId }))
-  } catch (error) {
-    tell('What is drawn could not be fetched. Nothing was swapped.', { detail: (error as Error).message })
-  }
+function forDrawing(): Promise<void> {
+  const refs = desk.stack!.drawings[from.value]!.content.strokes
+  const { strokes } = desk.session!
+  return swap(async height => {
+    const by = await strokes.all(refs.map(r => r.hash))
+    return partFrom(strokesOf(refs, by), height, { shelf: shelf(), newId })
+  })
 }
 </script>
 
@@ -75,11 +85,18 @@ async function forDrawing(): Promise<void> {
       :options="choices"
       label="Picture that is swapped"
     />
+    <p
+      v-if="shut"
+      class="text-signal"
+    >
+      {{ shut }}
+    </p>
     <div class="flex flex-wrap items-center gap-1.5">
       <button
         type="button"
         class="push-button"
         title="PNG, JPEG, WebP or SVG; it keeps its places and its height"
+        :disabled="!!shut"
         @click="input?.click()"
       >
         For a file …</button
@@ -95,6 +112,7 @@ async function forDrawing(): Promise<void> {
           type="button"
           class="push-button"
           title="Its lines are drawn once and placed wherever the picture was"
+          :disabled="!!shut"
           @click="forDrawing"
         >
           For the drawing</button

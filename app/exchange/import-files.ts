@@ -15,7 +15,7 @@ import type { Stroke } from '#core/stroke'
 import { asDrawn, strokeSchema, tidy } from '#core/stroke'
 import type { Focus, Scene } from '~/desk/scene'
 import type { FootageFound } from '~/footage/open'
-import { isNotRead, MOST_FILE_BYTES, OpenFootage } from '~/footage/open'
+import { footageIn, isNotRead, tooLargeFile } from '~/footage/open'
 import { newId } from '~/sync/ids'
 import type { Draft } from '#core/commands'
 
@@ -80,12 +80,9 @@ export async function readFile(file: File, rate: Rate): Promise<Found> {
   const { name } = file
   if (!file.size) return { name, reason: 'It is empty.' }
   const head = new Uint8Array(await file.slice(0, 512).arrayBuffer())
-  const moves = footageType(head) !== null
-  const most = moves ? MOST_FILE_BYTES : MOST_BYTES
-  const megabytes = (bytes: number): number => Math.round(bytes / 1024 / 1024)
-  if (file.size > most)
-    return { name, reason: `It has ${megabytes(file.size)} MB; at most ${megabytes(most)} MB are read.` }
-  if (moves) return readFootage(file)
+  if (footageType(head)) return readFootage(file)
+  const reason = tooLargeFile(file, MOST_BYTES)
+  if (reason) return { name, reason }
   if (isJson(head)) return readSheet(file, rate)
   const type = typeOf(head)
   if (type === 'svg') return readVector(file)
@@ -94,10 +91,10 @@ export async function readFile(file: File, rate: Rate): Promise<Found> {
 }
 
 async function readFootage(file: File): Promise<BroughtFootage | Refused> {
-  const open = await OpenFootage.open(file)
-  if (isNotRead(open)) return { name: file.name, reason: open.reason }
-  open.close()
-  return { kind: 'footage', name: file.name, file, found: open.found, told: foundWords(open.found) }
+  const found = await footageIn(file)
+  return isNotRead(found)
+    ? { name: file.name, reason: found.reason }
+    : { kind: 'footage', name: file.name, file, found, told: foundWords(found) }
 }
 
 /** JSON begins with an object, also behind a byte order mark. */

@@ -18,8 +18,6 @@ export interface ColumnPlan {
   readonly against: string
 }
 
-export const framesOf = ({ exposures }: ColumnIn): number => exposures.reduce((sum, x) => sum + x.frames, 0)
-
 /** What becomes of each column of a sheet. */
 export function plansFor(scene: Scene, sheet: SheetIn, as: SheetAs): ColumnPlan[] {
   return sheet.columns.map(from => {
@@ -115,5 +113,8 @@ function newColumnOf(plan: string, index: number, from: ColumnIn): Draft {
 }
 
 /** What a column of a sheet has, in a line. */
-export const columnWords = (c: ColumnIn): string =>
-  `${plural(c.drawings.length, 'drawing')}, ${plural(framesOf(c), 'frame')}${c.charts.length ? `, ${plural(c.charts.length, 'chart')}` : ''}`
+export function columnWords({ drawings, exposures, charts }: ColumnIn): string {
+  const frames = exposures.reduce((sum, x) => sum + x.frames, 0)
+  const words = [plural(drawings.length, 'drawing'), plural(frames, 'frame')]
+  return [...words, ...(charts.length ? [plural(charts.length, 'chart')] : [])].join(', ')
+}

@@ -1,5 +1,5 @@
 import type { ArgsOf } from '#core/commands'
-import type { Stack, Subject } from '#core/document'
+import type { Stack, StrokeRef, Subject } from '#core/document'
 import { subjectsOf } from '#core/document'
 import type { Affine } from '#core/motion'
 import type { Stroke } from '#core/stroke'
@@ -7,14 +7,19 @@ import { asDrawn, boxAround, strokeSchema, tidy } from '#core/stroke'
 import type { Brought, Shelf } from './import-files'
 
 export type SwapTo = ArgsOf<'picture.swap'>['to']
+type Kind<K extends Subject['kind']> = Extract<Subject, { kind: K }>
 /** What can be swapped: a picture, or what is drawn once. */
-export type Swappable = Extract<Subject, { kind: 'image' }> | (Extract<Subject, { kind: 'part' }> & { strokes: object })
+export type Swappable = Kind<'image'> | (Kind<'part'> & { readonly strokes: readonly StrokeRef[] })
 
 export const swappable = (stack: Stack): Swappable[] =>
   subjectsOf(stack).filter((s): s is Swappable => s.kind === 'image' || (s.kind === 'part' && !!s.strokes))
 
 /** Its file; null where it is drawn. */
 export const fileOf = (s: Swappable): string | null => (s.kind === 'image' ? s.file : null)
+
+/** Strokes fetched by their hashes. */
+export type Fetched = Readonly<Record<string, Stroke>>
+export const strokesOf = (refs: readonly StrokeRef[], by: Fetched): Stroke[] => refs.map(r => asDrawn(by[r.hash]!, r))
 
 const boxOf = (strokes: readonly Stroke[]) =>
   boxAround(
@@ -23,10 +28,9 @@ const boxOf = (strokes: readonly Stroke[]) =>
   )
 
 /** How high it is drawn before it is placed, px. */
-export function heightOf(s: Swappable, strokeBy: (hash: string) => Stroke | undefined): number {
+export function heightOf(s: Swappable, by: Fetched): number {
   if (s.kind === 'image') return s.height
-  const drawn = s.strokes as readonly { hash: string; at?: Affine }[]
-  const box = boxOf(drawn.flatMap(ref => (strokeBy(ref.hash) ? [asDrawn(strokeBy(ref.hash)!, ref)] : [])))
+  const box = boxOf(strokesOf(s.strokes, by))
   return box ? Math.max(1, box.bottom - box.top) : 1
 }
 

@@ -4,7 +4,7 @@ import { Trash2 } from '@lucide/vue'
 import { useDesk } from '~/desk/desk'
 import { tell } from '~/ui/messages'
 import { footageOf, placedIn } from './footage-in'
-import { isNotRead, MOST_FILE_BYTES, OpenFootage } from './open'
+import { footageIn, isNotRead } from './open'
 import type { Filmed } from './marks'
 
 /** Another file in the place of this one, as large as fits; or none. */
@@ -19,18 +19,21 @@ async function swap(e: Event): Promise<void> {
   const [file] = field.files ?? []
   field.value = ''
   if (!file) return
+  const { width, height } = column.footage
   const at = where()
   reading.value = true
-  const open = file.size > MOST_FILE_BYTES ? { reason: 'It has more than 64 MB.' } : await OpenFootage.open(file)
-  reading.value = false
-  if (isNotRead(open)) return tell(`${file.name} was not taken: ${open.reason}`)
-  open.close()
-  const { found } = open
-  const fresh = footageOf({ name: file.name, found }, await desk.session!.pictures.keep(file))
-  const { width, height } = column.footage
-  const same = found.width === width && found.height === height
-  const place = same ? {} : { at: placedIn(desk.shown!.picture, found) }
-  desk.run({ name: 'footage.set', args: { ...at, footage: { ...fresh, ...place } } })
+  try {
+    const found = await footageIn(file)
+    if (isNotRead(found)) return tell(`${file.name} was not taken: ${found.reason}`)
+    const fresh = footageOf({ name: file.name, found }, await desk.session!.pictures.keep(file))
+    const same = found.width === width && found.height === height
+    const place = same ? {} : { at: placedIn(desk.shown!.picture, found) }
+    desk.run({ name: 'footage.set', args: { ...at, footage: { ...fresh, ...place } } })
+  } catch {
+    tell('Nothing was changed.', { detail: 'The footage could not be kept in this browser.' })
+  } finally {
+    reading.value = false
+  }
 }
 </script>
 

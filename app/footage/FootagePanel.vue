@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { ChevronLeft, ChevronRight, Film, Trash2 } from '@lucide/vue'
-import { footageAt, footageFrom, lastOfFootage } from '#core/time'
+import { footageAt, footageFrom, lastOfFootage, markedFrames } from '#core/time'
 import type { Footage } from '#core/document'
 import { useDesk } from '~/desk/desk'
 import { oneStep } from '~/desk/one-step'
@@ -72,9 +72,8 @@ function shift(list: readonly MarkSeen[], by: number): void {
   else tell('There is no footage there. Nothing was moved.')
 }
 const takeOff = (list: readonly MarkSeen[]): void => void desk.run(unmarkDraft(where.value.plan, column.value, list))
-const frames = computed(() => [...new Set(marks.value.map(m => m.frame))])
-function newKeys(): void {
-  const drafts = drawingsOn(desk.scene!, desk.focus!, frames.value)
+function newDrawings(): void {
+  const drafts = drawingsOn(desk.scene!, desk.focus!, markedFrames(footage.value, rate.value))
   if (typeof drafts === 'string') tell(drafts)
   else desk.run(...oneStep(drafts, 'New drawings on the marks'))
 }
@@ -85,6 +84,13 @@ function newKeys(): void {
     title="Footage"
     :words="filmed.here ? footage.name : undefined"
   >
+    <PickList
+      v-if="choices.length > 1"
+      v-model="shownColumn"
+      class="mb-2 w-full"
+      :options="choices"
+      label="Column of the footage"
+    />
     <template v-if="!filmed.here">
       <p>
         Footage to work by runs beside the shot and is never exported: a movie (MP4, MOV, WebM, MKV) or a GIF, up to 64
@@ -103,13 +109,6 @@ function newKeys(): void {
       class="space-y-2"
       :disabled="column.locked"
     >
-      <PickList
-        v-if="choices.length > 1"
-        v-model="shownColumn"
-        class="w-full"
-        :options="choices"
-        label="Column of the footage"
-      />
       <p
         v-if="column.locked"
         class="text-signal"
@@ -285,7 +284,7 @@ function newKeys(): void {
           type="button"
           class="push-button"
           :title="`A new blank drawing of ${desk.column?.name ?? 'the column'} on each mark, held until the next`"
-          @click="newKeys"
+          @click="newDrawings"
         >
           New drawings
         </button>

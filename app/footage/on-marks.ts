@@ -6,19 +6,18 @@ import type { Focus, Scene } from '~/desk/scene'
 import { newId } from '~/sync/ids'
 
 /**
- * New blank drawings in the active column, one on each frame, each held until the next; or why that cannot be: nothing
+ * New blank drawings in the active column, one on each frame (in order, each once), each held until the next; or why that cannot be: nothing
  * that is exposed there is written over.
  */
 export function drawingsOn(scene: Scene, { column, stack }: Focus, frames: readonly number[]): Draft[] | string {
-  const first = frames.find(f => f >= 1)
+  const [first] = frames
   if (!column || !stack || first === undefined) return 'There is no mark on a frame of the shot.'
   if (column.footage) return `${column.name} is the column of the footage: go to the one that the poses are in.`
   if (!isTimed(column)) return `The timing of ${column.name} is locked, or follows another column.`
   if ([...eachRun(column.runs)].some(({ run, start }) => run.drawing !== null && start >= first))
     return `${column.name} has drawings from frame ${first} on already. Put its poses on the marks instead.`
-  const places = [...new Set(frames.filter(f => f >= 1))].sort((a, b) => a - b)
   const taken: string[] = []
-  const drawings = places.map(f => {
+  const drawings = frames.map(f => {
     const number = freeNumber(stack, String(f), taken)
     taken.push(number)
     const adds = column.adds ?? 'key'
@@ -26,7 +25,7 @@ export function drawingsOn(scene: Scene, { column, stack }: Focus, frames: reado
   })
   const exposures = drawings.map((d, i) => ({
     drawing: d.id,
-    frames: (places[i + 1] ?? places[i]! + column.step) - places[i]!,
+    frames: (frames[i + 1] ?? frames[i]! + column.step) - frames[i]!,
   }))
   const at = spotAt(column.runs, first)
   return [

@@ -51,6 +51,20 @@ export class OpenFootage {
 }
 
 /** Larger files are not read, bytes. */
-export const MOST_FILE_BYTES = 64 * 1024 * 1024
+const MOST_BYTES = 64 * 1024 * 1024
+const megabytes = (bytes: number): number => Math.round(bytes / 1024 / 1024)
+/** Why a file that is too large is not read, in a sentence; null where it is not. */
+export const tooLargeFile = ({ size }: Blob, most: number): string | null =>
+  size > most ? `It has ${megabytes(size)} MB; at most ${megabytes(most)} MB are read.` : null
 
-export const isNotRead = (x: OpenFootage | NotRead): x is NotRead => 'reason' in x
+export const isNotRead = (x: object): x is NotRead => 'reason' in x
+
+/** What a file of footage is, or why it is not read; nothing of it stays open. */
+export async function footageIn(file: Blob): Promise<FootageFound | NotRead> {
+  const reason = tooLargeFile(file, MOST_BYTES)
+  if (reason) return { reason }
+  const open = await OpenFootage.open(file)
+  if (isNotRead(open)) return open
+  open.close()
+  return open.found
+}

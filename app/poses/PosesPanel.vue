@@ -5,7 +5,7 @@ import { VueDraggable } from 'vue-draggable-plus'
 import { isPose } from '#core/pass'
 import { shownColumn } from '#core/document'
 import { eachRun, evenSlots, fittedToStep, offStep, scaledSlots, typedFrames } from '#core/sheet'
-import { beatFrames, frameOfFootage, MAX_FRAMES } from '#core/time'
+import { beatFrames, markedFrames, MAX_FRAMES } from '#core/time'
 import { shiftAt } from '~/sheet/arrange'
 import { tryOver } from '~/sheet/trying'
 import type { Draft } from '#core/commands'
@@ -116,9 +116,8 @@ function useBeats(beats: readonly number[]): void {
 /** What was marked on footage, by its columns. */
 const filmed = computed(() =>
   desk.columns.flatMap(c => {
-    const { footage } = c
-    const marks = footage?.marks?.map(m => frameOfFootage(footage, m, desk.shot!.rate)).filter(f => f >= 1) ?? []
-    return marks.length ? [{ id: c.id, name: c.name, frames: [...new Set(marks)] }] : []
+    const frames = c.footage ? markedFrames(c.footage, desk.shot!.rate) : []
+    return frames.length ? [{ id: c.id, name: c.name, frames }] : []
   }),
 )
 /** Where the first pose stays on frame 1 the marks are those of the others. */

@@ -1,7 +1,7 @@
 import type { Footage } from '#core/document'
 import type { Frames } from '#core/sheet'
 import type { Rate } from '#core/time'
-import { footageFrom, frameOfFootage, lastOfFootage } from '#core/time'
+import { footageFrom, lastOfFootage, markedFrames } from '#core/time'
 import { MONO, theme } from '~/ui/colours'
 import type { Rows } from './layout'
 
@@ -30,7 +30,7 @@ export function drawFootage(
   c.font = `400 10px ${MONO}`
   c.textAlign = 'right'
   c.textBaseline = 'middle'
-  const marked = new Set((footage.marks ?? []).map(m => frameOfFootage(footage, m, rate)))
+  const marked = new Set(markedFrames(footage, rate))
   for (let f = first; f <= last; f++) {
     const y = rows.y(f) + rows.px / 2
     if (marked.has(f)) drawFlag(c, { x: x + 2, y, width: width - 12, size: Math.min(4.5, rows.px / 2) })

@@ -1,20 +1,12 @@
 import { z } from 'zod'
 import { idSchema, plural } from '../basic'
-import type { Column, Footage, Shot } from '../document/document'
-import { footageSchema, secondSchema } from '../document/document'
+import { footageSchema, MOST_MARKS, secondSchema } from '../document/document'
 import { command } from './kind'
 import { columnName, columnOf, unlocked, withColumn } from './parts'
 import { refuse } from './refusal'
 
 const where = { plan: idSchema, column: idSchema }
 const settings = footageSchema.omit({ marks: true })
-
-/** An open column with its footage; refused where it has none any more. */
-function withFootage(shot: Shot, plan: string, id: string): Column & { footage: Footage } {
-  const column = unlocked(columnOf(shot, plan, id))
-  const { footage } = column
-  return footage ? { ...column, footage } : refuse('gone', `${column.name} has no footage any more.`)
-}
 
 export const setFootage = command(
   'footage.set',
@@ -52,18 +44,18 @@ export const markFootage = command(
     /** The movie that the moments are of. */
     file: footageSchema.shape.file,
     /** Moments, seconds from its start: those that are marked, and those that are marked no more. */
-    put: z.array(secondSchema).max(500),
-    taken: z.array(secondSchema).max(500),
+    put: z.array(secondSchema).max(MOST_MARKS),
+    taken: z.array(secondSchema).max(MOST_MARKS),
   }),
   ({ put, taken, plan, column }, shot) => {
-    const on = `on the footage of ${columnName(shot, plan, column)}`
-    if (put.length && taken.length) return `Move ${plural(put.length, 'mark')} ${on}`
-    return put.length
-      ? `Mark ${put.length === 1 ? 'a moment' : plural(put.length, 'moment')} ${on}`
-      : `Take ${plural(taken.length, 'mark')} off ${on.slice(3)}`
+    const footage = `the footage of ${columnName(shot, plan, column)}`
+    if (!put.length) return `Take ${plural(taken.length, 'mark')} off ${footage}`
+    if (taken.length) return `Move ${plural(put.length, 'mark')} on ${footage}`
+    return `Mark ${put.length === 1 ? 'a moment' : plural(put.length, 'moment')} on ${footage}`
   },
   (shot, { plan, column: id, file, put, taken }) => {
-    const column = withFootage(shot, plan, id)
+    const column = unlocked(columnOf(shot, plan, id))
+    if (!column.footage) return refuse('gone', `${column.name} has no footage any more.`)
     const { marks = [], ...footage } = column.footage
     if (footage.file !== file) refuse('changed', `${column.name} has other footage now.`)
     const gone = new Set(taken)

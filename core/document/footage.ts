@@ -4,7 +4,7 @@ import { framesSchema as frames } from '../time'
 import { affineSchema, pictureFile } from './subject'
 
 /** The longest footage, seconds: two hours. */
-const MOST_FOOTAGE = 7200
+export const MOST_FOOTAGE = 7200
 /** A moment of footage, seconds from its start. */
 export const secondSchema = z.number().min(0).max(MOST_FOOTAGE, 'Footage has at most two hours.')
 /** The most marks on footage. */

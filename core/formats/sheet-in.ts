@@ -39,10 +39,10 @@ export interface SheetIn {
 }
 export type ReadIn = { readonly ok: true; readonly sheet: SheetIn } | { readonly ok: false; readonly message: string }
 
-export const refusedIn = (message: string): ReadIn => ({ ok: false, message })
+const refusedIn = (message: string): ReadIn => ({ ok: false, message })
 
 /** More columns than this are not read. */
-export const MOST_COLUMNS = 200
+const MOST_COLUMNS = 200
 
 /**
  * Reads a sheet from the text of a file: a sheet or a shot as JSON by our published schemas, or an OpenTimelineIO

@@ -32,6 +32,11 @@ export function footageAt(running: Running, frame: number, r: Rate): number | nu
 export const frameOfFootage = ({ from, inPoint, speed }: Omit<Running, 'seconds'>, second: number, r: Rate): number =>
   from - 1 + frameAt((second - inPoint) / speed, r)
 
+/** The frames that show what was marked, in order and each once; what lies before the shot is left out. */
+export function markedFrames(footage: Running & { readonly marks?: readonly number[] | undefined }, r: Rate): number[] {
+  return [...new Set((footage.marks ?? []).map(m => frameOfFootage(footage, m, r)))].filter(f => f >= 1)
+}
+
 /** The last frame of the shot that shows some of it; the one before it begins where none does. */
 export const lastOfFootage = ({ from, inPoint, speed, seconds }: Running, r: Rate): number =>
   from - 1 + Math.max(0, Math.ceil(((seconds - inPoint) / speed) * perSecond(r) - 0.5 - 1e-9))

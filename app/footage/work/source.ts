@@ -1,12 +1,11 @@
+import { MOST_FOOTAGE } from '#core/document'
 import type { Decoded } from '~/sync/bitmaps'
 import type { FootageFound } from './messages'
 
 /** Pictures with a longer side than this are not read, px. */
-export const MOST_SIDE = 4096
+const MOST_SIDE = 4096
 /** Larger ones are given smaller, px: they are seen beside the picture of a shot. */
-export const GIVEN_SIDE = 1920
-/** Footage that is longer is not read, seconds. */
-const MOST_SECONDS = 7200
+const GIVEN_SIDE = 1920
 
 /** Footage that is open. */
 export interface Source {
@@ -31,7 +30,7 @@ export function refuseUnfit(width: number, height: number, seconds: number): voi
       `It is ${width} × ${height} px; at most ${MOST_SIDE} px a side are read. Make a smaller copy to work by.`,
     )
   if (!(seconds > 0)) throw new Unread('It has no frames.')
-  if (seconds > MOST_SECONDS)
+  if (seconds > MOST_FOOTAGE)
     throw new Unread(`It lasts ${Math.round(seconds / 60)} minutes; at most two hours are read.`)
 }
 

@@ -2,7 +2,7 @@ import { expect, it } from 'vitest'
 import { timesOf } from './source'
 import { Walk } from './walk'
 
-/** Twelve pictures a second apart; what was decoded, and what was closed, by their moments. */
+/** Pictures a second apart; what was decoded, and what was closed, by their moments. */
 function walk() {
   const starts = Array.from({ length: 120 }, (_, i) => i)
   const told = { begun: [] as number[], decoded: [] as number[], open: 0 }
