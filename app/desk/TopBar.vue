@@ -183,7 +183,8 @@ function setLength(e: Event): void {
           v-if="player.skipped"
           class="rounded border border-dashed border-on-bottle-soft px-1.5 text-[11.5px]"
           aria-live="polite"
-          >{{ player.skipped }} skipped</span
+          title="Pictures that this computer left out to stay on time"
+          >{{ player.skipped }}<span class="@max-[1100px]:sr-only"> skipped</span></span
         >
       </div>
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { ChevronLeft, ChevronRight, Film, Trash2 } from '@lucide/vue'
-import { footageAt, footageFrom, lastOfFootage, markedFrames } from '#core/time'
+import { footageAt, footageFrom, lastOfFootage, markedFrames, MAX_FRAMES } from '#core/time'
 import type { Footage } from '#core/document'
 import { useDesk } from '~/desk/desk'
 import { oneStep } from '~/desk/one-step'
@@ -40,13 +40,20 @@ const seen = computed(() =>
 const set = (change: Partial<Footage>): void =>
   void desk.run({ name: 'footage.set', args: { ...where.value, footage: change } })
 
+/** What a field of the panel sets: what it holds, and the least and most that it takes. */
+interface Field {
+  holds: () => number
+  least: number
+  most: number
+  change: (n: number) => Partial<Footage>
+}
 /** A field that was typed in: what it means is set, or it goes back to what holds. */
-function typed(e: Event, change: (n: number) => Partial<Footage>, holds: number): void {
+function typed(e: Event, { holds, least, most, change }: Field): void {
   const field = e.target as HTMLInputElement
   const n = Number(field.value.replace(',', '.'))
-  if (field.value.trim() && Number.isFinite(n)) set(change(n))
-  else tell('Type a number. Nothing was changed.')
-  field.value = String(round(holds))
+  if (field.value.trim() && n >= least && n <= most) set(change(n))
+  else tell(`Type a number from ${round(least)} to ${round(most)}. Nothing was changed.`)
+  field.value = String(round(holds()))
 }
 const round = (n: number): number => Math.round(n * 1000) / 1000
 const size = computed(() => round(shareOf(picture.value, footage.value) * 100))
@@ -55,6 +62,34 @@ const placedAt = (x: number, y: number): Partial<Footage> => {
   const [a, b, c, d] = footage.value.at
   return { at: [a, b, c, d, x, y] }
 }
+/** The middle of the footage may lie this far outside the picture, px. */
+const FAR = 100_000
+const fields = {
+  from: {
+    holds: () => footage.value.from,
+    least: 1,
+    most: MAX_FRAMES,
+    change: n => ({ from: Math.round(n) }),
+  },
+  inPoint: {
+    holds: () => footage.value.inPoint,
+    least: 0,
+    // Some of it is always seen.
+    get most() {
+      return Math.floor(footage.value.seconds * 1000 - 1) / 1000
+    },
+    change: n => ({ inPoint: n }),
+  },
+  speed: { holds: () => footage.value.speed * 100, least: 5, most: 2000, change: n => ({ speed: n / 100 }) },
+  size: {
+    holds: () => size.value,
+    least: 1,
+    most: 2000,
+    change: n => ({ at: sized(picture.value, footage.value, n / 100) }),
+  },
+  x: { holds: () => footage.value.at[4], least: -FAR, most: FAR, change: n => placedAt(n, footage.value.at[5]) },
+  y: { holds: () => footage.value.at[5], least: -FAR, most: FAR, change: n => placedAt(footage.value.at[4], n) },
+} satisfies Record<string, Field>
 /** What is seen of it at the playhead; null where it is not seen. */
 const now = computed(() => footageAt(footage.value, desk.workFrame, rate.value))
 /** It begins with what is seen at the playhead. */
@@ -66,8 +101,10 @@ function beginHere(): void {
 
 const marks = computed(() => marksOf(column.value, rate.value))
 const here = computed(() => marks.value.some(m => m.frame === desk.workFrame))
+/** Marks that are not seen stay where they are. */
 function shift(list: readonly MarkSeen[], by: number): void {
-  const draft = moveMarksDraft(where.value.plan, column.value, list, { by, rate: rate.value })
+  const seenOnes = list.filter(m => m.seen)
+  const draft = seenOnes.length && moveMarksDraft(where.value.plan, column.value, seenOnes, { by, rate: rate.value })
   if (draft) desk.run(draft)
   else tell('There is no footage there. Nothing was moved.')
 }
@@ -124,7 +161,7 @@ function newDrawings(): void {
           inputmode="numeric"
           :value="footage.from"
           aria-label="Frame on which the footage begins"
-          @change="typed($event, n => ({ from: Math.max(1, Math.round(n)) }), footage.from)"
+          @change="typed($event, fields.from)"
       /></label>
       <div class="flex items-center gap-1.5">
         <label class="flex items-center gap-1.5"
@@ -133,7 +170,7 @@ function newDrawings(): void {
             inputmode="decimal"
             :value="round(footage.inPoint)"
             aria-label="In-point, seconds"
-            @change="typed($event, n => ({ inPoint: n }), footage.inPoint)" /></label
+            @change="typed($event, fields.inPoint)" /></label
         ><button
           type="button"
           class="push-button"
@@ -150,7 +187,7 @@ function newDrawings(): void {
           inputmode="decimal"
           :value="round(footage.speed * 100)"
           aria-label="Speed, percent"
-          @change="typed($event, n => ({ speed: n / 100 }), footage.speed * 100)"
+          @change="typed($event, fields.speed)"
         />%</label
       >
       <label class="flex items-center gap-2"
@@ -177,20 +214,20 @@ function newDrawings(): void {
             inputmode="decimal"
             :value="size"
             aria-label="Size, percent of what fits the picture"
-            @change="typed($event, n => ({ at: sized(picture, footage, Math.max(1, Math.min(2000, n)) / 100) }), size)"
+            @change="typed($event, fields.size)"
           />%</label
         >at<input
           class="field h-7 w-16 text-right font-mono"
           inputmode="decimal"
           :value="round(footage.at[4])"
           aria-label="Its middle from the left, px"
-          @change="typed($event, n => placedAt(n, footage.at[5]), footage.at[4])"
+          @change="typed($event, fields.x)"
         />→<input
           class="field h-7 w-16 text-right font-mono"
           inputmode="decimal"
           :value="round(footage.at[5])"
           aria-label="Its middle from the top, px"
-          @change="typed($event, n => placedAt(footage.at[4], n), footage.at[5])"
+          @change="typed($event, fields.y)"
         />↓
       </div>
 
@@ -215,30 +252,39 @@ function newDrawings(): void {
           class="flex items-center gap-1 px-1.5"
           :class="{ 'bg-wash': m.frame === desk.workFrame }"
         >
-          <button
-            type="button"
-            class="flex-1 py-1 text-left font-mono text-[12px] hover:underline"
-            :aria-label="`Go to the mark on frame ${m.frame}`"
-            @click="desk.goTo(m.frame)"
-          >
-            frame {{ m.frame
-            }}<span class="text-soft"> · {{ footageFrom(footage, m.frame, rate).toFixed(2) }} s</span></button
+          <template v-if="m.seen"
+            ><button
+              type="button"
+              class="flex-1 py-1 text-left font-mono text-[12px] hover:underline"
+              :aria-label="`Go to the mark on frame ${m.frame}`"
+              @click="desk.goTo(m.frame)"
+            >
+              frame {{ m.frame
+              }}<span class="text-soft"> · {{ footageFrom(footage, m.frame, rate).toFixed(2) }} s</span></button
+            ><button
+              v-for="by in [-1, 1]"
+              :key="by"
+              type="button"
+              class="rounded p-1 text-soft hover:bg-wash hover:text-graphite"
+              :aria-label="`The mark on frame ${m.frame} a frame ${by < 0 ? 'earlier' : 'later'}`"
+              @click="shift([m], by)"
+            >
+              <component
+                :is="by < 0 ? ChevronLeft : ChevronRight"
+                :size="13"
+              /></button
+          ></template>
+          <span
+            v-else
+            class="flex-1 py-1 font-mono text-[12px] text-soft"
+            title="The footage begins after it, or it shows before the shot does"
+            >not seen · {{ m.second.toFixed(2) }} s</span
           ><button
-            v-for="by in [-1, 1]"
-            :key="by"
             type="button"
             class="rounded p-1 text-soft hover:bg-wash hover:text-graphite"
-            :aria-label="`The mark on frame ${m.frame} a frame ${by < 0 ? 'earlier' : 'later'}`"
-            @click="shift([m], by)"
-          >
-            <component
-              :is="by < 0 ? ChevronLeft : ChevronRight"
-              :size="13"
-            /></button
-          ><button
-            type="button"
-            class="rounded p-1 text-soft hover:bg-wash hover:text-graphite"
-            :aria-label="`Take the mark on frame ${m.frame} off`"
+            :aria-label="
+              m.seen ? `Take the mark on frame ${m.frame} off` : `Take the mark at ${m.second.toFixed(2)} s off`
+            "
             @click="takeOff([m])"
           >
             <Trash2 :size="13" />

@@ -10,11 +10,16 @@ export type Filmed = Column & { readonly footage: Footage }
 export interface MarkSeen {
   readonly second: number
   readonly frame: number
+  /** False where the footage or the shot begins after it. */
+  readonly seen: boolean
 }
 
 /** The marks of a column's footage, in order. */
 export const marksOf = ({ footage }: Filmed, rate: Rate): MarkSeen[] =>
-  (footage.marks ?? []).map(second => ({ second, frame: frameOfFootage(footage, second, rate) }))
+  (footage.marks ?? []).map(second => {
+    const frame = frameOfFootage(footage, second, rate)
+    return { second, frame, seen: frame >= footage.from }
+  })
 
 const draft = (plan: string, column: Filmed, put: number[], taken: number[]): Draft => ({
   name: 'footage.mark',

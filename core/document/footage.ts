@@ -6,7 +6,10 @@ import { affineSchema, pictureFile } from './subject'
 /** The longest footage, seconds: two hours. */
 export const MOST_FOOTAGE = 7200
 /** A moment of footage, seconds from its start. */
-export const secondSchema = z.number().min(0).max(MOST_FOOTAGE, 'Footage has at most two hours.')
+export const secondSchema = z
+  .number()
+  .min(0, 'Footage begins with second 0.')
+  .max(MOST_FOOTAGE, 'Footage has at most two hours.')
 /** The most marks on footage. */
 export const MOST_MARKS = 500
 const rising = (marks: readonly number[]): boolean => marks.every((m, i) => !i || m > marks[i - 1]!)

@@ -32,9 +32,9 @@ export function footageAt(running: Running, frame: number, r: Rate): number | nu
 export const frameOfFootage = ({ from, inPoint, speed }: Omit<Running, 'seconds'>, second: number, r: Rate): number =>
   from - 1 + frameAt((second - inPoint) / speed, r)
 
-/** The frames that show what was marked, in order and each once; what lies before the shot is left out. */
+/** The frames that show what was marked, in order and each once; what the footage begins after is left out. */
 export function markedFrames(footage: Running & { readonly marks?: readonly number[] | undefined }, r: Rate): number[] {
-  return [...new Set((footage.marks ?? []).map(m => frameOfFootage(footage, m, r)))].filter(f => f >= 1)
+  return [...new Set((footage.marks ?? []).map(m => frameOfFootage(footage, m, r)))].filter(f => f >= footage.from)
 }
 
 /** The last frame of the shot that shows some of it; the one before it begins where none does. */

@@ -221,6 +221,21 @@ test('is seen in the picture and not in what is exported', async ({ page, desk }
     const [r, g, b] = await corner()
     expect([r! > 200, g! < 60, b! < 60]).toEqual([true, true, true])
   }).toPass()
+
+  // What it cannot begin with is told; a mark that it begins after is not seen.
+  const inPoint = panel.getByLabel('In-point, seconds')
+  await page.keyboard.press('Home')
+  await panel.getByRole('button', { name: 'Mark this frame' }).click()
+  for (const wrong of ['-2', '3', 'soon']) {
+    await inPoint.fill(wrong)
+    await inPoint.press('Tab')
+    await expect(page.getByText('Type a number from 0 to 2.999. Nothing was changed.').last()).toBeVisible()
+    await expect(inPoint).toHaveValue('0')
+  }
+  await inPoint.fill('1')
+  await inPoint.press('Tab')
+  await expect(panel.getByText('not seen · 0.02 s')).toBeVisible()
+
   await page.getByRole('button', { name: 'Take it off' }).click()
   await expect(async () => expect((await corner())[1]).toBeGreaterThan(150)).toPass()
   expect((await filmed(desk)).column).toBeUndefined()

@@ -21,6 +21,7 @@ test('a picture that is placed is swapped for another file, then for a drawing; 
   await panel.getByLabel('Files to import').setInputFiles([filled('plate.png', 400, 200, 60)])
   await panel.getByRole('radio', { name: 'New drawings' }).check()
   await panel.getByRole('button', { name: 'Import 1', exact: true }).click()
+  await expect(page.getByText('1 drawing imported into Keeper.')).toBeVisible()
   await desk.saved()
   const before = await stackOf(desk)
   const plate = Object.values(before.subjects).find(s => s.kind === 'image')!
@@ -57,8 +58,11 @@ test('a picture that is placed is swapped for another file, then for a drawing; 
   await page.mouse.up()
   await desk.saved()
   await panel.getByRole('button', { name: 'For the drawing' }).click()
-  await desk.saved()
-  const drawn = (await stackOf(desk)).subjects[plate.id]!
-  expect(drawn.kind === 'part' && drawn.strokes).toHaveLength(1)
+  await expect
+    .poll(async () => {
+      const drawn = (await stackOf(desk)).subjects[plate.id]!
+      return drawn.kind === 'part' && drawn.strokes?.length
+    })
+    .toBe(1)
   expect(Object.values((await stackOf(desk)).drawings).filter(d => d.content.poses[plate.id])).toHaveLength(1)
 })
