@@ -12,6 +12,7 @@ const coreMayImport = [
   'clipper2-ts',
   'simplify-js',
   'fast-xml-parser',
+  'fflate',
 ]
 
 /** Calls in which a bare true is a value that is kept or compared, not a switch. */

@@ -6,7 +6,7 @@ import { useDesk } from '~/desk/desk'
 import { footageColumn } from '~/footage/footage-in'
 import { tell } from '~/ui/messages'
 import { useSide } from '~/ui/side'
-import type { BroughtFootage } from './import-files'
+import type { BroughtFootage } from './found'
 import { oneStep } from '~/desk/one-step'
 
 /** Footage that comes in: each file as a reference column, from a frame on. */

@@ -5,13 +5,16 @@ import { plural } from '#core/basic'
 import { FileImage, TriangleAlert } from '@lucide/vue'
 import { matchByNumber } from '#core/formats/by-number'
 import { gapsIn } from '#core/formats/sequence'
-import type { Found } from './import-files'
-import { bringIn, inOrder, isDrawing, isFootage, isRefused, isSheet, MOST_FILES, readFile } from './import-files'
+import { bringIn } from './bring-in'
+import type { Found } from './found'
+import { isDrawing, isFootage, isLayered, isRefused, isSheet } from './found'
+import { inOrder, MOST_FILES, readFile } from './import-files'
 import { useDesk } from '~/desk/desk'
 import SidePanel from '~/desk/SidePanel.vue'
 import SwitchRow from '~/ui/SwitchRow.vue'
 import ByNumber from './ByNumber.vue'
 import FootageRows from './FootageRows.vue'
+import LayerRows from './LayerRows.vue'
 import SheetRows from './SheetRows.vue'
 import StopRow from './StopRow.vue'
 import SwapPicture from './SwapPicture.vue'
@@ -31,17 +34,19 @@ const placing = ref(-1)
 let stopped = false
 const good = computed(() => items.value.filter(isDrawing))
 const films = computed(() => items.value.filter(isFootage))
+const layered = computed(() => items.value.filter(isLayered))
 const sheets = computed(() => items.value.filter(isSheet))
 /** What came together, where that is of several kinds. */
 const kinds = computed(() =>
   [
     good.value.length ? plural(good.value.length, 'drawing') : '',
+    layered.value.length ? `${layered.value.length} with layers` : '',
     films.value.length ? `${films.value.length} of footage` : '',
     sheets.value.length ? plural(sheets.value.length, 'sheet') : '',
   ].filter(Boolean),
 )
 const title = computed(() =>
-  good.value.length || !(films.value.length + sheets.value.length)
+  good.value.length || !(films.value.length + sheets.value.length + layered.value.length)
     ? `Import drawings into ${desk.column?.name ?? ''}`
     : 'Import',
 )
@@ -89,9 +94,13 @@ async function read(files: readonly File[]): Promise<void> {
         .slice(room)
         .map(f => ({ name: f.name, reason: `More than ${MOST_FILES} files at once. Import it with another lot.` })),
     )
-  items.value = found
+  items.value = fewLayered(found)
   total.value = 0
 }
+/** More files with layers than these come in as drawings: they are a sequence. */
+const FEW_LAYERED = 3
+const fewLayered = (all: readonly Found[]): readonly Found[] =>
+  all.filter(isLayered).length > FEW_LAYERED ? all.map(x => (isLayered(x) ? x.flat : x)) : all
 watch(
   () => exchange.waiting,
   files => {
@@ -176,8 +185,9 @@ onScopeDispose(stop)
       class="flex items-center gap-3"
     >
       <span
-        >Drawings: PNG, JPEG, WebP or SVG, one or a numbered sequence. Footage to work by: MP4, MOV, WebM, MKV or GIF.
-        Sheets: JSON or OpenTimelineIO. Drop the files on a column, or select them here.</span
+        >Drawings: PNG, JPEG, WebP, SVG or OpenRaster, one or a numbered sequence; layers as columns or parts. Footage
+        to work by: MP4, MOV, WebM, MKV or GIF. Sheets: JSON or OpenTimelineIO. Drop the files on a column, or select
+        them here.</span
       >
     </p>
     <p class="mt-1">
@@ -192,7 +202,7 @@ onScopeDispose(stop)
         type="file"
         class="sr-only"
         multiple
-        accept="image/png,image/jpeg,image/webp,image/svg+xml,.svg,image/gif,video/*,.mkv,.json,.otio"
+        accept="image/png,image/jpeg,image/webp,image/svg+xml,.svg,.ora,image/openraster,image/gif,video/*,.mkv,.json,.otio"
         aria-label="Files to import"
         @change="select"
       />
@@ -206,6 +216,13 @@ onScopeDispose(stop)
         v-if="films.length"
         :films="films"
         @done="items = items.filter(x => !isFootage(x))"
+      />
+      <LayerRows
+        v-for="l in layered"
+        :key="l.name"
+        :file="l"
+        @done="items = items.filter(x => x !== l)"
+        @flat="items = items.map(x => (x === l ? l.flat : x))"
       />
       <SheetRows
         v-for="s in sheets"

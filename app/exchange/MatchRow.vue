@@ -6,7 +6,7 @@ import { useDesk } from '~/desk/desk'
 import { usePaint } from '~/ui/usePaint'
 import { usePaintCounts } from '~/ui/paint/counts'
 import { drawLayers } from '~/ui/paint/draw-picture'
-import type { Brought } from './import-files'
+import type { Brought } from './found'
 
 /** A drawing's rough beside the file that finishes it. */
 const { drawing, file } = defineProps<{ drawing: Drawing; file: Brought }>()

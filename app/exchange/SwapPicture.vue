@@ -5,7 +5,8 @@ import { useDesk } from '~/desk/desk'
 import { newId } from '~/sync/ids'
 import { tell } from '~/ui/messages'
 import PickList from '~/ui/PickList.vue'
-import { isDrawing, isRefused, readFile } from './import-files'
+import { isDrawing, isLayered, isRefused } from './found'
+import { readFile } from './import-files'
 import type { SwapTo } from './swap'
 import { fileOf, heightOf, partFrom, strokesOf, swapFrom, swappable } from './swap'
 
@@ -58,7 +59,8 @@ async function forFile(e: Event): Promise<void> {
   if (!file) return
   const { rate } = desk.shot!
   await swap(async height => {
-    const item = await readFile(file, rate)
+    const found = await readFile(file, rate)
+    const item = isLayered(found) ? found.flat : found
     if (isDrawing(item)) return swapFrom(item, height, { shelf: shelf(), newId })
     throw new Error(`${file.name} was not taken: ${isRefused(item) ? item.reason : 'it is no picture.'}`)
   })

@@ -3,8 +3,10 @@ import { byNumber } from '#core/basic'
 import { patternOf } from '#core/formats/by-number'
 import type { Affine } from '#core/motion'
 import type { Scene } from '~/desk/scene'
-import type { Brought, Refused, Shelf } from './import-files'
-import { asOnePicture, isRefused } from './import-files'
+import type { Shelf } from './bring-in'
+import type { Brought, Refused } from './found'
+import { isRefused } from './found'
+import { asOnePicture } from './picture-file'
 
 type Finished = NonNullable<Drawing['finished']>
 type Size = { readonly width: number; readonly height: number }

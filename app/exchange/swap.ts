@@ -1,10 +1,11 @@
 import type { ArgsOf } from '#core/commands'
 import type { Stack, StrokeRef, Subject } from '#core/document'
 import { subjectsOf } from '#core/document'
-import type { Affine } from '#core/motion'
+import type { Affine, Vec } from '#core/motion'
 import type { Stroke } from '#core/stroke'
 import { asDrawn, boxAround, strokeSchema, tidy } from '#core/stroke'
-import type { Brought, Shelf } from './import-files'
+import type { Shelf } from './bring-in'
+import type { Brought } from './found'
 
 export type SwapTo = ArgsOf<'picture.swap'>['to']
 type Kind<K extends Subject['kind']> = Extract<Subject, { kind: K }>
@@ -34,18 +35,34 @@ export function heightOf(s: Swappable, by: Fetched): number {
   return box ? Math.max(1, box.bottom - box.top) : 1
 }
 
+/** Strokes scaled about their middle, and where that was; null where none can be kept. */
+export function aboutMiddle(
+  strokes: readonly Stroke[],
+  k: number,
+  { shelf, newId }: { shelf: Pick<Shelf, 'addStroke'>; newId: () => string },
+): { strokes: StrokeRef[]; middle: Vec; height: number } | null {
+  const box = boxOf(strokes)
+  if (!box) return null
+  const middle = { x: (box.left + box.right) / 2, y: (box.top + box.bottom) / 2 }
+  const at: Affine = [k, 0, 0, k, -middle.x * k, -middle.y * k]
+  const good = strokes.map(s => tidy(asDrawn(s, { at }))).filter(s => strokeSchema.safeParse(s).success)
+  if (!good.length) return null
+  return {
+    strokes: good.map(s => ({ id: newId(), hash: shelf.addStroke(s) })),
+    middle,
+    height: Math.max(1, box.bottom - box.top),
+  }
+}
+
 /** Strokes about their middle and as high as what they are swapped for, as a part; null where there are none. */
 export function partFrom(
   strokes: readonly Stroke[],
   height: number,
-  { shelf, newId }: { shelf: Pick<Shelf, 'addStroke'>; newId: () => string },
+  by: { shelf: Pick<Shelf, 'addStroke'>; newId: () => string },
 ): SwapTo | null {
   const box = boxOf(strokes)
-  if (!box) return null
-  const k = height / Math.max(1, box.bottom - box.top)
-  const at: Affine = [k, 0, 0, k, (-(box.left + box.right) / 2) * k, (-(box.top + box.bottom) / 2) * k]
-  const good = strokes.map(s => tidy(asDrawn(s, { at }))).filter(s => strokeSchema.safeParse(s).success)
-  return good.length ? { kind: 'part', strokes: good.map(s => ({ id: newId(), hash: shelf.addStroke(s) })) } : null
+  const about = box && aboutMiddle(strokes, height / Math.max(1, box.bottom - box.top), by)
+  return about && { kind: 'part', strokes: about.strokes }
 }
 
 /** What a file that was read becomes, as high as what it is swapped for; null where there is nothing on it. */

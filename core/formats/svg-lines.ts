@@ -18,6 +18,9 @@ export interface Reading {
   more: boolean
   elements: number
   points: number
+  /** The element whose groups are the layers, and the strokes of what was in it so far, by element. */
+  readonly layered: Node
+  readonly children: { readonly node: Node; readonly strokes: readonly Stroke[] }[]
 }
 
 /** Notes what did not enter. */

@@ -22,9 +22,15 @@ export interface SvgRead {
   readonly width: number
   readonly height: number
   readonly strokes: readonly Stroke[]
+  /** Its layers from back to front, with the same strokes; none where it has not two groups with names. */
+  readonly layers: readonly SvgLayer[]
   readonly left: readonly string[]
   /** It shows things that are no strokes (text, pictures, gradients, effects): it is seen whole as a picture only. */
   readonly more: boolean
+}
+export interface SvgLayer {
+  readonly name: string
+  readonly strokes: readonly Stroke[]
 }
 export type SvgOutcome = SvgRead | { readonly ok: false; readonly message: string }
 
@@ -85,7 +91,10 @@ export function readSvg(text: string): SvgOutcome {
   if (!root) return { ok: false, message: 'There is no svg element in it.' }
   const size = sizeOf(root)
   if (!size) return { ok: false, message: 'It says neither its size nor its viewBox in numbers.' }
-  const reading: Reading = { strokes: [], left: new Map(), more: false, elements: 0, points: 0 }
+  const reading: Reading = {
+    ...{ strokes: [], left: new Map(), more: false, elements: 0, points: 0 },
+    ...{ layered: layeredIn(root), children: [] },
+  }
   try {
     walk(root, size.map, { fill: '#000000', stroke: 'none', width: 1, shown: true }, reading)
   } catch (error) {
@@ -93,7 +102,32 @@ export function readSvg(text: string): SvgOutcome {
     throw error
   }
   const left = [...reading.left].map(([what, n]) => (n > 1 ? `${what} (${n})` : what))
-  return { ok: true, width: size.width, height: size.height, strokes: reading.strokes, left, more: reading.more }
+  const { width, height } = size
+  return { ok: true, width, height, strokes: reading.strokes, layers: layersOf(reading), left, more: reading.more }
+}
+
+/** The element whose groups are layers: the root, or the one group that everything is in. */
+function layeredIn(root: Node): Node {
+  const seen = root.children.filter(c => !SILENT.has(c.name))
+  return seen.length === 1 && seen[0]!.name === 'g' ? layeredIn(seen[0]!) : root
+}
+
+/** What a group is called: by a label of its own, else by its id; nothing where it has neither. */
+const nameOf = ({ name, attributes: a }: Node): string =>
+  name === 'g' ? (a.label ?? a['aria-label'] ?? a.id ?? '').trim() : ''
+
+/** Groups with names, and what lies loose between them. */
+function layersOf({ children }: Reading): SvgLayer[] {
+  if (children.filter(c => nameOf(c.node)).length < 2) return []
+  const out: SvgLayer[] = []
+  let loose = false
+  for (const { node, strokes } of children) {
+    const name = nameOf(node)
+    if (!name && loose) out.push({ name: 'Loose', strokes: [...out.pop()!.strokes, ...strokes] })
+    else out.push({ name: name || 'Loose', strokes })
+    loose = !name
+  }
+  return out
 }
 
 function sizeOf(root: Node): { width: number; height: number; map: Affine } | null {
@@ -131,7 +165,12 @@ function walk(node: Node, map: Affine, inherited: Style, r: Reading): void {
   if (!here.every(n => Number.isFinite(n) && Math.abs(n) < 1e7)) return leave(r, 'a transform of huge numbers')
   if (GROUPS.has(node.name)) {
     if (node.name === 'a') leave(r, 'a link (what is in it was taken)')
-    for (const child of node.children) walk(child, here, style, r)
+    for (const child of node.children) {
+      const before = r.strokes.length
+      walk(child, here, style, r)
+      if (node === r.layered && r.strokes.length > before)
+        r.children.push({ node: child, strokes: r.strokes.slice(before) })
+    }
     return
   }
   const lines = linesOf(node, here, r)

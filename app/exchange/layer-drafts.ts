@@ -1,0 +1,161 @@
+import type { Draft } from '#core/commands'
+import { spotAt } from '#core/commands'
+import type { Content, NewSubject } from '#core/document'
+import { freeNumber } from '#core/document'
+import { oneBoneFigure, restPose } from '#core/figure'
+import type { Affine } from '#core/motion'
+import { asDrawn, strokeSchema, tidy } from '#core/stroke'
+import type { Focus, Scene } from '~/desk/scene'
+import { newId } from '~/sync/ids'
+import type { Shelf } from './bring-in'
+import type { LayerFound } from './found'
+import { aboutMiddle } from './swap'
+
+/** How layers lie in the picture: the file's size in px, and by how much it is scaled, about the middle of both. */
+export interface Laid {
+  readonly width: number
+  readonly height: number
+  readonly scale: number
+}
+/** The frames on which what comes in is exposed. */
+export interface Shown {
+  readonly from: number
+  readonly frames: number
+}
+
+/** Px of the file to px of the picture. */
+function mapOf({ width, height, scale }: Laid, picture: { width: number; height: number }): Affine {
+  return [scale, 0, 0, scale, (picture.width - width * scale) / 2, (picture.height - height * scale) / 2]
+}
+
+/** What a layer becomes: a subject and its pose, or strokes on the drawing. */
+interface Become {
+  readonly subject: NewSubject | null
+  readonly content: Content
+}
+
+async function pictureOf(
+  { name, content: c }: LayerFound & { content: { kind: 'image' } },
+  at: Affine,
+  shelf: Shelf,
+): Promise<Become> {
+  const id = newId()
+  const { width, height } = c
+  const file = await shelf.addImage(c.bytes)
+  const place = { x: at[0] * (c.x + width / 2) + at[4], y: at[3] * (c.y + height / 2) + at[5] }
+  return {
+    subject: { id, name, kind: 'image', figure: oneBoneFigure(id, name, height / 2), file, width, height },
+    content: { poses: { [id]: restPose(place, at[0]) }, strokes: [] },
+  }
+}
+
+/** Strokes of a layer as they lie in the picture; null where none can be kept. */
+function strokesOf(layer: LayerFound & { content: { kind: 'strokes' } }, at: Affine, shelf: Shelf): Become | null {
+  const kept = layer.content.strokes.map(s => tidy(asDrawn(s, { at }))).filter(s => strokeSchema.safeParse(s).success)
+  const strokes = kept.map(s => ({ id: newId(), hash: shelf.addStroke(s) }))
+  return strokes.length ? { subject: null, content: { poses: {}, strokes } } : null
+}
+
+/** Strokes of a layer as a part that is drawn once, about its middle; null where none can be kept. */
+function partOf(
+  { name, content }: LayerFound & { content: { kind: 'strokes' } },
+  at: Affine,
+  shelf: Shelf,
+): Become | null {
+  const about = aboutMiddle(content.strokes, at[0], { shelf, newId })
+  if (!about) return null
+  const id = newId()
+  const place = { x: at[0] * about.middle.x + at[4], y: at[3] * about.middle.y + at[5] }
+  return {
+    subject: {
+      ...{ id, name, kind: 'part', strokes: about.strokes },
+      figure: oneBoneFigure(id, name, (about.height * at[0]) / 2),
+    },
+    content: { poses: { [id]: restPose(place, 1) }, strokes: [] },
+  }
+}
+
+const isPicture = (l: LayerFound): l is LayerFound & { content: { kind: 'image' } } => l.content.kind === 'image'
+const isStrokes = (l: LayerFound): l is LayerFound & { content: { kind: 'strokes' } } => l.content.kind === 'strokes'
+
+/** Each layer as a new column with one drawing, held for some frames; in front of the columns there are. */
+export async function asColumns(
+  scene: Scene,
+  layers: readonly LayerFound[],
+  { laid, shown, shelf }: { laid: Laid; shown: Shown; shelf: Shelf },
+): Promise<Draft[]> {
+  const at = mapOf(laid, scene.shot.picture)
+  const drafts: Draft[] = []
+  for (const layer of layers) {
+    const made = isPicture(layer)
+      ? await pictureOf(layer, at, shelf)
+      : isStrokes(layer)
+        ? strokesOf(layer, at, shelf)
+        : null
+    if (made) drafts.push(columnOf(scene, layer.name, made, { index: scene.columns.length + drafts.length, shown }))
+  }
+  return drafts
+}
+
+function columnOf(
+  scene: Scene,
+  name: string,
+  { subject, content }: Become,
+  { index, shown: { from, frames } }: { index: number; shown: Shown },
+): Draft {
+  const [id, stack, drawing] = [newId(), newId(), newId()]
+  const blank = from > 1 ? [{ id: newId(), drawing: null, frames: from - 1 }] : []
+  return {
+    name: 'column.add',
+    args: {
+      plan: scene.plan.id,
+      index,
+      stack: {
+        id: stack,
+        subjects: subject ? { [subject.id]: { ...subject, rank: 0 } } : {},
+        drawings: { [drawing]: { id: drawing, number: '1', role: 'key', own: true, content } },
+      },
+      column: {
+        ...{ id, name, stack, ink: '#26302c', step: 2, background: false, locked: false, hidden: false },
+        runs: [...blank, { id: newId(), drawing, frames }],
+      },
+    },
+  }
+}
+
+/** The layers as parts of one new drawing of the active column, each with a place of its own; exposed where asked. */
+export async function asParts(
+  scene: Scene,
+  focus: Focus,
+  layers: readonly LayerFound[],
+  { laid, shown, shelf }: { laid: Laid; shown: Shown | null; shelf: Shelf },
+): Promise<Draft[]> {
+  const at = mapOf(laid, scene.shot.picture)
+  const stack = focus.stack!
+  const made: Become[] = []
+  for (const layer of layers) {
+    const one = isPicture(layer)
+      ? await pictureOf(layer, at, shelf)
+      : isStrokes(layer)
+        ? partOf(layer, at, shelf)
+        : null
+    if (one) made.push(one)
+  }
+  if (!made.length) return []
+  const content: Content = { poses: Object.assign({}, ...made.map(m => m.content.poses)), strokes: [] }
+  const id = newId()
+  const number = freeNumber(stack, String(shown?.from ?? 1), [])
+  return [
+    ...made.map((m): Draft => ({
+      name: 'subject.add',
+      args: { stack: stack.id, subject: m.subject!, drawing: null, pose: null },
+    })),
+    { name: 'drawing.add', args: { stack: stack.id, drawing: { id, number, role: 'key', content } } },
+    ...(shown ? [exposed(scene, focus, id, shown)] : []),
+  ]
+}
+
+function exposed(scene: Scene, { column }: Focus, drawing: string, { from, frames }: Shown): Draft {
+  const args = { plan: scene.plan.id, column: column!.id, at: spotAt(column!.runs, from), frame: from }
+  return { name: 'range.paste', args: { ...args, exposures: [{ drawing, frames }], by: 'over' } }
+}
