@@ -30,6 +30,8 @@ export default withNuxt(
       '@typescript-eslint/no-dynamic-delete': 'off',
     },
   },
+  // Scripts for others to read print what they find.
+  { files: ['docs/scripts/*.mjs'], rules: { 'no-console': 'off' } },
   {
     plugins: { house: { rules: { arrows, 'plain-calls': plainCalls } } },
     rules: {

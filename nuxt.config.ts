@@ -33,6 +33,8 @@ export default defineNuxtConfig({
   alias: { '#core': core },
   nitro: {
     alias: { '#core': core },
+    // Scripts that the page of the routes shows.
+    serverAssets: [{ baseName: 'scripts', dir: file('./docs/scripts') }],
     esbuild: { options: { target: 'node20' } },
     // Kept compressed beside each other: nothing is compressed anew for a request.
     compressPublicAssets: { gzip: true, brotli: true },

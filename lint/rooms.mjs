@@ -40,6 +40,7 @@ export const floors = {
     ['shots'],
     ['jobs'],
     ['commits'],
+    ['openapi'],
     ['plugins', 'middleware', 'api'],
   ],
 }

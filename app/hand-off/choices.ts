@@ -71,6 +71,25 @@ export interface PaperChoices {
   readonly ladders: boolean
 }
 
+const burnt = { frame: false, timecode: false, shot: false, column: '' }
+const look = { background: true, paper: true, scale: 1, burnt }
+const MOVIE: MovieChoices = { ...look, container: 'mp4', codec: 'avc', quality: 'good', loops: 1, slate: 0 }
+const GIF: GifChoices = { ...look, scale: 0.25, forever: true, most: 0 }
+const IMAGES: ImageChoices = {
+  ...look,
+  by: 'frame',
+  file: 'png',
+  column: '',
+  apart: false,
+  figuresOnly: false,
+  pattern: '[shot].[frame]',
+  digits: 4,
+}
+
+const PAPER: PaperChoices = { what: 'sheet', paper: 'a4', columns: [], ladders: true }
+/** What is chosen at first. */
+export const DEFAULTS = { movie: MOVIE, gif: GIF, images: IMAGES, paper: PAPER }
+
 /** Sizes of movies that H.264 and others want even. */
 export const evened = ({ width, height }: { width: number; height: number }): { width: number; height: number } => ({
   width: width + (width % 2),

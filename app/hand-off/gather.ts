@@ -1,14 +1,11 @@
-import { openShot, imageHashes, storeShot, strokeHashes } from '#core/document'
-import type { ProductionInList, Shot, ShotInList } from '#core/document'
+import { storeShot } from '#core/document'
+import type { ProductionInList, ShotInList } from '#core/document'
 import { byName } from '#core/basic'
 import type { Frames } from '#core/sheet'
-import type { Stroke } from '#core/stroke'
 import type { ShotSession } from '~/sync/session'
 import { server } from '~/sync/server'
-import { HandOffFault, type Given } from './given'
-
-/** Strokes asked for at once; the server answers up to 5,000. */
-const AT_ONCE = 500
+import type { Given } from './given'
+import { givenOf } from './given-stored'
 
 /** The open shot as it is now, also what is not saved yet. Throws ServerAway where strokes or pictures are not at hand. */
 export async function giveOpen(session: ShotSession, plan: string, { first, last }: Frames): Promise<Given> {
@@ -19,27 +16,8 @@ export async function giveOpen(session: ShotSession, plan: string, { first, last
   return { shot: stored, plan, production: session.production, strokes, pictures, first, last }
 }
 
-/** Another shot of the production, whole, as the server has it, in its first plan. Throws ServerAway, ServerRefusal. */
-export async function giveStored(id: string): Promise<Given> {
-  const { document, production } = await server.shot(id)
-  const read = openShot(document)
-  if (!read.ok) throw new HandOffFault(`One of the shots cannot be read: ${read.message}`)
-  const [strokes, pictures] = await Promise.all([strokesOf(read.shot), picturesOf(read.shot)])
-  const stored = JSON.parse(JSON.stringify(storeShot(read.shot))) as Given['shot']
-  const { length, planOrder } = read.shot
-  return { shot: stored, plan: planOrder[0]!, production, strokes, pictures, first: 1, last: length }
-}
-
-async function strokesOf(shot: Shot): Promise<Record<string, Stroke>> {
-  const hashes = strokeHashes(shot)
-  const out: Record<string, Stroke> = {}
-  for (let i = 0; i < hashes.length; i += AT_ONCE)
-    Object.assign(out, (await server.findStrokes(hashes.slice(i, i + AT_ONCE))).strokes)
-  if (hashes.some(h => !out[h])) throw new HandOffFault(`Strokes of “${shot.name}” are missing on the server.`)
-  return out
-}
-const picturesOf = (shot: Shot) =>
-  Promise.all(imageHashes(shot).map(async file => [file, await server.image(file)] as const))
+/** Another shot of the production, whole, as the server has it. Throws ServerAway, ServerRefusal, HandOffFault. */
+export const giveStored = async (id: string): Promise<Given> => givenOf(await server.shot(id), server)
 
 /** The shots of the production that a shot is in, in their order. Throws ServerAway, ServerRefusal. */
 export async function shotsBeside(id: string): Promise<ShotInList[]> {

@@ -1,23 +1,15 @@
 import { api } from '../http/api'
 import { getQuery, setResponseHeader } from 'h3'
-import { z } from 'zod'
-import { shotIdSchema } from '#core/basic'
 import { database } from '../db/connection'
 import { parsed } from '../problems/problem'
+import { eventsQuery } from '../http/forms'
 import { eventStream } from '../http/stream'
 import type { At } from '../live/events'
 import { onRevision, whereNow } from '../live/events'
 
-/** One stream tells of so many shots at most: all that one browser has open. */
-const MOST_SHOTS = 100
-const wanted = z
-  .union([z.string(), z.array(z.string())])
-  .transform(v => [...new Set([v].flat())])
-  .pipe(z.array(shotIdSchema).min(1).max(MOST_SHOTS))
-
 /** Tells each new revision of some shots, as "id revision incarnation", to the open windows of one browser. */
 export default api(async event => {
-  const ids = parsed(wanted, getQuery(event).shot)
+  const { shot: ids } = parsed(eventsQuery, getQuery(event))
   if (event.context.headOnly) {
     // What would come, without a stream that would go to nobody.
     setResponseHeader(event, 'content-type', 'text/event-stream')

@@ -25,7 +25,10 @@ export const MAX_COMMIT_BYTES = 16 * 1024 * 1024
 export const commitSchema = z.object({
   base: z.number().int().min(0).max(2_147_483_647),
   incarnation: z.string().max(24).optional(),
-  commands: z.array(commandSchema).min(1).max(MAX_COMMANDS),
+  commands: z
+    .array(commandSchema)
+    .min(1, 'It brings no command.')
+    .max(MAX_COMMANDS, `At most ${MAX_COMMANDS} commands come at once: send them in several lots, none was done.`),
 })
 
 /** Says `due` with a shot's id when so much was done to it that a whole document is worth keeping. */

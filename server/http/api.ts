@@ -1,12 +1,13 @@
 import type { IncomingMessage } from 'node:http'
 import type { H3Event } from 'h3'
 import { defineEventHandler, getQuery, getRouterParam } from 'h3'
-import { z } from 'zod'
+import type { z } from 'zod'
 import { shotIdSchema } from '#core/basic'
 import { databaseProblem } from '../db/faults'
 import { log } from '../watch/log'
 import { count } from '../watch/metrics'
 import { parsed, Problem } from '../problems/problem'
+import { stateSchema } from './forms'
 
 /** Every route answers within this time, if only that it could not. */
 const ANSWER_MS = 25_000
@@ -110,11 +111,6 @@ function leaveUnread(request: IncomingMessage): void {
 
 /** The shot named by the route. */
 export const shotId = (event: H3Event): string => parsed(shotIdSchema, getRouterParam(event, 'id'))
-
-const stateSchema = z.object({
-  revision: z.coerce.number().int().min(0).max(2_147_483_647),
-  kind: z.enum(['regular', 'upgrade', 'mark', 'unreadable']),
-})
 
 /** The kept state named by the route: its revision on the path, its kind behind it. */
 export const stateOf = (event: H3Event): { shotId: string } & z.output<typeof stateSchema> => ({

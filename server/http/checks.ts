@@ -11,6 +11,9 @@ const SAFE = new Set(['GET', 'HEAD', 'OPTIONS'])
 /** Scripts that write name their token here. */
 const TOKEN_HEADER = 'fintro-token'
 
+/** What is asked for here is too much for an address. */
+const FINDING = '/api/strokes/find'
+
 /** A page of another site can point a name of its own at this machine: names that are not ours are not answered. */
 const toOneOfOurHosts: Check = ({ headers }) =>
   hostsNamed(settings().hosts, headers.host).length
@@ -25,7 +28,7 @@ const toOneOfOurHosts: Check = ({ headers }) =>
 const plainTarget: Check = ({ url }) =>
   url?.startsWith('/') ? null : new Problem(400, 'bad-target', 'A request names the address of a page or a route.')
 
-/** Writing requests come from our own pages, or from scripts that know the token. */
+/** Requests that change something come from our own pages, or from scripts that know the token. */
 const fromOurPages: Check = request => {
   if (SAFE.has(request.method ?? '')) return null
   const { host = '', origin } = request.headers
@@ -33,6 +36,8 @@ const fromOurPages: Check = request => {
     return isOurOrigin(hostsNamed(settings().hosts, host), host, origin)
       ? null
       : new Problem(403, 'other-origin', 'This request came from another site and was refused.')
+  // Nothing is changed by it, and no page of another site could read the answer.
+  if (request.url?.split('?', 1)[0] === FINDING) return null
   const token = request.headers[TOKEN_HEADER]
   if (token === undefined)
     return new Problem(

@@ -31,7 +31,7 @@ export async function keepStrokes(
   return rows.map(r => r.hash)
 }
 
-const sentSchema = z.object({ strokes: z.array(strokeSchema).min(1).max(500) })
+export const sentSchema = z.object({ strokes: z.array(strokeSchema).min(1).max(500) })
 
 /** Keeps the strokes of a request, `{ strokes }` as JSON, and gives their hashes. */
 export const keepStrokesIn = async (db: Sequelize, bytes: Buffer): Promise<{ hashes: string[] }> => ({

@@ -14,7 +14,7 @@ import { took } from '../watch/metrics'
 
 /** A name for a request that whoever stands before us may have given it already. */
 const REQUEST_ID = /^[A-Za-z0-9_.-]{8,64}$/
-const WITHOUT_DATABASE = new Set(['/api/health', '/api/ready', '/api/metrics'])
+const WITHOUT_DATABASE = new Set(['/api/health', '/api/ready', '/api/metrics', '/api/openapi.json', '/api/reference'])
 const OF_API = /^\/api(?:[/?]|$)/
 const OF_PAGES = new Set(['GET', 'HEAD'])
 

@@ -27,6 +27,8 @@ const ROUTES: readonly [path: string, methods: readonly string[]][] = [
   ['/api/health', ['GET']],
   ['/api/ready', ['GET']],
   ['/api/metrics', ['GET']],
+  ['/api/openapi.json', ['GET']],
+  ['/api/reference', ['GET']],
   ['/api/shots', ['GET', 'POST']],
   ['/api/shots/:id', ['GET', 'DELETE']],
   ['/api/shots/:id/commands', ['POST']],
@@ -163,7 +165,8 @@ function strangers(target: Target): Hostile[] {
           [undefined, '', 'x'.repeat(40), 'null'].map((token): Hostile => ({
             name: `${method} ${path} with ${token === undefined ? 'no token' : `the token “${token.slice(0, 8)}”`}`,
             sent: { method, path, headers: { host, ...(token === undefined ? {} : { 'fintro-token': token }) } },
-            fits: [403],
+            // What only reads needs none; it lacks a body.
+            fits: [path === '/api/strokes/find' ? 400 : 403],
           })),
         ),
     ),

@@ -2,19 +2,10 @@ import type { Remote } from 'comlink'
 import { wrap } from 'comlink'
 import type { ImageChoices } from '../choices'
 import { brokeOff } from '../given'
-import type { WhichImage } from '../image-layers'
 import type { DrawingWorker } from './drawing.worker'
+import type { Drawers } from './each-once'
 import { ImageDrawer } from './image-drawer'
 import type { Opened } from './painter'
-import type { Ready } from './zip'
-
-/** Draws and encodes images; several at the same time where it can. */
-export interface Drawers {
-  /** The file of an image. Throws HandOffFault. */
-  file(which: WhichImage): Promise<Ready>
-  /** Nothing more is asked for. */
-  end(): void
-}
 
 interface Member {
   readonly remote: Remote<DrawingWorker>

@@ -5,7 +5,7 @@ import type { WhichImage } from '../image-layers'
 import { workerFonts } from './fonts'
 import { ImageDrawer } from './image-drawer'
 import { opened } from './painter'
-import type { Ready } from './zip'
+import type { Ready } from './ready'
 
 /** The shots that images are made of here, by the number each export got. */
 const drawers = new Map<number, ImageDrawer>()

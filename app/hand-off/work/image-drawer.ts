@@ -6,8 +6,8 @@ import { imageLayers } from '../image-layers'
 import { dataUrl } from './data-url'
 import type { Opened } from './painter'
 import { Painter } from './painter'
-import type { Ready } from './zip'
-import { checkOf } from './zip'
+import type { Ready } from './ready'
+import { checkOf } from './ready'
 
 /** Makes images of a shot, PNG or SVG. */
 export class ImageDrawer {

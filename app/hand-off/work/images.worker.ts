@@ -1,13 +1,12 @@
 import { expose } from 'comlink'
-import { LRUCache } from 'lru-cache'
 import { nameBy } from '#core/formats/naming'
 import type { ImageChoices } from '../choices'
 import type { Given, Told } from '../given'
 import type { ImagePlan } from '../image-names'
-import { imagesFor, whichOf } from '../image-names'
+import { imagesFor } from '../image-names'
 import { contactSheet } from './contact'
-import type { Drawers } from './drawers'
 import { drawersOf } from './drawers'
+import { EachOnce } from './each-once'
 import { workerFonts } from './fonts'
 import { ImageDrawer } from './image-drawer'
 import type { Opened } from './painter'
@@ -15,7 +14,7 @@ import { opened } from './painter'
 import { outliving, pieces, scratch } from './scratch'
 import type { Work } from './works'
 import { Works } from './works'
-import type { Ready } from './zip'
+import type { Ready } from './ready'
 import { ZipInto } from './zip'
 
 export interface ImagesJob {
@@ -25,8 +24,6 @@ export interface ImagesJob {
 }
 
 const works = new Works()
-/** Images of pictures that may come again are kept up to so many bytes. */
-const KEPT_BYTES = 64 * 1024 * 1024
 /** So many images are being made at the same time at most. */
 const AT_ONCE = 8
 /** Images are looked at so many before they are needed: pictures that are held or come again lie between. */
@@ -88,35 +85,6 @@ async function zipped(plans: readonly ImagePlan[], images: EachOnce, job: Images
     throw error
   } finally {
     await Promise.allSettled(ahead)
-  }
-}
-
-/** Has images made; equal ones are made once. */
-class EachOnce {
-  private readonly kept = new LRUCache<string, Ready>({ maxSize: KEPT_BYTES, sizeCalculation: f => f.bytes.length })
-  private readonly coming = new Map<string, Promise<Ready>>()
-
-  constructor(
-    private readonly keys: ImageDrawer,
-    private readonly drawers: Drawers,
-  ) {}
-
-  /** How many are being made. */
-  get making(): number {
-    return this.coming.size
-  }
-
-  /** The file of an image. It may be asked for while others are being made. */
-  async file(plan: ImagePlan): Promise<Ready> {
-    const which = whichOf(plan)
-    const key = this.keys.keyOf(which)
-    const known = this.kept.get(key) ?? this.coming.get(key)
-    if (known) return known
-    const coming = this.drawers.file(which)
-    this.coming.set(key, coming)
-    const made = await coming.finally(() => this.coming.delete(key))
-    this.kept.set(key, made)
-    return made
   }
 }
 

@@ -1,13 +1,10 @@
 import { expose } from 'comlink'
 import { PDFDocument } from 'pdf-lib'
-import { numbered } from '#core/paper'
 import type { PaperChoices } from '../choices'
 import type { Given, Told } from '../given'
-import { pagesOf } from '../paper-pages'
 import { fontFiles } from './font-files'
 import { opened } from './painter'
-import type { PictureBytes } from './pdf'
-import { PdfFile } from './pdf'
+import { printed } from './paper'
 import { outliving } from './scratch'
 import { Works } from './works'
 
@@ -28,42 +25,16 @@ async function make(
 ): Promise<{ blob: Blob; pages: number } | null> {
   const work = works.begin(told)
   try {
-    const { scene, strokeBy } = opened(given)
-    const pictures = new Map(given.pictures)
-    const pdf = await PdfFile.begin(scene.shot.name, await fontFiles(), file => pictureBytes(pictures.get(file)))
-    await work.at(0, 'Laying out pages')
-    const job = {
-      scene,
-      strokeBy,
-      production: given.production,
-      date,
-      paper: choices.paper,
-      measure: pdf.fonts.measure,
+    const at = async (share: number, words: string): Promise<boolean> => {
+      await work.at(share, words)
+      return !work.stopped
     }
-    const pages = numbered(pagesOf(job, choices, given))
-    for (const [i, page] of pages.entries()) {
-      if (work.stopped) return null
-      await pdf.add(page)
-      await work.at((i + 1) / (pages.length + 1), `Page ${i + 1} of ${pages.length}`)
-    }
-    const bytes = (await pdf.bytes()) as Uint8Array<ArrayBuffer>
-    if (work.stopped) return null
-    return { blob: await outliving(new Blob([bytes], { type: PDF }), scratch), pages: pages.length }
+    const made = await printed(opened(given), choices, { fonts: await fontFiles(), date, at })
+    if (!made || work.stopped) return null
+    return { blob: await outliving(new Blob([made.bytes], { type: PDF }), scratch), pages: made.pages }
   } finally {
     works.end(work)
   }
-}
-
-/** PDF takes PNG and JPEG; what is neither becomes PNG. */
-async function pictureBytes(file: Blob | undefined): Promise<PictureBytes | null> {
-  if (!file) return null
-  const bytes = new Uint8Array(await file.arrayBuffer())
-  if (bytes[0] === 0x89 && bytes[1] === 0x50) return { type: 'png', bytes }
-  if (bytes[0] === 0xff && bytes[1] === 0xd8) return { type: 'jpeg', bytes }
-  const bitmap = await createImageBitmap(new Blob([bytes]))
-  const canvas = new OffscreenCanvas(bitmap.width, bitmap.height)
-  canvas.getContext('2d')!.drawImage(bitmap, 0, 0)
-  return { type: 'png', bytes: new Uint8Array(await (await canvas.convertToBlob()).arrayBuffer()) }
 }
 
 /** Papers of several shots, one after the other. */

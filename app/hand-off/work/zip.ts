@@ -1,24 +1,11 @@
 import type { ZipInputFile } from 'fflate'
 import { Unzip, UnzipPassThrough, Zip, ZipPassThrough } from 'fflate'
+import type { Ready } from './ready'
+import { checkOf } from './ready'
 import type { Scratch } from './scratch'
 
 /** What is given is all of a file. */
 const WHOLE = true
-
-/** The check sum of bytes (CRC-32), as a zip has it. */
-export function checkOf(bytes: Uint8Array): number {
-  const file = new ZipPassThrough('')
-  file.ondata = () => undefined
-  file.push(bytes, true)
-  return file.crc
-}
-
-/** A file that may go into a zip several times: its bytes, the same as the browser keeps them, and their check sum. */
-export interface Ready {
-  readonly bytes: Uint8Array<ArrayBuffer>
-  readonly blob: Blob
-  readonly check: number
-}
 
 /** Files put into a zip as they come: what is in them is compressed already. */
 export class ZipInto {

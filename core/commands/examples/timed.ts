@@ -53,7 +53,11 @@ export const timed: readonly Example[] = [
   }),
   ...alone('a-take-01', {
     name: 'range.move',
-    args: { plan: PLAN, by: 'push', moves: [{ ...range('a-take-01'), to: { column: 'lamp', at: spot('a-take-01.0', 1), frame: 1 } }] },
+    args: {
+      plan: PLAN,
+      by: 'push',
+      moves: [{ ...range('a-take-01'), to: { column: 'lamp', at: spot('a-take-01.0', 1), frame: 1 } }],
+    },
   }),
   ...alone('a-order-1', { name: 'poses.order', args: { ...lamp, order: ['a-order-1.2', 'a-order-1.0'] } }),
   ...alone('a-here-01', {

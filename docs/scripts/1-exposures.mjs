@@ -1,0 +1,26 @@
+// Prints what each column of a shot exposes: number × frames, X for blank.
+//   node 1-exposures.mjs          lists the shots
+//   node 1-exposures.mjs SHOT     prints one, by its id
+const server = process.env.FINTRO_URL ?? 'http://127.0.0.1:3000'
+
+async function get(path) {
+  const answer = await fetch(server + path)
+  const body = await answer.json()
+  if (!answer.ok) throw new Error(body.detail)
+  return body
+}
+
+const [id] = process.argv.slice(2)
+if (!id) {
+  const { productions } = await get('/api/shots')
+  for (const { name, shots } of productions)
+    for (const shot of shots) console.log(`${shot.id}  ${name}  ${shot.name}  ${shot.length} frames`)
+} else {
+  const { document: shot } = await get(`/api/shots/${id}`)
+  const plan = shot.plans[shot.planOrder[0]]
+  for (const column of plan.order.map(c => plan.columns[c])) {
+    const { drawings } = shot.stacks[column.stack]
+    const runs = column.runs.map(r => `${r.drawing ? drawings[r.drawing].number : 'X'}×${r.frames}`)
+    console.log(`${column.name}: ${runs.join(' ')}`)
+  }
+}

@@ -1,0 +1,100 @@
+import { z } from 'zod'
+import { hashSchema, idSchema, shotIdSchema } from '#core/basic'
+import type { Committed, JournalEntry, Refusal } from '#core/commands'
+import { commandIdSchema } from '#core/commands'
+import type { KeptState, ProductionInList, ShotInList } from '#core/document'
+import { pictureSchema, rateSchema, shotSchema } from '#core/document/document'
+import { stateKind } from '../http/forms'
+
+/** The forms of what the routes answer. */
+
+const count = z.number().int().min(0)
+const time = z.iso.datetime()
+
+export const problem = z.object({
+  type: z.string().regex(/^urn:fintro:[a-z-]+$/),
+  title: z.string(),
+  status: z.number().int().min(400).max(599),
+  code: z.string(),
+  detail: z.string(),
+  at: z.string().optional(),
+})
+export const fine = z.object({ ok: z.literal(true) })
+export const named = z.object({ id: shotIdSchema })
+
+const shotInList = z.object({
+  id: shotIdSchema,
+  name: z.string(),
+  revision: count,
+  updatedAt: time,
+  length: count,
+  rate: rateSchema,
+  picture: pictureSchema,
+}) satisfies z.ZodType<ShotInList>
+const production = z.object({
+  id: z.string(),
+  name: z.string(),
+  shots: z.array(shotInList),
+}) satisfies z.ZodType<ProductionInList>
+export const listed = z.object({ productions: z.array(production) })
+
+export const stored = z.object({
+  revision: count,
+  incarnation: z.string(),
+  production: z.string(),
+  document: shotSchema,
+})
+
+/** A command as it stands in the journal: its arguments are those of its name. */
+export const kept = z.object({
+  id: commandIdSchema,
+  schema: z.number().int().min(1),
+  name: z.string(),
+  args: z.record(z.string(), z.unknown()),
+})
+const entry = z.object({ revision: count, command: kept })
+export const journal = z.object({ entries: z.array(entry) })
+const refusal = z.object({
+  code: z.enum(['gone', 'changed', 'locked', 'no-room', 'again', 'invalid', 'limit']),
+  message: z.string(),
+}) satisfies z.ZodType<Refusal>
+export const committed = z.object({
+  revision: count,
+  missed: z.array(entry),
+  outcomes: z.array(
+    z.discriminatedUnion('status', [
+      z.object({ id: commandIdSchema, status: z.literal('applied'), revision: count }),
+      z.object({ id: commandIdSchema, status: z.literal('refused'), refusal }),
+    ]),
+  ),
+  hash: z.number().int(),
+})
+/** The forms say the same as the types of the core do; names of commands are any text to them. */
+type Loose<T> = T extends JournalEntry
+  ? { revision: number; command: z.output<typeof kept> }
+  : T extends (infer U)[]
+    ? Loose<U>[]
+    : T
+type LooseCommitted = { [K in keyof Committed]: Loose<Committed[K]> }
+committed satisfies z.ZodType<LooseCommitted>
+
+const state = z.object({
+  revision: count,
+  kind: stateKind,
+  name: z.string().nullable(),
+  at: time,
+}) satisfies z.ZodType<KeptState>
+export const states = z.object({ states: z.array(state) })
+/** A kept state may be of an older form: it is given as it was kept. */
+export const keptState = z.object({
+  production: z.string(),
+  state,
+  document: z.object({ schema: z.number().int(), id: idSchema }).loose(),
+})
+
+export const keptFile = z.object({
+  hash: hashSchema,
+  /** Of pictures, px; of footage nobody here knows. */
+  width: count.nullable(),
+  height: count.nullable(),
+})

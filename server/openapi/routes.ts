@@ -1,0 +1,205 @@
+import { z } from 'zod'
+import { hashSchema, shotIdSchema } from '#core/basic'
+import { strokeSchema } from '#core/stroke'
+import { commitSchema, MAX_COMMANDS } from '../commits/commit'
+import * as forms from '../http/forms'
+import { sentSchema } from '../media/strokes'
+import { newShotSchema } from '../shots/shots'
+import * as answers from './answers'
+
+/** What a route answers when all is well: JSON of a form, or something else by its media types. */
+type Given = { readonly form: z.ZodType } | { readonly types: readonly string[] }
+/** What comes as the body of a request. */
+type Brought = { readonly form: z.ZodType } | { readonly types: readonly string[]; readonly most: string }
+
+/** A route as it is described. */
+export interface Described {
+  readonly method: 'get' | 'post' | 'delete'
+  readonly path: string
+  readonly id: string
+  readonly group: string
+  readonly summary: string
+  /** It changes nothing, although it brings something. */
+  readonly reads?: true
+  readonly more?: string
+  readonly params?: z.ZodObject
+  readonly query?: z.ZodObject
+  readonly body?: Brought
+  readonly answer: Given
+  /** Codes of refusals that are its own, besides those that any route has. */
+  readonly refusals?: readonly string[]
+}
+
+const shot = z.object({ id: shotIdSchema })
+const json = (form: z.ZodType) => ({ form })
+const file = (...types: string[]) => ({ types })
+const PICTURES = ['image/png', 'image/jpeg', 'image/webp']
+const FOOTAGE = ['video/mp4', 'video/quicktime', 'video/webm', 'video/x-matroska', 'image/gif']
+
+const shots: readonly Described[] = [
+  {
+    ...{ method: 'get', path: '/api/shots', id: 'listShots', group: 'Shots', answer: json(answers.listed) },
+    summary: 'All productions and their shots, without those that were put away.',
+  },
+  {
+    ...{ method: 'post', path: '/api/shots', id: 'newShot', group: 'Shots', answer: json(answers.named) },
+    summary: 'Makes a shot with one empty column.',
+    more: 'You choose its id. Asked again with the same id nothing new is made. In a new shot ID the first column is ID.2, its drawings are in the stack ID.1, and its plan is ID.3. A production is made where there is none of this name.',
+    body: json(newShotSchema),
+  },
+  {
+    ...{ method: 'get', path: '/api/shots/{id}', id: 'getShot', group: 'Shots', params: shot },
+    summary: 'A shot as it is now, with its revision.',
+    answer: json(answers.stored),
+    refusals: ['no-shot'],
+  },
+  {
+    ...{ method: 'delete', path: '/api/shots/{id}', id: 'putAway', group: 'Shots', params: shot },
+    summary: 'Puts a shot away. It can be taken back.',
+    answer: json(answers.fine),
+    refusals: ['no-shot'],
+  },
+  {
+    ...{ method: 'post', path: '/api/shots/{id}/restore', id: 'takeBack', group: 'Shots', params: shot },
+    summary: 'Takes a shot that was put away back into the list.',
+    answer: json(answers.fine),
+    refusals: ['no-shot'],
+  },
+  {
+    ...{ method: 'get', path: '/api/shots/{id}/poster', id: 'getPoster', group: 'Shots', params: shot },
+    summary: 'A small picture of a shot, as it is in the list.',
+    answer: file('image/svg+xml'),
+    refusals: ['no-shot', 'unreadable'],
+  },
+  {
+    ...{ method: 'get', path: '/api/shots/{id}/archive', id: 'getArchive', group: 'Shots', params: shot },
+    summary: 'A whole shot as one file (docs/archive.md).',
+    answer: file('application/zip'),
+    refusals: ['no-shot'],
+  },
+  {
+    ...{ method: 'post', path: '/api/archive', id: 'takeArchive', group: 'Shots', query: forms.archiveQuery },
+    summary: 'Takes a whole shot in, under an id of its own.',
+    body: { types: ['application/zip'], most: '512 MB' },
+    answer: json(answers.named),
+    refusals: ['not-an-archive', 'damaged', 'too-large'],
+  },
+]
+
+const changes: readonly Described[] = [
+  {
+    ...{ method: 'post', path: '/api/shots/{id}/commands', id: 'sendCommands', group: 'Changes', params: shot },
+    summary: `Changes a shot by up to ${MAX_COMMANDS} commands, in their order.`,
+    more: 'All that fit are done, the others are refused one by one: look at the outcomes. Each command has an id that you choose, so that one that is sent again is not done twice. “base” is the revision that you saw last; what was done since comes back as “missed”. Several commands that are one step for undo go into one command “together”.',
+    body: json(commitSchema),
+    answer: json(answers.committed),
+    refusals: ['no-shot', 'unreadable', 'ahead', 'other-incarnation', 'elsewhere'],
+  },
+  {
+    ...{ method: 'get', path: '/api/shots/{id}/journal', id: 'getJournal', group: 'Changes', params: shot },
+    summary: 'What was done to a shot after a revision, in order.',
+    query: forms.journalQuery,
+    answer: json(answers.journal),
+    refusals: ['no-shot', 'other-incarnation'],
+  },
+  {
+    ...{ method: 'get', path: '/api/events', id: 'listen', group: 'Changes', query: forms.eventsQuery },
+    summary: 'Tells of every new revision of some shots while the connection stays open.',
+    more: 'Server-sent events; the data of each is “id revision incarnation”. “shot” may be named several times.',
+    answer: file('text/event-stream'),
+    refusals: ['too-many-streams'],
+  },
+]
+
+const stateParams = z.object({ id: shotIdSchema, revision: forms.stateSchema.shape.revision })
+const stateQuery = z.object({ kind: forms.stateKind.optional() })
+const statePath = '/api/shots/{id}/states/{revision}'
+const states: readonly Described[] = [
+  {
+    ...{ method: 'get', path: '/api/shots/{id}/states', id: 'listStates', group: 'Earlier states', params: shot },
+    summary: 'The earlier states of a shot that are kept whole, newest first.',
+    answer: json(answers.states),
+    refusals: ['no-shot'],
+  },
+  {
+    ...{ method: 'post', path: '/api/shots/{id}/states', id: 'setMark', group: 'Earlier states', params: shot },
+    summary: 'Keeps a shot as it is now, under a name.',
+    body: json(forms.markBody),
+    answer: json(answers.states),
+    refusals: ['no-shot', 'unreadable'],
+  },
+  {
+    ...{ method: 'get', path: statePath, id: 'getState', group: 'Earlier states', params: stateParams },
+    summary: 'An earlier state, whole, as it was kept.',
+    query: stateQuery,
+    answer: json(answers.keptState),
+    refusals: ['no-shot', 'no-state'],
+  },
+  {
+    ...{ method: 'post', path: statePath, id: 'replaceByState', group: 'Earlier states', params: stateParams },
+    summary: 'Puts an earlier state in the place of a shot that cannot be read.',
+    more: 'One that can be read is changed by the command “shot.restore”.',
+    query: stateQuery,
+    body: json(forms.replaceBody),
+    answer: json(answers.committed),
+    refusals: ['no-shot', 'no-state', 'readable', 'unreadable', 'elsewhere'],
+  },
+]
+
+const kept: readonly Described[] = [
+  {
+    ...{ method: 'post', path: '/api/strokes', id: 'keepStrokes', group: 'Strokes and files' },
+    summary: 'Keeps strokes by the hash of their content, before a command names them.',
+    body: json(sentSchema),
+    answer: json(z.object({ hashes: z.array(hashSchema) })),
+  },
+  {
+    ...{ method: 'post', path: '/api/strokes/find', id: 'findStrokes', group: 'Strokes and files' },
+    summary: 'Strokes by their hashes, as far as they are kept.',
+    reads: true,
+    body: json(forms.findStrokesBody),
+    answer: json(z.object({ strokes: z.record(hashSchema, strokeSchema) })),
+  },
+  {
+    ...{ method: 'post', path: '/api/images', id: 'keepFile', group: 'Strokes and files' },
+    summary: 'Keeps a picture, or footage, by the hash of its bytes, before a command names it.',
+    body: { types: [...PICTURES, ...FOOTAGE], most: '32 MB for a picture, 64 MB for footage' },
+    answer: json(answers.keptFile),
+    refusals: ['not-an-image', 'too-large'],
+  },
+  {
+    ...{ method: 'get', path: '/api/images/{hash}', id: 'getFile', group: 'Strokes and files' },
+    summary: 'A picture, or footage, by the hash of its bytes.',
+    params: z.object({ hash: hashSchema }),
+    answer: file(...PICTURES, ...FOOTAGE),
+    refusals: ['no-image', 'no-bytes'],
+  },
+]
+
+const server: readonly Described[] = [
+  {
+    ...{ method: 'get', path: '/api/health', id: 'health', group: 'The server', answer: json(answers.fine) },
+    summary: 'This process answers.',
+  },
+  {
+    ...{ method: 'get', path: '/api/ready', id: 'ready', group: 'The server', answer: json(answers.fine) },
+    summary: 'The database answers and is of the form that this program knows.',
+  },
+  {
+    ...{ method: 'get', path: '/api/metrics', id: 'metrics', group: 'The server' },
+    summary: 'What this process counts, in the text form of Prometheus.',
+    answer: file('text/plain'),
+  },
+  {
+    ...{ method: 'get', path: '/api/openapi.json', id: 'openapi', group: 'The server' },
+    summary: 'This description.',
+    answer: json(z.object({ openapi: z.string() }).loose()),
+  },
+  {
+    ...{ method: 'get', path: '/api/reference', id: 'reference', group: 'The server', answer: file('text/html') },
+    summary: 'This description as a page.',
+  },
+]
+
+/** Every route of the server. */
+export const ROUTES: readonly Described[] = [...shots, ...changes, ...states, ...kept, ...server]
