@@ -39,13 +39,13 @@ function repeated(): ReturnType<typeof lanternLift> {
   return { shot: long, strokes }
 }
 
-async function panel(page: Page, kind: string): Promise<void> {
+export async function panel(page: Page, kind: string): Promise<void> {
   if (!(await page.getByRole('dialog', { name: 'Export' }).isVisible())) await page.keyboard.press('Shift+H')
   await page.getByRole('radio', { name: kind, exact: true }).click()
 }
 
 /** From pressing to having the file, ms. */
-async function exportTime(page: Page, button: RegExp): Promise<{ ms: number; bytes: Buffer }> {
+export async function exportTime(page: Page, button: RegExp): Promise<{ ms: number; bytes: Buffer }> {
   const pressed = page.getByRole('button', { name: button })
   await pressed.waitFor()
   const began = performance.now()
@@ -114,7 +114,7 @@ async function barePage(browser: Browser, url: string, pngs: readonly Uint8Array
   return page
 }
 
-const ratio = (bench: string, bound: number, ours: number[], bare: number[], words: string): Row => ({
+export const ratio = (bench: string, bound: number, ours: number[], bare: number[], words: string): Row => ({
   bench,
   value: median(ours) / median(bare),
   unit: 'ratio',

@@ -8,6 +8,7 @@ import { ofCarried } from './carried'
 import { ofDrawn } from './drawn'
 import { ofHandOff } from './hand-off'
 import { importFootage } from './footage'
+import { imagesByCli } from './cli'
 import { importNumber } from './import'
 import { newcomer } from './newcomer'
 import { pdfGrowth } from './paper'
@@ -65,6 +66,7 @@ if (wants('export.movie', 'export.gif', 'export.images', 'export.follow'))
   for (const row of await ofHandOff(quick, wants)) print(row)
 if (wants('import.number')) print(await importNumber(quick))
 if (wants('import.footage')) print(await importFootage(quick))
+if (wants('cli.images')) print(await imagesByCli(quick))
 if (wants('picture.share')) for (const row of await pictureShare()) print(row)
 if (wants('desk.open', 'desk.bytes')) for (const row of await deskOpen(quick)) print(row)
 if (wants('newcomer', 'newcomer.figure', 'newcomer.drawn', 'job.actions'))

@@ -1,5 +1,4 @@
 import { readFile } from 'node:fs/promises'
-import { text as textOf } from 'node:stream/consumers'
 import { nanoid } from 'nanoid'
 import { z } from 'zod'
 import type { Command } from '#core/commands'
@@ -24,10 +23,10 @@ const list = z.union([
 ])
 
 /** The commands of a file, or of what comes in where it is “-”; ids are made where they have none. Throws Fault. */
-export async function commandsIn(file: string): Promise<Command[]> {
+export async function commandsIn(file: string, input: () => Promise<string>): Promise<Command[]> {
   const text =
     file === '-'
-      ? await textOf(process.stdin)
+      ? await input()
       : await readFile(file, 'utf8').catch(() => {
           throw new Fault(`${file} cannot be read.`)
         })

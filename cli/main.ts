@@ -14,7 +14,12 @@ import { Server } from './server'
 import type { NewShot } from './shots'
 import { begun, framesIn, given, listed } from './shots'
 
-const say = (line: string): void => void process.stdout.write(`${line}\n`)
+/** Where lines are said, what speaks against something is told, and what comes in is read from. */
+export interface Console {
+  readonly say: (line: string) => void
+  readonly tell: (fault: string) => void
+  readonly input: () => Promise<string>
+}
 
 function share(text: string): number {
   const n = Number(text)
@@ -44,7 +49,7 @@ interface ImageFlags {
   readonly burn: string[]
 }
 
-function imagesProgram(program: Program, server: () => Server): void {
+function imagesProgram(program: Program, server: () => Server, { say }: Console): void {
   program
     .command('images')
     .description('writes images of a shot, by frame or by drawing, into a folder')
@@ -62,7 +67,7 @@ function imagesProgram(program: Program, server: () => Server): void {
     .option('--figures-only', 'without what is drawn')
     .option('--svg', 'SVG instead of PNG')
     .option('--pattern <names>', 'names of the files: [production] [shot] [column] [drawing] [frame]')
-    .option('--digits <count>', 'of frame numbers', digits, 4)
+    .option('--digits <count>', 'of numbers', digits, 4)
     .option('--burn <what...>', 'written over each: frame, timecode, shot', [])
     .action(async (shot: string, folder: string, flags: ImageFlags) => {
       standIn()
@@ -93,7 +98,7 @@ interface PaperFlags {
   readonly date?: string
 }
 
-function paperProgram(program: Program, server: () => Server): void {
+function paperProgram(program: Program, server: () => Server, { say }: Console): void {
   program
     .command('paper')
     .description('writes the sheet, charts or a booklet of in-betweens of a shot as PDF')
@@ -123,7 +128,8 @@ function paperProgram(program: Program, server: () => Server): void {
 }
 
 /** The command line: everything that it does, by its words. */
-function programOf(): Program {
+function programOf(console: Console): Program {
+  const { say } = console
   const program = new Program('fintro')
     .description('Works on shots without a browser: lists, makes and changes them, and writes images and paper.')
     .option('--server <url>', 'where Fintro serves', process.env.FINTRO_URL ?? 'http://127.0.0.1:3000')
@@ -161,22 +167,23 @@ function programOf(): Program {
     .option('--try', 'only looks whether all can be done')
     .option('--words <words>', 'as one step for undo, called so')
     .action(async (shot: string, file: string, flags: { try?: true; words?: string }) => {
-      const commands = await commandsIn(file)
+      const commands = await commandsIn(file, console.input)
       const told = await apply(server(), shot, commands, { onlyTry: !!flags.try, words: flags.words })
       for (const line of told) say(line)
     })
-  imagesProgram(program, server)
-  paperProgram(program, server)
+  imagesProgram(program, server, console)
+  paperProgram(program, server, console)
   return program
 }
 
-/** Runs the command line. What cannot be done is said on the error output, and ends with 1. */
-export async function main(argv: readonly string[]): Promise<void> {
+/** Runs the command line; gives the code that it ends with. What cannot be done is told, and ends with 1. */
+export async function main(argv: readonly string[], console: Console): Promise<number> {
   try {
-    await programOf().parseAsync(argv)
+    await programOf(console).parseAsync(argv)
+    return 0
   } catch (error) {
     if (!(error instanceof Fault || error instanceof HandOffFault)) throw error
-    process.stderr.write(`${error.message}\n`)
-    process.exitCode = 1
+    console.tell(error.message)
+    return 1
   }
 }

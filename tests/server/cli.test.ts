@@ -7,7 +7,9 @@ import { PNG } from 'pngjs'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { demoShots } from '../../demo'
 import { SCHEMA } from '../../core/document'
-import { fintro as run } from '../support/cli'
+import { main } from '../../cli/main'
+import type { Said } from '../support/cli'
+import { fintro as program } from '../support/cli'
 import { loadDemo } from '../support/demo'
 import type { FintroServer } from '../support/server'
 import { newTestId, serve } from '../support/server'
@@ -27,6 +29,20 @@ afterAll(async () => {
   await stop()
 })
 
+/** The command line in this process: starting it anew each time would take longer than what it does. */
+async function run(
+  args: readonly string[],
+  { url, token = '', input = '' }: Parameters<typeof program>[1],
+): Promise<Said> {
+  const [out, faults]: [string[], string[]] = [[], []]
+  const about = ['--server', url, '--token', token]
+  const code = await main(['node', 'fintro', ...about, ...args], {
+    say: line => void out.push(line),
+    tell: fault => void faults.push(fault),
+    input: () => Promise.resolve(input),
+  })
+  return { out: out.join('\n'), fault: faults.join('\n'), code }
+}
 const fintro = (args: readonly string[], input?: string) => run(args, { url: server.url, token: TOKEN, input })
 const written = (name: string, content: unknown): string => {
   const file = join(folder, name)
@@ -44,7 +60,11 @@ describe('the command line', () => {
   it('makes and lists shots', async () => {
     const made = await fintro(['new', 'Crane', '--production', 'Trials', '--rate', '30000/1001', '--length', '30'])
     expect(made).toMatchObject({ fault: '', code: 0 })
-    const { out } = await fintro(['list'])
+    // As a program of its own.
+    const { out } = await program(['list'], { url: server.url })
+    expect(await program(['apply', made.out, '-'], { url: server.url, token: TOKEN, input: '[' })).toMatchObject({
+      ...{ code: 1, out: '', fault: '- is not JSON, or cut off. Nothing was sent.' },
+    })
     expect(out.split('\n')).toContain([made.out, 'Trials', 'Crane', '30 frames', 'revision 0'].join('\t'))
     expect(JSON.parse((await fintro(['list', '--json'])).out)).toHaveProperty('productions')
     expect((await fintro(['new', 'Crane', '--production', 'Trials', '--rate', 'fast'])).fault).toContain(
@@ -113,9 +133,9 @@ describe('the command line', () => {
     await fintro(['images', demo, drawings, '--by', 'drawing', '--column', 'Keeper', '--svg', '--no-paper'])
     const { shot } = demoShots()[0]!
     const keeper = Object.values(shot.plans)[0]!.columns.keeper!
-    const all = Object.values(shot.stacks[keeper.stack]!.drawings).map(d => `Keeper-${d.number}.svg`)
+    const all = Object.values(shot.stacks[keeper.stack]!.drawings).map(d => `Keeper-${d.number.padStart(4, '0')}.svg`)
     expect(all).toEqual(expect.arrayContaining(readdirSync(drawings)))
-    expect(readFileSync(join(drawings, 'Keeper-7.svg'), 'utf8')).toMatch(/^<svg .*<path/)
+    expect(readFileSync(join(drawings, 'Keeper-0007.svg'), 'utf8')).toMatch(/^<svg .*<path/)
 
     const pdf = join(folder, 'sheet.pdf')
     expect((await fintro(['paper', archive, pdf, '--date', '1 May 2026'])).out).toMatch(/^\d+ pages in /)

@@ -48,9 +48,12 @@ const post = (path: string, body: unknown) =>
 const revisionOf = async (shot: string): Promise<number> =>
   ((await (await server.fetch(`/api/shots/${shot}`)).json()) as { revision: number }).revision
 
+const compiled = new Map<string, ReturnType<Ajv2020['compile']>>()
 /** What speaks against a value by a form of the description. */
 function faults(schema: Json, value: unknown): string {
-  const check = ajv.compile(JSON.parse(JSON.stringify(schema).replaceAll('"#/', '"all#/')) as Json)
+  const text = JSON.stringify(schema).replaceAll('"#/', '"all#/')
+  const check = compiled.get(text) ?? ajv.compile(JSON.parse(text) as Json)
+  compiled.set(text, check)
   return check(value) ? '' : ajv.errorsText(check.errors)
 }
 
@@ -91,6 +94,13 @@ describe('the description of the routes', () => {
   })
 })
 
+/** Commands that come after what nobody has seen are refused at once: these are sent to the shot as it was made. */
+const settled = (body: unknown): unknown => {
+  if (!(typeof body === 'object' && body && 'base' in body)) return body
+  const { incarnation: _, ...rest } = body as Json
+  return { ...rest, base: 0 }
+}
+
 /** Requests of a route as it is described: its address, and its body. */
 function requests(
   path: string,
@@ -115,7 +125,7 @@ function requests(
     for (const p of parameters.filter(x => x.in === 'query'))
       for (const text of [v[p.name] ?? []].flat()) query.append(p.name, String(text))
     const address = path.replace(/\{(\w+)\}/g, (_, name: string) => encodeURIComponent(String(v[name])))
-    return { url: query.size ? `${address}?${query}` : address, body: b }
+    return { url: query.size ? `${address}?${query}` : address, body: settled(b) }
   })
 }
 
@@ -165,18 +175,12 @@ describe('every route', () => {
         { numRuns: 12, seed: 19 },
       )
     expect(told).toEqual([])
-    // Those that need what chance does not find are answered well below, or in tests of their own.
+    // Those that need what chance does not find are answered well in tests of their own.
     const rare = ['takeArchive', 'getState', 'replaceByState', 'keepFile', 'getFile']
-    expect(
-      routes()
-        .map(r => r.operation.operationId)
-        .filter(o => !fine.has(o)),
-    ).toEqual(expect.arrayContaining([]))
-    expect(
-      routes()
-        .map(r => r.operation.operationId)
-        .filter(o => !fine.has(o) && !rare.includes(o)),
-    ).toEqual([])
+    const never = routes()
+      .map(r => r.operation.operationId)
+      .filter(o => !fine.has(o) && !rare.includes(o))
+    expect(never).toEqual([])
   }, 120_000)
 
   it('refuses bodies that lack a field, or have one of another kind, in words', async () => {
