@@ -21,6 +21,9 @@ export interface Console {
   readonly input: () => Promise<string>
 }
 
+/** Since a time, to a hundredth. */
+const seconds = (began: number): string => ((performance.now() - began) / 1000).toFixed(2)
+
 function share(text: string): number {
   const n = Number(text)
   if (!(n > 0 && n <= 4)) throw new InvalidArgumentError('A scale is a number above 0, to 4.')
@@ -77,13 +80,14 @@ function imagesProgram(program: Program, server: () => Server, { say }: Console)
       const wrong = flags.burn.find(b => !['frame', 'timecode', 'shot'].includes(b))
       if (wrong) throw new Fault(`${wrong} cannot be written over pictures: frame, timecode and shot can.`)
       const has = (what: string): boolean => flags.burn.includes(what)
+      const began = performance.now()
       const count = await writeImages({ ...of, ...framesIn(of, flags.from, flags.to) }, folder, {
         ...{ by, column, apart, scale, paper, background, figuresOnly, digits: flags.digits },
         pattern: pattern ?? (byDrawing ? '[column]-[drawing]' : apart ? '[shot].[column].[frame]' : '[shot].[frame]'),
         file: flags.svg ? 'svg' : 'png',
         burnt: { frame: has('frame'), timecode: has('timecode'), shot: has('shot'), column: '' },
       })
-      say(`${count} images in ${folder}`)
+      say(`${count} images in ${folder} (${seconds(began)} s)`)
     })
 }
 
