@@ -1,5 +1,6 @@
 import { createRequire } from 'node:module'
 import { readFileSync } from 'node:fs'
+import type { Canvas as Sheet } from '@napi-rs/canvas'
 import { createCanvas, GlobalFonts, loadImage } from '@napi-rs/canvas'
 import sharp from 'sharp'
 import type { Face } from '#core/paper'
@@ -19,7 +20,7 @@ function Canvas(width: number, height: number): object {
 const EFFORT = 3
 
 /** A canvas as PNG; its own encoder takes ten times as long. */
-async function asPng(canvas: ReturnType<typeof createCanvas>): Promise<Blob> {
+async function asPng(canvas: Sheet): Promise<Blob> {
   const { width, height } = canvas
   // Taken now: what is drawn from now on is not in it.
   const { data } = canvas.getContext('2d').getImageData(0, 0, width, height)

@@ -69,6 +69,9 @@ async function take(): Promise<void> {
     if (!drafts.length) return void tell('There is nothing on them. Nothing was imported.')
     const words = plural(layers.value.length, 'layer')
     if (!desk.run(...oneStep(drafts, `Import ${words} of ${file.name}`))) return
+    // The front one is the one that is worked on then.
+    const front = drafts.at(-1)!
+    if (front.name === 'column.add') desk.columnId = front.args.column.id
     tell(`${words} of ${file.name} imported as ${as.value}.`)
     emit('done')
   } catch {
@@ -136,7 +139,7 @@ async function take(): Promise<void> {
         v-model="shownWhen"
         type="radio"
         value="here"
-      />exposed from frame {{ desk.workFrame }} on, for<input
+      />from frame {{ desk.workFrame }} on, for<input
         v-model.number="frames"
         type="number"
         min="1"

@@ -34,11 +34,7 @@ interface Become {
   readonly content: Content
 }
 
-async function pictureOf(
-  { name, content: c }: LayerFound & { content: { kind: 'image' } },
-  at: Affine,
-  shelf: Shelf,
-): Promise<Become> {
+async function pictureOf({ name, content: c }: Pictured, at: Affine, shelf: Shelf): Promise<Become> {
   const id = newId()
   const { width, height } = c
   const file = await shelf.addImage(c.bytes)
@@ -50,18 +46,14 @@ async function pictureOf(
 }
 
 /** Strokes of a layer as they lie in the picture; null where none can be kept. */
-function strokesOf(layer: LayerFound & { content: { kind: 'strokes' } }, at: Affine, shelf: Shelf): Become | null {
+function strokesOf(layer: Drawn, at: Affine, shelf: Shelf): Become | null {
   const kept = layer.content.strokes.map(s => tidy(asDrawn(s, { at }))).filter(s => strokeSchema.safeParse(s).success)
   const strokes = kept.map(s => ({ id: newId(), hash: shelf.addStroke(s) }))
   return strokes.length ? { subject: null, content: { poses: {}, strokes } } : null
 }
 
 /** Strokes of a layer as a part that is drawn once, about its middle; null where none can be kept. */
-function partOf(
-  { name, content }: LayerFound & { content: { kind: 'strokes' } },
-  at: Affine,
-  shelf: Shelf,
-): Become | null {
+function partOf({ name, content }: Drawn, at: Affine, shelf: Shelf): Become | null {
   const about = aboutMiddle(content.strokes, at[0], { shelf, newId })
   if (!about) return null
   const id = newId()
@@ -75,8 +67,17 @@ function partOf(
   }
 }
 
-const isPicture = (l: LayerFound): l is LayerFound & { content: { kind: 'image' } } => l.content.kind === 'image'
-const isStrokes = (l: LayerFound): l is LayerFound & { content: { kind: 'strokes' } } => l.content.kind === 'strokes'
+type Drawn = LayerFound & { content: { kind: 'strokes' } }
+type Pictured = LayerFound & { content: { kind: 'image' } }
+const isPicture = (l: LayerFound): l is Pictured => l.content.kind === 'image'
+
+/** What a layer becomes, its strokes in one of two ways; null where none of them can be kept. */
+const becomes = async (
+  layer: LayerFound,
+  drawn: (layer: Drawn, at: Affine, shelf: Shelf) => Become | null,
+  at: Affine,
+  shelf: Shelf,
+): Promise<Become | null> => (isPicture(layer) ? pictureOf(layer, at, shelf) : drawn(layer as Drawn, at, shelf))
 
 /** Each layer as a new column with one drawing, held for some frames; in front of the columns there are. */
 export async function asColumns(
@@ -87,11 +88,7 @@ export async function asColumns(
   const at = mapOf(laid, scene.shot.picture)
   const drafts: Draft[] = []
   for (const layer of layers) {
-    const made = isPicture(layer)
-      ? await pictureOf(layer, at, shelf)
-      : isStrokes(layer)
-        ? strokesOf(layer, at, shelf)
-        : null
+    const made = await becomes(layer, strokesOf, at, shelf)
     if (made) drafts.push(columnOf(scene, layer.name, made, { index: scene.columns.length + drafts.length, shown }))
   }
   return drafts
@@ -134,11 +131,7 @@ export async function asParts(
   const stack = focus.stack!
   const made: Become[] = []
   for (const layer of layers) {
-    const one = isPicture(layer)
-      ? await pictureOf(layer, at, shelf)
-      : isStrokes(layer)
-        ? partOf(layer, at, shelf)
-        : null
+    const one = await becomes(layer, partOf, at, shelf)
     if (one) made.push(one)
   }
   if (!made.length) return []

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
-import { Download } from '@lucide/vue'
+import { Download, SquareTerminal } from '@lucide/vue'
 import { safeName } from '#core/formats/naming'
 import { plural } from '#core/basic'
 import { useDesk } from '~/desk/desk'
@@ -109,6 +109,20 @@ const rows = computed(() => [
       :href="`/api/shots/${desk.shot!.id}/archive`"
       download
       ><Download :size="14" />Export archive</a
+    >
+  </section>
+  <hr class="my-3 border-edge" />
+  <section>
+    <h3 class="font-semibold">For scripts</h3>
+    <p class="text-soft">
+      Everything that is done here a script can do, too: routes and commands with examples. The id of this shot is
+      <span class="font-mono text-[12px] break-all select-all">{{ desk.shot!.id }}</span>.
+    </p>
+    <a
+      class="push-button mt-1"
+      href="/api/reference"
+      target="_blank"
+      ><SquareTerminal :size="14" />Drive Fintro from a script</a
     >
   </section>
 </template>

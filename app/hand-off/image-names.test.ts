@@ -5,23 +5,12 @@ import { drawingShown } from '#core/pass'
 import { listOf } from '#core/sheet'
 import { demoShots } from '../../demo'
 import type { ImageChoices } from './choices'
+import { DEFAULTS } from './choices'
 import { columnsFor, drawingsIn, imagesFault, imagesFor, summaryOf } from './image-names'
 
 const shots = demoShots().map(({ shot }) => ({ shot, plan: shownPlan(shot, shot.plans[shot.planOrder[0]!]!) }))
 const lift = shots[0]!
-const choices: ImageChoices = {
-  by: 'frame',
-  file: 'png',
-  column: '',
-  apart: false,
-  figuresOnly: false,
-  pattern: '[shot].[frame]',
-  digits: 4,
-  background: true,
-  paper: true,
-  scale: 1,
-  burnt: { frame: false, timecode: false, shot: false, column: '' },
-}
+const choices = DEFAULTS.images
 const named = (at: (typeof shots)[number], first: number, last: number, more: Partial<ImageChoices>) =>
   imagesFor({ ...at, production: 'Gull Point Lamp' }, { first, last }, { ...choices, ...more }).map(i => i.name)
 
