@@ -72,7 +72,7 @@ async function take(): Promise<void> {
     // The front one is the one that is worked on then.
     const front = drafts.at(-1)!
     if (front.name === 'column.add') desk.columnId = front.args.column.id
-    tell(`${words} of ${file.name} imported as ${as.value}.`)
+    desk.tellDone(`${words} of ${file.name} imported as ${as.value}.`)
     emit('done')
   } catch {
     tell('Nothing was imported.', { detail: 'A picture could not be kept in this browser.' })

@@ -115,6 +115,13 @@ describe('names of layers', () => {
   it('are those they had where no two are alike', () => {
     expect(layerNames(['arm', 'arm', '', ' arm  2', 'arm'])).toEqual(['arm', 'arm 2', 'Layer 3', 'arm 2 2', 'arm 3'])
   })
+  it('are read as they are meant in XML', () => {
+    expect(layerNames(['Arm &amp; hand', '&lt;b&gt; &#228; &#x6f22;', '&#0;&nothing;'])).toEqual([
+      'Arm & hand',
+      '<b> ä 漢',
+      '&#0;&nothing;',
+    ])
+  })
   it('are never alike, empty or too long', () => {
     fc.assert(
       fc.property(fc.array(fc.oneof(fc.string(), fc.constantFrom('a', 'a 2', 'x'.repeat(200)))), given => {
