@@ -17,6 +17,8 @@ export default defineConfig({
           name: 'core',
           include: ['core/**/*.test.ts', 'demo/**/*.test.ts', 'app/**/*.test.ts', 'tests/ramble/**/*.test.ts'],
           environment: 'node',
+          // A machine that others work on as well may take long for anything.
+          testTimeout: 30_000,
         },
       },
       {

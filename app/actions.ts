@@ -48,7 +48,7 @@ const rooms: readonly (readonly Action[])[] = [
   handOffActions,
 ]
 
-/** Everything the desk can do by key or by name. */
+/** Everything the desk can do by key or by name. What else people call it is in `other-words.ts`. */
 export const actions: readonly Action[] = placed(rooms.flat())
 
 /** Those that stand behind another one put there, also one behind the other. */

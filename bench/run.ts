@@ -9,6 +9,7 @@ import { ofDrawn } from './drawn'
 import { ofHandOff } from './hand-off'
 import { importFootage } from './footage'
 import { imagesByCli } from './cli'
+import { searchCommands } from './search'
 import { importNumber } from './import'
 import { newcomer } from './newcomer'
 import { pdfGrowth } from './paper'
@@ -67,6 +68,7 @@ if (wants('export.movie', 'export.gif', 'export.images', 'export.follow'))
 if (wants('import.number')) print(await importNumber(quick))
 if (wants('import.footage')) print(await importFootage(quick))
 if (wants('cli.images')) print(await imagesByCli(quick))
+if (wants('search.commands')) print(searchCommands())
 if (wants('picture.share')) for (const row of await pictureShare()) print(row)
 if (wants('desk.open', 'desk.bytes')) for (const row of await deskOpen(quick)) print(row)
 if (wants('newcomer', 'newcomer.figure', 'newcomer.drawn', 'job.actions'))

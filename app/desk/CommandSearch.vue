@@ -1,37 +1,30 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
-import Fuse from 'fuse.js'
 import type { Action } from './action'
+import { whyNot } from './action'
 import AppDialog from '~/ui/AppDialog.vue'
 import { useDesk } from './desk'
+import { Finder } from './find'
 import KeyCaps from './KeyCaps.vue'
 import { useShortcuts } from './shortcuts'
 
-const props = defineProps<{ actions: readonly Action[] }>()
+const { actions, also } = defineProps<{
+  actions: readonly Action[]
+  /** What else people call them, by their ids. */
+  also: Readonly<Record<string, readonly string[]>>
+}>()
 const emit = defineEmits<{ close: [] }>()
 const desk = useDesk()
 const shortcuts = useShortcuts()
 const query = ref('')
-const fuse = computed(
-  () =>
-    new Fuse(
-      props.actions.filter(a => a.id !== 'search'),
-      { keys: [{ name: 'name', weight: 3 }, 'hint', 'group'], threshold: 0.4, ignoreLocation: true },
-    ),
+const finder = new Finder(
+  actions.filter(a => a.id !== 'search'),
+  also,
 )
-const found = computed(() =>
-  (query.value.trim()
-    ? firstBegun(fuse.value.search(query.value).map(r => r.item))
-    : props.actions.filter(a => a.id !== 'search')
-  ).slice(0, 12),
-)
-/** Those that begin with what was typed come first. */
-function firstBegun(all: readonly Action[]): Action[] {
-  const typed = query.value.trim().toLowerCase()
-  const begins = (a: Action) => a.name.toLowerCase().startsWith(typed)
-  return [...all.filter(begins), ...all.filter(a => !begins(a))]
-}
+/** As many as one looks through. */
+const MOST = 30
+const found = computed(() => finder.find(query.value).slice(0, MOST))
 const can = (a: Action) => a.can?.(desk) ?? true
 
 /** With nothing found what was typed stays, to be mended. */
@@ -77,15 +70,18 @@ function select(a: Action | null): void {
         >
           <li
             class="flex items-baseline justify-between gap-3 rounded px-2 py-1"
-            :title="can(a) ? undefined : a.why"
-            :class="[active ? 'bg-wash' : '', can(a) ? '' : 'opacity-50']"
+            :class="active ? 'bg-wash' : ''"
           >
-            <span
+            <span :class="can(a) ? '' : 'text-soft'"
               >{{ a.name
               }}<span
-                v-if="a.hint"
+                v-if="can(a) && a.hint"
                 class="text-soft"
                 >{{ `, ${a.hint}` }}</span
+              ><span
+                v-else-if="!can(a)"
+                class="text-[12px]"
+                >{{ ` · not now: ${whyNot(a, desk)}` }}</span
               ><span class="ml-2 text-[11.5px] text-soft">{{ a.group }}</span></span
             >
             <KeyCaps :keys="shortcuts.keysOf(a)[0]" />

@@ -30,3 +30,11 @@ export interface Action {
 
 /** There is something exposed to work on. */
 export const hasExposure = (d: Desk): boolean => !!d.place
+
+/** Why an action cannot be done now: a sentence. */
+export function whyNot(a: Action, d: Desk): string {
+  if (a.why) return a.why
+  if (!d.column) return 'there is no column yet.'
+  if (!d.place) return 'nothing is exposed on this frame.'
+  return d.drawing ? 'there is nothing here to do that with.' : 'no drawing is on this frame.'
+}

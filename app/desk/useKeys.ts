@@ -2,6 +2,7 @@ import { useEventListener } from '@vueuse/core'
 import { tinykeys } from 'tinykeys'
 import { onMounted, onScopeDispose, watchEffect } from 'vue'
 import type { Action } from './action'
+import { whyNot } from './action'
 import { isMovable, isOverlay, isPressable, isTyped } from '~/ui/focus-kinds'
 import { KeysGivenBack } from '~/ui/keys-given-back'
 import { useDesk } from './desk'
@@ -82,7 +83,8 @@ export function useKeys(actions: readonly Action[], selections: readonly (() => 
 /** A key that nothing can be done with here says so. */
 function tellWhyNot(meant: readonly Action[]): void {
   const [action] = meant
-  if (action) tell(`${action.name.replace(' …', '')}: ${action.why ?? 'there is nothing here to do that with.'}`)
+  const desk = useDesk()
+  if (action) tell(`${action.name.replace(' …', '')}: ${whyNot(action, desk)}`)
 }
 
 /** What lasts while a key is held, by the key. It ends when the key is let go, and when the window is left. */

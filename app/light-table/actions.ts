@@ -39,6 +39,7 @@ const drawingOn: readonly Action[] = [
     group: 'Draw',
     keys: [],
     can: d => !!d.column && !d.column.locked && !d.column.hidden,
+    why: 'the column is locked or hidden.',
     do: () => {
       useTools().tool = 'pencil'
       const canvas = document.querySelector('[data-part=picture]')
@@ -226,6 +227,7 @@ const list: readonly Action[] = [
     keys: ['$mod+KeyV'],
     when: () => usePointed().copied === 'art',
     can: canPaste,
+    why: 'nothing was copied on a drawing yet, or no drawing is on this frame.',
     do: d => paste(d, [d.drawing!], { inPlace: true }),
   },
   {
@@ -235,6 +237,7 @@ const list: readonly Action[] = [
     keys: ['$mod+Alt+KeyV'],
     when: () => usePointed().copied === 'art',
     can: canPaste,
+    why: 'nothing was copied on a drawing yet, or no drawing is on this frame.',
     do: d => paste(d, [d.drawing!], { inPlace: false }),
   },
   {
@@ -244,6 +247,7 @@ const list: readonly Action[] = [
     group: 'Draw',
     keys: [],
     can: d => !!d.drawing && !!useLightTable().clip,
+    why: 'nothing was copied on a drawing yet, or no drawing is on this frame.',
     do: d => {
       const drawings = selectedDrawings(d.focus!)
       if (paste(d, drawings, { inPlace: true })) tell(`Pasted on ${plural(drawings.length, 'drawing')}.`)
@@ -265,6 +269,7 @@ const list: readonly Action[] = [
     group: 'Draw',
     keys: [],
     can: selectedHere,
+    why: 'nothing is selected on the picture.',
     do: d => {
       const table = useLightTable()
       const box = selectedBox(d.scene!, d.focus!, table.selected!)

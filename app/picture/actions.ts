@@ -39,6 +39,7 @@ export const pictureActions: readonly Action[] = [
     group: 'Look',
     keys: ['Digit9'],
     can: d => !!d.column?.runs.count,
+    why: 'nothing is exposed in this column yet.',
     do: () => {
       usePicture().flipping = 'neighbours'
     },
@@ -53,6 +54,7 @@ export const pictureActions: readonly Action[] = [
     group: 'Look',
     keys: ['Shift+Digit9'],
     can: d => !!d.column?.runs.count,
+    why: 'nothing is exposed in this column yet.',
     do: () => {
       usePicture().flipping = 'selection'
     },
@@ -158,6 +160,7 @@ export const pictureActions: readonly Action[] = [
     group: 'Look',
     keys: ['Alt+KeyQ'],
     can: d => finishedIn(d),
+    why: 'no drawing of this shot has a finished picture.',
     on: () => usePicture().roughs,
     do: () => {
       usePicture().roughs = !usePicture().roughs
@@ -170,6 +173,7 @@ export const pictureActions: readonly Action[] = [
     group: 'Draw',
     keys: [],
     can: d => !d.column?.locked && !d.column?.drawingsLocked && finishedHere(d).length > 0,
+    why: 'no drawing on the selected frames has a finished picture, or the column is locked.',
     do: d => {
       const finished = Object.fromEntries(finishedHere(d).map(x => [x.id, null]))
       d.run({ name: 'drawing.finish', args: { stack: d.stack!.id, finished } })

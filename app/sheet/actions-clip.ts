@@ -75,6 +75,7 @@ export const clipActions: readonly Action[] = [
     group: 'Exposure',
     keys: [],
     can: () => !!useSheet().clip,
+    why: 'nothing was copied yet.',
     do: d => d.run(...paste(d.scene!, d.focus!, useSheet().clip!, { by: 'push', copies: true })),
   },
 ]

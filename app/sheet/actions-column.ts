@@ -94,6 +94,7 @@ export const columnActions: readonly Action[] = [
     group: 'Shot',
     keys: [],
     can: d => !!d.column && !d.column.background && d.column.leader === undefined,
+    why: 'nothing is lined up with a background, or with a column that is lined up itself.',
     do: lineUp,
   },
   {
@@ -103,6 +104,7 @@ export const columnActions: readonly Action[] = [
     group: 'Shot',
     keys: [],
     can: d => !!d.column && d.columns.length > 1,
+    why: 'there is no other column to ride on.',
     do: () => {
       useSide().open = 'column'
     },
@@ -127,6 +129,7 @@ export const columnActions: readonly Action[] = [
     group: 'Shot',
     keys: [],
     can: d => !!d.column && d.columns.length > 1 && !d.column.locked,
+    why: 'it is the only column, or it is locked.',
     do: removeColumn,
   },
 ]

@@ -182,6 +182,7 @@ export const exposureActions: readonly Action[] = [
     group: 'Exposure',
     keys: [],
     can: d => !!bracketHere(d.scene!, d.focus!),
+    why: 'there is no repeat here.',
     do: d => {
       const { times, back } = bracketHere(d.scene!, d.focus!)!.repeat
       d.run(...repeatOver(d.scene!, d.focus!, { times: back && times === 1 ? 2 : times, back: !back }))
@@ -193,6 +194,7 @@ export const exposureActions: readonly Action[] = [
     group: 'Exposure',
     keys: ['Shift+X'],
     can: d => !!bracketHere(d.scene!, d.focus!),
+    why: 'there is no repeat here.',
     do: d => {
       const words = repeatWords(bracketHere(d.scene!, d.focus!)!.repeat)
       if (d.run(...withoutRepeat(d.scene!, d.focus!, 'write'))) tell(`The repeat (${words}) is plain exposures now.`)
@@ -204,6 +206,7 @@ export const exposureActions: readonly Action[] = [
     group: 'Exposure',
     keys: [],
     can: d => !!bracketHere(d.scene!, d.focus!),
+    why: 'there is no repeat here.',
     do: d => d.run(...withoutRepeat(d.scene!, d.focus!, 'remove')),
   },
   {

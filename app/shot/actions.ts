@@ -3,8 +3,16 @@ import { usePlayer } from '~/desk/player'
 import { exposedEnd, overhangOf } from '~/desk/scene'
 import { useSide } from '~/ui/side'
 
-/** The play range, and how long the shot is. */
+/** The play range, how long the shot is, and the way to the others. */
 export const shotActions: readonly Action[] = [
+  {
+    id: 'shots',
+    name: 'All shots',
+    hint: 'the list of shots; what is done here is kept',
+    group: 'Shot',
+    keys: [],
+    do: () => void navigateTo('/'),
+  },
   {
     id: 'loop',
     after: 'turn-right',

@@ -4,6 +4,7 @@ import { actions } from '~/actions'
 import { contextMenus } from '~/context-menus'
 import ContextMenu from '~/desk/ContextMenu.vue'
 import CommandSearch from '~/desk/CommandSearch.vue'
+import { OTHER_WORDS } from '~/other-words'
 import { useDesk } from '~/desk/desk'
 import { useDialogs } from '~/desk/dialogs'
 import { useFolds } from '~/desk/folds'
@@ -229,6 +230,7 @@ function menuKey(e: MouseEvent): void {
       <CommandSearch
         v-if="dialogs.open === 'search'"
         :actions="actions"
+        :also="OTHER_WORDS"
         @close="dialogs.open = null"
       />
     </template>
