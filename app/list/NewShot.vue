@@ -3,13 +3,19 @@ import ToggleButton from '~/ui/ToggleButton.vue'
 import { computed, ref } from 'vue'
 import { parseLength, parseRate, feetOfLength, rateLabel } from '#core/time'
 import { newId } from '~/sync/ids'
+import type { ProductionInList } from '#core/document'
 import AppDialog from '~/ui/AppDialog.vue'
+import { useRemembered } from '~/ui/remembered'
+import FreeName from './FreeName.vue'
+import { freeIn } from './listing'
 
 /** `named` is what the shot is called until another name is typed. */
-const props = defineProps<{ productions: string[]; named: string }>()
+const props = defineProps<{ productions: readonly ProductionInList[]; named: string }>()
 const emit = defineEmits<{ close: [] }>()
 const name = ref(props.named)
-const production = ref(props.productions[0] ?? 'My shots')
+/** Where the last one was made in this browser. */
+const last = useRemembered<string>('fintro-production', 'My shots')
+const production = ref(last.value)
 const width = ref(1920)
 const height = ref(1080)
 const rateText = ref('24')
@@ -34,6 +40,9 @@ const PAPERS = [
 
 const rate = computed(() => parseRate(rateText.value))
 const length = computed(() => (rate.value ? parseLength(lengthText.value, rate.value) : 'Give the rate first.'))
+/** The name, if it is free where the shot will be; else one that is. */
+const free = computed(() => freeIn(props.productions, production.value, name.value))
+const isTaken = computed(() => free.value !== name.value.trim())
 const problem = computed(() => {
   if (!name.value.trim()) return 'Give the shot a name.'
   if (!production.value.trim()) return 'Name the production.'
@@ -44,7 +53,7 @@ const problem = computed(() => {
 })
 
 async function make(): Promise<void> {
-  if (problem.value || busy.value) return
+  if (problem.value || isTaken.value || busy.value) return
   busy.value = true
   failed.value = ''
   const id = newId()
@@ -64,6 +73,7 @@ async function make(): Promise<void> {
       body: JSON.stringify(body),
     })
     if (!response.ok) throw new Error(((await response.json()) as { detail?: string }).detail)
+    last.value = body.production
     await navigateTo(`/shots/${id}`)
   } catch (error) {
     failed.value = (error as Error).message || 'The server does not answer. No shot was created.'
@@ -103,11 +113,17 @@ function setSize(w: number, h: number): void {
             list="known-productions" /><datalist id="known-productions">
             <option
               v-for="p in productions"
-              :key="p"
-              :value="p"
+              :key="p.id"
+              :value="p.name"
             /></datalist
         ></label>
       </div>
+      <FreeName
+        v-if="isTaken && name.trim()"
+        v-model="name"
+        :free="free"
+        :production="production"
+      />
       <fieldset>
         <legend>Picture size</legend>
         <div class="mt-0.5 flex flex-wrap items-center gap-1.5">
@@ -227,7 +243,7 @@ function setSize(w: number, h: number): void {
         <button
           type="submit"
           class="push-button push-button-main h-8"
-          :disabled="!!problem || busy"
+          :disabled="!!problem || isTaken || busy"
         >
           Create shot
         </button>

@@ -1,15 +1,20 @@
 <script setup lang="ts">
 import { plural } from '#core/basic'
-import { computed, onMounted, ref } from 'vue'
-import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
-import { EllipsisVertical, Moon, Plus, Sun, Upload } from '@lucide/vue'
+import { computed, onMounted, ref, shallowRef } from 'vue'
+import { ChevronDown, ChevronRight, Moon, Plus, Sun, Upload } from '@lucide/vue'
 import MessageLine from '~/ui/MessageLine.vue'
 import { tell } from '~/ui/messages'
 import type { ProductionInList, ShotInList } from '#core/document'
-import { feetOfLength, rateLabel } from '#core/time'
 import { newId } from '~/sync/ids'
+import { allShots, bringBack, duplicateShot, ListFault, removeShot } from '~/list/calls'
+import EditShot from '~/list/EditShot.vue'
+import ListBar from '~/list/ListBar.vue'
+import type { Order } from '~/list/listing'
+import { freeName, listed, openedLast } from '~/list/listing'
 import { nextName } from '~/list/next-name'
 import NewShot from '~/list/NewShot.vue'
+import ShotItem from '~/list/ShotItem.vue'
+import { useRemembered } from '~/ui/remembered'
 import { useTheme } from '~/ui/useTheme'
 
 useHead({ title: 'Shots · Fintro' })
@@ -21,33 +26,70 @@ const reading = ref<{ name: string; share: number } | null>(null)
 const file = ref<HTMLInputElement | null>(null)
 const LIMIT = 512 * 1024 * 1024
 
+/** How the list is seen, in this browser. */
+const typed = ref('')
+const order = useRemembered<Order>('fintro-list-order', 'name')
+const as = useRemembered<'cards' | 'rows'>('fintro-list-as', 'cards')
+const folded = useRemembered<string[]>('fintro-list-folded', [])
+const opened = useRemembered<string[]>('fintro-opened', [])
+/** What was opened last is worth a place of its own where there is much. */
+const MANY = 12
+const count = computed(() => (productions.value ?? []).reduce((n, p) => n + p.shots.length, 0))
+const seen = computed(() => listed(productions.value ?? [], { typed: typed.value, order: order.value }))
+const recent = computed(() =>
+  count.value > MANY && !typed.value.trim() ? openedLast(productions.value ?? [], opened.value).slice(0, 4) : [],
+)
+const isFolded = (p: ProductionInList): boolean => !typed.value.trim() && folded.value.includes(p.id)
+function fold(p: ProductionInList): void {
+  folded.value = isFolded(p) ? folded.value.filter(id => id !== p.id) : [...folded.value, p.id]
+}
+
 async function load(): Promise<void> {
   try {
-    const response = await fetch('/api/shots')
-    const body = (await response.json()) as { productions?: ProductionInList[]; detail?: string }
-    if (!response.ok) throw new Error(body.detail)
-    productions.value = body.productions ?? []
+    productions.value = await allShots()
     failed.value = ''
   } catch (error) {
-    failed.value = (error as Error).message || 'The server does not answer.'
+    failed.value = (error as Error).message
   }
 }
 onMounted(load)
 const empty = computed(() => productions.value?.length === 0)
-const seconds = (s: ShotInList) => `${((s.length * s.rate.den) / s.rate.num).toFixed(1)} s`
-const when = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
 
-async function away(shot: ShotInList): Promise<void> {
-  const response = await fetch(`/api/shots/${shot.id}`, { method: 'DELETE' })
-  if (!response.ok) return void tell('The shot could not be deleted.')
+/** What is done to a shot; where it fails that is said, and nothing was changed. */
+async function trying(work: () => Promise<void>, words: string): Promise<void> {
+  try {
+    await work()
+  } catch (error) {
+    if (!(error instanceof ListFault)) throw error
+    tell(words, { detail: error.message })
+  }
   await load()
-  tell(`“${shot.name}” was deleted.`, {
-    offers: [{ label: 'Undo', do: () => void back(shot.id) }],
-  })
 }
-async function back(id: string): Promise<void> {
-  await fetch(`/api/shots/${id}/restore`, { method: 'POST' })
-  await load()
+const away = (shot: ShotInList): Promise<void> =>
+  trying(async () => {
+    await removeShot(shot.id)
+    const undo = (): Promise<void> =>
+      trying(async () => void (await bringBack(shot.id)), 'It could not be brought back.')
+    tell(`“${shot.name}” was deleted.`, { offers: [{ label: 'Undo', do: () => void undo() }] })
+  }, 'The shot could not be deleted.')
+
+const homeOf = (shot: ShotInList): ProductionInList =>
+  productions.value!.find(p => p.shots.some(s => s.id === shot.id))!
+const duplicate = (shot: ShotInList): Promise<void> =>
+  trying(async () => {
+    const name = freeName(
+      shot.name,
+      homeOf(shot).shots.map(s => s.name),
+    )
+    const id = await duplicateShot(shot, name)
+    tell(`“${name}” is a copy of “${shot.name}”.`, {
+      offers: [{ label: 'Open it', do: () => void navigateTo(`/shots/${id}`) }],
+    })
+  }, 'The shot could not be duplicated.')
+const edited = shallowRef<ShotInList | null>(null)
+function done(): void {
+  edited.value = null
+  void load()
 }
 
 /** Sends an archive with its progress told; the server reads it whole or not at all. */
@@ -186,84 +228,70 @@ function read(e: Event): void {
           <Plus :size="14" />New shot
         </button>
       </div>
-      <section
-        v-for="p in productions ?? []"
-        :key="p.id"
-        class="mt-8"
-        :aria-label="p.name"
-      >
-        <h2 class="border-b border-edge pb-1 text-[15px] font-semibold">
-          {{ p.name }}
-          <span class="font-normal text-soft">{{ plural(p.shots.length, 'shot') }}</span>
-        </h2>
-        <ul class="mt-4 grid grid-cols-[repeat(auto-fill,minmax(220px,1fr))] gap-5">
-          <li
-            v-for="s in p.shots"
-            :key="s.id"
-            class="group relative rounded-md border border-edge bg-sheet transition-shadow hover:shadow-md"
+      <template v-if="!empty && productions">
+        <ListBar
+          v-model:typed="typed"
+          v-model:order="order"
+          v-model:as="as"
+        />
+        <p
+          v-if="!seen.length"
+          class="mt-8 text-soft"
+          role="status"
+        >
+          No shot has “{{ typed.trim() }}” in its name or its production’s.
+        </p>
+        <section
+          v-for="p in recent.length ? [{ id: '', name: 'Opened last', shots: recent }, ...seen] : seen"
+          :key="p.id"
+          class="mt-6"
+          :aria-label="p.name"
+        >
+          <h2 class="border-b border-edge pb-1 text-[15px] font-semibold">
+            <span v-if="!p.id">{{ p.name }}</span><button
+              v-else
+              type="button"
+              class="inline-flex items-center gap-1 rounded hover:underline"
+              :aria-expanded="!isFolded(p)"
+              @click="fold(p)"
+            >
+              <component
+                :is="isFolded(p) ? ChevronRight : ChevronDown"
+                :size="15"
+              />{{ p.name }}
+              <span class="font-normal text-soft">{{ plural(p.shots.length, 'shot') }}</span>
+            </button>
+          </h2>
+          <ul
+            v-if="!isFolded(p)"
+            :class="as === 'cards' ? 'mt-4 grid grid-cols-[repeat(auto-fill,minmax(220px,1fr))] gap-5' : ''"
           >
-            <NuxtLink
-              :to="`/shots/${s.id}`"
-              class="block rounded-md"
-            >
-              <span class="block aspect-video overflow-hidden rounded-t-md border-b border-rule bg-board"
-                ><img
-                  :src="`/api/shots/${s.id}/poster?r=${s.revision}`"
-                  alt=""
-                  class="size-full object-contain"
-                  loading="lazy"
-              /></span>
-              <span class="block px-3 py-2">
-                <span class="block truncate pr-6 text-[14px] font-semibold">{{ s.name }}</span>
-                <span class="block text-soft"
-                  >{{ s.length }} frames · {{ seconds(s) }} · {{ feetOfLength(s.length) }} ·
-                  {{ rateLabel(s.rate) }} fps</span
-                >
-                <span class="block text-soft">Changed {{ when.format(new Date(s.updatedAt)) }}</span>
-              </span>
-            </NuxtLink>
-            <Menu
-              as="div"
-              class="absolute right-1.5 bottom-11"
-            >
-              <MenuButton
-                class="rounded p-1 hover:bg-wash"
-                :aria-label="`More for ${s.name}`"
-                ><EllipsisVertical :size="15"
-              /></MenuButton>
-              <MenuItems
-                class="absolute right-0 z-10 w-48 rounded-md border border-edge bg-panel p-1 shadow-lg outline-none"
-              >
-                <MenuItem v-slot="{ active }"
-                  ><a
-                    class="block rounded px-2 py-1"
-                    :class="{ 'bg-wash': active }"
-                    :href="`/api/shots/${s.id}/archive`"
-                    download
-                    >Export archive</a
-                  ></MenuItem
-                >
-                <MenuItem v-slot="{ active }"
-                  ><button
-                    type="button"
-                    class="block w-full rounded px-2 py-1 text-left"
-                    :class="{ 'bg-wash': active }"
-                    @click="away(s)"
-                  >
-                    Put the shot away
-                  </button></MenuItem
-                >
-              </MenuItems>
-            </Menu>
-          </li>
-        </ul>
-      </section>
+            <ShotItem
+              v-for="s in p.shots"
+              :key="s.id"
+              :shot="s"
+              :as="as"
+              @edit="edited = s"
+              @duplicate="duplicate(s)"
+              @remove="away(s)"
+            />
+          </ul>
+        </section>
+      </template>
     </main>
     <NewShot
       v-if="making"
-      :productions="(productions ?? []).map(p => p.name)"
+      :productions="productions ?? []"
       :named="nextName((productions ?? []).flatMap(p => p.shots.map(s => s.name)))"
       @close="making = false"
+    />
+    <EditShot
+      v-if="edited"
+      :shot="edited"
+      :home="homeOf(edited)"
+      :productions="productions ?? []"
+      @close="edited = null"
+      @done="done"
     />
     <footer class="sticky bottom-0 mt-auto flex border-t border-edge bg-panel px-2"><MessageLine /></footer>
   </div>

@@ -20,5 +20,7 @@ export const journalQuery = z.object({ after: revision, incarnation: z.string().
 export const stateKind = z.enum(['regular', 'upgrade', 'mark', 'unreadable'])
 export const stateSchema = z.object({ revision, kind: stateKind })
 export const markBody = z.object({ name: label })
+export const duplicateBody = z.object({ id: shotIdSchema, name: label })
+export const moveBody = z.object({ production: label })
 export const replaceBody = z.object({ id: commandIdSchema })
 export const findStrokesBody = z.object({ hashes: z.array(hashSchema).min(1).max(5000) })

@@ -4,7 +4,7 @@ import { readArchive, writeArchive } from '../shots/archive'
 import { poster } from '../shots/poster'
 import { keepRegularState, markState } from '../shots/keep-states'
 import { replaceUnreadable } from '../shots/replace'
-import { shotText } from '../shots/shots'
+import { duplicateShot, shotText } from '../shots/shots'
 import type { StateKey } from '../shots/states'
 import type { Turn } from '../shots/turns'
 import { takeAndWrite } from '../shots/ways'
@@ -16,6 +16,8 @@ import { takeAndWrite } from '../shots/ways'
 export const tasks = {
   'archive.read': ({ file, id }: { file: string; id: string }) => readArchive(database(), file, id),
   'archive.write': ({ file, id }: { file: string; id: string }) => writeArchive(database(), id, file),
+  'shot.duplicate': ({ from, id, name }: { from: string; id: string; name: string }) =>
+    duplicateShot(database(), from, { id, name }),
   poster: ({ id }: { id: string }) => poster(database(), id),
   'shot.commit': ({ id, turns }: { id: string; turns: readonly Turn[] }) => takeAndWrite(database(), id, turns),
   'shot.text': ({ id }: { id: string }) => shotText(database(), id),

@@ -66,6 +66,20 @@ const shots: readonly Described[] = [
     refusals: ['no-shot'],
   },
   {
+    ...{ method: 'post', path: '/api/shots/{id}/duplicate', id: 'duplicateShot', group: 'Shots', params: shot },
+    summary: 'A copy of a shot as it is now, in its production, under an id and a name of its own.',
+    body: json(forms.duplicateBody),
+    answer: json(answers.named),
+    refusals: ['no-shot', 'unreadable'],
+  },
+  {
+    ...{ method: 'post', path: '/api/shots/{id}/move', id: 'moveShot', group: 'Shots', params: shot },
+    summary: 'Puts a shot into another production, which is made where there is none of this name.',
+    body: json(forms.moveBody),
+    answer: json(answers.fine),
+    refusals: ['no-shot'],
+  },
+  {
     ...{ method: 'get', path: '/api/shots/{id}/poster', id: 'getPoster', group: 'Shots', params: shot },
     summary: 'A small picture of a shot, as it is in the list.',
     answer: file('image/svg+xml'),

@@ -4,7 +4,7 @@ import { z } from 'zod'
 import { colour, label, shotIdSchema } from '#core/basic'
 import { pictureSchema, rateSchema } from '#core/document/document'
 import type { ProductionInList, Shot, ShotInList, StoredShot } from '#core/document'
-import { assemble, fileHashes, makeShot, openShot, storeShot, strokeHashes } from '#core/document'
+import { assemble, fileHashes, makeShot, openShot, renamed, storeShot, strokeHashes } from '#core/document'
 import { framesSchema, rate } from '#core/time'
 import { models } from '../db/models'
 import { Problem } from '../problems/problem'
@@ -88,6 +88,30 @@ export async function keepShot(
     return { id: shot.id }
   }
   return outer ? work(outer) : db.transaction(work)
+}
+
+/** Keeps a copy of a shot as a new one of the same production. Asking twice with the same id gives the same shot. */
+export async function duplicateShot(
+  db: Sequelize,
+  from: string,
+  { id, name }: { id: string; name: string },
+): Promise<{ id: string }> {
+  return db.transaction(async transaction => {
+    const { document, production } = await readShot(db, from, transaction)
+    // In the newest form, checked as what is read is.
+    const copy = opened(renamed(opened(document), id, name))
+    return keepShot(db, copy, production, transaction)
+  })
+}
+
+/** Puts a shot into another production, which is made where there is none of this name. */
+export async function moveShot(db: Sequelize, id: string, production: string): Promise<void> {
+  await db.transaction(async transaction => {
+    const home = await productionCalled(db, production, `p-${nanoid()}`, transaction)
+    const where = { id, deletedAt: null }
+    const [count] = await models(db).ShotRow.update({ productionId: home }, { where, transaction })
+    if (!count) throw noShot()
+  })
 }
 
 /** Characters of the name of an incarnation. */

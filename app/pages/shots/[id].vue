@@ -34,6 +34,7 @@ import type { StateName } from '~/sync/server'
 import { ServerAway } from '~/sync/server'
 import { useTravel } from '~/travel/store'
 import TravelPlot from '~/travel/TravelPlot.vue'
+import { useRemembered } from '~/ui/remembered'
 import { useSide } from '~/ui/side'
 import MessageLine from '~/ui/MessageLine.vue'
 import SplitBar from '~/ui/SplitBar.vue'
@@ -42,6 +43,9 @@ import { useDivision } from '~/useDivision'
 const route = useRoute()
 const [desk, dialogs, folds, side] = [useDesk(), useDialogs(), useFolds(), useSide()]
 const [exchange, menu, travel] = [useExchange(), useContextMenu(), useTravel()]
+/** The shots that were opened in this browser, the last one first. */
+const MOST_OPENED = 12
+const opened = useRemembered<string[]>('fintro-opened', [])
 const failed = ref('')
 const ready = ref(false)
 usePlayback()
@@ -68,8 +72,10 @@ async function load(): Promise<void> {
   failed.value = ''
   try {
     ready.value = false
-    await desk.open(String(route.params.id), lookedAt())
+    const id = String(route.params.id)
+    await desk.open(id, lookedAt())
     ready.value = true
+    opened.value = [id, ...opened.value.filter(x => x !== id)].slice(0, MOST_OPENED)
   } catch (error) {
     failed.value =
       error instanceof ServerAway
