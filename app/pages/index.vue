@@ -130,7 +130,7 @@ function read(e: Event): void {
 </script>
 
 <template>
-  <div class="flex min-h-full flex-col">
+  <div class="flex min-h-screen flex-col">
     <header class="on-dark flex h-12 items-center gap-3 bg-bottle px-4 text-on-bottle">
       <img
         src="/fintro.svg"

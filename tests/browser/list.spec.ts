@@ -14,7 +14,7 @@ test('the list is searched, ordered, folded, seen as rows; it stays so, and what
   running,
 }) => {
   const [pier, tower] = [`Pier ${newTestId()}`, `Tower ${newTestId()}`]
-  for (let i = 1; i <= 11; i++)
+  for (let i = 1; i <= 12; i++)
     await keepShot(running.db, makeShot(newTestId(), { name: `${i} Wave`, length: 100 - i, ...paper }), pier)
   await keepShot(running.db, makeShot(newTestId(), { name: 'Lämp room', length: 240, ...paper }), tower)
   await page.goto(running.server.url)
@@ -33,7 +33,7 @@ test('the list is searched, ordered, folded, seen as rows; it stays so, and what
   await expect(field).toHaveValue('')
 
   await page.getByRole('combobox', { name: 'Order of the shots' }).selectOption('length')
-  expect((await names(page, pier)).at(-1)).toBe('11 Wave')
+  expect((await names(page, pier)).at(-1)).toBe('12 Wave')
   await page.getByRole('radio', { name: 'Rows' }).click()
   await page.getByRole('button', { name: new RegExp(`^${pier}`) }).click()
   await expect(page.getByRole('region', { name: pier }).getByRole('listitem')).toHaveCount(0)
@@ -67,7 +67,7 @@ test('a shot is renamed while it is open elsewhere, moved, duplicated, deleted a
   const dialog = list.getByRole('dialog', { name: 'Rename or move the shot' })
   // Shots of other tests have the same name: it is told apart by its address.
   await list.goto(desk.server.url)
-  const tile = list.locator(`li:has(a[href="/shots/${desk.id}"])`)
+  const tile = list.locator(`li:has(a[href="/shots/${desk.id}"])`).first()
   await tile.getByRole('button', { name: /^More for/ }).click()
   await list.getByRole('menuitem', { name: 'Rename or move' }).click()
   await dialog.getByLabel('Name').fill(`Crane ${desk.id}`)
@@ -100,12 +100,13 @@ test('a shot is renamed while it is open elsewhere, moved, duplicated, deleted a
 })
 
 test('a new shot goes where the last one was made, and not under a name that is there', async ({ page, running }) => {
-  const first = await newShot(page, running.server, `Lift ${newTestId()}`)
+  const name = `Lift ${newTestId()}`
+  const first = await newShot(page, running.server, name)
   await page.goto(running.server.url)
   await page.getByRole('button', { name: 'New shot' }).first().click()
   const dialog = page.getByRole('dialog', { name: 'New shot' })
   await expect(dialog.getByLabel('Production')).toHaveValue('My shots')
-  await dialog.getByLabel('Name').fill((await first.shot()).name)
+  await dialog.getByLabel('Name').fill(name)
   await expect(dialog.getByText('is there already in My shots')).toBeVisible()
   await expect(dialog.getByRole('button', { name: 'Create shot' })).toBeDisabled()
   await dialog.getByLabel('Production').fill(`Trials ${first.id}`)
