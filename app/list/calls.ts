@@ -1,4 +1,4 @@
-import type { ProductionInList, ShotInList } from '#core/document'
+import type { BinnedShot, ProductionInList, ShotInList } from '#core/document'
 import { SCHEMA } from '#core/document'
 import type { Committed } from '#core/commands'
 import { newId } from '~/sync/ids'
@@ -23,6 +23,12 @@ export const allShots = async (): Promise<ProductionInList[]> =>
 
 export const removeShot = (id: string): Promise<unknown> => ask(`/api/shots/${id}`, { method: 'DELETE' })
 export const bringBack = (id: string): Promise<unknown> => ask(`/api/shots/${id}/restore`, { method: 'POST' })
+
+/** The shots that were deleted, the last one first. */
+export const binned = async (): Promise<BinnedShot[]> => (await ask<{ shots: BinnedShot[] }>('/api/bin')).shots
+/** Takes shots away for good; how many. */
+export const emptyBin = async (ids: readonly string[]): Promise<number> =>
+  (await post<{ gone: number }>('/api/bin/empty', { ids })).gone
 
 /** Renames a shot by a command, as the desk does it: whoever has it open sees it, and can undo it. */
 export async function renameShot({ id, revision }: ShotInList, name: string): Promise<void> {

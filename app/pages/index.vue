@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { plural } from '#core/basic'
 import { computed, onMounted, ref, shallowRef } from 'vue'
-import { ChevronDown, ChevronRight, Moon, Plus, Sun, Upload } from '@lucide/vue'
+import { ChevronDown, ChevronRight, Moon, Plus, Sun, Trash2, Upload } from '@lucide/vue'
 import MessageLine from '~/ui/MessageLine.vue'
 import { tell } from '~/ui/messages'
 import type { ProductionInList, ShotInList } from '#core/document'
 import { newId } from '~/sync/ids'
 import { allShots, bringBack, duplicateShot, ListFault, removeShot } from '~/list/calls'
+import BinDialog from '~/list/BinDialog.vue'
 import EditShot from '~/list/EditShot.vue'
 import ListBar from '~/list/ListBar.vue'
 import type { Order } from '~/list/listing'
@@ -21,7 +22,7 @@ useHead({ title: 'Shots · Fintro' })
 const { name: themeName, toggle } = useTheme()
 const productions = ref<ProductionInList[] | null>(null)
 const failed = ref('')
-const making = ref(false)
+const [making, bin] = [ref(false), ref(false)]
 const reading = ref<{ name: string; share: number } | null>(null)
 const file = ref<HTMLInputElement | null>(null)
 const LIMIT = 512 * 1024 * 1024
@@ -157,6 +158,13 @@ function read(e: Event): void {
           <button
             type="button"
             class="push-button h-8"
+            @click="bin = true"
+          >
+            <Trash2 :size="14" />Bin
+          </button>
+          <button
+            type="button"
+            class="push-button h-8"
             :disabled="!!reading"
             @click="file?.click()"
           >
@@ -284,6 +292,11 @@ function read(e: Event): void {
       :productions="productions ?? []"
       :named="nextName((productions ?? []).flatMap(p => p.shots.map(s => s.name)))"
       @close="making = false"
+    />
+    <BinDialog
+      v-if="bin"
+      @close="bin = false"
+      @changed="load"
     />
     <EditShot
       v-if="edited"

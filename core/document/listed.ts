@@ -9,6 +9,13 @@ export interface ShotInList {
   rate: { num: number; den: number }
   picture: { width: number; height: number }
 }
+/** A shot that was deleted and can be brought back. */
+export interface BinnedShot extends ShotInList {
+  /** The name of its production. */
+  production: string
+  /** ISO 8601. */
+  deletedAt: string
+}
 /** A production with its shots. */
 export interface ProductionInList {
   id: string

@@ -22,5 +22,7 @@ export const stateSchema = z.object({ revision, kind: stateKind })
 export const markBody = z.object({ name: label })
 export const duplicateBody = z.object({ id: shotIdSchema, name: label })
 export const moveBody = z.object({ production: label })
+/** Shots that are taken away for good. */
+export const emptyBody = z.object({ ids: z.array(shotIdSchema).min(1).max(5000) })
 export const replaceBody = z.object({ id: commandIdSchema })
 export const findStrokesBody = z.object({ hashes: z.array(hashSchema).min(1).max(5000) })

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { hashSchema, idSchema, shotIdSchema } from '#core/basic'
 import type { Committed, JournalEntry, Refusal } from '#core/commands'
 import { commandIdSchema } from '#core/commands'
-import type { KeptState, ProductionInList, ShotInList } from '#core/document'
+import type { BinnedShot, KeptState, ProductionInList, ShotInList } from '#core/document'
 import { pictureSchema, rateSchema, shotSchema } from '#core/document/document'
 import { stateKind } from '../http/forms'
 
@@ -36,6 +36,9 @@ const production = z.object({
   name: z.string(),
   shots: z.array(shotInList),
 }) satisfies z.ZodType<ProductionInList>
+const binned = shotInList.extend({ production: z.string(), deletedAt: time }) satisfies z.ZodType<BinnedShot>
+export const bin = z.object({ shots: z.array(binned) })
+export const gone = z.object({ gone: count })
 export const listed = z.object({ productions: z.array(production) })
 
 export const stored = z.object({

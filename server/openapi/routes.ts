@@ -100,6 +100,18 @@ const shots: readonly Described[] = [
   },
 ]
 
+const bin: readonly Described[] = [
+  {
+    ...{ method: 'get', path: '/api/bin', id: 'listBin', group: 'The bin', answer: json(answers.bin) },
+    summary: 'The shots that were put away, the last one first. After 30 days they are taken away for good.',
+  },
+  {
+    ...{ method: 'post', path: '/api/bin/empty', id: 'emptyBin', group: 'The bin', answer: json(answers.gone) },
+    summary: 'Takes shots out of the bin for good; says how many. There is no way back.',
+    body: json(forms.emptyBody),
+  },
+]
+
 const changes: readonly Described[] = [
   {
     ...{ method: 'post', path: '/api/shots/{id}/commands', id: 'sendCommands', group: 'Changes', params: shot },
@@ -216,4 +228,4 @@ const server: readonly Described[] = [
 ]
 
 /** Every route of the server. */
-export const ROUTES: readonly Described[] = [...shots, ...changes, ...states, ...kept, ...server]
+export const ROUTES: readonly Described[] = [...shots, ...bin, ...changes, ...states, ...kept, ...server]

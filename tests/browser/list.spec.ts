@@ -96,6 +96,26 @@ test('a shot is renamed while it is open elsewhere, moved, duplicated, deleted a
   await expect.poll(() => names(list, own)).toEqual([`Crane ${desk.id}`])
   await list.getByRole('button', { name: 'Undo' }).click()
   await expect.poll(() => names(list, own)).toEqual([`Crane ${desk.id}`, 'Second take'])
+
+  // From the bin it comes back as well; what goes from there for good is asked for twice.
+  const bin = list.getByRole('dialog', { name: 'Bin' })
+  const binned = async (name: string) => {
+    await list.getByRole('button', { name: 'Bin', exact: true }).click()
+    await bin.getByRole('listitem').filter({ hasText: own }).filter({ hasText: name }).getByRole('checkbox').check()
+  }
+  await menu('Second take', 'Delete')
+  await expect.poll(() => names(list, own)).toEqual([`Crane ${desk.id}`])
+  await binned('Second take')
+  await bin.getByRole('button', { name: 'Bring back' }).click()
+  await expect(bin.getByText(own)).toHaveCount(0)
+  await list.keyboard.press('Escape')
+  await expect.poll(() => names(list, own)).toEqual([`Crane ${desk.id}`, 'Second take'])
+  await menu('Second take', 'Delete')
+  await binned('Second take')
+  await bin.getByRole('button', { name: 'Delete for good …' }).click()
+  await expect(bin.getByText('Second take')).toHaveCount(1)
+  await bin.getByRole('button', { name: 'Yes, delete 1 shot for good' }).click()
+  await expect(bin.getByText(own)).toHaveCount(0)
   await list.close()
 })
 

@@ -30,6 +30,8 @@ const ROUTES: readonly [path: string, methods: readonly string[]][] = [
   ['/api/openapi.json', ['GET']],
   ['/api/reference', ['GET']],
   ['/api/shots', ['GET', 'POST']],
+  ['/api/bin', ['GET']],
+  ['/api/bin/empty', ['POST']],
   ['/api/shots/:id', ['GET', 'DELETE']],
   ['/api/shots/:id/commands', ['POST']],
   ['/api/shots/:id/journal?after=0', ['GET']],
@@ -181,6 +183,7 @@ const nested = (depth: number, [open, close] = ['[', ']']): string => open.repea
 function bodies(target: Target, seed: number, many: number): Hostile[] {
   const writing = [
     '/api/shots',
+    '/api/bin/empty',
     `/api/shots/${target.id}/commands`,
     `/api/shots/${target.id}/states`,
     `/api/shots/${target.id}/duplicate`,

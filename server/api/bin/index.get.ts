@@ -1,0 +1,5 @@
+import { api } from '../../http/api'
+import { database } from '../../db/connection'
+import { listBin } from '../../shots/bin'
+
+export default api(async () => ({ shots: await listBin(database()) }))
