@@ -4,7 +4,7 @@ import type { Content, NewSubject } from '#core/document'
 import { freeNumber } from '#core/document'
 import type { Draft } from '#core/commands'
 import { spotAt } from '#core/commands'
-import type { Affine } from '#core/motion'
+import type { Affine, Vec } from '#core/motion'
 import type { Stroke } from '#core/stroke'
 import { asDrawn, strokeSchema, tidy } from '#core/stroke'
 import type { Focus, Scene } from '~/desk/scene'
@@ -57,61 +57,67 @@ export async function bringIn(
     const number = freeNumber(stack, String(own ?? (o.frames ? focus.frame + i * o.frames : i + 1)), taken)
     taken.push(number)
     const scale = scaleFor(scene, item, o)
-    const { subject, content } =
-      item.kind === 'image' ? await imageContent(item, o, scale, shelf) : await strokesContent(item, o, scale, shelf)
+    const { subject, content } = await contentOf(item, o, scale, shelf)
     if (subject) drafts.push({ name: 'subject.add', args: { stack: stack.id, subject, drawing: null, pose: null } })
     const id = newId()
     drafts.push({ name: 'drawing.add', args: { stack: stack.id, drawing: { id, number, role: 'key', content } } })
     if (o.frames) exposures.push({ drawing: id, frames: o.frames })
   }
-  if (exposures.length) drafts.push(exposeFrom(scene, focus, exposures))
+  if (exposures.length) drafts.push(exposedOver(scene, focus, focus.frame, exposures))
   progress(items.length)
   return drafts
 }
 
-/** What a file becomes: the content of its drawing, and the subject that is a picture. */
-interface Become {
+/** What a file or a layer becomes: the content of a drawing, and the subject that is placed on it. */
+export interface Become {
   readonly subject: NewSubject | null
   readonly content: Content
 }
+type Picture = { readonly name: string; readonly bytes: Blob; readonly width: number; readonly height: number }
 
-async function imageContent(
-  item: Extract<Brought, { kind: 'image' }>,
-  { x, y }: BringOptions,
-  scale: number,
-  shelf: Shelf,
+/** A picture that is placed by its middle. It is kept first. */
+export async function pictureContent(
+  { name, bytes, width, height }: Picture,
+  { middle, scale, shelf }: { middle: Vec; scale: number; shelf: Shelf },
 ): Promise<Become> {
   const id = newId()
-  const bare = item.name.replace(/\.[A-Za-z0-9]{1,5}$/, '').trim()
-  const name = bare.slice(0, 80) || 'Picture'
-  const { width, height } = item
   const figure = oneBoneFigure(id, name, height / 2)
-  const file = await shelf.addImage(item.bytes)
+  const file = await shelf.addImage(bytes)
   return {
     subject: { id, name, kind: 'image', figure, file, width, height },
-    content: { poses: { [id]: restPose({ x, y }, scale) }, strokes: [] },
+    content: { poses: { [id]: restPose(middle, scale) }, strokes: [] },
   }
 }
 
-async function strokesContent(
-  item: Extract<Brought, { kind: 'strokes' }>,
-  { x, y }: BringOptions,
-  scale: number,
-  shelf: Shelf,
-): Promise<Become> {
-  const at: Affine = [scale, 0, 0, scale, x - (item.width / 2) * scale, y - (item.height / 2) * scale]
-  const strokes: { id: string; hash: string }[] = []
-  for (const s of item.strokes) {
-    const scaled = tidy(asDrawn(s, { at }))
-    // What lies too far out at this size stays out: it could not be kept.
-    if (strokeSchema.safeParse(scaled).success) strokes.push({ id: newId(), hash: shelf.addStroke(scaled) })
+/** Strokes where they are mapped to. They are kept first; what lies too far out then stays out. */
+export function strokesContent(strokes: readonly Stroke[], at: Affine, shelf: Shelf): Become {
+  const mapped = strokes.map(s => tidy(asDrawn(s, { at }))).filter(s => strokeSchema.safeParse(s).success)
+  return {
+    subject: null,
+    content: { poses: {}, strokes: mapped.map(s => ({ id: newId(), hash: shelf.addStroke(s) })) },
   }
-  return { subject: null, content: { poses: {}, strokes } }
 }
 
-function exposeFrom(scene: Scene, focus: Focus, exposures: { drawing: string; frames: number }[]): Draft {
-  const { frame } = focus
-  const column = focus.column!
-  const args = { plan: scene.plan.id, column: column.id, at: spotAt(column.runs, frame), frame, exposures }
+/** Drawings exposed over what is there in the active column, from a frame on. */
+export function exposedOver(
+  scene: Scene,
+  { column }: Focus,
+  frame: number,
+  exposures: { drawing: string; frames: number }[],
+): Draft {
+  const args = { plan: scene.plan.id, column: column!.id, at: spotAt(column!.runs, frame), frame, exposures }
   return { name: 'range.paste', args: { ...args, by: 'over' } }
+}
+
+const bareName = (file: string): string =>
+  file
+    .replace(/\.[A-Za-z0-9]{1,5}$/, '')
+    .trim()
+    .slice(0, 80) || 'Picture'
+
+function contentOf(item: Brought, { x, y }: BringOptions, scale: number, shelf: Shelf): Promise<Become> | Become {
+  if (item.kind === 'image')
+    return pictureContent({ ...item, name: bareName(item.name) }, { middle: { x, y }, scale, shelf })
+  const at: Affine = [scale, 0, 0, scale, x - (item.width / 2) * scale, y - (item.height / 2) * scale]
+  return strokesContent(item.strokes, at, shelf)
 }

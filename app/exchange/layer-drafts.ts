@@ -1,13 +1,13 @@
 import type { Draft } from '#core/commands'
-import { spotAt } from '#core/commands'
-import type { Content, NewSubject } from '#core/document'
+import type { Content } from '#core/document'
 import { freeNumber } from '#core/document'
 import { oneBoneFigure, restPose } from '#core/figure'
 import type { Affine } from '#core/motion'
-import { asDrawn, strokeSchema, tidy } from '#core/stroke'
+import { mapped } from '#core/motion'
 import type { Focus, Scene } from '~/desk/scene'
 import { newId } from '~/sync/ids'
-import type { Shelf } from './bring-in'
+import type { Become, Shelf } from './bring-in'
+import { exposedOver, pictureContent, strokesContent } from './bring-in'
 import type { LayerFound } from './found'
 import { aboutMiddle } from './swap'
 
@@ -28,28 +28,16 @@ function mapOf({ width, height, scale }: Laid, picture: { width: number; height:
   return [scale, 0, 0, scale, (picture.width - width * scale) / 2, (picture.height - height * scale) / 2]
 }
 
-/** What a layer becomes: a subject and its pose, or strokes on the drawing. */
-interface Become {
-  readonly subject: NewSubject | null
-  readonly content: Content
-}
-
-async function pictureOf({ name, content: c }: Pictured, at: Affine, shelf: Shelf): Promise<Become> {
-  const id = newId()
-  const { width, height } = c
-  const file = await shelf.addImage(c.bytes)
-  const place = { x: at[0] * (c.x + width / 2) + at[4], y: at[3] * (c.y + height / 2) + at[5] }
-  return {
-    subject: { id, name, kind: 'image', figure: oneBoneFigure(id, name, height / 2), file, width, height },
-    content: { poses: { [id]: restPose(place, at[0]) }, strokes: [] },
-  }
-}
+const pictureOf = ({ name, content: c }: Pictured, at: Affine, shelf: Shelf): Promise<Become> =>
+  pictureContent(
+    { name, ...c },
+    { middle: mapped(at, { x: c.x + c.width / 2, y: c.y + c.height / 2 }), scale: at[0], shelf },
+  )
 
 /** Strokes of a layer as they lie in the picture; null where none can be kept. */
-function strokesOf(layer: Drawn, at: Affine, shelf: Shelf): Become | null {
-  const kept = layer.content.strokes.map(s => tidy(asDrawn(s, { at }))).filter(s => strokeSchema.safeParse(s).success)
-  const strokes = kept.map(s => ({ id: newId(), hash: shelf.addStroke(s) }))
-  return strokes.length ? { subject: null, content: { poses: {}, strokes } } : null
+function strokesOf({ content }: Drawn, at: Affine, shelf: Shelf): Become | null {
+  const made = strokesContent(content.strokes, at, shelf)
+  return made.content.strokes.length ? made : null
 }
 
 /** Strokes of a layer as a part that is drawn once, about its middle; null where none can be kept. */
@@ -57,13 +45,12 @@ function partOf({ name, content }: Drawn, at: Affine, shelf: Shelf): Become | nu
   const about = aboutMiddle(content.strokes, at[0], { shelf, newId })
   if (!about) return null
   const id = newId()
-  const place = { x: at[0] * about.middle.x + at[4], y: at[3] * about.middle.y + at[5] }
   return {
     subject: {
       ...{ id, name, kind: 'part', strokes: about.strokes },
       figure: oneBoneFigure(id, name, (about.height * at[0]) / 2),
     },
-    content: { poses: { [id]: restPose(place, 1) }, strokes: [] },
+    content: { poses: { [id]: restPose(mapped(at, about.middle), 1) }, strokes: [] },
   }
 }
 
@@ -144,11 +131,6 @@ export async function asParts(
       args: { stack: stack.id, subject: m.subject!, drawing: null, pose: null },
     })),
     { name: 'drawing.add', args: { stack: stack.id, drawing: { id, number, role: 'key', content } } },
-    ...(shown ? [exposed(scene, focus, id, shown)] : []),
+    ...(shown ? [exposedOver(scene, focus, shown.from, [{ drawing: id, frames: shown.frames }])] : []),
   ]
-}
-
-function exposed(scene: Scene, { column }: Focus, drawing: string, { from, frames }: Shown): Draft {
-  const args = { plan: scene.plan.id, column: column!.id, at: spotAt(column!.runs, from), frame: from }
-  return { name: 'range.paste', args: { ...args, exposures: [{ drawing, frames }], by: 'over' } }
 }

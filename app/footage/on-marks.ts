@@ -6,8 +6,8 @@ import type { Focus, Scene } from '~/desk/scene'
 import { newId } from '~/sync/ids'
 
 /**
- * New blank drawings in the active column, one on each frame (in order, each once), each held until the next; or why that cannot be: nothing
- * that is exposed there is written over.
+ * New blank drawings in the active column, one on each frame (in order, each once), each held until the next; or why
+ * that cannot be: nothing that is exposed there is written over.
  */
 export function drawingsOn(scene: Scene, { column, stack }: Focus, frames: readonly number[]): Draft[] | string {
   const [first] = frames

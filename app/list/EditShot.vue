@@ -4,6 +4,7 @@ import type { ProductionInList, ShotInList } from '#core/document'
 import AppDialog from '~/ui/AppDialog.vue'
 import { ListFault, moveShot, renameShot } from './calls'
 import FreeName from './FreeName.vue'
+import ProductionField from './ProductionField.vue'
 import { freeIn } from './listing'
 
 /** The name of a shot, and the production it is in. */
@@ -58,18 +59,10 @@ async function save(): Promise<void> {
           maxlength="80"
           @focus.once="($event.target as HTMLInputElement).select()"
       /></label>
-      <label class="block"
-        >Production<input
-          v-model="production"
-          class="field mt-0.5 w-full"
-          maxlength="80"
-          list="all-productions" /><datalist id="all-productions">
-          <option
-            v-for="p in productions"
-            :key="p.id"
-            :value="p.name"
-          /></datalist
-      ></label>
+      <ProductionField
+        v-model="production"
+        :productions="productions"
+      />
       <FreeName
         v-if="isTaken && !wrong"
         v-model="name"

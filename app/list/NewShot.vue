@@ -7,6 +7,7 @@ import type { ProductionInList } from '#core/document'
 import AppDialog from '~/ui/AppDialog.vue'
 import { useRemembered } from '~/ui/remembered'
 import FreeName from './FreeName.vue'
+import ProductionField from './ProductionField.vue'
 import { freeIn } from './listing'
 
 /** `named` is what the shot is called until another name is typed. */
@@ -105,18 +106,10 @@ function setSize(w: number, h: number): void {
             placeholder="030 Stair"
             @focus.once="($event.target as HTMLInputElement).select()"
         /></label>
-        <label class="block"
-          >Production<input
-            v-model="production"
-            class="field mt-0.5 w-full"
-            maxlength="80"
-            list="known-productions" /><datalist id="known-productions">
-            <option
-              v-for="p in productions"
-              :key="p.id"
-              :value="p.name"
-            /></datalist
-        ></label>
+        <ProductionField
+          v-model="production"
+          :productions="productions"
+        />
       </div>
       <FreeName
         v-if="isTaken && name.trim()"

@@ -133,9 +133,19 @@ function operation(r: Described): Json {
   }
 }
 
-const ABOUT = `Plans the pose-to-pose timing of animated shots. A shot is one document; it is changed by commands, which are kept in its journal, each under the next revision.
-
-Requests that change something come from Fintro’s own pages, or name the token of the server (FINTRO_TOKEN) in the header “fintro-token”. All that is refused is answered as a problem (RFC 9457) with a code and a sentence. Ids are chosen by whoever sends a command and stay; ids that a command makes are its own with a dot and a count.`
+const ABOUT = [
+  [
+    'Plans the pose-to-pose timing of animated shots. A shot is one document; it is changed by commands,',
+    'which are kept in its journal, each under the next revision.',
+  ],
+  [
+    'Requests that change something come from Fintro’s own pages, or name the token of the server (FINTRO_TOKEN)',
+    'in the header “fintro-token”. All that is refused is answered as a problem (RFC 9457) with a code and a sentence.',
+    'Ids are chosen by whoever sends a command and stay; ids that a command makes are its own with a dot and a count.',
+  ],
+]
+  .map(lines => lines.join(' '))
+  .join('\n\n')
 
 /** Refusals that any route may answer with. */
 export const COMMON = {

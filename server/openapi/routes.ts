@@ -44,7 +44,11 @@ const shots: readonly Described[] = [
   {
     ...{ method: 'post', path: '/api/shots', id: 'newShot', group: 'Shots', answer: json(answers.named) },
     summary: 'Makes a shot with one empty column.',
-    more: 'You choose its id. Asked again with the same id nothing new is made. In a new shot ID the first column is ID.2, its drawings are in the stack ID.1, and its plan is ID.3. A production is made where there is none of this name.',
+    more: [
+      'You choose its id. Asked again with the same id nothing new is made. In a new shot ID the first column is',
+      'ID.2, its drawings are in the stack ID.1, and its plan is ID.3. A production is made where there is none',
+      'of this name.',
+    ].join(' '),
     body: json(newShotSchema),
   },
   {
@@ -116,7 +120,12 @@ const changes: readonly Described[] = [
   {
     ...{ method: 'post', path: '/api/shots/{id}/commands', id: 'sendCommands', group: 'Changes', params: shot },
     summary: `Changes a shot by up to ${MAX_COMMANDS} commands, in their order.`,
-    more: 'All that fit are done, the others are refused one by one: look at the outcomes. Each command has an id that you choose, so that one that is sent again is not done twice. “base” is the revision that you saw last; what was done since comes back as “missed”. Several commands that are one step for undo go into one command “together”.',
+    more: [
+      'All that fit are done, the others are refused one by one: look at the outcomes. Each command has an id',
+      'that you choose, so that one that is sent again is not done twice. “base” is the revision that you saw',
+      'last; what was done since comes back as “missed”. Several commands that are one step for undo go into one',
+      'command “together”.',
+    ].join(' '),
     body: json(commitSchema),
     answer: json(answers.committed),
     refusals: ['no-shot', 'unreadable', 'ahead', 'other-incarnation', 'elsewhere'],
