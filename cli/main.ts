@@ -12,7 +12,7 @@ import { Fault } from './fault'
 import { writeImages } from './images'
 import { Server } from './server'
 import type { NewShot } from './shots'
-import { begun, framesIn, given, listed } from './shots'
+import { begun, everyShot, framesIn, given, listed } from './shots'
 
 /** Where lines are said, what speaks against something is told, and what comes in is read from. */
 export interface Console {
@@ -149,7 +149,7 @@ function programOf(console: Console): Program {
     .description('lists shots: id, production, name, length, revision')
     .option('--json', 'as the server tells it')
     .action(async ({ json }: { json?: true }) => {
-      if (json) say(JSON.stringify(await server().shots(), null, 2))
+      if (json) say(JSON.stringify({ productions: await everyShot(server()) }, null, 2))
       else for (const line of await listed(server())) say(line)
     })
   program

@@ -1,7 +1,10 @@
 import type { Command, Committed } from '#core/commands'
-import type { ProductionInList, StoredShot } from '#core/document'
+import type { ListPage, StoredShot } from '#core/document'
 import type { Stroke } from '#core/stroke'
 import { Fault } from './fault'
+
+/** So many shots come at once. */
+export const PAGE = 1000
 
 export interface At {
   readonly url: string
@@ -19,7 +22,7 @@ export interface Stored {
 export class Server {
   constructor(private readonly at: At) {}
 
-  shots = () => this.json<{ productions: ProductionInList[] }>('/api/shots')
+  shots = (from: number) => this.json<ListPage>(`/api/shots?from=${from}&many=${PAGE}`)
   shot = (id: string) => this.json<Stored>(`/api/shots/${encodeURIComponent(id)}`)
   newShot = (shot: object) => this.json<{ id: string }>('/api/shots', shot)
   findStrokes = (hashes: string[]) => this.json<{ strokes: Record<string, Stroke> }>('/api/strokes/find', { hashes })

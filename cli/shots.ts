@@ -1,4 +1,5 @@
 import { existsSync } from 'node:fs'
+import type { ProductionInList } from '#core/document'
 import { nanoid } from 'nanoid'
 import type { Given } from '../app/hand-off/given'
 import { givenOf } from '../app/hand-off/given-stored'
@@ -6,6 +7,7 @@ import { parseRate } from '#core/time'
 import { fromArchive } from './archive'
 import { Fault } from './fault'
 import type { Server } from './server'
+import { PAGE } from './server'
 
 /** A shot, whole: from an archive where there is a file of this name, else from the server. Throws Fault. */
 export async function given(server: Server, shot: string, plan?: string): Promise<Given> {
@@ -14,9 +16,18 @@ export async function given(server: Server, shot: string, plan?: string): Promis
   return givenOf({ document, production }, kept, plan)
 }
 
+/** All productions with all their shots. Throws Fault. */
+export async function everyShot(server: Server): Promise<ProductionInList[]> {
+  const first = await server.shots(0)
+  for (let from = PAGE; from < first.total; from += PAGE)
+    for (const { id, shots } of (await server.shots(from)).productions)
+      first.productions.find(p => p.id === id)?.shots.push(...shots)
+  return first.productions
+}
+
 /** The shots of all productions, a line each. */
 export async function listed(server: Server): Promise<string[]> {
-  const { productions } = await server.shots()
+  const productions = await everyShot(server)
   return productions.flatMap(p =>
     p.shots.map(s => [s.id, p.name, s.name, `${s.length} frames`, `revision ${s.revision}`].join('\t')),
   )

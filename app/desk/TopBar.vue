@@ -8,6 +8,7 @@ import { tell } from '~/ui/messages'
 import SavingDialog from './SavingDialog.vue'
 import { useDesk } from './desk'
 import { useDialogs } from './dialogs'
+import { renameShot } from './rename'
 import { useTheme } from '~/ui/useTheme'
 import { useHistory } from './history'
 import PlayButton from './PlayButton.vue'
@@ -52,9 +53,11 @@ const savingWords = computed(() => {
 })
 const editing = ref(false)
 function rename(e: Event): void {
-  const name = (e.target as HTMLInputElement).value.trim()
-  if (name && name !== desk.shot!.name) desk.run({ name: 'shot.set', args: { name } })
+  // A field that goes away tells of its change once more.
+  if (!editing.value) return
   editing.value = false
+  const name = (e.target as HTMLInputElement).value.trim()
+  if (name && name !== desk.shot!.name) void renameShot(name)
 }
 function setLength(e: Event): void {
   const input = e.target as HTMLInputElement

@@ -1,6 +1,5 @@
 import { storeShot } from '#core/document'
-import type { ProductionInList, ShotInList } from '#core/document'
-import { byName } from '#core/basic'
+import type { ShotInList } from '#core/document'
 import type { Frames } from '#core/sheet'
 import type { ShotSession } from '~/sync/session'
 import { server } from '~/sync/server'
@@ -21,7 +20,12 @@ export const giveStored = async (id: string): Promise<Given> => givenOf(await se
 
 /** The shots of the production that a shot is in, in their order. Throws ServerAway, ServerRefusal. */
 export async function shotsBeside(id: string): Promise<ShotInList[]> {
-  const { productions } = await server.shots()
-  const own = productions.find((p: ProductionInList) => p.shots.some(s => s.id === id))
-  return [...(own?.shots ?? [])].sort(byName)
+  const shots: ShotInList[] = []
+  for (let total = 1; shots.length < total; ) {
+    const page = await server.shotsBeside(id, shots.length)
+    const more = page.productions.flatMap(p => p.shots)
+    shots.push(...more)
+    total = more.length ? page.total : 0
+  }
+  return shots
 }

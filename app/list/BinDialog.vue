@@ -4,14 +4,14 @@ import { plural } from '#core/basic'
 import type { BinnedShot } from '#core/document'
 import AppDialog from '~/ui/AppDialog.vue'
 import { tell } from '~/ui/messages'
-import { binned, bringBack, emptyBin, ListFault } from './calls'
+import { binned, emptyBin, setShots } from './calls'
+import { useTrying } from './useTrying'
 
 /** Shots that were deleted: they are brought back, or go for good. */
 const emit = defineEmits<{ close: []; changed: [] }>()
 const shots = ref<BinnedShot[] | null>(null)
 const chosen = ref<string[]>([])
-const failed = ref('')
-const busy = ref(false)
+const { busy, failed, trying: asking } = useTrying()
 /** Going for good is asked for twice: there is no way back. */
 const sure = ref(false)
 const when = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
@@ -29,24 +29,15 @@ async function load(): Promise<void> {
   const there = new Set(shots.value.map(s => s.id))
   chosen.value = chosen.value.filter(id => there.has(id))
 }
-async function trying(work: () => Promise<void>): Promise<void> {
-  busy.value = true
-  failed.value = ''
-  try {
-    await work()
-  } catch (error) {
-    if (!(error instanceof ListFault)) throw error
-    failed.value = error.message
-  } finally {
-    busy.value = false
-    sure.value = false
-  }
+const trying = async (work: () => Promise<void>): Promise<void> => {
+  await asking(work)
+  sure.value = false
 }
 onMounted(() => trying(load))
 const restore = (): Promise<void> =>
   trying(async () => {
     const words = many.value
-    for (const id of chosen.value) await bringBack(id)
+    await setShots(chosen.value, { deleted: false })
     await load()
     emit('changed')
     tell(`${words} brought back.`)

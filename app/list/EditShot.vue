@@ -1,45 +1,32 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import type { ProductionInList, ShotInList } from '#core/document'
+import type { ShotInList } from '#core/document'
 import AppDialog from '~/ui/AppDialog.vue'
-import { ListFault, moveShot, renameShot } from './calls'
+import { moveShot, renameShot } from './calls'
 import FreeName from './FreeName.vue'
 import ProductionField from './ProductionField.vue'
-import { freeIn } from './listing'
+import { useFreeName } from './useFreeName'
+import { useTrying } from './useTrying'
 
 /** The name of a shot, and the production it is in. */
-const { shot, home, productions } = defineProps<{
-  shot: ShotInList
-  home: ProductionInList
-  productions: readonly ProductionInList[]
-}>()
+const { shot, home } = defineProps<{ shot: ShotInList; home: string }>()
 const emit = defineEmits<{ close: []; done: [] }>()
 const name = ref(shot.name)
-const production = ref(home.name)
-const busy = ref(false)
-const failed = ref('')
-/** The name, if it is free where the shot will be; else one that is. */
-const free = computed(() => freeIn(productions, production.value, name.value, shot.id))
-const isTaken = computed(() => free.value !== name.value.trim())
+const production = ref(home)
+const { busy, failed, trying } = useTrying()
+const { free, isTaken } = useFreeName(() => ({ name: name.value, production: production.value, shot: shot.id }))
 const wrong = computed(() =>
   !name.value.trim() ? 'Give the shot a name.' : !production.value.trim() ? 'Name the production.' : '',
 )
 
-async function save(): Promise<void> {
-  if (wrong.value || isTaken.value || busy.value) return
-  busy.value = true
-  failed.value = ''
+function save(): void {
+  if (wrong.value || isTaken.value) return
   const [called, there] = [name.value.trim(), production.value.trim()]
-  try {
+  void trying(async () => {
     if (called !== shot.name) await renameShot(shot, called)
-    if (there !== home.name) await moveShot(shot, there)
+    if (there !== home) await moveShot(shot, there)
     emit('done')
-  } catch (error) {
-    if (!(error instanceof ListFault)) throw error
-    failed.value = error.message
-  } finally {
-    busy.value = false
-  }
+  })
 }
 </script>
 
@@ -59,10 +46,7 @@ async function save(): Promise<void> {
           maxlength="80"
           @focus.once="($event.target as HTMLInputElement).select()"
       /></label>
-      <ProductionField
-        v-model="production"
-        :productions="productions"
-      />
+      <ProductionField v-model="production" />
       <FreeName
         v-if="isTaken && !wrong"
         v-model="name"

@@ -1,12 +1,27 @@
 <script setup lang="ts">
 import { LayoutGrid, Rows3, Search } from '@lucide/vue'
+import { computed } from 'vue'
 import PickList from '~/ui/PickList.vue'
-import type { Order } from './listing'
-import { ORDERS } from './listing'
+import type { ListPage } from '#core/document'
+import type { Order } from './order'
+import { ORDERS } from './order'
 
 /** How the list is seen: what is looked for, in which order, as cards or as rows. */
 const typed = defineModel<string>('typed', { required: true })
 const order = defineModel<Order>('order', { required: true })
+const status = defineModel<string | null>('status', { required: true })
+const { statuses } = defineProps<{ statuses: ListPage['statuses'] }>()
+/** A list to pick from holds texts: those of one status begin with a mark that no status is. */
+const OWN = '='
+const picked = computed({
+  get: () => (status.value === null ? '' : OWN + status.value),
+  set: text => (status.value = text ? text.slice(OWN.length) : null),
+})
+const choices = computed(() => [
+  { value: '', name: 'any status' },
+  ...statuses.map(s => ({ value: OWN + s.name, name: `${s.name} (${s.count})` })),
+  { value: OWN, name: 'without a status' },
+])
 const as = defineModel<'cards' | 'rows'>('as', { required: true })
 const WAYS = [
   { value: 'cards' as const, name: 'Cards', icon: LayoutGrid },
@@ -32,6 +47,13 @@ const WAYS = [
       class="h-8!"
       :options="ORDERS"
       label="Order of the shots"
+    />
+    <PickList
+      v-if="statuses.length || status !== null"
+      v-model="picked"
+      class="h-8! max-w-48"
+      :options="choices"
+      label="Shots of which status"
     />
     <div
       class="flex overflow-hidden rounded border border-edge"

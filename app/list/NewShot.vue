@@ -1,22 +1,25 @@
 <script setup lang="ts">
 import ToggleButton from '~/ui/ToggleButton.vue'
-import { computed, ref } from 'vue'
+import { computed, onMounted, ref } from 'vue'
 import { parseLength, parseRate, feetOfLength, rateLabel } from '#core/time'
 import { newId } from '~/sync/ids'
-import type { ProductionInList } from '#core/document'
 import AppDialog from '~/ui/AppDialog.vue'
 import { useRemembered } from '~/ui/remembered'
 import FreeName from './FreeName.vue'
 import ProductionField from './ProductionField.vue'
-import { freeIn } from './listing'
+import { freeNames } from './calls'
+import { useFreeName } from './useFreeName'
 
-/** `named` is what the shot is called until another name is typed. */
-const props = defineProps<{ productions: readonly ProductionInList[]; named: string }>()
 const emit = defineEmits<{ close: [] }>()
-const name = ref(props.named)
+/** The next number of the production, until another name is typed. */
+const name = ref('')
 /** Where the last one was made in this browser. */
 const last = useRemembered<string>('fintro-production', 'My shots')
 const production = ref(last.value)
+onMounted(async () => {
+  const next = await freeNames({ production: production.value }).catch(() => null)
+  if (!name.value) name.value = next?.next ?? ''
+})
 const width = ref(1920)
 const height = ref(1080)
 const rateText = ref('24')
@@ -41,9 +44,7 @@ const PAPERS = [
 
 const rate = computed(() => parseRate(rateText.value))
 const length = computed(() => (rate.value ? parseLength(lengthText.value, rate.value) : 'Give the rate first.'))
-/** The name, if it is free where the shot will be; else one that is. */
-const free = computed(() => freeIn(props.productions, production.value, name.value))
-const isTaken = computed(() => free.value !== name.value.trim())
+const { free, isTaken } = useFreeName(() => ({ name: name.value, production: production.value }))
 const problem = computed(() => {
   if (!name.value.trim()) return 'Give the shot a name.'
   if (!production.value.trim()) return 'Name the production.'
@@ -106,10 +107,7 @@ function setSize(w: number, h: number): void {
             placeholder="030 Stair"
             @focus.once="($event.target as HTMLInputElement).select()"
         /></label>
-        <ProductionField
-          v-model="production"
-          :productions="productions"
-        />
+        <ProductionField v-model="production" />
       </div>
       <FreeName
         v-if="isTaken && name.trim()"

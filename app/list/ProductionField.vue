@@ -1,11 +1,13 @@
 <script setup lang="ts">
-import { useId } from 'vue'
-import type { ProductionInList } from '#core/document'
+import { onMounted, ref, useId } from 'vue'
+import { productionNames } from './calls'
 
 /** The name of a production: one that is there, or a new one. */
-defineProps<{ productions: readonly ProductionInList[] }>()
 const production = defineModel<string>({ required: true })
 const known = useId()
+const names = ref<string[]>([])
+// Without them a name can be typed all the same.
+onMounted(async () => (names.value = await productionNames().catch(() => [])))
 </script>
 
 <template>
@@ -16,9 +18,9 @@ const known = useId()
       maxlength="80"
       :list="known" /><datalist :id="known">
       <option
-        v-for="p in productions"
-        :key="p.id"
-        :value="p.name"
+        v-for="name in names"
+        :key="name"
+        :value="name"
       /></datalist
   ></label>
 </template>

@@ -2,76 +2,137 @@
 import { computed } from 'vue'
 import type { ShotInList } from '#core/document'
 import { feetOfLength, rateLabel } from '#core/time'
+import type { ShotAsk } from './asks'
 import ShotMenu from './ShotMenu.vue'
 
-/** A shot of the list, as a card or as a row. */
-const { shot, as } = defineProps<{ shot: ShotInList; as: 'cards' | 'rows' }>()
-const emit = defineEmits<{ edit: []; duplicate: []; remove: [] }>()
-const seconds = computed(() => `${((shot.length * shot.rate.den) / shot.rate.num).toFixed(1)} s`)
+/** A shot of the list, as a card or as a row; empty while it is on its way. */
+const { shot, place = undefined } = defineProps<{
+  shot: ShotInList | undefined
+  as: 'cards' | 'rows'
+  /** Its place in the list; where it has none it cannot be selected. */
+  place?: number
+  /** Its place among the shots of its production. */
+  position: { at: number; of: number }
+  selected?: boolean
+  /** Others are selected: it can be seen where this one can be. */
+  selecting?: boolean
+}>()
+const emit = defineEmits<{ toggle: [range: boolean]; ask: [what: ShotAsk] }>()
+/** Shift is held: all from the last one that was clicked to this one are meant. */
+let range = false
+const seconds = computed(() => (shot ? `${((shot.length * shot.rate.den) / shot.rate.num).toFixed(1)} s` : ''))
 const when = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
-const changed = computed(() => when.format(new Date(shot.updatedAt)))
-const poster = computed(() => `/api/shots/${shot.id}/poster?r=${shot.revision}`)
+const changed = computed(() => (shot ? when.format(new Date(shot.updatedAt)) : ''))
+const poster = computed(() => (shot ? `/api/shots/${shot.id}/poster?r=${shot.revision}` : ''))
 </script>
 
 <template>
   <li
-    v-if="as === 'cards'"
-    class="group relative rounded-md border border-edge bg-sheet transition-shadow hover:shadow-md"
+    :aria-posinset="position.at"
+    :aria-setsize="position.of"
   >
-    <NuxtLink
-      :to="`/shots/${shot.id}`"
-      class="block rounded-md"
+    <div
+      v-if="!shot"
+      class="h-full animate-pulse border-rule motion-reduce:animate-none"
+      :class="as === 'cards' ? 'rounded-md border bg-sheet/60' : 'border-b'"
+      aria-hidden="true"
+    />
+    <div
+      v-else-if="as === 'cards'"
+      class="group relative h-full rounded-md border bg-sheet transition-shadow hover:shadow-md"
+      :class="selected ? 'border-ledger ring-2 ring-ledger' : 'border-edge'"
     >
-      <span class="block aspect-video overflow-hidden rounded-t-md border-b border-rule bg-board"
-        ><img
-          :src="poster"
-          alt=""
-          class="size-full object-contain"
-          loading="lazy"
-      /></span>
-      <span class="block px-3 py-2">
-        <span class="block truncate pr-6 text-[14px] font-semibold">{{ shot.name }}</span>
-        <span class="block text-soft"
-          >{{ shot.length }} frames · {{ seconds }} · {{ feetOfLength(shot.length) }} ·
-          {{ rateLabel(shot.rate) }} fps</span
+      <NuxtLink
+        :to="`/shots/${shot.id}`"
+        :data-place="place"
+        class="block rounded-md"
+      >
+        <span class="block aspect-video overflow-hidden rounded-t-md border-b border-rule bg-board"
+          ><img
+            :src="poster"
+            alt=""
+            class="size-full object-contain"
+            loading="lazy"
+        /></span>
+        <span class="block px-3 py-1.5">
+          <span class="block truncate pr-6 text-[14px] font-semibold">{{ shot.name }}</span>
+          <span class="block truncate text-soft"
+            >{{ shot.length }} frames · {{ seconds }} · {{ feetOfLength(shot.length) }} ·
+            {{ rateLabel(shot.rate) }} fps</span
+          >
+          <span class="flex gap-2 text-soft"
+            ><span class="truncate">Changed {{ changed }}</span
+            ><span
+              v-if="shot.status"
+              class="ml-auto max-w-1/2 shrink-0 truncate rounded border border-edge px-1 text-graphite"
+              >{{ shot.status }}</span
+            ></span
+          >
+        </span>
+      </NuxtLink>
+      <label
+        v-if="place !== undefined"
+        class="absolute top-1.5 left-1.5 flex size-7 items-center justify-center rounded border border-edge bg-panel pointer-coarse:size-10"
+        :class="
+          selected || selecting
+            ? ''
+            : 'opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 pointer-coarse:opacity-100'
+        "
+        ><input
+          type="checkbox"
+          :checked="selected"
+          :aria-label="`Select ${shot.name}`"
+          @click="range = $event.shiftKey"
+          @change="emit('toggle', range)"
+      /></label>
+      <ShotMenu
+        :shot="shot"
+        class="absolute! right-1.5 bottom-10.5"
+        @ask="emit('ask', $event)"
+      />
+    </div>
+    <div
+      v-else
+      class="flex h-full items-center gap-2 border-b border-rule pr-1 hover:bg-wash"
+      :class="{ 'bg-wash': selected }"
+    >
+      <label
+        v-if="place !== undefined"
+        class="flex h-full w-7 items-center justify-center pointer-coarse:w-10"
+        ><input
+          type="checkbox"
+          :checked="selected"
+          :aria-label="`Select ${shot.name}`"
+          @click="range = $event.shiftKey"
+          @change="emit('toggle', range)"
+      /></label>
+      <NuxtLink
+        :to="`/shots/${shot.id}`"
+        :data-place="place"
+        class="flex min-w-0 flex-1 items-center gap-3 rounded px-1 py-1"
+      >
+        <span class="block h-9 w-16 shrink-0 overflow-hidden rounded border border-rule bg-board"
+          ><img
+            :src="poster"
+            alt=""
+            class="size-full object-contain"
+            loading="lazy"
+        /></span>
+        <span class="min-w-0 flex-1 truncate font-semibold">{{ shot.name }}</span>
+        <span
+          v-if="shot.status"
+          class="hidden max-w-40 shrink-0 truncate rounded border border-edge px-1 sm:block"
+          >{{ shot.status }}</span
         >
-        <span class="block text-soft">Changed {{ changed }}</span>
-      </span>
-    </NuxtLink>
-    <ShotMenu
-      :shot="shot"
-      class="absolute! right-1.5 bottom-11"
-      @edit="emit('edit')"
-      @duplicate="emit('duplicate')"
-      @remove="emit('remove')"
-    />
-  </li>
-  <li
-    v-else
-    class="flex items-center gap-3 border-b border-rule pr-1 hover:bg-wash"
-  >
-    <NuxtLink
-      :to="`/shots/${shot.id}`"
-      class="flex min-w-0 flex-1 items-center gap-3 rounded px-1 py-1"
-    >
-      <span class="block h-9 w-16 shrink-0 overflow-hidden rounded border border-rule bg-board"
-        ><img
-          :src="poster"
-          alt=""
-          class="size-full object-contain"
-          loading="lazy"
-      /></span>
-      <span class="min-w-0 flex-1 truncate font-semibold">{{ shot.name }}</span>
-      <span class="w-24 text-right text-soft">{{ shot.length }} frames</span>
-      <span class="hidden w-16 text-right text-soft sm:block">{{ seconds }}</span>
-      <span class="hidden w-20 text-right text-soft md:block">{{ rateLabel(shot.rate) }} fps</span>
-      <span class="hidden w-32 text-right text-soft sm:block">{{ changed }}</span>
-    </NuxtLink>
-    <ShotMenu
-      :shot="shot"
-      @edit="emit('edit')"
-      @duplicate="emit('duplicate')"
-      @remove="emit('remove')"
-    />
+        <span class="w-20 shrink-0 text-right text-soft">{{ shot.length }} frames</span>
+        <span class="hidden w-14 text-right text-soft sm:block">{{ seconds }}</span>
+        <span class="hidden w-16 text-right text-soft md:block">{{ rateLabel(shot.rate) }} fps</span>
+        <span class="hidden w-28 text-right text-soft sm:block">{{ changed }}</span>
+      </NuxtLink>
+      <ShotMenu
+        :shot="shot"
+        @ask="emit('ask', $event)"
+      />
+    </div>
   </li>
 </template>

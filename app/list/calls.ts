@@ -1,4 +1,5 @@
-import type { BinnedShot, ProductionInList, ShotInList } from '#core/document'
+import type { Order } from './order'
+import type { BinnedShot, ListPage, ShotInList } from '#core/document'
 import { SCHEMA } from '#core/document'
 import type { Committed } from '#core/commands'
 import { newId } from '~/sync/ids'
@@ -7,7 +8,8 @@ import { newId } from '~/sync/ids'
 export class ListFault extends Error {}
 
 async function ask<T>(path: string, init?: RequestInit): Promise<T> {
-  const response = await fetch(path, init).catch(() => {
+  const response = await fetch(path, init).catch((error: Error) => {
+    if (error.name === 'AbortError') throw error
     throw new ListFault('The server does not answer.')
   })
   const body = (await response.json().catch(() => null)) as (T & { detail?: string }) | null
@@ -17,12 +19,47 @@ async function ask<T>(path: string, init?: RequestInit): Promise<T> {
 const post = <T>(path: string, body: object): Promise<T> =>
   ask(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
 
-/** All productions with their shots. Each of these throws ListFault. */
-export const allShots = async (): Promise<ProductionInList[]> =>
-  (await ask<{ productions?: ProductionInList[] }>('/api/shots')).productions ?? []
+/** What shots are looked for, and how they are ordered. */
+export interface Wanted {
+  readonly search: string
+  readonly order: Order
+  /** Null for all of them, '' for those without one. */
+  readonly status: string | null
+}
+/** So many shots come at once. */
+export const PAGE = 100
 
-export const removeShot = (id: string): Promise<unknown> => ask(`/api/shots/${id}`, { method: 'DELETE' })
-export const bringBack = (id: string): Promise<unknown> => ask(`/api/shots/${id}/restore`, { method: 'POST' })
+/** A page of the shots, from a place on. Each of these throws ListFault. */
+export function listPage({ search, order, status }: Wanted, from: number, signal?: AbortSignal): Promise<ListPage> {
+  const query = new URLSearchParams({ search: search.slice(0, 200), order, from: String(from), many: String(PAGE) })
+  if (status !== null) query.set('status', status)
+  return ask(`/api/shots?${query}`, { signal })
+}
+
+/** Some shots by their ids, as far as they are there, in this order. */
+export async function shotsOf(ids: readonly string[]): Promise<ShotInList[]> {
+  if (!ids.length) return []
+  const { productions } = await ask<ListPage>(`/api/shots?${new URLSearchParams(ids.map(id => ['id', id]))}`)
+  const byId = new Map(productions.flatMap(p => p.shots.map(s => [s.id, s] as const)))
+  return ids.flatMap(id => byId.get(id) ?? [])
+}
+
+/** The names of all productions. */
+export const productionNames = async (): Promise<string[]> =>
+  (await ask<ListPage>('/api/shots?many=1')).productions.map(p => p.name)
+
+/** For a name in a production, by its name or that of a shot: a free one, and one with the next number. */
+export const freeNames = (where: {
+  wanted?: string
+  production?: string
+  shot?: string
+}): Promise<{ free: string; next: string }> => ask(`/api/names?${new URLSearchParams(where)}`)
+
+/** Puts shots into a production, gives them a status, puts them into the bin or takes them out of it; how many. */
+export const setShots = async (
+  ids: readonly string[],
+  change: { production?: string; status?: string | null; deleted?: boolean },
+): Promise<number> => (await post<{ changed: number }>('/api/shots/set', { ids, ...change })).changed
 
 /** The shots that were deleted, the last one first. */
 export const binned = async (): Promise<BinnedShot[]> => (await ask<{ shots: BinnedShot[] }>('/api/bin')).shots
@@ -38,9 +75,15 @@ export async function renameShot({ id, revision }: ShotInList, name: string): Pr
   if (outcome?.status === 'refused') throw new ListFault(outcome.refusal.message)
 }
 
-/** A copy of a shot in its production; the id of the copy. */
-export const duplicateShot = async ({ id }: ShotInList, name: string): Promise<string> =>
-  (await post<{ id: string }>(`/api/shots/${id}/duplicate`, { id: newId(), name })).id
+/** A copy of a shot in its production; its id and name. */
+export async function duplicateShot({ id: shot, name: wanted }: ShotInList): Promise<{ id: string; name: string }> {
+  // Its own name is free to a shot, but not to its copy.
+  const { free: name } = await freeNames({ wanted, production: await productionOf(shot) })
+  const { id } = await post<{ id: string }>(`/api/shots/${shot}/duplicate`, { id: newId(), name })
+  return { id, name }
+}
+const productionOf = async (id: string): Promise<string> =>
+  (await ask<ListPage>(`/api/shots?id=${id}`)).productions[0]?.name ?? ''
 
 /** Puts a shot into another production, made where there is none of this name. */
 export const moveShot = ({ id }: ShotInList, production: string): Promise<unknown> =>

@@ -1,62 +1,60 @@
 <script setup lang="ts">
 import { plural } from '#core/basic'
-import { computed, onMounted, ref, shallowRef } from 'vue'
-import { ChevronDown, ChevronRight, Moon, Plus, Sun, Trash2, Upload } from '@lucide/vue'
+import { computed, ref, shallowRef, watch } from 'vue'
+import { Moon, Plus, Sun, Trash2 } from '@lucide/vue'
 import MessageLine from '~/ui/MessageLine.vue'
 import { tell } from '~/ui/messages'
-import type { ProductionInList, ShotInList } from '#core/document'
-import { newId } from '~/sync/ids'
-import { allShots, bringBack, duplicateShot, ListFault, removeShot } from '~/list/calls'
+import type { ShotInList } from '#core/document'
+import type { ManyAsk, ShotAsk } from '~/list/asks'
+import ArchiveIn from '~/list/ArchiveIn.vue'
 import BinDialog from '~/list/BinDialog.vue'
+import { duplicateShot, ListFault, setShots, shotsOf } from '~/list/calls'
 import EditShot from '~/list/EditShot.vue'
 import ListBar from '~/list/ListBar.vue'
-import type { Order } from '~/list/listing'
-import { freeName, listed, openedLast } from '~/list/listing'
-import { nextName } from '~/list/next-name'
+import MoveShots from '~/list/MoveShots.vue'
 import NewShot from '~/list/NewShot.vue'
+import type { Order } from '~/list/order'
+import SelectedBar from '~/list/SelectedBar.vue'
+import SetStatus from '~/list/SetStatus.vue'
 import ShotItem from '~/list/ShotItem.vue'
+import ShotList from '~/list/ShotList.vue'
+import { useSelected } from '~/list/useSelected'
+import { useShots } from '~/list/useShots'
 import { useRemembered } from '~/ui/remembered'
 import { useTheme } from '~/ui/useTheme'
 
 useHead({ title: 'Shots · Fintro' })
-const { name: themeName, toggle } = useTheme()
-const productions = ref<ProductionInList[] | null>(null)
-const failed = ref('')
+const { name: themeName, toggle: toggleTheme } = useTheme()
 const [making, bin] = [ref(false), ref(false)]
-const reading = ref<{ name: string; share: number } | null>(null)
-const file = ref<HTMLInputElement | null>(null)
-const LIMIT = 512 * 1024 * 1024
 
 /** How the list is seen, in this browser. */
 const typed = ref('')
+const status = ref<string | null>(null)
 const order = useRemembered<Order>('fintro-list-order', 'name')
 const as = useRemembered<'cards' | 'rows'>('fintro-list-as', 'cards')
 const folded = useRemembered<string[]>('fintro-list-folded', [])
 const opened = useRemembered<string[]>('fintro-opened', [])
+const wanted = computed(() => ({ search: typed.value.trim(), order: order.value, status: status.value }))
+const isSearched = computed(() => !!wanted.value.search || status.value !== null)
+const { found, shots, failed, need, all, again, total } = useShots(() => wanted.value)
+const { selected, count, toggle, selectAll, clear } = useSelected(shots, all)
+
 /** What was opened last is worth a place of its own where there is much. */
 const MANY = 12
-const count = computed(() => (productions.value ?? []).reduce((n, p) => n + p.shots.length, 0))
-const seen = computed(() => listed(productions.value ?? [], { typed: typed.value, order: order.value }))
-const recent = computed(() =>
-  count.value > MANY && !typed.value.trim() ? openedLast(productions.value ?? [], opened.value).slice(0, 4) : [],
-)
-const isFolded = (p: ProductionInList): boolean => !typed.value.trim() && folded.value.includes(p.id)
-function fold(p: ProductionInList): void {
-  folded.value = isFolded(p) ? folded.value.filter(id => id !== p.id) : [...folded.value, p.id]
+const recent = shallowRef<ShotInList[]>([])
+watch(found, async () => {
+  const isOf = total.value > MANY && !isSearched.value
+  recent.value = isOf ? await shotsOf(opened.value).catch(() => []) : []
+})
+/** What is found is seen, also where its production is folded away. */
+const shut = computed(() => (isSearched.value ? [] : folded.value))
+function fold(id: string): void {
+  if (isSearched.value) return
+  folded.value = folded.value.includes(id) ? folded.value.filter(f => f !== id) : [...folded.value, id]
 }
 
-async function load(): Promise<void> {
-  try {
-    productions.value = await allShots()
-    failed.value = ''
-  } catch (error) {
-    failed.value = (error as Error).message
-  }
-}
-onMounted(load)
-const empty = computed(() => productions.value?.length === 0)
-
-/** What is done to a shot; where it fails that is said, and nothing was changed. */
+/** What is done to shots; where it fails that is said. */
+const busy = ref('')
 async function trying(work: () => Promise<void>, words: string): Promise<void> {
   try {
     await work()
@@ -64,70 +62,65 @@ async function trying(work: () => Promise<void>, words: string): Promise<void> {
     if (!(error instanceof ListFault)) throw error
     tell(words, { detail: error.message })
   }
-  await load()
+  busy.value = ''
+  await again()
 }
-const away = (shot: ShotInList): Promise<void> =>
-  trying(async () => {
-    await removeShot(shot.id)
-    const undo = (): Promise<void> =>
-      trying(async () => void (await bringBack(shot.id)), 'It could not be brought back.')
-    tell(`“${shot.name}” was deleted.`, { offers: [{ label: 'Undo', do: () => void undo() }] })
-  }, 'The shot could not be deleted.')
-
-const homeOf = (shot: ShotInList): ProductionInList =>
-  productions.value!.find(p => p.shots.some(s => s.id === shot.id))!
-const duplicate = (shot: ShotInList): Promise<void> =>
-  trying(async () => {
-    const name = freeName(
-      shot.name,
-      homeOf(shot).shots.map(s => s.name),
-    )
-    const id = await duplicateShot(shot, name)
-    tell(`“${name}” is a copy of “${shot.name}”.`, {
-      offers: [{ label: 'Open it', do: () => void navigateTo(`/shots/${id}`) }],
-    })
-  }, 'The shot could not be duplicated.')
-const edited = shallowRef<ShotInList | null>(null)
-function done(): void {
-  edited.value = null
-  void load()
-}
-
-/** Sends an archive with its progress told; the server reads it whole or not at all. */
-function read(e: Event): void {
-  const input = e.target as HTMLInputElement
-  const selected = input.files?.[0]
-  input.value = ''
-  if (!selected) return
-  if (selected.size > LIMIT)
-    return void tell('The archive is larger than 512 MB, the most that Fintro reads.', {
-      detail: 'Nothing was created.',
-    })
-  const request = new XMLHttpRequest()
-  request.open('POST', `/api/archive?id=${newId()}`)
-  request.setRequestHeader('content-type', 'application/zip')
-  reading.value = { name: selected.name, share: 0 }
-  request.upload.onprogress = p => {
-    reading.value = { name: selected.name, share: p.total ? p.loaded / p.total : 0 }
-  }
-  request.onerror = () => {
-    reading.value = null
-    tell('The archive did not reach the server.', { detail: 'Nothing was created. Try again.' })
-  }
-  request.onload = () => {
-    reading.value = null
-    const body = JSON.parse(request.responseText || '{}') as { id?: string; name?: string; detail?: string }
-    if (request.status >= 400)
-      return void tell(body.detail ?? 'The archive was refused.', {
-        detail: `${selected.name}: nothing was created.`,
+const wordsOf = (of: readonly ShotInList[]): string =>
+  of.length === 1 ? `“${of[0]!.name}”` : plural(of.length, 'shot')
+const remove = (of: readonly ShotInList[]): Promise<void> =>
+  trying(
+    async () => {
+      const gone = of.map(s => s.id)
+      await setShots(gone, { deleted: true })
+      clear()
+      const undo = (): Promise<void> =>
+        trying(async () => void (await setShots(gone, { deleted: false })), 'It could not be brought back.')
+      tell(`${wordsOf(of)} ${of.length === 1 ? 'was' : 'were'} deleted.`, {
+        offers: [{ label: 'Undo', do: () => void undo() }],
       })
-    tell(`“${body.name}” was imported.`, {
-      offers: [{ label: 'Open it', do: () => void navigateTo(`/shots/${body.id}`) }],
-    })
-    void load()
-  }
-  request.send(selected)
+    },
+    of.length === 1 ? 'The shot could not be deleted.' : 'The shots could not be deleted.',
+  )
+const duplicate = (of: readonly ShotInList[]): Promise<void> =>
+  trying(
+    async () => {
+      for (const [i, shot] of of.entries()) {
+        if (of.length > 1) busy.value = `Duplicating ${i + 1} of ${of.length} …`
+        const { id, name } = await duplicateShot(shot)
+        if (of.length === 1)
+          tell(`“${name}” is a copy of “${shot.name}”.`, {
+            offers: [{ label: 'Open it', do: () => void navigateTo(`/shots/${id}`) }],
+          })
+      }
+      if (of.length > 1) tell(`${plural(of.length, 'shot')} duplicated.`)
+      clear()
+    },
+    of.length === 1 ? 'The shot could not be duplicated.' : 'Not all shots could be duplicated.',
+  )
+
+/** The dialog that is open, and what it is about. */
+type Asked =
+  | { readonly what: 'edit'; readonly shot: ShotInList; readonly home: string }
+  | { readonly what: 'status' | 'move'; readonly of: readonly ShotInList[] }
+const asked = shallowRef<Asked | null>(null)
+const homeOf = (shot: ShotInList): string =>
+  found.value?.productions.find(p => p.shots.some(s => s.id === shot.id))?.name ??
+  [...shots].flatMap(([place, s]) => (s.id === shot.id ? homeAt(place) : []))[0] ??
+  ''
+const homeAt = (place: number): string =>
+  found.value?.productions.find(p => p.from <= place && place < p.from + p.count)?.name ?? ''
+function ask(what: ShotAsk | ManyAsk, of: readonly ShotInList[]): void {
+  if (what === 'remove') void remove(of)
+  else if (what === 'duplicate') void duplicate(of)
+  else if (what === 'edit') asked.value = { what, shot: of[0]!, home: homeOf(of[0]!) }
+  else asked.value = { what, of }
 }
+function done(): void {
+  asked.value = null
+  clear()
+  void again()
+}
+const chosen = computed(() => [...selected.value.values()])
 </script>
 
 <template>
@@ -143,7 +136,7 @@ function read(e: Event): void {
         class="ml-auto rounded p-1.5 hover:bg-white/10"
         :aria-label="themeName === 'day' ? 'Night colours' : 'Day colours'"
         :title="themeName === 'day' ? 'Night colours' : 'Day colours'"
-        @click="toggle"
+        @click="toggleTheme"
       >
         <component
           :is="themeName === 'day' ? Moon : Sun"
@@ -151,10 +144,10 @@ function read(e: Event): void {
         />
       </button>
     </header>
-    <main class="mx-auto w-full max-w-5xl px-6 py-8">
-      <div class="flex items-center gap-3">
+    <main class="mx-auto w-full max-w-5xl px-6 py-8 max-sm:px-3">
+      <div class="flex flex-wrap items-center gap-x-3 gap-y-2">
         <h1 class="text-[22px] font-semibold">Shots</h1>
-        <div class="ml-auto flex items-center gap-2">
+        <div class="ml-auto flex flex-wrap items-center gap-2">
           <button
             type="button"
             class="push-button h-8"
@@ -162,14 +155,7 @@ function read(e: Event): void {
           >
             <Trash2 :size="14" />Bin
           </button>
-          <button
-            type="button"
-            class="push-button h-8"
-            :disabled="!!reading"
-            @click="file?.click()"
-          >
-            <Upload :size="14" />Import archive
-          </button>
+          <ArchiveIn @done="again" />
           <button
             type="button"
             class="push-button push-button-main h-8"
@@ -177,29 +163,7 @@ function read(e: Event): void {
           >
             <Plus :size="14" />New shot
           </button>
-          <input
-            ref="file"
-            type="file"
-            accept=".zip,application/zip"
-            class="sr-only"
-            tabindex="-1"
-            aria-label="Archive to import"
-            @change="read"
-          />
         </div>
-      </div>
-      <div
-        v-if="reading"
-        class="mt-4 flex items-center gap-3"
-        role="status"
-      >
-        <span>Reading {{ reading.name }} …</span
-        ><progress
-          class="flex-1"
-          max="1"
-          :value="reading.share"
-          aria-label="Archive sent"
-        />
       </div>
       <div
         v-if="failed"
@@ -210,20 +174,20 @@ function read(e: Event): void {
         <button
           type="button"
           class="push-button ml-2"
-          @click="load"
+          @click="again"
         >
           Try again
         </button>
       </div>
       <p
-        v-else-if="!productions"
+        v-else-if="!found"
         class="mt-8 text-soft"
         role="status"
       >
         Loading …
       </p>
       <div
-        v-else-if="empty"
+        v-else-if="!total && !isSearched"
         class="mt-16 text-center"
       >
         <p class="text-[15px]">No shots yet.</p>
@@ -236,74 +200,96 @@ function read(e: Event): void {
           <Plus :size="14" />New shot
         </button>
       </div>
-      <template v-if="!empty && productions">
+      <template v-if="found && (total || isSearched)">
         <ListBar
           v-model:typed="typed"
           v-model:order="order"
+          v-model:status="status"
           v-model:as="as"
+          :statuses="found.statuses"
+        />
+        <SelectedBar
+          v-if="count"
+          :count="count"
+          :total="total"
+          :busy="busy"
+          @all="trying(selectAll, 'Not all shots could be selected.')"
+          @clear="clear"
+          @ask="ask($event, chosen)"
         />
         <p
-          v-if="!seen.length"
-          class="mt-8 text-soft"
+          class="mt-3 text-soft"
+          :class="{ 'sr-only': total || !isSearched }"
           role="status"
         >
-          No shot has “{{ typed.trim() }}” in its name or its production’s.
+          {{
+            total
+              ? isSearched
+                ? `${plural(total, 'shot')} found`
+                : ''
+              : typed.trim()
+                ? `No shot has “${typed.trim()}” in its name or its production’s.`
+                : 'No shot has this status.'
+          }}
         </p>
         <section
-          v-for="p in recent.length ? [{ id: '', name: 'Opened last', shots: recent }, ...seen] : seen"
-          :key="p.id"
+          v-if="recent.length"
           class="mt-6"
-          :aria-label="p.name"
+          aria-label="Opened last"
         >
-          <h2 class="border-b border-edge pb-1 text-[15px] font-semibold">
-            <span v-if="!p.id">{{ p.name }}</span><button
-              v-else
-              type="button"
-              class="inline-flex items-center gap-1 rounded hover:underline"
-              :aria-expanded="!isFolded(p)"
-              @click="fold(p)"
-            >
-              <component
-                :is="isFolded(p) ? ChevronRight : ChevronDown"
-                :size="15"
-              />{{ p.name }}
-              <span class="font-normal text-soft">{{ plural(p.shots.length, 'shot') }}</span>
-            </button>
-          </h2>
-          <ul
-            v-if="!isFolded(p)"
-            :class="as === 'cards' ? 'mt-4 grid grid-cols-[repeat(auto-fill,minmax(220px,1fr))] gap-5' : ''"
-          >
+          <h2 class="border-b border-edge pb-1 text-[15px] font-semibold">Opened last</h2>
+          <ul :class="as === 'cards' ? 'mt-2 grid grid-cols-[repeat(auto-fill,minmax(220px,1fr))] gap-5' : ''">
             <ShotItem
-              v-for="s in p.shots"
+              v-for="(s, i) in recent.slice(0, 4)"
               :key="s.id"
+              :class="as === 'rows' ? 'h-[46px]' : ''"
               :shot="s"
               :as="as"
-              @edit="edited = s"
-              @duplicate="duplicate(s)"
-              @remove="away(s)"
+              :position="{ at: i + 1, of: Math.min(4, recent.length) }"
+              @ask="ask($event, [s])"
             />
           </ul>
         </section>
+        <ShotList
+          :productions="found.productions"
+          :shots="shots"
+          :as="as"
+          :folded="shut"
+          :selected="selected"
+          @need="need"
+          @fold="fold"
+          @toggle="toggle"
+          @ask="(what, shot) => ask(what, [shot])"
+        />
       </template>
     </main>
     <NewShot
       v-if="making"
-      :productions="productions ?? []"
-      :named="nextName((productions ?? []).flatMap(p => p.shots.map(s => s.name)))"
       @close="making = false"
     />
     <BinDialog
       v-if="bin"
       @close="bin = false"
-      @changed="load"
+      @changed="again"
     />
     <EditShot
-      v-if="edited"
-      :shot="edited"
-      :home="homeOf(edited)"
-      :productions="productions ?? []"
-      @close="edited = null"
+      v-if="asked?.what === 'edit'"
+      :shot="asked.shot"
+      :home="asked.home"
+      @close="asked = null"
+      @done="done"
+    />
+    <SetStatus
+      v-if="asked?.what === 'status'"
+      :shots="asked.of"
+      :statuses="found?.statuses ?? []"
+      @close="asked = null"
+      @done="done"
+    />
+    <MoveShots
+      v-if="asked?.what === 'move'"
+      :shots="asked.of"
+      @close="asked = null"
       @done="done"
     />
     <footer class="sticky bottom-0 mt-auto flex border-t border-edge bg-panel px-2"><MessageLine /></footer>

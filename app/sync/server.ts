@@ -1,4 +1,4 @@
-import type { KeptState, ProductionInList, StoredShot } from '#core/document'
+import type { KeptState, ListPage, StoredShot } from '#core/document'
 import type { Command, Committed, JournalEntry } from '#core/commands'
 import type { Stroke } from '#core/stroke'
 
@@ -104,7 +104,10 @@ export type StateName = Pick<KeptState, 'revision' | 'kind'>
 
 /** Every call to the server that the desk makes. */
 export const server = {
-  shots: () => ask<{ productions: ProductionInList[] }>('/api/shots'),
+  /** The shots in the production of a shot, from a place on. */
+  shotsBeside: (id: string, from: number) => ask<ListPage>(`/api/shots?beside=${id}&from=${from}&many=1000`),
+  freeName: (shot: string, wanted: string) =>
+    ask<{ free: string }>(`/api/names?${new URLSearchParams({ shot, wanted })}`),
   shot: (id: string) => ask<StoredNow>(`/api/shots/${id}`),
   findStrokes: (hashes: string[]) => post<{ strokes: Record<string, Stroke> }>('/api/strokes/find', { hashes }),
   keepStrokes: (strokes: Stroke[]) => post<{ hashes: string[] }>('/api/strokes', { strokes }, LONG_PATIENCE_MS),

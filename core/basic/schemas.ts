@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { MAX_NAME } from './words'
 
 /** Names that every object answers to are no ids: a look-up by one would find what nobody put there. */
 const ownName = (id: string): boolean => !(id in Object.prototype)
@@ -16,6 +17,10 @@ export const shotIdSchema = z
   .refine(ownName, NOT_OWN)
 const TOO_FAR = 'That is too far away, or too large, to be kept.'
 export const finite = z.number().min(-1e6, TOO_FAR).max(1e6, TOO_FAR)
-export const label = z.string().trim().min(1, 'Give it a name.').max(80, 'A name has at most 80 letters.')
+export const label = z
+  .string()
+  .trim()
+  .min(1, 'Give it a name.')
+  .max(MAX_NAME, `A name has at most ${MAX_NAME} letters.`)
 export const hashSchema = z.string().regex(/^[0-9a-f]{64}$/)
 export const colour = z.string().regex(/^#[0-9a-f]{6}$/, 'A colour is written #rrggbb.')

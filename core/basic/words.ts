@@ -11,3 +11,22 @@ export const byName = (a: { readonly name: string }, b: { readonly name: string 
 /** The same for numbers of drawings, which have letters: 2, 10, 13, 13a. */
 export const byNumber = (a: { readonly number: string }, b: { readonly number: string }): number =>
   asCounted.compare(a.number, b.number)
+
+/** Names of shots, columns, drawings have so many letters at most. */
+export const MAX_NAME = 80
+/** A name that is free: the one that is wanted, else with the next number behind it. */
+export function freeName(wanted: string, names: Iterable<string>): string {
+  const taken = new Set(names)
+  if (!taken.has(wanted)) return wanted
+  const [, bare, number] = /^(.*?)(?: (\d{1,4}))?$/s.exec(wanted)!
+  for (let n = Number(number ?? 1) + 1; ; n++) {
+    const behind = ` ${n}`
+    const name = `${bare!.slice(0, MAX_NAME - behind.length)}${behind}`
+    if (!taken.has(name)) return name
+  }
+}
+/** The name that a new shot has to begin with: the next ten after the highest number that names begin with, "010" at first. */
+export function nextName(names: Iterable<string>): string {
+  const numbers = Array.from(names, n => Number(/^\d{1,4}(?=\D|$)/.exec(n.trim())?.[0] ?? 0))
+  return String((Math.floor(Math.max(0, ...numbers) / 10) + 1) * 10).padStart(3, '0')
+}

@@ -8,19 +8,36 @@ export interface ShotInList {
   length: number
   rate: { num: number; den: number }
   picture: { width: number; height: number }
+  /** How far it is, in words of one's own. */
+  status: string | null
 }
 /** A shot that was deleted and can be brought back. */
-export interface BinnedShot extends ShotInList {
+export interface BinnedShot extends Omit<ShotInList, 'status'> {
   /** The name of its production. */
   production: string
   /** ISO 8601. */
   deletedAt: string
 }
-/** A production with its shots. */
+/** A production in which shots were found, with those of them that are on the page. */
 export interface ProductionInList {
   id: string
   name: string
+  /** How many were found in it. */
+  count: number
+  /** The place of the first of them among all that were found. */
+  from: number
   shots: ShotInList[]
+}
+/** A page of the list of shots. */
+export interface ListPage {
+  /** How many shots were found. */
+  total: number
+  /** The place of the first shot on this page. */
+  from: number
+  /** All productions in which something was found, in their order. */
+  productions: ProductionInList[]
+  /** The statuses that there are, whatever was looked for. */
+  statuses: { name: string; count: number }[]
 }
 /**
  * Why an earlier state of a shot was kept: after so many changes, before an upgrade of its form, because someone set a

@@ -12,9 +12,13 @@ async function get(path) {
 
 const [id] = process.argv.slice(2)
 if (!id) {
-  const { productions } = await get('/api/shots')
-  for (const { name, shots } of productions)
-    for (const shot of shots) console.log(`${shot.id}  ${name}  ${shot.name}  ${shot.length} frames`)
+  // The list comes page by page.
+  for (let from = 0, total = 1; from < total; from += 200) {
+    const page = await get(`/api/shots?from=${from}&many=200`)
+    total = page.total
+    for (const { name, shots } of page.productions)
+      for (const shot of shots) console.log(`${shot.id}  ${name}  ${shot.name}  ${shot.length} frames`)
+  }
 } else {
   const { document: shot } = await get(`/api/shots/${id}`)
   const plan = shot.plans[shot.planOrder[0]]

@@ -19,9 +19,14 @@ def get(path):
 
 
 if len(sys.argv) < 2:
-    for production in get("/api/shots")["productions"]:
-        for shot in production["shots"]:
-            print(f'{shot["id"]}  {production["name"]}  {shot["name"]}  {shot["length"]} frames')
+    # The list comes page by page.
+    start, total = 0, 1
+    while start < total:
+        page = get(f"/api/shots?from={start}&many=200")
+        start, total = start + 200, page["total"]
+        for production in page["productions"]:
+            for shot in production["shots"]:
+                print(f'{shot["id"]}  {production["name"]}  {shot["name"]}  {shot["length"]} frames')
 else:
     shot = get(f"/api/shots/{sys.argv[1]}")["document"]
     plan = shot["plans"][shot["planOrder"][0]]

@@ -7,6 +7,7 @@ import * as incarnations from './migrations/004-incarnations'
 import * as states from './migrations/005-states'
 import * as media from './migrations/006-media'
 import * as footage from './migrations/007-footage'
+import * as list from './migrations/008-list'
 
 /** Every migration, in order. Imported, not looked for, so that the bundled server has them. */
 const migrations = [
@@ -17,6 +18,7 @@ const migrations = [
   { name: '005-states', ...states },
   { name: '006-media', ...media },
   { name: '007-footage', ...footage },
+  { name: '008-list', ...list },
 ]
 
 /**

@@ -14,6 +14,7 @@ export class ShotRow extends Model {
   declare revision: number
   declare incarnation: string
   declare schema: number
+  declare status: string | null
   declare createdAt: Date
   declare updatedAt: Date
   declare deletedAt: Date | null
@@ -89,6 +90,7 @@ export function models(db: Sequelize) {
         revision: { ...whole(), defaultValue: 0 },
         incarnation: text(),
         schema: whole(),
+        status: { type: DataTypes.TEXT },
         createdAt: time(),
         updatedAt: time(),
         deletedAt: time(),

@@ -9,12 +9,13 @@ const revision = z.coerce.number().int().min(0).max(2_147_483_647)
 
 /** One stream tells of so many shots at most: all that one browser has open. */
 const MOST_SHOTS = 100
-export const eventsQuery = z.object({
-  shot: z
+/** Shots that are named one after the other. */
+const shotIds = (least: number, most: number) =>
+  z
     .union([z.string(), z.array(z.string())])
     .transform(v => [...new Set([v].flat())])
-    .pipe(z.array(shotIdSchema).min(1).max(MOST_SHOTS)),
-})
+    .pipe(z.array(shotIdSchema).min(least).max(most))
+export const eventsQuery = z.object({ shot: shotIds(1, MOST_SHOTS) })
 export const archiveQuery = z.object({ id: shotIdSchema })
 export const journalQuery = z.object({ after: revision, incarnation: z.string().max(24).optional() })
 export const stateKind = z.enum(['regular', 'upgrade', 'mark', 'unreadable'])
@@ -22,6 +23,38 @@ export const stateSchema = z.object({ revision, kind: stateKind })
 export const markBody = z.object({ name: label })
 export const duplicateBody = z.object({ id: shotIdSchema, name: label })
 export const moveBody = z.object({ production: label })
+
+/** What PostgreSQL can hold as text. */
+const text = z.string().regex(/^[^\0]*$/, 'It has a character that is none.')
+const status = text.trim().max(40, 'A status has at most 40 letters.')
+/** A page has so many shots at most. */
+const MOST_ON_PAGE = 1000
+export const listQuery = z.object({
+  search: text.max(200).default(''),
+  order: z.enum(['name', 'changed', 'length']).default('name'),
+  status: status.optional(),
+  beside: shotIdSchema.optional(),
+  id: shotIds(0, MOST_SHOTS).default([]),
+  from: z.coerce.number().int().min(0).max(2_147_483_647).default(0),
+  many: z.coerce.number().int().min(1).max(MOST_ON_PAGE).default(200),
+})
+export const nameQuery = z.object({
+  wanted: label.optional(),
+  production: label.optional(),
+  shot: shotIdSchema.optional(),
+})
+/** Shots of which something is set at once. */
+const MOST_SET = 2000
+const ids = z.array(shotIdSchema).min(1).max(MOST_SET)
+export const setBody = z.object({
+  ids,
+  production: label.optional(),
+  status: status
+    .nullable()
+    .transform(s => s || null)
+    .optional(),
+  deleted: z.boolean().optional(),
+})
 /** Shots that are taken away for good. */
 export const emptyBody = z.object({ ids: z.array(shotIdSchema).min(1).max(5000) })
 export const replaceBody = z.object({ id: commandIdSchema })

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { hashSchema, idSchema, shotIdSchema } from '#core/basic'
 import type { Committed, JournalEntry, Refusal } from '#core/commands'
 import { commandIdSchema } from '#core/commands'
-import type { BinnedShot, KeptState, ProductionInList, ShotInList } from '#core/document'
+import type { BinnedShot, KeptState, ListPage, ProductionInList, ShotInList } from '#core/document'
 import { pictureSchema, rateSchema, shotSchema } from '#core/document/document'
 import { stateKind } from '../http/forms'
 
@@ -30,16 +30,29 @@ const shotInList = z.object({
   length: count,
   rate: rateSchema,
   picture: pictureSchema,
+  status: z.string().nullable(),
 }) satisfies z.ZodType<ShotInList>
 const production = z.object({
   id: z.string(),
   name: z.string(),
+  count,
+  from: count,
   shots: z.array(shotInList),
 }) satisfies z.ZodType<ProductionInList>
-const binned = shotInList.extend({ production: z.string(), deletedAt: time }) satisfies z.ZodType<BinnedShot>
+const binned = shotInList
+  .omit({ status: true })
+  .extend({ production: z.string(), deletedAt: time }) satisfies z.ZodType<BinnedShot>
 export const bin = z.object({ shots: z.array(binned) })
 export const gone = z.object({ gone: count })
-export const listed = z.object({ productions: z.array(production) })
+export const changed = z.object({ changed: count })
+export const free = z.object({ free: z.string(), next: z.string() })
+export const back = z.object({ name: z.string() })
+export const listed = z.object({
+  total: count,
+  from: count,
+  productions: z.array(production),
+  statuses: z.array(z.object({ name: z.string(), count })),
+}) satisfies z.ZodType<ListPage>
 
 export const stored = z.object({
   revision: count,

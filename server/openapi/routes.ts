@@ -38,8 +38,28 @@ const FOOTAGE = ['video/mp4', 'video/quicktime', 'video/webm', 'video/x-matroska
 
 const shots: readonly Described[] = [
   {
-    ...{ method: 'get', path: '/api/shots', id: 'listShots', group: 'Shots', answer: json(answers.listed) },
-    summary: 'All productions and their shots, without those that were put away.',
+    ...{ method: 'get', path: '/api/shots', id: 'listShots', group: 'Shots', query: forms.listQuery },
+    summary: 'A page of the shots, under their productions, without those in the bin.',
+    more: [
+      '“many” of them come (200), from the place “from” on (0); “total” says how many there are. All productions in',
+      'which something was found come with each page, with the place of their first shot and how many are theirs.',
+      '“search”: each word of it stands in the name of the shot or of its production, in whatever case, with or',
+      'without accents. “beside”: those in the production of this shot. “id”, which may come several times: those alone.',
+    ].join(' '),
+    answer: json(answers.listed),
+  },
+  {
+    ...{ method: 'post', path: '/api/shots/set', id: 'setShots', group: 'Shots', answer: json(answers.changed) },
+    summary: 'Puts several shots into a production, gives them a status, puts them into the bin or takes them out.',
+    more: 'All of them, or none where one is refused; what is not named stays. Those that are not there are left out.',
+    body: json(forms.setBody),
+    refusals: ['name-taken'],
+  },
+  {
+    ...{ method: 'get', path: '/api/names', id: 'freeName', group: 'Shots', query: forms.nameQuery },
+    summary: 'A name for a shot that is free in a production: the one that is wanted, else with a number behind it.',
+    more: 'The production is named, or it is that of the shot. The own name of a shot is free to it. “next” is one with the next number.',
+    answer: json(answers.free),
   },
   {
     ...{ method: 'post', path: '/api/shots', id: 'newShot', group: 'Shots', answer: json(answers.named) },
@@ -50,6 +70,7 @@ const shots: readonly Described[] = [
       'of this name.',
     ].join(' '),
     body: json(newShotSchema),
+    refusals: ['name-taken'],
   },
   {
     ...{ method: 'get', path: '/api/shots/{id}', id: 'getShot', group: 'Shots', params: shot },
@@ -65,8 +86,8 @@ const shots: readonly Described[] = [
   },
   {
     ...{ method: 'post', path: '/api/shots/{id}/restore', id: 'takeBack', group: 'Shots', params: shot },
-    summary: 'Takes a shot that was put away back into the list.',
-    answer: json(answers.fine),
+    summary: 'Takes a shot that was put away back into the list; its name, which is another where that was taken.',
+    answer: json(answers.back),
     refusals: ['no-shot'],
   },
   {
@@ -74,14 +95,14 @@ const shots: readonly Described[] = [
     summary: 'A copy of a shot as it is now, in its production, under an id and a name of its own.',
     body: json(forms.duplicateBody),
     answer: json(answers.named),
-    refusals: ['no-shot', 'unreadable'],
+    refusals: ['no-shot', 'unreadable', 'name-taken'],
   },
   {
     ...{ method: 'post', path: '/api/shots/{id}/move', id: 'moveShot', group: 'Shots', params: shot },
     summary: 'Puts a shot into another production, which is made where there is none of this name.',
     body: json(forms.moveBody),
     answer: json(answers.fine),
-    refusals: ['no-shot'],
+    refusals: ['no-shot', 'name-taken'],
   },
   {
     ...{ method: 'get', path: '/api/shots/{id}/poster', id: 'getPoster', group: 'Shots', params: shot },

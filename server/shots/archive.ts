@@ -13,6 +13,7 @@ import { Problem } from '../problems/problem'
 import { models } from '../db/models'
 import { findImage, hashOfBytes, keepImage, MAX_FILE_BYTES } from '../media/images'
 import { findStrokes, hashOf, keepStrokes } from '../media/strokes'
+import { freeAmong } from './names'
 import { keepShot, readShot } from './shots'
 import { damaged, openZip, UNPACKED_LIMIT } from './zip'
 import type { Zip } from './zip'
@@ -112,8 +113,10 @@ export async function readArchive(db: Sequelize, file: string, id: string): Prom
     return await db.transaction(async transaction => {
       await takeStrokes(db, zip, strokeHashes(shot), transaction)
       for (const hash of fileHashes(shot)) await keepImage(db, await imageOf(zip, hash), transaction)
-      await keepShot(db, { ...shot, id }, production.trim() || 'From archives', transaction)
-      return { id, name: shot.name }
+      const home = production.trim() || 'From archives'
+      const { free: name } = await freeAmong(db, { wanted: shot.name, production: home, shot: id }, transaction)
+      await keepShot(db, { ...shot, id, name }, home, transaction)
+      return { id, name }
     })
   } finally {
     zip.close()

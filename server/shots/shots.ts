@@ -1,13 +1,14 @@
 import { nanoid } from 'nanoid'
-import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
+import { Op, QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import { z } from 'zod'
 import { colour, label, shotIdSchema } from '#core/basic'
 import { pictureSchema, rateSchema } from '#core/document/document'
-import type { ProductionInList, Shot, ShotInList, StoredShot } from '#core/document'
+import type { Shot, StoredShot } from '#core/document'
 import { assemble, fileHashes, makeShot, openShot, renamed, storeShot, strokeHashes } from '#core/document'
 import { framesSchema, rate } from '#core/time'
 import { models } from '../db/models'
 import { Problem } from '../problems/problem'
+import { requireFree } from './names'
 import { keepState } from './states'
 import { writeWhole } from './write'
 
@@ -21,40 +22,21 @@ export const newShotSchema = z.object({
   length: framesSchema,
 })
 
-/** All productions with their shots, by name; shots that were put away are left out. */
-export async function listShots(db: Sequelize): Promise<ProductionInList[]> {
-  const rows = await db.query<{
-    pid: string
-    pname: string
-    id: string
-    revision: number
-    updated_at: Date
-    head: string
-  }>(
-    `
-    SELECT p.id AS pid, p.name AS pname, s.id, s.revision, s.updated_at, h.body AS head
-    FROM productions p JOIN shots s ON s.production_id = p.id JOIN shot_pieces h ON h.shot_id = s.id AND h.path = 'shot'
-    WHERE s.deleted_at IS NULL ORDER BY p.created_at, p.name, s.name`,
-    { type: QueryTypes.SELECT },
-  )
-  const productions = new Map<string, ProductionInList>()
-  for (const r of rows) {
-    const p = productions.get(r.pid) ?? { id: r.pid, name: r.pname, shots: [] }
-    const { name, length, rate, picture } = JSON.parse(r.head) as Pick<
-      ShotInList,
-      'name' | 'length' | 'rate' | 'picture'
-    >
-    p.shots.push({ id: r.id, name, revision: r.revision, updatedAt: r.updated_at.toISOString(), length, rate, picture })
-    productions.set(r.pid, p)
-  }
-  return [...productions.values()]
-}
-
 /** Keeps a new shot under its id. Asking twice with the same id gives the same shot. */
 export async function createShot(db: Sequelize, draft: z.output<typeof newShotSchema>): Promise<{ id: string }> {
   const { id, production, ...rest } = draft
-  return keepShot(db, makeShot(id, { ...rest, rate: rate(rest.rate.num, rest.rate.den) }), production)
+  return keepNamed(db, makeShot(id, { ...rest, rate: rate(rest.rate.num, rest.rate.den) }), production)
 }
+
+/** Keeps a shot as a new one where its name is free in the production; where it is not that is refused. */
+const keepNamed = (db: Sequelize, shot: Shot, production: string): Promise<{ id: string }> =>
+  db.transaction(async transaction => {
+    // One that is there already was asked for twice.
+    if (await models(db).ShotRow.findByPk(shot.id, { attributes: ['id'], transaction })) return { id: shot.id }
+    const home = await productionCalled(db, production, `p-${shot.id}`, transaction)
+    await requireFree(db, { production: home, names: [shot.name] }, transaction)
+    return keepShot(db, shot, production, transaction)
+  })
 
 /**
  * Stores a whole shot as a new one of a production (made when there is none of this name). Of several who store one under
@@ -96,34 +78,60 @@ export async function duplicateShot(
   from: string,
   { id, name }: { id: string; name: string },
 ): Promise<{ id: string }> {
-  return db.transaction(async transaction => {
-    const { document, production } = await readShot(db, from, transaction)
-    // In the newest form, checked as what is read is.
-    const copy = opened(renamed(opened(document), id, name))
-    return keepShot(db, copy, production, transaction)
-  })
+  const { document, production } = await readShot(db, from)
+  // In the newest form, checked as what is read is.
+  return keepNamed(db, opened(renamed(opened(document), id, name)), production)
 }
 
 /** Puts a shot into another production, which is made where there is none of this name. */
 export async function moveShot(db: Sequelize, id: string, production: string): Promise<void> {
-  await db.transaction(async transaction => {
-    const home = await productionCalled(db, production, `p-${nanoid()}`, transaction)
-    const where = { id, deletedAt: null }
-    const [count] = await models(db).ShotRow.update({ productionId: home }, { where, transaction })
-    if (!count) throw noShot()
-  })
+  if (!(await setShots(db, { ids: [id], production }))) throw noShot()
 }
+
+/** What of some shots is set at once; what is not named stays. */
+export interface SetShots {
+  readonly ids: readonly string[]
+  readonly production?: string
+  readonly status?: string | null
+  readonly deleted?: boolean
+}
+
+/**
+ * Puts shots into another production, gives them a status, puts them into the bin or takes them out of it: all that are
+ * there, or none where one is refused; how many.
+ */
+export const setShots = (db: Sequelize, { ids, production, status, deleted }: SetShots): Promise<number> =>
+  db.transaction(async transaction => {
+    const { ShotRow } = models(db)
+    const where = { id: [...ids], ...(deleted === undefined ? { deletedAt: null } : {}) }
+    let home: string | undefined
+    if (production !== undefined) {
+      home = await productionCalled(db, production, `p-${nanoid()}`, transaction)
+      const moved = await ShotRow.findAll({ where: { ...where, productionId: { [Op.ne]: home } }, transaction })
+      await requireFree(db, { production: home, names: moved.map(s => s.name) }, transaction)
+    }
+    const change = {
+      ...(home === undefined ? {} : { productionId: home }),
+      ...(status === undefined ? {} : { status }),
+      ...(deleted === undefined ? {} : { deletedAt: deleted ? new Date() : null }),
+    }
+    const [count] = await ShotRow.update(change, { where, transaction })
+    return count
+  })
 
 /** Characters of the name of an incarnation. */
 const INCARNATION = 12
 
-/** The production of a name, held on to until the transaction ends; made under the id given where there is none. */
+/**
+ * The production of a name, held on to until the transaction ends, so that of several who put shots into it one does at a
+ * time; made under the id given where there is none.
+ */
 async function productionCalled(db: Sequelize, name: string, id: string, transaction: Transaction): Promise<string> {
   await db.query('INSERT INTO productions (id, name) VALUES ($1, $2) ON CONFLICT DO NOTHING', {
     bind: [id, name],
     transaction,
   })
-  const [row] = await db.query<{ id: string }>('SELECT id FROM productions WHERE name = $1 FOR KEY SHARE', {
+  const [row] = await db.query<{ id: string }>('SELECT id FROM productions WHERE name = $1 FOR NO KEY UPDATE', {
     bind: [name],
     type: QueryTypes.SELECT,
     transaction,
@@ -196,13 +204,7 @@ export function opened(document: StoredShot): Shot {
   return out.shot
 }
 
-/** Puts a shot away (it can be taken back), or takes it back. */
-export const putAway = (db: Sequelize, id: string): Promise<void> => setPutAway(db, id, new Date())
-
-/** Takes a shot that was put away back into the list. */
-export const takeBack = (db: Sequelize, id: string): Promise<void> => setPutAway(db, id, null)
-
-async function setPutAway(db: Sequelize, id: string, deletedAt: Date | null): Promise<void> {
-  const [count] = await models(db).ShotRow.update({ deletedAt }, { where: { id } })
-  if (!count) throw new Problem(404, 'no-shot', 'There is no such shot.')
+/** Puts a shot away; it can be taken back. */
+export async function putAway(db: Sequelize, id: string): Promise<void> {
+  if (!(await setShots(db, { ids: [id], deleted: true }))) throw noShot()
 }

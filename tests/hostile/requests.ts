@@ -30,6 +30,8 @@ const ROUTES: readonly [path: string, methods: readonly string[]][] = [
   ['/api/openapi.json', ['GET']],
   ['/api/reference', ['GET']],
   ['/api/shots', ['GET', 'POST']],
+  ['/api/shots/set', ['POST']],
+  ['/api/names?production=Trials', ['GET']],
   ['/api/bin', ['GET']],
   ['/api/bin/empty', ['POST']],
   ['/api/shots/:id', ['GET', 'DELETE']],
@@ -183,6 +185,7 @@ const nested = (depth: number, [open, close] = ['[', ']']): string => open.repea
 function bodies(target: Target, seed: number, many: number): Hostile[] {
   const writing = [
     '/api/shots',
+    '/api/shots/set',
     '/api/bin/empty',
     `/api/shots/${target.id}/commands`,
     `/api/shots/${target.id}/states`,

@@ -174,6 +174,7 @@ it('a database of a version that named a step otherwise is brought up to date as
       '005-states',
       '006-media',
       '007-footage',
+      '008-list',
     ])
   } finally {
     await before.drop()

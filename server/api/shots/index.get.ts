@@ -1,5 +1,8 @@
+import { getQuery } from 'h3'
 import { api } from '../../http/api'
+import { listQuery } from '../../http/forms'
 import { database } from '../../db/connection'
-import { listShots } from '../../shots/shots'
+import { parsed } from '../../problems/problem'
+import { listShots } from '../../shots/list'
 
-export default api(async () => ({ productions: await listShots(database()) }))
+export default api(async event => listShots(database(), parsed(listQuery, getQuery(event))))

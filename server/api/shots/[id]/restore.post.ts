@@ -1,8 +1,5 @@
 import { api, shotId } from '../../../http/api'
+import { takeBack } from '../../../commits/take-back'
 import { database } from '../../../db/connection'
-import { takeBack } from '../../../shots/shots'
 
-export default api(async event => {
-  await takeBack(database(), shotId(event))
-  return { ok: true }
-})
+export default api(async event => takeBack(database(), shotId(event)))

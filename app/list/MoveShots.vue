@@ -1,0 +1,60 @@
+<script setup lang="ts">
+import { ref } from 'vue'
+import { plural } from '#core/basic'
+import type { ShotInList } from '#core/document'
+import AppDialog from '~/ui/AppDialog.vue'
+import { setShots } from './calls'
+import ProductionField from './ProductionField.vue'
+import { useTrying } from './useTrying'
+
+/** Puts several shots into one production. */
+const { shots } = defineProps<{ shots: readonly ShotInList[] }>()
+const emit = defineEmits<{ close: []; done: [] }>()
+const production = ref('')
+const { busy, failed, trying } = useTrying()
+const save = (): Promise<void> =>
+  trying(async () => {
+    await setShots(
+      shots.map(s => s.id),
+      { production: production.value.trim() },
+    )
+    emit('done')
+  })
+</script>
+
+<template>
+  <AppDialog
+    :title="`Move ${plural(shots.length, 'shot')}`"
+    @close="emit('close')"
+  >
+    <form
+      class="space-y-3"
+      @submit.prevent="save"
+    >
+      <ProductionField v-model="production" />
+      <p
+        v-if="failed"
+        class="text-signal"
+        role="alert"
+      >
+        {{ failed }}
+      </p>
+      <div class="flex justify-end gap-2">
+        <button
+          type="button"
+          class="push-button h-8"
+          @click="emit('close')"
+        >
+          Cancel
+        </button>
+        <button
+          type="submit"
+          class="push-button push-button-main h-8"
+          :disabled="!production.trim() || busy"
+        >
+          Move
+        </button>
+      </div>
+    </form>
+  </AppDialog>
+</template>

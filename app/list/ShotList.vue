@@ -1,0 +1,171 @@
+<script setup lang="ts">
+import { useElementSize, useEventListener, useResizeObserver } from '@vueuse/core'
+import { useWindowVirtualizer } from '@tanstack/vue-virtual'
+import { ChevronDown, ChevronRight } from '@lucide/vue'
+import { computed, nextTick, onMounted, ref, watch } from 'vue'
+import { plural } from '#core/basic'
+import type { ProductionInList, ShotInList } from '#core/document'
+import type { ShotAsk } from './asks'
+import { PAGE } from './calls'
+import type { Line } from './lines'
+import { CARD_GAP, lineOf, linesOf, pagesOf, placeBeside, sizesOf } from './lines'
+import ShotItem from './ShotItem.vue'
+
+/** The shots that were found, under their productions. Only what is seen is there; pages come as they are scrolled to. */
+const { productions, shots, as, folded, selected } = defineProps<{
+  productions: readonly ProductionInList[]
+  shots: ReadonlyMap<number, ShotInList>
+  as: 'cards' | 'rows'
+  folded: readonly string[]
+  selected: ReadonlyMap<string, ShotInList>
+}>()
+const emit = defineEmits<{
+  need: [pages: number[]]
+  fold: [id: string]
+  toggle: [place: number, range: boolean]
+  ask: [what: ShotAsk, shot: ShotInList]
+}>()
+
+const box = ref<HTMLElement | null>(null)
+const { width } = useElementSize(box, { width: 976, height: 0 })
+const sizes = computed(() => sizesOf(as, width.value))
+const lines = computed(() => linesOf(productions, id => folded.includes(id), sizes.value.across))
+const height = (i: number): number => (lines.value[i]?.kind === 'head' ? sizes.value.head : sizes.value.shot)
+/** Where the list begins on the page: what stands above it comes and goes. */
+const top = ref(0)
+const measure = (): void => {
+  if (box.value) top.value = box.value.getBoundingClientRect().top + window.scrollY
+}
+const rows = useWindowVirtualizer(
+  computed(() => ({
+    count: lines.value.length,
+    estimateSize: height,
+    overscan: 4,
+    scrollMargin: top.value,
+  })),
+)
+onMounted(measure)
+useEventListener('resize', measure)
+useResizeObserver(() => (import.meta.client ? document.body : null), measure)
+watch(
+  () => [sizes.value, lines.value],
+  () => rows.value.measure(),
+)
+
+/** What is seen, under the productions it belongs to. */
+interface Seen {
+  readonly line: Line
+  readonly start: number
+}
+const sections = computed(() => {
+  const by = new Map<number, Seen[]>()
+  for (const { index, start } of rows.value.getVirtualItems()) {
+    const line = lines.value[index]
+    if (!line) continue
+    by.set(line.home, [...(by.get(line.home) ?? []), { line, start: start - top.value }])
+  }
+  return [...by].map(([home, seen]) => ({ production: productions[home]!, ...partsOf(seen) }))
+})
+function partsOf(seen: readonly Seen[]) {
+  const one = 100 / sizes.value.across
+  return {
+    head: seen.find(s => s.line.kind === 'head'),
+    items: seen.flatMap(({ line, start }) =>
+      line.kind === 'head'
+        ? []
+        : Array.from({ length: line.many }, (_, i) => ({
+            place: line.first + i,
+            style: {
+              ...{ top: `${start}px`, height: `${sizes.value.shot}px`, width: `${one}%`, left: `${i * one}%` },
+              // Half the gap on either side: the list itself is as much wider.
+              ...(as === 'cards' ? { padding: `0 ${CARD_GAP / 2}px ${CARD_GAP}px` } : {}),
+            },
+          })),
+    ),
+  }
+}
+const needed = computed(() =>
+  pagesOf(
+    sections.value.flatMap(s => s.items.map(i => i.place)),
+    PAGE,
+  ),
+)
+watch(
+  () => needed.value.join(),
+  () => emit('need', needed.value),
+  { immediate: true },
+)
+const isOpen = ({ id }: ProductionInList): boolean => !folded.includes(id)
+
+/** Arrow keys go from shot to shot, also to those that are not there yet. */
+const WAYS = { ArrowLeft: 'left', ArrowRight: 'right', ArrowUp: 'up', ArrowDown: 'down' } as const
+async function onKey(e: KeyboardEvent): Promise<void> {
+  const way = Object.hasOwn(WAYS, e.key) ? WAYS[e.key as keyof typeof WAYS] : null
+  const at = (e.target as HTMLElement).closest<HTMLElement>('a[data-place]')
+  if (!way || !at || e.ctrlKey || e.metaKey || e.altKey || e.shiftKey) return
+  e.preventDefault()
+  const place = placeBeside(lines.value, Number(at.dataset.place), way)
+  rows.value.scrollToIndex(lineOf(lines.value, place))
+  await nextTick()
+  requestAnimationFrame(() => box.value?.querySelector<HTMLElement>(`a[data-place="${place}"]`)?.focus())
+}
+</script>
+
+<template>
+  <div
+    ref="box"
+    class="mt-2"
+    @keydown="onKey"
+  >
+    <div
+      class="relative"
+      :class="{ '-mx-2.5': as === 'cards' }"
+      :style="{ height: `${rows.getTotalSize()}px` }"
+    >
+      <section
+        v-for="{ production: p, head, items } in sections"
+        :key="p.id"
+        :aria-label="p.name"
+      >
+        <h2
+          v-if="head"
+          class="absolute inset-x-0 flex items-end pt-4 text-[15px] font-semibold"
+          :class="as === 'cards' ? 'mx-2.5 pb-2' : ''"
+          :style="{ top: `${head.start}px`, height: `${sizes.head}px` }"
+        >
+          <span class="flex w-full border-b border-edge pb-1"
+            ><button
+              type="button"
+              class="flex min-w-0 items-center gap-1 rounded text-left hover:underline"
+              :aria-expanded="isOpen(p)"
+              @click="emit('fold', p.id)"
+            >
+              <component
+                :is="isOpen(p) ? ChevronDown : ChevronRight"
+                :size="15"
+                class="shrink-0"
+              /><span class="min-w-0 truncate">{{ p.name }}</span
+              ><span class="shrink-0 pl-1 font-normal text-soft">{{ plural(p.count, 'shot') }}</span>
+            </button></span
+          >
+        </h2>
+        <ul v-if="items.length">
+          <ShotItem
+            v-for="{ place, style } in items"
+            :key="place"
+            class="absolute!"
+            :style="style"
+            :shot="shots.get(place)"
+            :place="place"
+            :as="as"
+            :position="{ at: place - p.from + 1, of: p.count }"
+            :selected="selected.has(shots.get(place)?.id ?? '')"
+            :selecting="selected.size > 0"
+            @toggle="emit('toggle', place, $event)"
+            @ask="emit('ask', $event, shots.get(place)!)"
+          />
+        </ul>
+      </section>
+    </div>
+  </div>
+</template>
