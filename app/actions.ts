@@ -1,3 +1,4 @@
+import { besideActions } from './beside/actions'
 import { chartActions } from './chart/actions'
 import type { Action } from './desk/action'
 import { deskActions } from './desk/actions'
@@ -25,6 +26,7 @@ import { trayActions } from './tray/actions'
 /** Each room's actions, in the order in which lists show them. */
 const rooms: readonly (readonly Action[])[] = [
   playActions,
+  besideActions,
   deskActions,
   ghostActions,
   pictureActions,

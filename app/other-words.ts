@@ -1,6 +1,7 @@
 /** Words and phrases that people use for what is done here, by the id of the action. The search finds it by them, too. */
 export const OTHER_WORDS: Readonly<Record<string, readonly string[]>> = {
   play: ['playback', 'preview', 'pause', 'start', 'watch', 'run'],
+  'play-beside': ['play in context', 'previous shot', 'next shot', 'continuity', 'hook up', 'neighbours', 'sequence'],
   'play-poses': ['pose test', 'play keys only', 'blocking'],
   loop: ['cycle playback', 'play again and again', 'play range'],
   in: ['in point', 'start of range', 'mark in'],

@@ -1,3 +1,4 @@
+import { useBeside } from './beside/store'
 import { useCharts } from './chart/store'
 import { useDesk } from './desk/desk'
 import { useDialogs } from './desk/dialogs'
@@ -35,6 +36,7 @@ const stores = [
   useFramesOut,
   useSoundFile,
   usePlayer,
+  useBeside,
   useDialogs,
   useFolds,
   useContextMenu,
@@ -54,6 +56,7 @@ export function resetRooms(): void {
 export function selections(): (() => boolean)[] {
   const [desk, table, rail, side] = [useDesk(), useLightTable(), useRail(), useSide()]
   return [
+    () => letGo(useBeside().on, () => useBeside().stop()),
     () => letGo(!!table.selected, () => (table.selected = null)),
     () => letGo(rail.picked.size > 0, () => (rail.picked = new Set())),
     () => letGo(!!desk.selection, () => (desk.selection = null)),

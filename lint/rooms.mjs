@@ -28,7 +28,7 @@ export const floors = {
     ['figures', 'superimpose', 'ties'],
     ['picture'],
     ['exchange', 'hand-off'],
-    ['tray', 'shot', 'states', 'list'],
+    ['tray', 'shot', 'states', 'list', 'beside'],
   ],
   server: [
     ['settings'],

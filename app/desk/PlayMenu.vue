@@ -5,14 +5,15 @@ import { ChevronDown } from '@lucide/vue'
 import MenuLines from '~/ui/MenuLines.vue'
 import { useDesk } from './desk'
 import { entriesOf } from './entries'
-import { playActions } from './play-actions'
+import type { Action } from './action'
 import { usePlayer } from './player'
 import { withKey } from './shortcuts'
 
-/** Beside Play: the poses only, and what is played where nothing is drawn yet. */
+/** Beside Play: the poses only, the shots before and after, and what is played where nothing is drawn yet. */
+const { actions } = defineProps<{ actions: readonly Action[] }>()
 const [desk, player] = [useDesk(), usePlayer()]
 const entries = computed(() =>
-  entriesOf(playActions, [['play-poses'], ['undrawn-hold', 'undrawn-blank', 'undrawn-skip']], desk),
+  entriesOf(actions, [['play-poses'], ['play-beside'], ['undrawn-hold', 'undrawn-blank', 'undrawn-skip']], desk),
 )
 </script>
 

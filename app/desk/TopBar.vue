@@ -5,6 +5,7 @@ import { Keyboard, Moon, Redo2, Repeat, Search, SkipBack, Sun, Undo2 } from '@lu
 import { feetFrames, parseLength, rateLabel, timecodeOf } from '#core/time'
 import { plural } from '#core/basic'
 import { tell } from '~/ui/messages'
+import type { Action } from './action'
 import SavingDialog from './SavingDialog.vue'
 import { useDesk } from './desk'
 import { useDialogs } from './dialogs'
@@ -17,7 +18,7 @@ import { usePlayer } from './player'
 import { useSide } from '~/ui/side'
 import { useUnderWay } from '~/ui/under-way'
 
-defineProps<{ production: string }>()
+defineProps<{ production: string; actions: readonly Action[] }>()
 const desk = useDesk()
 const dialogs = useDialogs()
 const history = useHistory()
@@ -134,7 +135,7 @@ function setLength(e: Event): void {
           <SkipBack :size="14" />
         </button>
         <PlayButton class="play-button" />
-        <PlayMenu />
+        <PlayMenu :actions="actions" />
         <button
           type="button"
           class="bar-button"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import ToggleButton from '~/ui/ToggleButton.vue'
-import { computed, onMounted, ref } from 'vue'
+import { computed, nextTick, onMounted, ref } from 'vue'
 import { parseLength, parseRate, feetOfLength, rateLabel } from '#core/time'
 import { newId } from '~/sync/ids'
 import AppDialog from '~/ui/AppDialog.vue'
@@ -13,12 +13,17 @@ import { useFreeName } from './useFreeName'
 const emit = defineEmits<{ close: [] }>()
 /** The next number of the production, until another name is typed. */
 const name = ref('')
+const nameField = ref<HTMLInputElement | null>(null)
 /** Where the last one was made in this browser. */
 const last = useRemembered<string>('fintro-production', 'My shots')
 const production = ref(last.value)
 onMounted(async () => {
   const next = await freeNames({ production: production.value }).catch(() => null)
-  if (!name.value) name.value = next?.next ?? ''
+  if (name.value || !next) return
+  name.value = next.next
+  await nextTick()
+  // What is typed takes its place.
+  nameField.value?.select()
 })
 const width = ref(1920)
 const height = ref(1080)
@@ -100,12 +105,12 @@ function setSize(w: number, h: number): void {
       <div class="grid grid-cols-2 gap-3">
         <label class="block"
           >Name<input
+            ref="nameField"
             v-model="name"
             class="field mt-0.5 w-full"
             maxlength="80"
             autofocus
             placeholder="030 Stair"
-            @focus.once="($event.target as HTMLInputElement).select()"
         /></label>
         <ProductionField v-model="production" />
       </div>

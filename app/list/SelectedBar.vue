@@ -20,7 +20,7 @@ const ENTRIES = [
 
 <template>
   <div
-    class="sticky top-2 z-20 mt-3 flex flex-wrap items-center gap-2 rounded-md border border-ledger bg-panel px-3 py-1.5 shadow-md"
+    class="mx-auto flex max-w-5xl flex-wrap items-center gap-2 border-b border-rule px-2 py-1.5"
     role="toolbar"
     aria-label="Selected shots"
   >

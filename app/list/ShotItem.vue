@@ -19,7 +19,7 @@ const { shot, place = undefined } = defineProps<{
 }>()
 const emit = defineEmits<{ toggle: [range: boolean]; ask: [what: ShotAsk] }>()
 /** Shift is held: all from the last one that was clicked to this one are meant. */
-let range = false
+const held = { range: false }
 const seconds = computed(() => (shot ? `${((shot.length * shot.rate.den) / shot.rate.num).toFixed(1)} s` : ''))
 const when = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
 const changed = computed(() => (shot ? when.format(new Date(shot.updatedAt)) : ''))
@@ -82,8 +82,8 @@ const poster = computed(() => (shot ? `/api/shots/${shot.id}/poster?r=${shot.rev
           type="checkbox"
           :checked="selected"
           :aria-label="`Select ${shot.name}`"
-          @click="range = $event.shiftKey"
-          @change="emit('toggle', range)"
+          @click="held.range = ($event as MouseEvent).shiftKey"
+          @change="emit('toggle', held.range)"
       /></label>
       <ShotMenu
         :shot="shot"
@@ -103,8 +103,8 @@ const poster = computed(() => (shot ? `/api/shots/${shot.id}/poster?r=${shot.rev
           type="checkbox"
           :checked="selected"
           :aria-label="`Select ${shot.name}`"
-          @click="range = $event.shiftKey"
-          @change="emit('toggle', range)"
+          @click="held.range = ($event as MouseEvent).shiftKey"
+          @change="emit('toggle', held.range)"
       /></label>
       <NuxtLink
         :to="`/shots/${shot.id}`"

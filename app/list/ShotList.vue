@@ -2,7 +2,7 @@
 import { useElementSize, useEventListener, useResizeObserver } from '@vueuse/core'
 import { useWindowVirtualizer } from '@tanstack/vue-virtual'
 import { ChevronDown, ChevronRight } from '@lucide/vue'
-import { computed, nextTick, onMounted, ref, watch } from 'vue'
+import { computed, onMounted, ref, watch } from 'vue'
 import { plural } from '#core/basic'
 import type { ProductionInList, ShotInList } from '#core/document'
 import type { ShotAsk } from './asks'
@@ -64,7 +64,11 @@ const sections = computed(() => {
     if (!line) continue
     by.set(line.home, [...(by.get(line.home) ?? []), { line, start: start - top.value }])
   }
-  return [...by].map(([home, seen]) => ({ production: productions[home]!, ...partsOf(seen) }))
+  return [...by].map(([home, seen]) => {
+    const [first, last] = [seen[0]!, seen.at(-1)!]
+    const end = last.start + (last.line.kind === 'head' ? sizes.value.head : sizes.value.shot)
+    return { production: productions[home]!, top: first.start, height: end - first.start, ...partsOf(seen) }
+  })
 })
 function partsOf(seen: readonly Seen[]) {
   const one = 100 / sizes.value.across
@@ -76,7 +80,12 @@ function partsOf(seen: readonly Seen[]) {
         : Array.from({ length: line.many }, (_, i) => ({
             place: line.first + i,
             style: {
-              ...{ top: `${start}px`, height: `${sizes.value.shot}px`, width: `${one}%`, left: `${i * one}%` },
+              ...{
+                top: `${start - seen[0]!.start}px`,
+                height: `${sizes.value.shot}px`,
+                width: `${one}%`,
+                left: `${i * one}%`,
+              },
               // Half the gap on either side: the list itself is as much wider.
               ...(as === 'cards' ? { padding: `0 ${CARD_GAP / 2}px ${CARD_GAP}px` } : {}),
             },
@@ -97,17 +106,22 @@ watch(
 )
 const isOpen = ({ id }: ProductionInList): boolean => !folded.includes(id)
 
-/** Arrow keys go from shot to shot, also to those that are not there yet. */
+/** Arrow keys go from shot to shot, also to those that are not there yet: those get the focus when they are. */
+let aim: number | null = null
+function reach(): void {
+  const there = aim === null ? null : box.value?.querySelector<HTMLElement>(`a[data-place="${aim}"]`)
+  there?.focus({ preventScroll: true })
+}
+watch([sections, () => shots.size], () => requestAnimationFrame(reach), { flush: 'post' })
 const WAYS = { ArrowLeft: 'left', ArrowRight: 'right', ArrowUp: 'up', ArrowDown: 'down' } as const
-async function onKey(e: KeyboardEvent): Promise<void> {
+function onKey(e: KeyboardEvent): void {
   const way = Object.hasOwn(WAYS, e.key) ? WAYS[e.key as keyof typeof WAYS] : null
   const at = (e.target as HTMLElement).closest<HTMLElement>('a[data-place]')
   if (!way || !at || e.ctrlKey || e.metaKey || e.altKey || e.shiftKey) return
   e.preventDefault()
-  const place = placeBeside(lines.value, Number(at.dataset.place), way)
-  rows.value.scrollToIndex(lineOf(lines.value, place))
-  await nextTick()
-  requestAnimationFrame(() => box.value?.querySelector<HTMLElement>(`a[data-place="${place}"]`)?.focus())
+  aim = placeBeside(lines.value, aim ?? Number(at.dataset.place), way)
+  rows.value.scrollToIndex(lineOf(lines.value, aim))
+  reach()
 }
 </script>
 
@@ -116,6 +130,7 @@ async function onKey(e: KeyboardEvent): Promise<void> {
     ref="box"
     class="mt-2"
     @keydown="onKey"
+    @focusin="aim = null"
   >
     <div
       class="relative"
@@ -123,15 +138,17 @@ async function onKey(e: KeyboardEvent): Promise<void> {
       :style="{ height: `${rows.getTotalSize()}px` }"
     >
       <section
-        v-for="{ production: p, head, items } in sections"
+        v-for="{ production: p, top: from, height: high, head, items } in sections"
         :key="p.id"
+        class="absolute inset-x-0"
+        :style="{ top: `${from}px`, height: `${high}px` }"
         :aria-label="p.name"
       >
         <h2
           v-if="head"
-          class="absolute inset-x-0 flex items-end pt-4 text-[15px] font-semibold"
+          class="absolute inset-x-0 top-0 flex items-end pt-4 text-[15px] font-semibold"
           :class="as === 'cards' ? 'mx-2.5 pb-2' : ''"
-          :style="{ top: `${head.start}px`, height: `${sizes.head}px` }"
+          :style="{ height: `${sizes.head}px` }"
         >
           <span class="flex w-full border-b border-edge pb-1"
             ><button

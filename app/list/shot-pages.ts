@@ -15,6 +15,7 @@ export class ShotPages {
   private under = new AbortController()
   /** Pages that are there or on their way, by their first place. */
   private readonly pages = new Map<number, Promise<void>>()
+  private seen: readonly number[] = []
   constructor(private readonly wanted: () => Wanted) {}
 
   /** All anew: the first page and others. What was there stays until they have come. */
@@ -35,11 +36,16 @@ export class ShotPages {
     this.found.value = { total, productions, statuses }
   }
 
-  /** The pages anew that were needed last, for what was done to the shots on them. */
-  again = (): Promise<void> => this.load([...this.pages.keys()].slice(-3))
+  /** The pages anew that are seen, for what was done to the shots on them. */
+  again = (): Promise<void> => this.load(this.seen)
 
-  /** Fetches a page, by its first place, unless it is there or on its way. */
-  need(from: number): Promise<void> {
+  /** Pages that are seen: fetched unless they are there or on their way. */
+  async see(starts: readonly number[]): Promise<void> {
+    this.seen = starts
+    await Promise.all(starts.map(from => this.need(from)))
+  }
+
+  private need(from: number): Promise<void> {
     const there = this.pages.get(from)
     if (there) return there
     const coming = this.fetch(from).catch((error: unknown) => {

@@ -21,7 +21,7 @@ export function useShots(wanted: () => Wanted) {
   }
   const load = (): Promise<void> => trying(pages.load())
   const again = (): Promise<void> => trying(pages.again())
-  const need = (starts: readonly number[]): void => starts.forEach(from => void trying(pages.need(from)))
+  const see = (starts: readonly number[]): Promise<void> => trying(pages.see(starts))
   const later = useDebounceFn(load, TYPED_MS)
   watch(wanted, (now, before) => void (now.search === before.search ? load() : later()))
   onMounted(load)
@@ -29,5 +29,5 @@ export function useShots(wanted: () => Wanted) {
     if (document.visibilityState === 'visible' && found.value) void again()
   })
   onScopeDispose(() => pages.stop())
-  return { found, shots, failed, need, all, again, total: computed(() => found.value?.total ?? 0) }
+  return { found, shots, failed, see, all, again, total: computed(() => found.value?.total ?? 0) }
 }

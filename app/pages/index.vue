@@ -36,7 +36,7 @@ const folded = useRemembered<string[]>('fintro-list-folded', [])
 const opened = useRemembered<string[]>('fintro-opened', [])
 const wanted = computed(() => ({ search: typed.value.trim(), order: order.value, status: status.value }))
 const isSearched = computed(() => !!wanted.value.search || status.value !== null)
-const { found, shots, failed, need, all, again, total } = useShots(() => wanted.value)
+const { found, shots, failed, see, all, again, total } = useShots(() => wanted.value)
 const { selected, count, toggle, selectAll, clear } = useSelected(shots, all)
 
 /** What was opened last is worth a place of its own where there is much. */
@@ -65,6 +65,11 @@ async function trying(work: () => Promise<void>, words: string): Promise<void> {
   busy.value = ''
   await again()
 }
+const allOfThem = (): Promise<void> =>
+  selectAll().catch((error: unknown) => {
+    if (!(error instanceof ListFault)) throw error
+    tell('Not all shots could be selected.', { detail: error.message })
+  })
 const wordsOf = (of: readonly ShotInList[]): string =>
   of.length === 1 ? `“${of[0]!.name}”` : plural(of.length, 'shot')
 const remove = (of: readonly ShotInList[]): Promise<void> =>
@@ -208,15 +213,6 @@ const chosen = computed(() => [...selected.value.values()])
           v-model:as="as"
           :statuses="found.statuses"
         />
-        <SelectedBar
-          v-if="count"
-          :count="count"
-          :total="total"
-          :busy="busy"
-          @all="trying(selectAll, 'Not all shots could be selected.')"
-          @clear="clear"
-          @ask="ask($event, chosen)"
-        />
         <p
           class="mt-3 text-soft"
           :class="{ 'sr-only': total || !isSearched }"
@@ -256,7 +252,7 @@ const chosen = computed(() => [...selected.value.values()])
           :as="as"
           :folded="shut"
           :selected="selected"
-          @need="need"
+          @need="see"
           @fold="fold"
           @toggle="toggle"
           @ask="(what, shot) => ask(what, [shot])"
@@ -292,6 +288,17 @@ const chosen = computed(() => [...selected.value.values()])
       @close="asked = null"
       @done="done"
     />
-    <footer class="sticky bottom-0 mt-auto flex border-t border-edge bg-panel px-2"><MessageLine /></footer>
+    <footer class="sticky bottom-0 z-20 mt-auto border-t border-edge bg-panel px-2">
+      <SelectedBar
+        v-if="count"
+        :count="count"
+        :total="total"
+        :busy="busy"
+        @all="allOfThem"
+        @clear="clear"
+        @ask="ask($event, chosen)"
+      />
+      <span class="flex"><MessageLine /></span>
+    </footer>
   </div>
 </template>

@@ -1,4 +1,5 @@
 import type { Page } from '@playwright/test'
+import type { Sequelize } from 'sequelize'
 import { makeShot } from '../../core/document'
 import { rate } from '../../core/time'
 import { keepShot } from '../../server/shots/shots'
@@ -7,7 +8,7 @@ import { newTestId } from '../support/server'
 
 const paper = { picture: { width: 960, height: 540 }, rate: rate(24), paper: '#fffdf6' }
 const names = (page: Page, production: string) =>
-  page.getByRole('region', { name: production }).locator('li a .truncate').allInnerTexts()
+  page.getByRole('region', { name: production }).locator('li a .font-semibold').allInnerTexts()
 
 test('the list is searched, ordered, folded, seen as rows; it stays so, and what was opened last stands first', async ({
   page,
@@ -21,9 +22,9 @@ test('the list is searched, ordered, folded, seen as rows; it stays so, and what
   await keepShot(running.db, makeShot(newTestId(), { name: 'Lämp room', length: 240, ...paper }), tower)
   await page.goto(running.server.url)
   await expect(page.getByRole('region', { name: pier })).toBeVisible()
-  expect((await names(page, pier)).slice(0, 3)).toEqual(['1 Wave', '2 Wave', '3 Wave'])
-
   const field = page.getByRole('searchbox', { name: 'Search shots and productions' })
+  await field.fill(pier)
+  await expect.poll(async () => (await names(page, pier)).slice(0, 3)).toEqual(['1 Wave', '2 Wave', '3 Wave'])
   await field.fill('lamp')
   await expect(page.getByRole('region', { name: pier })).toHaveCount(0)
   await expect.poll(() => names(page, tower)).toEqual(['Lämp room'])
@@ -138,3 +139,128 @@ test('a new shot goes where the last one was made, and not under a name that is 
   await page.getByRole('button', { name: 'New shot' }).first().click()
   await expect(dialog.getByLabel('Production')).toHaveValue(`Trials ${first.id}`)
 })
+
+test('2,000 shots: what is seen is fetched, by pointer and keys; several are selected, given a status, moved, deleted', async ({
+  page,
+  running,
+}) => {
+  const own = newTestId().replace(/\d/g, '')
+  const [sea, land] = [`Sea ${own}`, `Land ${own}`]
+  await running.db.query(MANY_SHOTS, { bind: [own, sea, await templateOf(running.db)] })
+  await page.goto(running.server.url)
+  const field = page.getByRole('searchbox', { name: 'Search shots and productions' })
+  await field.fill(own)
+  await expect(page.getByText('2000 shots found')).toBeVisible()
+  const items = page.getByRole('region', { name: sea }).getByRole('listitem')
+  await expect.poll(() => names(page, sea)).toContain('1 Wave')
+  // Only what is seen is there.
+  expect(await items.count()).toBeLessThan(60)
+  await page.getByRole('radio', { name: 'Rows' }).click()
+  await page.evaluate(() => window.scrollTo(0, document.body.scrollHeight))
+  await expect.poll(() => names(page, sea)).toContain('2000 Wave')
+  await page.evaluate(() => window.scrollTo(0, 0))
+  await expect.poll(() => names(page, sea)).toContain('1 Wave')
+
+  // Arrow keys go on past what was fetched, and Enter opens.
+  await page.getByRole('link', { name: '1 Wave', exact: false }).first().focus()
+  for (let i = 0; i < 120; i++) await page.keyboard.press('ArrowDown')
+  await expect(page.locator('a:focus .font-semibold')).toHaveText('121 Wave')
+  await page.keyboard.press('ArrowUp')
+  await expect(page.locator('a:focus .font-semibold')).toHaveText('120 Wave')
+
+  // A span by Shift, all that were found, and none.
+  const tick = (n: number) => page.getByRole('checkbox', { name: `Select ${n} Wave`, exact: true })
+  const bar = page.getByRole('toolbar', { name: 'Selected shots' })
+  await tick(120).check()
+  await tick(124).click({ modifiers: ['Shift'] })
+  await expect(bar.getByText('5 shots selected')).toBeVisible()
+  await expect(tick(122)).toBeChecked()
+  await tick(122).uncheck()
+  await bar.getByRole('button', { name: 'Select all 2000' }).click()
+  await expect(bar.getByText('2000 shots selected')).toBeVisible()
+  await bar.getByRole('button', { name: 'Select none' }).click()
+  await expect(bar).toHaveCount(0)
+
+  await tick(120).check()
+  await tick(121).check()
+  await bar.getByRole('button', { name: 'Status …' }).click()
+  const status = page.getByRole('dialog', { name: 'Status of 2 shots' })
+  await status.getByLabel('Status, in words of your own').fill(`rough ${own}`)
+  await status.getByRole('button', { name: 'Set status' }).click()
+  await expect(bar).toHaveCount(0)
+  await page.getByRole('combobox', { name: 'Shots of which status' }).selectOption({ label: `rough ${own} (2)` })
+  await expect.poll(() => names(page, sea)).toEqual(['120 Wave', '121 Wave'])
+
+  await tick(120).check()
+  await tick(121).check()
+  await bar.getByRole('button', { name: 'Move …' }).click()
+  const move = page.getByRole('dialog', { name: 'Move 2 shots' })
+  await move.getByLabel('Production').fill(land)
+  await move.getByRole('button', { name: 'Move' }).click()
+  await expect.poll(() => names(page, land)).toEqual(['120 Wave', '121 Wave'])
+  await page.getByRole('combobox', { name: 'Shots of which status' }).selectOption({ label: 'any status' })
+  await field.fill(`${land} 120`)
+  await tick(120).check()
+  await bar.getByRole('button', { name: 'Delete' }).click()
+  await expect(page.getByText('“120 Wave” was deleted.')).toBeVisible()
+  await expect(page.getByText(`No shot has “${land} 120”`)).toBeVisible()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect.poll(() => names(page, land)).toEqual(['120 Wave'])
+})
+
+/** 2,000 shots, made where the database is: their documents have one head, and nothing else is looked at. */
+const MANY_SHOTS = `
+  WITH p AS (INSERT INTO productions (id, name) VALUES ('p-' || $1, $2) RETURNING id),
+  s AS (INSERT INTO shots (id, production_id, name, schema, incarnation)
+    SELECT 'many-' || $1 || '-' || n, p.id, n || ' Wave', 1, 'made-many' FROM p, generate_series(1, 2000) n RETURNING id)
+  INSERT INTO shot_pieces (shot_id, path, body) SELECT id, 'shot', $3 FROM s`
+async function templateOf(db: Sequelize): Promise<string> {
+  const id = newTestId()
+  await keepShot(db, makeShot(id, { name: 'Wave', length: 24, ...paper }), `Templates ${id}`)
+  const [rows] = await db.query(`SELECT body FROM shot_pieces WHERE shot_id = '${id}' AND path = 'shot'`)
+  return (rows as { body: string }[])[0]!.body
+}
+
+test('a shot is played between those before and after it, and is not given a name of theirs', async ({
+  page,
+  running,
+}) => {
+  const own = newTestId()
+  const ids = ['010 Dawn', '020 Noon', '030 Dusk'].map((name, i) => ({ name, id: `${own}-${i}` }))
+  for (const { id, name } of ids)
+    await keepShot(running.db, makeShot(id, { name, length: 6, ...paper, paper: PAPERS[name]! }), `Day ${own}`)
+  await page.goto(`${running.server.url}/shots/${ids[1]!.id}`)
+  await page.locator('[data-part=picture]').waitFor()
+  await page.keyboard.press('/')
+  await page.getByRole('combobox', { name: 'Command' }).fill('shots before and after')
+  await page.keyboard.press('Enter')
+  const strip = page.getByRole('group', { name: 'The shot with those before and after it' })
+  await expect(strip.getByRole('listitem')).toHaveText(ids.map(s => s.name))
+  // Each of the three is seen in its turn, with its own paper, and then the first again.
+  const seen = new Set<string>()
+  await expect
+    .poll(
+      async () => {
+        const [name, colour] = await strip.evaluate(el => {
+          const c = el.querySelector('canvas')!
+          const at = c.getContext('2d')!.getImageData(c.width / 2, c.height / 2, 1, 1).data
+          return [el.querySelector('[aria-current]')?.textContent.trim() ?? '', [...at.slice(0, 3)].join()]
+        })
+        seen.add(`${name} ${colour}`)
+        return seen.size
+      },
+      { intervals: [20], timeout: 20_000 },
+    )
+    .toBeGreaterThanOrEqual(3)
+  const rgb = (hex: string) => [1, 3, 5].map(i => parseInt(hex.slice(i, i + 2), 16)).join()
+  for (const { name } of ids) expect([...seen]).toContain(`${name} ${rgb(PAPERS[name]!)}`)
+  await page.keyboard.press('Escape')
+  await expect(strip).toHaveCount(0)
+
+  await page.getByTitle('Rename the shot').click()
+  await page.getByLabel('Name of the shot').fill('030 Dusk')
+  await page.keyboard.press('Enter')
+  await page.getByRole('button', { name: 'Call it “030 Dusk 2”' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('030 Dusk 2')
+})
+const PAPERS: Readonly<Record<string, string>> = { '010 Dawn': '#ffe0d0', '020 Noon': '#fffdf6', '030 Dusk': '#c8d0e8' }

@@ -1,6 +1,7 @@
 <script setup lang="ts">
-import { computed, onBeforeUnmount, onMounted, ref } from 'vue'
+import { computed, defineAsyncComponent, onBeforeUnmount, onMounted, ref } from 'vue'
 import { actions } from '~/actions'
+import { useBeside } from '~/beside/store'
 import { contextMenus } from '~/context-menus'
 import ContextMenu from '~/desk/ContextMenu.vue'
 import CommandSearch from '~/desk/CommandSearch.vue'
@@ -43,6 +44,8 @@ import { useDivision } from '~/useDivision'
 const route = useRoute()
 const [desk, dialogs, folds, side] = [useDesk(), useDialogs(), useFolds(), useSide()]
 const [exchange, menu, travel] = [useExchange(), useContextMenu(), useTravel()]
+const beside = useBeside()
+const BesidePlay = defineAsyncComponent(() => import('~/beside/BesidePlay.vue'))
 /** The shots that were opened in this browser, the last one first. */
 const MOST_OPENED = 12
 const opened = useRemembered<string[]>('fintro-opened', [])
@@ -108,6 +111,7 @@ function menuKey(e: MouseEvent): void {
       <TopBar
         v-if="!folds.pictureOnly"
         :production="desk.session?.production ?? ''"
+        :actions="actions"
       />
       <ReadOnlyBar
         v-if="desk.session?.readOnly"
@@ -171,6 +175,7 @@ function menuKey(e: MouseEvent): void {
           :class="division.upright ? 'order-1 col-span-2' : 'flex-1'"
           aria-label="Picture"
         >
+          <BesidePlay v-if="beside.on" />
           <PictureViews @files="exchange.importFiles($event)" />
           <template v-if="!folds.pictureOnly">
             <PictureBar />
