@@ -8,6 +8,7 @@ import { exchangeActions } from './exchange/actions'
 import { figureActions } from './figures/actions'
 import { footageActions } from './footage/actions'
 import { ghostActions } from './ghosts/actions'
+import { guideActions } from './guide/actions'
 import { handOffActions } from './hand-off/actions'
 import { lightTableActions } from './light-table/actions'
 import { pictureActions } from './picture/actions'
@@ -48,6 +49,7 @@ const rooms: readonly (readonly Action[])[] = [
   exchangeActions,
   footageActions,
   handOffActions,
+  guideActions,
 ]
 
 /** Everything the desk can do by key or by name. What else people call it is in `other-words.ts`. */

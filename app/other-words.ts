@@ -2,6 +2,9 @@
 export const OTHER_WORDS: Readonly<Record<string, readonly string[]>> = {
   play: ['playback', 'preview', 'pause', 'start', 'watch', 'run'],
   'play-beside': ['play in context', 'previous shot', 'next shot', 'continuity', 'hook up', 'neighbours', 'sequence'],
+  guide: ['help', 'manual', 'how to', 'documentation', 'tutorial', 'learn'],
+  'first-steps': ['getting started', 'tour', 'introduction', 'onboarding', 'beginner', 'help'],
+  sample: ['example', 'demo', 'template'],
   'play-poses': ['pose test', 'play keys only', 'blocking'],
   loop: ['cycle playback', 'play again and again', 'play range'],
   in: ['in point', 'start of range', 'mark in'],

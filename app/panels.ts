@@ -20,6 +20,7 @@ export const panels: Readonly<Record<SidePanelName, Panel>> = {
   footage: { component: later(() => import('./footage/FootagePanel.vue')) },
   frames: { component: later(() => import('./sheet/FramesPanel.vue')) },
   ghosts: { component: later(() => import('./ghosts/GhostsPanel.vue')) },
+  guide: { component: later(() => import('./guide/GuidePanel.vue')) },
   column: { component: later(() => import('./sheet/ColumnPanel.vue')) },
   export: { component: later(() => import('./hand-off/ExportPanel.vue')) },
   import: { component: later(() => import('./exchange/ImportPanel.vue')) },

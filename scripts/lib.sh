@@ -57,7 +57,7 @@ need_packages() {
 }
 
 need_build() {
-  local want; want=$(cd "$root" && find app core server public docs/scripts nuxt.config.ts package-lock.json -type f -not -name '*.test.ts' -print0 | sort -z | xargs -0 sha256sum | sha256sum)
+  local want; want=$(cd "$root" && find app core server public docs/scripts docs/guide.md nuxt.config.ts package-lock.json -type f -not -name '*.test.ts' -print0 | sort -z | xargs -0 sha256sum | sha256sum)
   [ -f "$root/.output/server/index.mjs" ] && [ "$(cat "$root/.output/.fintro-built" 2>/dev/null)" = "$want" ] && return 0
   say "Building …"
   (cd "$root" && npx nuxt build >"$root/.cache/build.log" 2>&1) \

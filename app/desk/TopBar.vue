@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { withKey } from '~/desk/shortcuts'
 import { computed, ref } from 'vue'
-import { Keyboard, Moon, Redo2, Repeat, Search, SkipBack, Sun, Undo2 } from '@lucide/vue'
+import { CircleHelp, Keyboard, Moon, Redo2, Repeat, Search, SkipBack, Sun, Undo2 } from '@lucide/vue'
 import { feetFrames, parseLength, rateLabel, timecodeOf } from '#core/time'
 import { plural } from '#core/basic'
 import { tell } from '~/ui/messages'
@@ -238,6 +238,15 @@ function setLength(e: Event): void {
           @click="dialogs.open = 'search'"
         >
           <Search :size="15" />
+        </button>
+        <button
+          type="button"
+          class="bar-button px-1.5 @max-[960px]:hidden!"
+          aria-label="Guide"
+          :title="withKey('Guide: a page for each stage of the work', 'guide')"
+          @click="side.toggle('guide')"
+        >
+          <CircleHelp :size="15" />
         </button>
         <button
           type="button"

@@ -21,7 +21,7 @@ export const giveStored = async (id: string): Promise<Given> => givenOf(await se
 /** The shots of the production that a shot is in, in their order. Throws ServerAway, ServerRefusal. */
 export async function shotsBeside(id: string): Promise<ShotInList[]> {
   const shots: ShotInList[] = []
-  for (let total = 1; shots.length < total; ) {
+  for (let total = 1; shots.length < total;) {
     const page = await server.shotsBeside(id, shots.length)
     const more = page.productions.flatMap(p => p.shots)
     shots.push(...more)

@@ -136,9 +136,14 @@ const chosen = computed(() => [...selected.value.values()])
         alt=""
         class="size-6"
       /><span class="font-semibold">Fintro</span>
+      <NuxtLink
+        to="/guide"
+        class="ml-auto rounded px-2 py-1 hover:bg-white/10"
+        >Guide</NuxtLink
+      >
       <button
         type="button"
-        class="ml-auto rounded p-1.5 hover:bg-white/10"
+        class="rounded p-1.5 hover:bg-white/10"
         :aria-label="themeName === 'day' ? 'Night colours' : 'Day colours'"
         :title="themeName === 'day' ? 'Night colours' : 'Day colours'"
         @click="toggleTheme"

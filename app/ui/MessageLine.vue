@@ -42,6 +42,8 @@ const messages = useMessages()
         >
       </template>
     </div>
+    <!-- What is offered while nothing is told. -->
+    <slot v-if="!messages.current" />
     <template v-if="messages.current">
       <button
         v-for="o in messages.current.offers ?? []"

@@ -10,6 +10,7 @@ const PANELS = [
   'footage',
   'frames',
   'ghosts',
+  'guide',
   'import',
   'lines',
   'new-pose',

@@ -193,6 +193,14 @@ export const test = base.extend<{ desk: Desk }, { running: Running }>({
     },
     { scope: 'worker', timeout: 120_000 },
   ],
+  /** Who tests knows the first steps. */
+  context: async ({ context }, use) => {
+    await context.addInitScript(() => {
+      if (!localStorage.getItem('fintro-first-steps-dismissed'))
+        localStorage.setItem('fintro-first-steps-dismissed', 'true')
+    })
+    await use(context)
+  },
   /** The desk of a demo shot of its own. */
   desk: async ({ page, running }, use) => {
     const id = newTestId()

@@ -20,6 +20,9 @@ import { useFootage } from '~/footage/useFootage'
 import { useExchange } from '~/exchange/store'
 import FoldBar from '~/desk/FoldBar.vue'
 import SheetGhosts from '~/ghosts/SheetGhosts.vue'
+import BeginOffers from '~/guide/BeginOffers.vue'
+import FirstSteps from '~/guide/FirstSteps.vue'
+import { useGuide } from '~/guide/store'
 import { panels } from '~/panels'
 import PictureBar from '~/picture/PictureBar.vue'
 import PictureViews from '~/picture/PictureViews.vue'
@@ -44,7 +47,7 @@ import { useDivision } from '~/useDivision'
 const route = useRoute()
 const [desk, dialogs, folds, side] = [useDesk(), useDialogs(), useFolds(), useSide()]
 const [exchange, menu, travel] = [useExchange(), useContextMenu(), useTravel()]
-const beside = useBeside()
+const [beside, guide] = [useBeside(), useGuide()]
 const BesidePlay = defineAsyncComponent(() => import('~/beside/BesidePlay.vue'))
 /** The shots that were opened in this browser, the last one first. */
 const MOST_OPENED = 12
@@ -111,6 +114,10 @@ function menuKey(e: MouseEvent): void {
       <TopBar
         v-if="!folds.pictureOnly"
         :production="desk.session?.production ?? ''"
+        :actions="actions"
+      />
+      <FirstSteps
+        v-if="guide.shown && !folds.pictureOnly"
         :actions="actions"
       />
       <ReadOnlyBar
@@ -223,7 +230,7 @@ function menuKey(e: MouseEvent): void {
         v-if="!folds.pictureOnly"
         class="flex shrink-0 items-center border-t border-edge bg-panel"
       >
-        <MessageLine /><FoldBar :actions="actions" />
+        <MessageLine><BeginOffers v-if="guide.empty && !guide.shown" /></MessageLine><FoldBar :actions="actions" />
       </footer>
       <ContextMenu
         v-if="menu.open"

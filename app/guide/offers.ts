@@ -1,0 +1,34 @@
+import { library } from '#core/figure'
+import type { Desk } from '~/desk/desk'
+import { useTools } from '~/desk/tools'
+import { placeFigure } from '~/figures/place'
+import { server } from '~/sync/server'
+import { tell } from '~/ui/messages'
+import { useSide } from '~/ui/side'
+
+/** The shot of the demo that shows most. */
+const SAMPLE = 'gull-point-020'
+
+/** What an empty shot can begin with. */
+export const beginnings = {
+  figure: (d: Desk): void => {
+    useTools().tool = 'pose'
+    placeFigure(d, library[0]!)
+  },
+  draw: (): void => {
+    useTools().tool = 'pencil'
+    tell('Draw on the paper: the drawing is exposed where the playhead is.')
+  },
+  import: (): void => {
+    useSide().open = 'import'
+  },
+  sample: async (): Promise<void> => {
+    if (await isThere()) await navigateTo(`/shots/${SAMPLE}`)
+    else tell('The sample shot is not on this server. ./start --fresh-demo brings it back.')
+  },
+} as const
+const isThere = (): Promise<boolean> =>
+  server.shot(SAMPLE).then(
+    () => true,
+    () => false,
+  )
