@@ -4,6 +4,8 @@ export const OTHER_WORDS: Readonly<Record<string, readonly string[]>> = {
   'play-beside': ['play in context', 'previous shot', 'next shot', 'continuity', 'hook up', 'neighbours', 'sequence'],
   guide: ['help', 'manual', 'how to', 'documentation', 'tutorial', 'learn'],
   'first-steps': ['getting started', 'tour', 'introduction', 'onboarding', 'beginner', 'help'],
+  'only-pen': ['palm rejection', 'stylus', 'touch', 'finger', 'tablet'],
+  'sheet-table': ['accessible', 'screen reader', 'plain sheet', 'read aloud', 'html'],
   sample: ['example', 'demo', 'template'],
   'play-poses': ['pose test', 'play keys only', 'blocking'],
   loop: ['cycle playback', 'play again and again', 'play range'],

@@ -27,7 +27,7 @@ const folds = FOLDS.map(f => ({ ...f, action: actions.find(a => a.id === f.id)! 
       v-for="f in folds"
       :key="f.id"
       type="button"
-      class="grid h-6 w-7 place-items-center rounded border"
+      class="finger grid h-6 w-7 place-items-center rounded border"
       :class="f.action.on?.(desk) ? 'border-soft bg-sheet text-graphite' : 'border-transparent text-soft hover:bg-wash'"
       :aria-pressed="f.action.on?.(desk) ?? false"
       :aria-label="f.short"

@@ -241,7 +241,7 @@ function setLength(e: Event): void {
         </button>
         <button
           type="button"
-          class="bar-button px-1.5 @max-[960px]:hidden!"
+          class="bar-button px-1.5 @max-[960px]:hidden! pointer-coarse:@max-[1100px]:hidden!"
           aria-label="Guide"
           :title="withKey('Guide: a page for each stage of the work', 'guide')"
           @click="side.toggle('guide')"
@@ -250,7 +250,7 @@ function setLength(e: Event): void {
         </button>
         <button
           type="button"
-          class="bar-button px-1.5 @max-[960px]:hidden!"
+          class="bar-button px-1.5 @max-[960px]:hidden! pointer-coarse:@max-[1100px]:hidden!"
           aria-label="Shortcuts"
           :title="withKey('All shortcuts', 'shortcuts')"
           @click="dialogs.open = 'shortcuts'"
@@ -259,7 +259,7 @@ function setLength(e: Event): void {
         </button>
         <button
           type="button"
-          class="bar-button px-1.5 @max-[960px]:hidden!"
+          class="bar-button px-1.5 @max-[960px]:hidden! pointer-coarse:@max-[1100px]:hidden!"
           :aria-label="themeName === 'day' ? 'Night colours' : 'Day colours'"
           :title="themeName === 'day' ? 'Night colours' : 'Day colours'"
           @click="toggle"

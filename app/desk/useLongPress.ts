@@ -1,4 +1,5 @@
 import { useEventListener } from '@vueuse/core'
+import { penNear } from '~/ui/pen-near'
 
 /** How long a finger rests, ms, and how far it may stray, px, to ask for a menu. */
 const [LONG, STRAY] = [550, 10]
@@ -33,7 +34,10 @@ export function useLongPress(): void {
     const another = !!resting
     stop()
     // Two fingers pan and zoom.
-    if (e.pointerType !== 'touch' || another || !(e.target as Element).closest('[data-points]')) return
+    if (e.pointerType !== 'touch' || another || penNear()) return
+    // What makes something else of a finger that rests asks by itself.
+    const target = e.target as Element
+    if (!target.closest('[data-points]') || target.closest('[data-holds]')) return
     resting = { id: e.pointerId, x: e.clientX, y: e.clientY, timer: setTimeout(() => ask(e), LONG) }
   })
   useEventListener('pointermove', e => {

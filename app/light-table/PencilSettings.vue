@@ -15,10 +15,12 @@ import { PENCILS } from './pencils'
 import { useLightTable } from './store'
 import { newId } from '~/sync/ids'
 import { useDesk } from '~/desk/desk'
+import { useOnlyPen } from '~/ui/pen-near'
 
 /** What belongs to the pencil in hand. */
 const desk = useDesk()
 const table = useLightTable()
+const onlyPen = useOnlyPen()
 const modes: { id: DrawMode; name: string; icon: typeof Pencil }[] = [
   { id: 'free', name: 'By hand', icon: PenLine },
   { id: 'line', name: 'Straight line (Shift: on eighths of a turn)', icon: Minus },
@@ -102,6 +104,13 @@ function rename(e: Event): void {
             v-model="table.fillSeesAll"
             type="checkbox"
           />Filling sees all columns</label
+        ><label
+          class="flex items-center gap-1.5"
+          title="Fingers move the picture, and draw nothing"
+          ><input
+            v-model="onlyPen"
+            type="checkbox"
+          />Only the pen draws</label
         >
         <label class="flex items-center gap-2"
           ><span class="w-14">Name</span

@@ -7,6 +7,7 @@ import { STILL } from '#core/motion'
 import type { Action } from '~/desk/action'
 import type { Desk } from '~/desk/desk'
 import { useTools } from '~/desk/tools'
+import { useOnlyPen } from '~/ui/pen-near'
 import { useSide } from '~/ui/side'
 import { drawFromHere, isComputedDrawing } from './draw-from'
 import { copyArt, everythingHere, isEmpty, mapDraft, pasteArt, removeArt, selectedBox, selectedDrawings } from './art'
@@ -30,6 +31,18 @@ const drawingOn: readonly Action[] = [
     do: () => {
       useLightTable().nextOnHeld()
       tell(HELD[useLightTable().onHeld])
+    },
+  },
+  {
+    id: 'only-pen',
+    name: 'Only the pen draws',
+    hint: 'fingers move the picture',
+    group: 'Draw',
+    keys: [],
+    on: () => useOnlyPen().value,
+    do: () => {
+      const onlyPen = useOnlyPen()
+      onlyPen.value = !onlyPen.value
     },
   },
   {

@@ -20,6 +20,7 @@ import ShotItem from '~/list/ShotItem.vue'
 import ShotList from '~/list/ShotList.vue'
 import { useSelected } from '~/list/useSelected'
 import { useShots } from '~/list/useShots'
+import SkipLinks from '~/ui/SkipLinks.vue'
 import { useRemembered } from '~/ui/remembered'
 import { useTheme } from '~/ui/useTheme'
 
@@ -130,6 +131,7 @@ const chosen = computed(() => [...selected.value.values()])
 
 <template>
   <div class="flex min-h-screen flex-col">
+    <SkipLinks :links="[{ to: '#shots', name: 'Skip to the shots' }]" />
     <header class="on-dark flex h-12 items-center gap-3 bg-bottle px-4 text-on-bottle">
       <img
         src="/fintro.svg"
@@ -252,6 +254,7 @@ const chosen = computed(() => [...selected.value.values()])
           </ul>
         </section>
         <ShotList
+          id="shots"
           :productions="found.productions"
           :shots="shots"
           :as="as"

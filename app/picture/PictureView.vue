@@ -20,12 +20,14 @@ import { useTravel } from '~/travel/store'
 import { usePaintCounts } from '~/ui/paint/counts'
 import type { View } from '~/ui/paint/view'
 import { droppedFiles } from '~/ui/dropped-files'
+import { penNear, useOnlyPen } from '~/ui/pen-near'
 import { usePaint } from '~/ui/usePaint'
 import { useTheme } from '~/ui/useTheme'
 import { useSuperimpose } from '~/superimpose/store'
 import { drawAids, drawWays } from './draw-aids'
 import { drawPenLabel } from './draw-pen-label'
 import { onCanvas, PicturePainter } from './draw-picture'
+import { Fingers } from './fingers'
 import type { Hand } from './hand'
 import { boxAt, centredOn, panned, pictureAt, STRAIGHT, viewOf, zoomed } from './lens'
 import type { ViewId } from './store'
@@ -207,25 +209,51 @@ function capture(e: PointerEvent): void {
   if (e.isTrusted) canvas.value!.setPointerCapture(e.pointerId)
 }
 
+/** Two fingers move the picture and zoom it about what lies between them. */
+const onlyPen = useOnlyPen()
+const fingers = new Fingers<PointerEvent>({
+  begin: e => begin(e),
+  move: e => toolBox.move(e, atOf(e)),
+  end: e => void toolBox.end(atOf(e)),
+  cancel: () => toolBox.cancel(),
+  isPalm: e => penNear() || Math.max(e.width, e.height) > PALM,
+  onlyPen: () => onlyPen.value,
+  view: (before, now) => {
+    const shifted = moved(now.middle.x - before.middle.x, now.middle.y - before.middle.y)
+    const at = canvas.value!.getBoundingClientRect()
+    const p = { x: now.middle.x - at.left, y: now.middle.y - at.top }
+    const by = before.apart > 0 && now.apart > 0 ? now.apart / before.apart : 1
+    lens.value = zoomed(shifted, by, p, desk.shown!.picture, box.value)
+  },
+})
+/** What lies on the glass so broadly is no finger, px. */
+const PALM = 70
+
 function down(e: PointerEvent): void {
   hand.through(sight)
   picture.pointed = view
-  if (e.button === 1) {
+  if (e.pointerType === 'touch') {
+    capture(e)
+    fingers.press(e)
+  } else if (e.button === 1) {
     e.preventDefault()
     capture(e)
     panning = { x: e.clientX, y: e.clientY }
-  } else if (e.button === 0 && desk.column) {
-    const at = atOf(e)
-    // Beyond the paper nothing is drawn and nothing begun; a figure that reaches there can be taken hold of.
-    if (!onPaper(pointOf(e)) && !(toolBox.showsHandles() && poses.handleAt(at.p, at.scale))) return
-    capture(e)
-    toolBox.begin(e, at)
-  }
+  } else if (e.button === 0) begin(e)
+}
+function begin(e: PointerEvent): void {
+  if (!desk.column) return
+  const at = atOf(e)
+  // Beyond the paper nothing is drawn and nothing begun; a figure that reaches there can be taken hold of.
+  if (!onPaper(pointOf(e)) && !(toolBox.showsHandles() && poses.handleAt(at.p, at.scale))) return
+  if (e.pointerType !== 'touch') capture(e)
+  toolBox.begin(e, at)
 }
 
 const moved = (dx: number, dy: number) => panned(lens.value, dx, dy, desk.shown!.picture, box.value)
 
 function move(e: PointerEvent): void {
+  if (e.pointerType === 'touch') return fingers.move(e)
   if (!toolBox.busy()) hand.through(sight)
   if (!panning) return toolBox.move(e, atOf(e))
   lens.value = moved(e.clientX - panning.x, e.clientY - panning.y)
@@ -233,6 +261,7 @@ function move(e: PointerEvent): void {
 }
 
 async function up(e: PointerEvent): Promise<void> {
+  if (e.pointerType === 'touch') return fingers.lift(e)
   if (panning) panning = null
   else await toolBox.end(atOf(e))
 }
@@ -253,7 +282,8 @@ function wheel(e: WheelEvent): void {
       : moved(-e.deltaX, -e.deltaY)
 }
 
-function cancel(): void {
+function cancel(e: PointerEvent): void {
+  if (e.pointerType === 'touch') return fingers.drop(e)
   panning = null
   toolBox.cancel()
 }

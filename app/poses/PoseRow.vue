@@ -179,7 +179,7 @@ function wheel(e: WheelEvent): void {
     aria-label="Poses"
     data-points="drawing"
   >
-    <div class="flex h-8 items-center gap-2">
+    <div class="flex h-8 items-center pointer-coarse:h-10 gap-2">
       <h2 class="font-semibold">Poses</h2>
       <span
         v-if="desk.column"

@@ -7,20 +7,22 @@ import { droppedFiles } from '~/ui/dropped-files'
 import { tell } from '~/ui/messages'
 import { spotAt } from '#core/commands'
 import { useDesk } from '~/desk/desk'
-import { EXPOSED, exposed } from '~/desk/steps'
 import { useContextMenu } from '~/desk/menu'
 import { usePlayer } from '~/desk/player'
 import { usePaintCounts } from '~/ui/paint/counts'
 import { usePaint } from '~/ui/usePaint'
 import { useTheme } from '~/ui/useTheme'
+import { cellWords, selectionWords } from './cell-words'
 import CellInput from './CellInput.vue'
 import ColumnHeads from './ColumnHeads.vue'
 import { drawSheet } from './draw-sheet'
 import { HEAD, SCROLL_BAR, SPLIT_BAR } from './layout'
 import SheetCorner from './SheetCorner.vue'
 import { useSheet } from './sheet'
+import SheetGrid from './SheetGrid.vue'
 import SheetNote from './SheetNote.vue'
 import SheetPlayhead from './SheetPlayhead.vue'
+import { useSheetTouch } from './useSheetTouch'
 import { useSheetGestures } from './useSheetGestures'
 
 /** The sheet, `width` wide, and beside it, scrolled with it row for row, what is `beside` wide, px. */
@@ -89,20 +91,30 @@ watch([() => desk.frame, () => sheet.rowHeight], async ([f]) => {
 })
 
 function local(e: PointerEvent): { x: number; y: number } {
-  const box = (e.currentTarget as HTMLElement).getBoundingClientRect()
+  const box = canvas.value!.getBoundingClientRect()
   return { x: e.clientX - box.left, y: e.clientY - box.top - HEAD + scroll.value }
 }
 
 const { gesture, down, move, up, cancel, cursorAt, columnAt } = useSheetGestures(scrollX)
 
+const touch = useSheetTouch({
+  ...{ canvas, local, down, move, up, cancel, menu: askMenu },
+  isMargin: p => p.x < sheet.left,
+  scrollAcross: dx => across(dx),
+})
+function across(by: number): void {
+  if (by && overflow.value) scrollX.value = Math.max(0, Math.min(overflow.value, scrollX.value + by))
+}
+
 function sheetDown(e: PointerEvent): void {
-  if (e.button !== 0) return
   const p = local(e)
-  if (p.y - scroll.value < 0) return
+  if (e.button !== 0 || p.y - scroll.value < 0) return
+  if (e.pointerType === 'touch') return touch.press(e)
   canvas.value!.setPointerCapture(e.pointerId)
   down(p, e)
 }
 function sheetMove(e: PointerEvent): void {
+  if (e.pointerType === 'touch') return touch.stray(e)
   const p = local(e)
   if (gesture.value) move(p, e)
   canvas.value!.style.cursor = cursorAt(p)
@@ -130,8 +142,15 @@ function askMenu(e: MouseEvent): void {
 }
 
 function wheel(e: WheelEvent): void {
-  const by = e.deltaX || (e.shiftKey ? e.deltaY : 0)
-  if (by && overflow.value) scrollX.value = Math.max(0, Math.min(overflow.value, scrollX.value + by))
+  across(e.deltaX || (e.shiftKey ? e.deltaY : 0))
+}
+function sheetUp(e: PointerEvent): void {
+  if (e.pointerType === 'touch') touch.lift(e)
+  else up(local(e))
+}
+function sheetCancel(e: PointerEvent): void {
+  if (e.pointerType === 'touch') touch.drop(e)
+  else cancel()
 }
 
 // — a drawing dragged in from the tray, or files —
@@ -163,14 +182,14 @@ function exposeAt(drawing: string, at: { column: string | null; frame: number })
   if (desk.run({ name: 'frame.expose', args })) desk.goTo(frame)
 }
 
+/** What is said where the focus is elsewhere: the grid reads its own cells. */
+const inGrid = ref(false)
 const told = computed(() => {
-  const { drawing: d, column, place, workFrame } = desk
-  if (!column) return ''
-  if (!d) return `Frame ${workFrame}, column ${column.name}: blank`
-  const lies = exposed(desk.focus!)
-  const how = lies === 'held' ? `held, frame ${workFrame - place!.start + 1}` : EXPOSED[lies]
-  return `Frame ${workFrame}, column ${column.name}: drawing ${d.number}, ${d.role}, ${how}`
+  const { scene, column, workFrame, playing } = desk
+  if (!column || !scene || playing || inGrid.value) return ''
+  return `Frame ${workFrame}, column ${column.name}: ${cellWords(scene, column, workFrame)}`
 })
+const selected = computed(() => (desk.selection ? selectionWords(desk.selection, desk.columns) : ''))
 </script>
 
 <template>
@@ -195,18 +214,23 @@ const told = computed(() => {
           >
             <canvas
               ref="canvas"
-              class="touch-none"
-              role="img"
-              aria-label="Exposure sheet. Arrow keys step by frame and by drawing."
+              class="touch-pan-y"
+              data-holds
+              aria-hidden="true"
               data-part="sheet"
               @dragover.prevent
               @drop.prevent="dropOn"
               @dblclick="sheet.typing = true"
-              @contextmenu.stop="askMenu"
+              @contextmenu.stop="touch.busy() ? $event.preventDefault() : askMenu($event)"
               @pointerdown="sheetDown"
               @pointermove="sheetMove"
-              @pointerup="up(local($event))"
-              @pointercancel="cancel"
+              @pointerup="sheetUp"
+              @pointercancel="sheetCancel"
+            />
+            <SheetGrid
+              id="sheet"
+              @focusin="inGrid = true"
+              @focusout="inGrid = false"
             />
             <SheetLanding
               :scroll="scroll"
@@ -266,7 +290,14 @@ const told = computed(() => {
       class="sr-only"
       aria-live="polite"
     >
-      {{ desk.playing ? '' : told }}
+      {{ told }}
+    </p>
+    <p
+      class="sr-only"
+      aria-live="polite"
+      data-part="selected"
+    >
+      {{ selected }}
     </p>
   </div>
 </template>

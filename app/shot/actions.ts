@@ -14,6 +14,15 @@ export const shotActions: readonly Action[] = [
     do: () => void navigateTo('/'),
   },
   {
+    id: 'sheet-table',
+    after: 'shots',
+    name: 'Sheet as a table',
+    hint: 'plain, in a window of its own: to be read aloud, searched, copied',
+    group: 'Shot',
+    keys: [],
+    do: d => void window.open(`/table/${d.shot!.id}`, '_blank', 'noopener'),
+  },
+  {
     id: 'loop',
     after: 'turn-right',
     name: 'Loop',

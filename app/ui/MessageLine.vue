@@ -10,7 +10,7 @@ const messages = useMessages()
 
 <template>
   <div
-    class="flex h-[30px] min-w-0 flex-1 items-center gap-2 px-2"
+    class="flex min-h-[30px] min-w-0 flex-1 items-center gap-2 px-2"
     data-part="messages"
     data-tries
   >

@@ -1,6 +1,6 @@
 /** What is pressed, and not typed into. */
 export const PRESSABLE = [
-  'button, a[href], summary, select, [role=radio], [role=switch], [role=tab], [tabindex="0"]',
+  'button, a[href], summary, select, [role=radio], [role=switch], [role=tab], [tabindex="0"]:not([role=grid])',
   ...['checkbox', 'radio', 'range', 'color', 'file', 'button'].map(t => `input[type=${t}]`),
 ].join(', ')
 /** What has all keys while it is there: a menu, and a dialog that covers the desk. */

@@ -38,6 +38,8 @@ import type { StateName } from '~/sync/server'
 import { ServerAway } from '~/sync/server'
 import { useTravel } from '~/travel/store'
 import TravelPlot from '~/travel/TravelPlot.vue'
+import { usePens } from '~/ui/pen-near'
+import SkipLinks from '~/ui/SkipLinks.vue'
 import { useRemembered } from '~/ui/remembered'
 import { useSide } from '~/ui/side'
 import MessageLine from '~/ui/MessageLine.vue'
@@ -52,6 +54,12 @@ const BesidePlay = defineAsyncComponent(() => import('~/beside/BesidePlay.vue'))
 /** The shots that were opened in this browser, the last one first. */
 const MOST_OPENED = 12
 const opened = useRemembered<string[]>('fintro-opened', [])
+const SKIPS = [
+  { to: '#sheet', name: 'Skip to the sheet' },
+  { to: '[aria-label=Picture]', name: 'Skip to the picture' },
+  { to: '[aria-label=Poses]', name: 'Skip to the poses' },
+  { to: '[aria-label="Side slot"]', name: 'Skip to the side slot' },
+]
 const failed = ref('')
 const ready = ref(false)
 usePlayback()
@@ -60,6 +68,7 @@ useFootage()
 useFlip()
 useKeys(actions, selections())
 useLongPress()
+usePens()
 useHead({ title: () => (desk.shot ? `${desk.shot.name} · Fintro` : 'Fintro') })
 
 /** The earlier state that the address asks for. */
@@ -111,6 +120,10 @@ function menuKey(e: MouseEvent): void {
     @contextmenu="menuKey"
   >
     <template v-if="ready && desk.shot">
+      <SkipLinks
+        v-if="!folds.pictureOnly"
+        :links="SKIPS"
+      />
       <TopBar
         v-if="!folds.pictureOnly"
         :production="desk.session?.production ?? ''"

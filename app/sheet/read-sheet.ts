@@ -1,0 +1,37 @@
+import type { StoredShot } from '#core/document'
+import { openShot } from '#core/document'
+import { sceneOf } from '#core/pass'
+import { longest, withColumns } from '~/desk/scene'
+import { cellWords } from './cell-words'
+
+/** The sheet of a shot as a table of words. */
+export interface SheetTable {
+  readonly name: string
+  readonly plan: string
+  readonly columns: readonly string[]
+  readonly rows: readonly { readonly frame: number; readonly notes: string; readonly cells: readonly string[] }[]
+}
+
+/** A stored shot as a table, in its first plan; a sentence where it cannot be read. */
+export function sheetTable(document: StoredShot): SheetTable | string {
+  const read = openShot(document)
+  if (!read.ok) return read.message
+  const { shot } = read
+  const noStrokes = { note: () => '', keep: () => '' }
+  const scene = withColumns(sceneOf(shot, shot.planOrder[0]!), () => undefined, noStrokes)
+  const notes = Object.values(scene.plan.notes ?? {})
+  const length = Math.max(shot.length, longest(scene.columns))
+  return {
+    name: shot.name,
+    plan: scene.plan.name,
+    columns: scene.columns.map(c => c.name),
+    rows: Array.from({ length }, (_, i) => ({
+      frame: i + 1,
+      notes: notes
+        .filter(n => n.frame === i + 1)
+        .map(n => n.text)
+        .join('; '),
+      cells: scene.columns.map(c => cellWords(scene, c, i + 1)),
+    })),
+  }
+}

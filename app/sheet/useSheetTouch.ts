@@ -1,0 +1,106 @@
+import { useEventListener } from '@vueuse/core'
+import type { Ref } from 'vue'
+import { penNear } from '~/ui/pen-near'
+import type { SheetPoint } from './sheet-places'
+
+/** How long a finger rests until it selects, ms, and how far it may stray, px. */
+const [LONG, STRAY] = [400, 8]
+
+interface Sheet {
+  readonly canvas: Ref<HTMLCanvasElement | null>
+  readonly local: (e: PointerEvent) => SheetPoint
+  readonly down: (p: SheetPoint, e: PointerEvent) => void
+  readonly move: (p: SheetPoint, e: PointerEvent) => void
+  readonly up: (p: SheetPoint) => void
+  readonly cancel: () => void
+  /** In the margin a finger scrubs. */
+  readonly isMargin: (p: SheetPoint) => boolean
+  readonly scrollAcross: (dx: number) => void
+  /** What the right button asks for. */
+  readonly menu: (e: PointerEvent) => void
+}
+
+/**
+ * A finger on the sheet. It scrolls: up and down by the browser, sideways here. A tap is a click. One that rests selects
+ * from there on, as the pointer does with its button held, and asks for the menu where it did not move. In the margin it
+ * scrubs. The hand of a pen does nothing.
+ */
+class SheetFinger {
+  private finger: { id: number; e: PointerEvent; x: number; timer: ReturnType<typeof setTimeout> } | null = null
+  /** Nothing yet, scrolling sideways, or what the pointer does, and whether it has moved since. */
+  private way: 'open' | 'across' | 'held' | 'moved' = 'open'
+  constructor(private readonly sheet: Sheet) {}
+
+  /** What the browser makes of a finger that rests is not wanted: it is asked for when it is lifted. */
+  busy = (): boolean => !!this.finger
+  /** It does what the pointer does: the browser must not scroll with it. */
+  get holds(): boolean {
+    return this.way === 'held' || this.way === 'moved'
+  }
+
+  press = (e: PointerEvent): void => {
+    if (penNear()) return
+    if (this.finger) return this.let()
+    this.finger = { id: e.pointerId, e, x: e.clientX, timer: setTimeout(() => this.hold(), LONG) }
+    if (this.sheet.isMargin(this.sheet.local(e))) this.hold()
+  }
+
+  stray = (e: PointerEvent): void => {
+    const { finger, sheet } = this
+    if (finger?.id !== e.pointerId) return
+    const far = Math.hypot(e.clientX - finger.e.clientX, e.clientY - finger.e.clientY) > STRAY
+    if (far && this.way === 'held') this.way = 'moved'
+    if (far && this.way === 'open') {
+      clearTimeout(finger.timer)
+      this.way = 'across'
+    }
+    if (this.way === 'moved') sheet.move(sheet.local(e), e)
+    else if (this.way === 'across') sheet.scrollAcross(finger.x - e.clientX)
+    finger.x = e.clientX
+  }
+
+  lift = (e: PointerEvent): void => {
+    const { finger, sheet, way } = this
+    if (finger?.id !== e.pointerId) return
+    if (way === 'open') sheet.down(sheet.local(e), e)
+    if (way !== 'across') sheet.up(sheet.local(e))
+    if (way === 'held' && !sheet.isMargin(sheet.local(finger.e))) sheet.menu(e)
+    this.leave()
+  }
+
+  /** The browser scrolls with it. */
+  drop = (e: PointerEvent): void => {
+    if (this.finger?.id === e.pointerId) this.let()
+  }
+
+  /** Neither it nor a second one means a cell. */
+  private let(): void {
+    if (this.holds) this.sheet.cancel()
+    this.leave()
+  }
+  private leave(): void {
+    if (this.finger) clearTimeout(this.finger.timer)
+    this.finger = null
+    this.way = 'open'
+  }
+  private hold(): void {
+    if (!this.finger || this.way !== 'open') return
+    this.way = 'held'
+    this.sheet.down(this.sheet.local(this.finger.e), this.finger.e)
+  }
+}
+
+/** What fingers do on the sheet. */
+export function useSheetTouch(sheet: Sheet): SheetFinger {
+  const finger = new SheetFinger(sheet)
+  // Only before it begins to scroll can the browser be told that this one does something else.
+  useEventListener(
+    sheet.canvas,
+    'touchmove',
+    e => {
+      if (finger.holds) e.preventDefault()
+    },
+    { passive: false },
+  )
+  return finger
+}
