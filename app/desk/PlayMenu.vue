@@ -36,7 +36,7 @@ const entries = computed(() =>
       class="relative"
     >
       <MenuButton
-        class="bar-button rounded-l-none border-l-0 px-1"
+        class="bar-button min-w-6 justify-center rounded-l-none border-l-0 px-1"
         aria-label="Unfinished work"
         title="How unfinished work is played"
         ><ChevronDown :size="13"

@@ -68,26 +68,26 @@ function takeFrom(other: Action): void {
 </script>
 
 <template>
-  <div
+  <li
     ref="line"
     class="border-b border-rule py-[3px]"
   >
     <div class="flex items-baseline justify-between gap-3">
-      <dt>
+      <span>
         {{ name
         }}<span
           v-if="action.hint"
           class="text-soft"
           >, {{ action.hint }}</span
         >
-      </dt>
-      <dd
+      </span>
+      <span
         v-if="!changing"
         class="shrink-0"
       >
         <KeyCaps :keys="shortcuts.keysOf(action)[0]" />
-      </dd>
-      <dd
+      </span>
+      <span
         v-else
         class="flex shrink-0 flex-wrap items-center justify-end gap-1"
       >
@@ -142,7 +142,7 @@ function takeFrom(other: Action): void {
             :size="12"
           />
         </button>
-      </dd>
+      </span>
     </div>
     <p
       v-if="asked !== null"
@@ -166,5 +166,5 @@ function takeFrom(other: Action): void {
         Take it from there
       </button>
     </p>
-  </div>
+  </li>
 </template>

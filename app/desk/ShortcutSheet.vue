@@ -140,14 +140,14 @@ function showClashes(): void {
           class="mb-4"
         >
           <h3 class="mb-1 font-semibold text-ledger">{{ name }}</h3>
-          <dl>
+          <ul>
             <ShortcutLine
               v-for="a in list"
               :key="a.id"
               :action="a"
               :changing="changing"
             />
-          </dl>
+          </ul>
         </section>
         <section v-if="i === columns.length - 1 && gestures.length">
           <h3 class="mb-1 font-semibold text-ledger">Pointer and pen</h3>

@@ -9,6 +9,11 @@ function swallow(e: Event): void {
   e.stopImmediatePropagation()
 }
 
+/** Lifting a finger that asked for a menu is no click beside it. */
+export function liftIsNoClick(): void {
+  window.addEventListener('touchend', swallow, { once: true, capture: true, passive: false })
+}
+
 /**
  * A finger that rests asks for what the right button asks for. Some browsers say so themselves, others never do. What the
  * finger had begun (a selection, a stroke) is left as if it had not been.
@@ -25,8 +30,7 @@ export function useLongPress(): void {
     const { target, clientX, clientY, pointerId, pointerType } = e
     if (!(target instanceof Element) || !target.isConnected) return
     target.dispatchEvent(new PointerEvent('pointercancel', { bubbles: true, pointerId, pointerType, clientX, clientY }))
-    // Lifting the finger is no click beside the menu.
-    window.addEventListener('touchend', swallow, { once: true, capture: true, passive: false })
+    liftIsNoClick()
     target.dispatchEvent(new MouseEvent('contextmenu', { bubbles: true, cancelable: true, clientX, clientY }))
   }
 

@@ -55,7 +55,7 @@ function key(e: KeyboardEvent, step: number, strength: number): void {
     <button
       v-if="side === 'before'"
       type="button"
-      class="grid size-5 place-items-center rounded text-soft enabled:hover:bg-wash disabled:opacity-40"
+      class="grid size-6 place-items-center rounded text-soft enabled:hover:bg-wash disabled:opacity-40"
       :disabled="all.length >= MOST_GHOSTS"
       aria-label="One more ghost before"
       title="One more ghost before"
@@ -65,7 +65,7 @@ function key(e: KeyboardEvent, step: number, strength: number): void {
     </button>
     <button
       type="button"
-      class="grid size-5 place-items-center rounded text-soft enabled:hover:bg-wash disabled:opacity-40"
+      class="grid size-6 place-items-center rounded text-soft enabled:hover:bg-wash disabled:opacity-40"
       :class="side === 'after' ? 'order-last' : ''"
       :disabled="!all.length"
       :aria-label="`One ghost fewer ${side}`"
@@ -119,7 +119,7 @@ function key(e: KeyboardEvent, step: number, strength: number): void {
     <button
       v-if="side === 'after'"
       type="button"
-      class="order-last grid size-5 place-items-center rounded text-soft enabled:hover:bg-wash disabled:opacity-40"
+      class="order-last grid size-6 place-items-center rounded text-soft enabled:hover:bg-wash disabled:opacity-40"
       :disabled="all.length >= MOST_GHOSTS"
       aria-label="One more ghost after"
       title="One more ghost after"

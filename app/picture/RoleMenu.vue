@@ -28,7 +28,7 @@ const entries = computed(() => {
   >
     <MenuButton
       class="push-button px-2"
-      aria-label="Role of the drawing"
+      :aria-label="`Role of the drawing: ${desk.drawing?.role}`"
       :title="`Role of the drawing: ${desk.drawing?.role}`"
       >{{ desk.drawing?.role }}<ChevronDown :size="13"
     /></MenuButton>

@@ -35,7 +35,7 @@ const entries = computed(() => entriesOf([...pictureActions, ...foldActions], ID
     >
       <MenuButton
         class="push-button rounded-r-none px-2 font-mono text-[12px]"
-        aria-label="View"
+        :aria-label="`View ${percent} %${degrees ? ` ${degrees}°` : ''}`"
         title="View: zoom, rotate, picture only"
         >{{ percent }} %<template v-if="degrees">{{ ` ${degrees}°` }}</template
         ><ChevronDown :size="13"

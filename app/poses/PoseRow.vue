@@ -321,7 +321,11 @@ function wheel(e: WheelEvent): void {
             :class="card.role === 'breakdown' ? 'text-[#1f5aa8] underline' : 'text-[#1d2824]'"
             >{{ card.number }}</span
           >
-          <span class="absolute right-1 bottom-0.5 text-[10.5px] text-[#5a6862]">{{ card.end - card.start }} f</span>
+          <!-- Said by the name as well, which is that of the number. -->
+          <span
+            class="absolute right-1 bottom-0.5 text-[10.5px] text-[#5a6862] after:content-[attr(data-many)]"
+            :data-many="`${card.end - card.start} f`"
+          />
         </button>
         <button
           v-for="card in openSpans"

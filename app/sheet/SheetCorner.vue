@@ -28,7 +28,7 @@ const items = computed<MenuEntry[]>(() => [
   <div class="absolute top-1 left-0.5 flex">
     <button
       type="button"
-      class="grid h-6 w-[22px] place-items-center rounded text-graphite hover:bg-wash"
+      class="grid h-6 w-6 place-items-center rounded text-graphite hover:bg-wash"
       title="Add a column"
       aria-label="Add a column"
       @click="emit('add-column')"
@@ -41,7 +41,7 @@ const items = computed<MenuEntry[]>(() => [
       class="relative"
     >
       <MenuButton
-        class="grid h-6 w-[22px] place-items-center rounded text-graphite hover:bg-wash"
+        class="grid h-6 w-6 place-items-center rounded text-graphite hover:bg-wash"
         aria-label="How the sheet is looked at"
         title="How the sheet is looked at: what it counts in, rows, notes"
         ><Ellipsis :size="14"

@@ -1,5 +1,6 @@
 import { useEventListener } from '@vueuse/core'
 import type { Ref } from 'vue'
+import { liftIsNoClick } from '~/desk/useLongPress'
 import { penNear } from '~/ui/pen-near'
 import type { SheetPoint } from './sheet-places'
 
@@ -64,7 +65,10 @@ class SheetFinger {
     if (finger?.id !== e.pointerId) return
     if (way === 'open') sheet.down(sheet.local(e), e)
     if (way !== 'across') sheet.up(sheet.local(e))
-    if (way === 'held' && !sheet.isMargin(sheet.local(finger.e))) sheet.menu(e)
+    if (way === 'held' && !sheet.isMargin(sheet.local(finger.e))) {
+      liftIsNoClick()
+      sheet.menu(e)
+    }
     this.leave()
   }
 
@@ -98,7 +102,7 @@ export function useSheetTouch(sheet: Sheet): SheetFinger {
     sheet.canvas,
     'touchmove',
     e => {
-      if (finger.holds) e.preventDefault()
+      if (finger.holds && e.cancelable) e.preventDefault()
     },
     { passive: false },
   )

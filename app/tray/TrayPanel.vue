@@ -182,10 +182,10 @@ onScopeDispose(() => timer && clearInterval(timer))
               class="font-mono text-[11.5px]"
               :class="{ 'font-semibold': isPose(d), 'text-pencil underline': d.role === 'breakdown' }"
               >{{ d.number }}</span
-            ><span class="text-[10.5px] text-soft"
-              >{{ exposed.get(d.id)?.times ?? 'spare' }}{{ exposed.has(d.id) ? '×' : '' }}</span
-            ></span
-          >
+            ><span
+              class="text-[10.5px] text-soft after:content-[attr(data-many)]"
+              :data-many="exposed.has(d.id) ? `${exposed.get(d.id)!.times}×` : 'spare'"
+          /></span>
         </button>
         <button
           type="button"

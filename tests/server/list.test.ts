@@ -126,7 +126,8 @@ describe('the list of shots', () => {
 
 describe('several shots', () => {
   it('get a status, are found by it, and lose it', async () => {
-    const set = (status: string | null) => ask('/api/shots/set', { ids: ['gull-shot-0', 'gull-shot-1', 'gone-shot'], status })
+    const set = (status: string | null) =>
+      ask('/api/shots/set', { ids: ['gull-shot-0', 'gull-shot-1', 'gone-shot'], status })
     expect((await set(' rough ')).body).toEqual({ changed: 2 })
     expect(names(await list({ status: 'rough' }))).toEqual([['Gull Point', ['2 Lämp', '10 Stair']]])
     expect((await list({ status: '' })).total).toBe(252)
