@@ -43,10 +43,10 @@ const counting = (newest: string, carried: string): string => `(() => {
 })()`
 
 /** Counts, in the page, the display frames in which everything on it carries the number of the newest pointer move. */
-const startCounting = (page: Page, newest: string, carried: string): Promise<unknown> =>
+export const startCounting = (page: Page, newest: string, carried: string): Promise<unknown> =>
   page.evaluate(counting(newest, carried))
 
-async function stopCounting(page: Page): Promise<{ frames: number; following: number }> {
+export async function stopCounting(page: Page): Promise<{ frames: number; following: number }> {
   return page.evaluate(() => {
     const s = (window as unknown as { benchState: { frames: number; following: number; on: boolean } }).benchState
     s.on = false
@@ -66,9 +66,12 @@ async function wave(page: Page, x: number, y: number, seconds: number, sideways 
   await page.mouse.up()
 }
 
-export async function emptyPage(browser: Browser, seconds: number): Promise<number> {
-  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } })
-  await page.setContent('<body style="margin:0;height:100vh"></body>')
+type Waving = (page: Page, x: number, y: number, seconds: number) => Promise<void>
+
+/** The same of a page on which nothing is but the counting. */
+export async function emptyPage(browser: Browser, seconds: number, waving: Waving = wave): Promise<number> {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 }, hasTouch: waving !== wave })
+  await page.setContent('<body style="margin:0;height:100vh;touch-action:none"></body>')
   await page.evaluate(() => {
     const w = window as unknown as { moves: number; drawn: number }
     w.moves = 0
@@ -85,7 +88,7 @@ export async function emptyPage(browser: Browser, seconds: number): Promise<numb
     })
   })
   await startCounting(page, 'window.moves', '[window.drawn]')
-  await wave(page, 640, 400, seconds)
+  await waving(page, 640, 400, seconds)
   const s = await stopCounting(page)
   await page.close()
   return s.following / s.frames
@@ -164,10 +167,10 @@ export async function ofArt(quick: boolean, wants: (name: string) => boolean): P
 }
 
 /** The newest move that reached the desk, and the one that picture (with its ghosts) and rail last drew. */
-const NEWEST = 'window.fintroMoves()'
+export const NEWEST = 'window.fintroMoves()'
 const CARRIED = '["picture", "rail"].map(n => Number(document.querySelector(`[data-part=${n}]`).dataset.move))'
 
-const ONLY_PICTURE = '[Number(document.querySelector("[data-part=picture]").dataset.move)]'
+export const ONLY_PICTURE = '[Number(document.querySelector("[data-part=picture]").dataset.move)]'
 
 /** How the pointer waves, and what has to follow it. */
 interface Wave {

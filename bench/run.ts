@@ -10,6 +10,8 @@ import { ofHandOff } from './hand-off'
 import { importFootage } from './footage'
 import { imagesByCli } from './cli'
 import { searchCommands } from './search'
+import { ofList } from './list'
+import { touchFollow } from './touch'
 import { importNumber } from './import'
 import { newcomer } from './newcomer'
 import { pdfGrowth } from './paper'
@@ -69,6 +71,8 @@ if (wants('import.number')) print(await importNumber(quick))
 if (wants('import.footage')) print(await importFootage(quick))
 if (wants('cli.images')) print(await imagesByCli(quick))
 if (wants('search.commands')) print(searchCommands())
+if (wants('list.2000', 'search.shots')) for (const row of await ofList(quick)) print(row)
+if (wants('touch.follow')) print(await touchFollow(quick))
 if (wants('picture.share')) for (const row of await pictureShare()) print(row)
 if (wants('desk.open', 'desk.bytes')) for (const row of await deskOpen(quick)) print(row)
 if (wants('newcomer', 'newcomer.figure', 'newcomer.drawn', 'job.actions'))

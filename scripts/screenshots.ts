@@ -6,6 +6,8 @@ import type { Page } from '@playwright/test'
 import { chromium } from '@playwright/test'
 import { unzipSync } from 'fflate'
 import { demoShots, PRODUCTION } from '../demo'
+import { makeShot } from '../core/document'
+import { rate } from '../core/time'
 import { keepShot } from '../server/shots/shots'
 import { keepStrokes } from '../server/media/strokes'
 import { STRAIGHT, viewOf } from '../app/picture/lens'
@@ -160,15 +162,17 @@ try {
   await page.goto(server.url)
   await page.getByText('020 Lantern lift').waitFor()
   await take('list')
-  await page.evaluate(() => {
-    localStorage.setItem('fintro-points', JSON.stringify({ 'sponge-stack': [{ subject: 'sponge', part: 'place' }] }))
-    localStorage.setItem('fintro-plot', 'true')
+  const begun = makeShot('gull-point-030', {
+    ...{ name: '030 Stair', length: 72, rate: rate(24), paper: '#fffdf6' },
+    picture: { width: 1920, height: 1080 },
   })
-  await page.goto(`${server.url}/shots/gull-point-010`)
+  await keepShot(db, begun, PRODUCTION)
+  await page.goto(`${server.url}/shots/gull-point-030`)
   await page.locator('[data-part=picture]').waitFor()
-  await goTo(page, 35)
-  await take('arcs')
-  await page.evaluate(() => localStorage.setItem('fintro-plot', 'false'))
+  await page.keyboard.press('Alt+z')
+  await page.getByRole('dialog', { name: 'Guide' }).getByRole('img').waitFor()
+  await take('begin')
+  await page.getByRole('button', { name: 'Dismiss the first steps' }).click()
   await page.goto(`${server.url}/shots/gull-point-050`)
   await page.locator('[data-part=picture]').waitFor()
   await page.getByRole('button', { name: 'Column Kelp', exact: true }).click()

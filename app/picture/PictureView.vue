@@ -224,6 +224,7 @@ const fingers = new Fingers<PointerEvent>({
     const p = { x: now.middle.x - at.left, y: now.middle.y - at.top }
     const by = before.apart > 0 && now.apart > 0 ? now.apart / before.apart : 1
     lens.value = zoomed(shifted, by, p, desk.shown!.picture, box.value)
+    counts.moves += 1
   },
 })
 /** What lies on the glass so broadly is no finger, px. */
