@@ -5,6 +5,12 @@ import { beginnings } from './offers'
 
 /** What an empty shot can begin with. */
 const desk = useDesk()
+const OFFERS = [
+  { id: 'figure', name: 'Place a figure', icon: PersonStanding },
+  { id: 'draw', name: 'Draw', icon: Pencil },
+  { id: 'import', name: 'Import', icon: Upload },
+  { id: 'sample', name: 'Open the sample', icon: FolderOpen },
+] as const
 </script>
 
 <template>
@@ -14,33 +20,17 @@ const desk = useDesk()
     aria-label="Begin with"
   >
     <button
+      v-for="o in OFFERS"
+      :key="o.id"
       type="button"
       class="push-button h-6"
-      :disabled="!desk.column || desk.column.locked"
-      @click="beginnings.figure(desk)"
+      :disabled="o.id === 'figure' && (!desk.column || desk.column.locked)"
+      @click="beginnings[o.id](desk)"
     >
-      <PersonStanding :size="13" />Place a figure
-    </button>
-    <button
-      type="button"
-      class="push-button h-6"
-      @click="beginnings.draw()"
-    >
-      <Pencil :size="13" />Draw
-    </button>
-    <button
-      type="button"
-      class="push-button h-6"
-      @click="beginnings.import()"
-    >
-      <Upload :size="13" />Import
-    </button>
-    <button
-      type="button"
-      class="push-button h-6"
-      @click="beginnings.sample()"
-    >
-      <FolderOpen :size="13" />Open the sample
+      <component
+        :is="o.icon"
+        :size="13"
+      />{{ o.name }}
     </button>
   </div>
 </template>

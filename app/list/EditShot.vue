@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import type { ShotInList } from '#core/document'
 import AppDialog from '~/ui/AppDialog.vue'
+import DialogFoot from './DialogFoot.vue'
 import { moveShot, renameShot } from './calls'
 import FreeName from './FreeName.vue'
 import ProductionField from './ProductionField.vue'
@@ -53,29 +54,12 @@ function save(): void {
         :free="free"
         :production="production"
       />
-      <p
-        v-if="wrong || failed"
-        class="text-signal"
-        role="alert"
-      >
-        {{ wrong || failed }}
-      </p>
-      <div class="flex justify-end gap-2">
-        <button
-          type="button"
-          class="push-button h-8"
-          @click="emit('close')"
-        >
-          Cancel
-        </button>
-        <button
-          type="submit"
-          class="push-button push-button-main h-8"
-          :disabled="!!wrong || isTaken || busy"
-        >
-          Save
-        </button>
-      </div>
+      <DialogFoot
+        :failed="wrong || failed"
+        does="Save"
+        :off="!!wrong || isTaken || busy"
+        @cancel="emit('close')"
+      />
     </form>
   </AppDialog>
 </template>

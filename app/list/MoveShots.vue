@@ -3,6 +3,7 @@ import { ref } from 'vue'
 import { plural } from '#core/basic'
 import type { ShotInList } from '#core/document'
 import AppDialog from '~/ui/AppDialog.vue'
+import DialogFoot from './DialogFoot.vue'
 import { setShots } from './calls'
 import ProductionField from './ProductionField.vue'
 import { useTrying } from './useTrying'
@@ -32,29 +33,12 @@ const save = (): Promise<void> =>
       @submit.prevent="save"
     >
       <ProductionField v-model="production" />
-      <p
-        v-if="failed"
-        class="text-signal"
-        role="alert"
-      >
-        {{ failed }}
-      </p>
-      <div class="flex justify-end gap-2">
-        <button
-          type="button"
-          class="push-button h-8"
-          @click="emit('close')"
-        >
-          Cancel
-        </button>
-        <button
-          type="submit"
-          class="push-button push-button-main h-8"
-          :disabled="!production.trim() || busy"
-        >
-          Move
-        </button>
-      </div>
+      <DialogFoot
+        :failed="failed"
+        does="Move"
+        :off="!production.trim() || busy"
+        @cancel="emit('close')"
+      />
     </form>
   </AppDialog>
 </template>

@@ -4,6 +4,7 @@ import { computed, nextTick, onMounted, ref } from 'vue'
 import { parseLength, parseRate, feetOfLength, rateLabel } from '#core/time'
 import { newId } from '~/sync/ids'
 import AppDialog from '~/ui/AppDialog.vue'
+import DialogFoot from './DialogFoot.vue'
 import { useRemembered } from '~/ui/remembered'
 import FreeName from './FreeName.vue'
 import ProductionField from './ProductionField.vue'
@@ -216,34 +217,18 @@ function setSize(w: number, h: number): void {
           /></label>
         </div>
       </fieldset>
-      <p
-        v-if="failed"
-        role="alert"
-        class="text-signal"
+      <DialogFoot
+        :failed="failed"
+        does="Create shot"
+        :off="!!problem || isTaken || busy"
+        @cancel="emit('close')"
       >
-        {{ failed }}
-      </p>
-      <div class="flex items-center justify-end gap-3">
         <span
           v-if="name && problem"
           class="text-soft"
           >{{ problem }}</span
         >
-        <button
-          type="button"
-          class="push-button h-8"
-          @click="emit('close')"
-        >
-          Cancel
-        </button>
-        <button
-          type="submit"
-          class="push-button push-button-main h-8"
-          :disabled="!!problem || isTaken || busy"
-        >
-          Create shot
-        </button>
-      </div>
+      </DialogFoot>
     </form>
   </AppDialog>
 </template>

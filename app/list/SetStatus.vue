@@ -3,6 +3,7 @@ import { computed, ref, useId } from 'vue'
 import { plural } from '#core/basic'
 import type { ListPage, ShotInList } from '#core/document'
 import AppDialog from '~/ui/AppDialog.vue'
+import DialogFoot from './DialogFoot.vue'
 import { setShots } from './calls'
 import { useTrying } from './useTrying'
 
@@ -60,29 +61,12 @@ const save = (): Promise<void> =>
           {{ s }}
         </button>
       </div>
-      <p
-        v-if="failed"
-        class="text-signal"
-        role="alert"
-      >
-        {{ failed }}
-      </p>
-      <div class="flex justify-end gap-2">
-        <button
-          type="button"
-          class="push-button h-8"
-          @click="emit('close')"
-        >
-          Cancel
-        </button>
-        <button
-          type="submit"
-          class="push-button push-button-main h-8"
-          :disabled="busy"
-        >
-          {{ status.trim() ? 'Set status' : 'Take the status away' }}
-        </button>
-      </div>
+      <DialogFoot
+        :failed="failed"
+        :does="status.trim() ? 'Set status' : 'Take the status away'"
+        :off="busy"
+        @cancel="emit('close')"
+      />
     </form>
   </AppDialog>
 </template>

@@ -69,7 +69,7 @@ function filters({ search, status, beside, id }: ListQuery): { where: string[]; 
   const bind: unknown[] = []
   const bound = (value: unknown): string => `$${bind.push(value) + 2}`
   for (const word of search.split(/\s+/).filter(Boolean))
-    where.push(`strpos(plain_text(s.name || ' ' || p.name), plain_text(${bound(word)})) > 0`)
+    where.push(`strpos(s.plain_name || ' ' || p.plain_name, plain_text(${bound(word)})) > 0`)
   if (status !== undefined) where.push(`coalesce(s.status, '') = ${bound(status)}`)
   if (beside) where.push(`s.production_id = (SELECT production_id FROM shots WHERE id = ${bound(beside)})`)
   if (id.length) where.push(`s.id = ANY(${bound(id)}::text[])`)

@@ -15,12 +15,17 @@ export const up = async (db: Sequelize): Promise<void> => {
           / nullif((head::json->'rate'->>'num')::numeric, 0);
       EXCEPTION WHEN OTHERS THEN RETURN NULL;
       END $$;
-    ALTER TABLE shots ADD COLUMN status text CHECK (length(status) BETWEEN 1 AND 40);
+    ALTER TABLE shots ADD COLUMN status text CHECK (length(status) BETWEEN 1 AND 40),
+      ADD COLUMN plain_name text GENERATED ALWAYS AS (plain_text(name)) STORED;
+    ALTER TABLE productions ADD COLUMN plain_name text GENERATED ALWAYS AS (plain_text(name)) STORED;
   `)
 }
 
 export const down = async (db: Sequelize): Promise<void> => {
-  await db.query(
-    'ALTER TABLE shots DROP COLUMN status; DROP FUNCTION plain_text(text), seconds_of(text); DROP COLLATION counted;',
-  )
+  await db.query(`
+    ALTER TABLE shots DROP COLUMN status, DROP COLUMN plain_name;
+    ALTER TABLE productions DROP COLUMN plain_name;
+    DROP FUNCTION plain_text(text), seconds_of(text);
+    DROP COLLATION counted;
+  `)
 }
