@@ -8,15 +8,18 @@ import { exchangeActions } from './exchange/actions'
 import { figureActions } from './figures/actions'
 import { footageActions } from './footage/actions'
 import { ghostActions } from './ghosts/actions'
+import { ghostSettings } from './ghosts/setting-actions'
 import { guideActions } from './guide/actions'
 import { handOffActions } from './hand-off/actions'
 import { lightTableActions } from './light-table/actions'
+import { lightTableSettings } from './light-table/setting-actions'
 import { pictureActions } from './picture/actions'
 import { poseActions } from './poses/actions'
 import { railActions } from './rail/actions'
 import { columnActions } from './sheet/actions-column'
 import { exposureActions } from './sheet/actions-exposure'
 import { selectActions } from './sheet/actions-select'
+import { sheetSettings } from './sheet/setting-actions'
 import { shotActions } from './shot/actions'
 import { superimposeActions } from './superimpose/actions'
 import { stateActions } from './states/actions'
@@ -50,6 +53,9 @@ const rooms: readonly (readonly Action[])[] = [
   footageActions,
   handOffActions,
   guideActions,
+  ghostSettings,
+  lightTableSettings,
+  sheetSettings,
 ]
 
 /** Everything the desk can do by key or by name. What else people call it is in `other-words.ts`. */

@@ -52,6 +52,16 @@ it.each([
   ['preview', 'play'],
   ['home', 'shots'],
   ['paste', 'paste'],
+  ['manual', 'guide'],
+  ['getting started', 'first-steps'],
+  ['next shot', 'play-beside'],
+  ['palm rejection', 'only-pen'],
+  ['screen reader', 'sheet-table'],
+  ['circle', 'draw-ellipse'],
+  ['fill', 'draw-fill'],
+  ['ghosts by poses', 'ghosts-by-pose'],
+  ['background column', 'column-background'],
+  ['feet', 'count-feet'],
 ])('“%s” finds it among the first three: %s', (typed, id) => {
   expect(found(typed).slice(0, 3)).toContain(id)
 })

@@ -55,11 +55,15 @@ export const freeNames = (where: {
   shot?: string
 }): Promise<{ free: string; next: string }> => ask(`/api/names?${new URLSearchParams(where)}`)
 
-/** Puts shots into a production, gives them a status, puts them into the bin or takes them out of it; how many. */
-export const setShots = async (
+/** So many shots are set at once. */
+const SET = 1000
+/** Puts shots into a production, gives them a status, puts them into the bin or takes them out of it. */
+export async function setShots(
   ids: readonly string[],
   change: { production?: string; status?: string | null; deleted?: boolean },
-): Promise<number> => (await post<{ changed: number }>('/api/shots/set', { ids, ...change })).changed
+): Promise<void> {
+  for (let i = 0; i < ids.length; i += SET) await post('/api/shots/set', { ids: ids.slice(i, i + SET), ...change })
+}
 
 /** The shots that were deleted, the last one first. */
 export const binned = async (): Promise<BinnedShot[]> => (await ask<{ shots: BinnedShot[] }>('/api/bin')).shots

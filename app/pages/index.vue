@@ -80,7 +80,7 @@ const remove = (of: readonly ShotInList[]): Promise<void> =>
       await setShots(gone, { deleted: true })
       clear()
       const undo = (): Promise<void> =>
-        trying(async () => void (await setShots(gone, { deleted: false })), 'It could not be brought back.')
+        trying(() => setShots(gone, { deleted: false }), 'It could not be brought back.')
       tell(`${wordsOf(of)} ${of.length === 1 ? 'was' : 'were'} deleted.`, {
         offers: [{ label: 'Undo', do: () => void undo() }],
       })

@@ -2,7 +2,6 @@
 import { computed } from 'vue'
 import { Menu, MenuButton, MenuItems } from '@headlessui/vue'
 import { Ellipsis, Plus } from '@lucide/vue'
-import { ROW_HEIGHTS } from './layout'
 import type { MenuEntry } from '~/ui/menu-entry'
 import MenuLines from '~/ui/MenuLines.vue'
 import { useSheet } from './sheet'
@@ -10,16 +9,12 @@ import { useSheet } from './sheet'
 /** The corner of the sheet: adding a column, and how the sheet is looked at. */
 const emit = defineEmits<{ 'add-column': [] }>()
 const sheet = useSheet()
-const rowAt = computed(() => ROW_HEIGHTS.indexOf(sheet.rowHeight as 15))
-function setRows(by: number): void {
-  sheet.rowHeight = ROW_HEIGHTS[Math.max(0, Math.min(ROW_HEIGHTS.length - 1, rowAt.value + by))]!
-}
 const items = computed<MenuEntry[]>(() => [
   { name: 'Count in frames', on: sheet.margin === 'frame', do: () => (sheet.margin = 'frame') },
   { name: 'Count in timecode', on: sheet.margin === 'timecode', do: () => (sheet.margin = 'timecode') },
   { name: 'Count in feet+frames', on: sheet.margin === 'feet', do: () => (sheet.margin = 'feet') },
-  { name: 'Denser rows', off: rowAt.value <= 0, do: () => setRows(-1) },
-  { name: 'Roomier rows', off: rowAt.value >= ROW_HEIGHTS.length - 1, do: () => setRows(1) },
+  { name: 'Denser rows', off: !sheet.rowBeside(-1), do: () => sheet.zoomRows(-1) },
+  { name: 'Roomier rows', off: !sheet.rowBeside(1), do: () => sheet.zoomRows(1) },
   { name: 'Action notes', on: sheet.notes, do: () => (sheet.notes = !sheet.notes) },
 ])
 </script>

@@ -100,7 +100,11 @@ const { gesture, down, move, up, cancel, cursorAt, columnAt } = useSheetGestures
 const touch = useSheetTouch({
   ...{ canvas, local, down, move, up, cancel, menu: askMenu },
   isMargin: p => p.x < sheet.left,
-  scrollAcross: dx => across(dx),
+  scrollBy: (dx, dy) => {
+    across(dx)
+    if (dy && scroller.value) scroller.value.scrollTop += dy
+  },
+  zoom: by => sheet.zoomRows(by),
 })
 function across(by: number): void {
   if (by && overflow.value) scrollX.value = Math.max(0, Math.min(overflow.value, scrollX.value + by))

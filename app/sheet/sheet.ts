@@ -17,6 +17,11 @@ export const useSheet = defineStore('sheet', () => {
       remembered.value = px
     },
   })
+  /** The height of a row that is some steps roomier or denser; undefined where there is none. */
+  const rowBeside = (by: 1 | -1): number | undefined => ROW_HEIGHTS[ROW_HEIGHTS.indexOf(rowHeight.value as 15) + by]
+  function zoomRows(by: 1 | -1): void {
+    rowHeight.value = rowBeside(by) ?? rowHeight.value
+  }
   const margin = useRemembered<Margin>('fintro-margin', 'frame')
   /** The column of action notes is open. */
   const notes = useRemembered('fintro-notes', false)
@@ -41,6 +46,8 @@ export const useSheet = defineStore('sheet', () => {
 
   return {
     rowHeight,
+    rowBeside,
+    zoomRows,
     rows,
     left,
     column,

@@ -4,6 +4,21 @@ import { liftIsNoClick } from '~/desk/useLongPress'
 import { penNear } from '~/ui/pen-near'
 import type { SheetPoint } from './sheet-places'
 
+/** Two fingers that go so much further apart, or nearer, make the rows a step roomier, or denser. */
+const STEP = 1.25
+
+interface Grip {
+  readonly x: number
+  readonly y: number
+  readonly apart: number
+}
+type Touch = Pick<PointerEvent, 'clientX' | 'clientY'>
+const gripOf = (a: Touch, b: Touch): Grip => ({
+  x: (a.clientX + b.clientX) / 2,
+  y: (a.clientY + b.clientY) / 2,
+  apart: Math.max(1, Math.hypot(a.clientX - b.clientX, a.clientY - b.clientY)),
+})
+
 /** How long a finger rests until it selects, ms, and how far it may stray, px. */
 const [LONG, STRAY] = [400, 8]
 
@@ -16,7 +31,9 @@ interface Sheet {
   readonly cancel: () => void
   /** In the margin a finger scrubs. */
   readonly isMargin: (p: SheetPoint) => boolean
-  readonly scrollAcross: (dx: number) => void
+  readonly scrollBy: (dx: number, dy: number) => void
+  /** Rows become roomier, or denser. */
+  readonly zoom: (by: 1 | -1) => void
   /** What the right button asks for. */
   readonly menu: (e: PointerEvent) => void
 }
@@ -24,30 +41,49 @@ interface Sheet {
 /**
  * A finger on the sheet. It scrolls: up and down by the browser, sideways here. A tap is a click. One that rests selects
  * from there on, as the pointer does with its button held, and asks for the menu where it did not move. In the margin it
- * scrubs. The hand of a pen does nothing.
+ * scrubs. Two scroll in any direction, and make the rows roomier or denser. The hand of a pen does nothing.
  */
 class SheetFinger {
-  private finger: { id: number; e: PointerEvent; x: number; timer: ReturnType<typeof setTimeout> } | null = null
+  private finger: { id: number; e: PointerEvent; last: PointerEvent; timer: ReturnType<typeof setTimeout> } | null =
+    null
   /** Nothing yet, scrolling sideways, or what the pointer does, and whether it has moved since. */
   private way: 'open' | 'across' | 'held' | 'moved' = 'open'
+  /** Where two fingers are, and how far apart they were when the rows changed last. */
+  private two: { readonly at: Map<number, PointerEvent>; grip: Grip; apart: number } | null = null
   constructor(private readonly sheet: Sheet) {}
 
   /** What the browser makes of a finger that rests is not wanted: it is asked for when it is lifted. */
-  busy = (): boolean => !!this.finger
+  busy = (): boolean => !!this.finger || !!this.two
   /** It does what the pointer does: the browser must not scroll with it. */
   get holds(): boolean {
-    return this.way === 'held' || this.way === 'moved'
+    return this.way === 'held' || this.way === 'moved' || !!this.two
   }
 
   press = (e: PointerEvent): void => {
     if (penNear()) return
-    if (this.finger) return this.let()
-    this.finger = { id: e.pointerId, e, x: e.clientX, timer: setTimeout(() => this.hold(), LONG) }
+    const { finger } = this
+    if (this.two) return
+    if (finger) {
+      // Neither of two means a cell.
+      this.let()
+      const grip = gripOf(finger.last, e)
+      this.two = {
+        at: new Map([
+          [finger.id, finger.last],
+          [e.pointerId, e],
+        ]),
+        grip,
+        apart: grip.apart,
+      }
+      return
+    }
+    this.finger = { id: e.pointerId, e, last: e, timer: setTimeout(() => this.hold(), LONG) }
     if (this.sheet.isMargin(this.sheet.local(e))) this.hold()
   }
 
   stray = (e: PointerEvent): void => {
     const { finger, sheet } = this
+    if (this.two) return this.pinch(e)
     if (finger?.id !== e.pointerId) return
     const far = Math.hypot(e.clientX - finger.e.clientX, e.clientY - finger.e.clientY) > STRAY
     if (far && this.way === 'held') this.way = 'moved'
@@ -56,12 +92,27 @@ class SheetFinger {
       this.way = 'across'
     }
     if (this.way === 'moved') sheet.move(sheet.local(e), e)
-    else if (this.way === 'across') sheet.scrollAcross(finger.x - e.clientX)
-    finger.x = e.clientX
+    else if (this.way === 'across') sheet.scrollBy(finger.last.clientX - e.clientX, 0)
+    finger.last = e
+  }
+
+  private pinch(e: PointerEvent): void {
+    const { two, sheet } = this
+    if (!two?.at.has(e.pointerId)) return
+    two.at.set(e.pointerId, e)
+    const [a, b] = [...two.at.values()]
+    const [before, now] = [two.grip, gripOf(a!, b!)]
+    two.grip = now
+    sheet.scrollBy(before.x - now.x, before.y - now.y)
+    const by = now.apart / two.apart
+    if (by < STEP && by > 1 / STEP) return
+    two.apart = now.apart
+    sheet.zoom(by > 1 ? 1 : -1)
   }
 
   lift = (e: PointerEvent): void => {
     const { finger, sheet, way } = this
+    if (this.two?.at.has(e.pointerId)) this.two = null
     if (finger?.id !== e.pointerId) return
     if (way === 'open') sheet.down(sheet.local(e), e)
     if (way !== 'across') sheet.up(sheet.local(e))
@@ -74,10 +125,11 @@ class SheetFinger {
 
   /** The browser scrolls with it. */
   drop = (e: PointerEvent): void => {
+    if (this.two?.at.has(e.pointerId)) this.two = null
     if (this.finger?.id === e.pointerId) this.let()
   }
 
-  /** Neither it nor a second one means a cell. */
+  /** What it had begun is left. */
   private let(): void {
     if (this.holds) this.sheet.cancel()
     this.leave()

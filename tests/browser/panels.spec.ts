@@ -147,3 +147,47 @@ test.describe('panels beside which one goes on working', () => {
     expect((await desk.picture.boundingBox())!.height).toBeGreaterThan(250)
   })
 })
+
+test('settings of panels are found and set by their names', async ({ desk, page }) => {
+  await desk.open()
+  const run = async (name: string) => {
+    await page.keyboard.press('/')
+    await page.getByRole('combobox', { name: 'Command' }).fill(name)
+    await page.keyboard.press('Enter')
+  }
+  const column = async () => {
+    const { plans, planOrder } = await desk.shot()
+    const plan = plans[planOrder[0]!]!
+    return {
+      step: plan.columns.keeper!.step,
+      reference: !!plan.columns.keeper!.reference,
+      place: plan.order.indexOf('keeper'),
+    }
+  }
+  await page.getByRole('button', { name: 'Column Keeper', exact: true }).click()
+  const before = await column()
+  await run('New drawings on threes')
+  await expect.poll(async () => (await column()).step).toBe(3)
+  await run('Reference column')
+  await expect.poll(async () => (await column()).reference).toBe(true)
+  await run('Column one to the right')
+  await expect.poll(async () => (await column()).place).toBe(before.place + 1)
+  for (let i = 0; i < 3; i++) await page.keyboard.press('Control+z')
+  await expect.poll(column).toEqual(before)
+
+  await run('Fill closed shapes')
+  await expect(page.getByRole('button', { name: 'Fill a closed shape' })).toHaveAttribute('aria-pressed', 'true')
+  await run('Erase whole strokes')
+  await expect(page.getByRole('radio', { name: 'whole strokes' })).toBeChecked()
+  await run('Ghosts by poses')
+  await page.keyboard.press('Alt+g')
+  const panel = page.getByRole('dialog', { name: 'Ghosts' })
+  await expect(panel.getByRole('radio', { name: 'poses' })).toBeChecked()
+  await run('Ghosts filled faintly')
+  await expect(panel.getByRole('checkbox', { name: 'filled faintly' })).toBeChecked()
+  await run('Count in timecode')
+  await run('Roomier rows')
+  await page.getByRole('button', { name: 'How the sheet is looked at' }).click()
+  const ticked = page.getByRole('menuitem', { name: 'Count in timecode' }).locator('svg')
+  await expect(ticked).not.toHaveClass(/invisible/)
+})

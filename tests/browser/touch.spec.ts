@@ -152,4 +152,14 @@ test('on the sheet one finger scrolls, a tap goes to a cell, one that rests sele
   await swipe(page, [margin(3)], [margin(12)])
   await expect(page.getByLabel('Frame', { exact: true })).toHaveText('12')
   expect(await scrolled()).toBe(0)
+
+  // Two fingers scroll it, and make the rows roomier and denser.
+  const rowHeight = () => page.evaluate(() => Number(localStorage.getItem('fintro-row') ?? 15))
+  const [left, right] = [await cell(desk, 12, 0), await cell(desk, 12, 2)]
+  const apart = (p: Point, by: number): Point => ({ x: p.x + by, y: p.y })
+  await swipe(page, [left, apart(left, 50)], [left, right])
+  await expect.poll(rowHeight).toBeGreaterThan(15)
+  await swipe(page, [left, right], [left, apart(left, 40)])
+  await expect.poll(rowHeight).toBeLessThanOrEqual(15)
+  expect((await desk.exposures()).length).toBeGreaterThan(0)
 })
