@@ -62,7 +62,7 @@ export async function setShots(
   ids: readonly string[],
   change: { production?: string; status?: string | null; deleted?: boolean },
 ): Promise<void> {
-  for (let i = 0; i < ids.length; i += SET) await post('/api/shots/set', { ids: ids.slice(i, i + SET), ...change })
+  for (let i = 0; i < ids.length; i += SET) await post('/api/several', { ids: ids.slice(i, i + SET), ...change })
 }
 
 /** The shots that were deleted, the last one first. */

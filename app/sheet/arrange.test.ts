@@ -1,8 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import type { Shot } from '#core/document'
-import { shownColumn } from '#core/document'
+import { makeShot, openShot, shownColumn, storeShot } from '#core/document'
+import { sceneOf } from '#core/pass'
+import { rate } from '#core/time'
 import { listOf } from '#core/sheet'
-import type { Selection } from '~/desk/scene'
+import type { Focus, Scene, Selection } from '~/desk/scene'
+import { focusIn, withColumns } from '~/desk/scene'
 import {
   charted,
   columnIn,
@@ -35,6 +38,8 @@ import {
 } from './arrange'
 import { after, deskOn } from '~/desk/scene.test-helper'
 import { bracketHere, repeatOver, repeatWords, withoutRepeat } from './repeats'
+
+type Desk = readonly [Scene, Focus]
 
 /** 1*8 9*2 11*2 13*12 25*6, and beside it a column B that shows 1*20 of the same drawings. */
 const first = charted(posedShot(), '1', '13', ['9', '11'])
@@ -123,6 +128,40 @@ describe('what is selected', () => {
 })
 
 describe('copying and carrying', () => {
+  it('pastes into another shot: drawings as copies, with the figures that are not there', () => {
+    const other = makeShot('other-shot', {
+      ...{ name: 'Other', length: 24, rate: rate(24), paper: '#fffdf6' },
+      picture: { width: 960, height: 540 },
+    })
+    const plan = other.planOrder[0]!
+    const column = other.plans[plan]!.order[0]!
+    const noShelf = { note: () => '', keep: () => '' }
+    const into = (s: Shot): Desk => {
+      const scene = withColumns(sceneOf(s, plan), () => undefined, noShelf)
+      return [scene, focusIn(scene, { column, workFrame: 3, selection: null })]
+    }
+    const clip = copyRange(...on(1, 12))
+    const stack = (s: Shot) => s.stacks[s.plans[plan]!.columns[column]!.stack]!
+    const shown = (s: Shot) =>
+      listOf(s.plans[plan]!.columns[column]!.runs)
+        .map(r => `${r.drawing ? stack(s).drawings[r.drawing]!.number : 'X'}*${r.frames}`)
+        .join(' ')
+    const once = after(other, paste(...into(other), clip, { by: 'over' }))
+    expect(shown(once)).toMatch(/1\*8 9\*2 11\*2$/)
+    const [figure] = Object.values(stack(once).subjects)
+    expect(Object.values(stack(once).subjects)).toHaveLength(1)
+    const drawn = Object.values(stack(once).drawings).filter(d => Object.keys(d.content.poses).length)
+    expect(drawn.map(d => [d.number, d.role, ...Object.keys(d.content.poses)])).toEqual([
+      ['1', 'key', figure!.id],
+      ['9', 'breakdown', figure!.id],
+      ['11', 'breakdown', figure!.id],
+    ])
+    // What looks the same is the same figure the second time.
+    const twice = after(once, paste(...into(once), clip, { by: 'push' }))
+    expect(Object.values(stack(twice).subjects)).toHaveLength(1)
+    expect(openShot(storeShot(twice)).ok).toBe(true)
+  })
+
   it('pastes over, between, and as copies', () => {
     const clip = copyRange(...on(9, 12))
     expect(clip.frames).toBe(4)

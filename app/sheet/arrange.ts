@@ -2,18 +2,17 @@ import { plural } from '#core/basic'
 import type { Exposure, Frames } from '#core/sheet'
 import { backOf, bracketsOf, eachRun, exposedOn, exposuresIn, onStepFrame, summary, writtenFrame } from '#core/sheet'
 import { isPose } from '#core/pass'
-import type { Column, Shot, Stack } from '#core/document'
-import { freeNumber, shownColumn } from '#core/document'
+import type { Column, Shot } from '#core/document'
+import { shownColumn } from '#core/document'
 import { isTimed, rangeSpots, spotAt } from '#core/commands'
 import type { Focus, Scene, Selection } from '~/desk/scene'
 import { landingOf, rangeOf } from '~/desk/scene'
-import { newId } from '~/sync/ids'
 import type { Draft } from '#core/commands'
-import { copied } from '~/desk/copies'
-import { solidOf } from '~/desk/drafts'
+import { copiesOf, keepStrokes } from './copies'
 
-/** What was copied from the sheet: for each column, from left to right, its exposures. */
+/** What was copied from the sheet: for each column, from left to right, its exposures; and the shot as it was then. */
 export interface Clip {
+  readonly scene: Scene
   readonly columns: readonly { readonly stack: string; readonly exposures: readonly Exposure[] }[]
   readonly frames: number
 }
@@ -75,18 +74,22 @@ export interface Copying {
   readonly copies?: boolean
 }
 
+/** Copies in the same stack: all figures are there. */
+const ownCopies = (scene: Scene, { stack }: Column, list: readonly Exposure[]) => {
+  const { copies } = copiesOf(scene, stack, list)
+  return { copies }
+}
+
 export const reverse = (scene: Scene, focus: Focus, { copies }: Copying = {}): Draft[] =>
   overColumns(scene, focus, (c, range, { first, last }) => ({
     name: 'range.reverse',
-    args: { ...range, ...(copies ? { copies: copiesOf(scene, c.stack, exposuresIn(c.runs, first, last)) } : {}) },
+    args: { ...range, ...(copies ? ownCopies(scene, c, exposuresIn(c.runs, first, last)) : {}) },
   }))
 
 export const back = (scene: Scene, focus: Focus, { copies }: Copying = {}): Draft[] =>
   overColumns(scene, focus, (c, range, { first, last }) => {
     const list = backOf(c.runs, first, last)
-    return list.length
-      ? { name: 'range.back', args: { ...range, ...(copies ? { copies: copiesOf(scene, c.stack, list) } : {}) } }
-      : null
+    return list.length ? { name: 'range.back', args: { ...range, ...(copies ? ownCopies(scene, c, list) : {}) } } : null
   })
 
 export const spreadEvenly = (scene: Scene, focus: Focus): Draft[] =>
@@ -189,6 +192,7 @@ export function copyRange(scene: Scene, focus: Focus): Clip {
   const passages = landingsOf(focus)
   const frames = passages.reduce((sum, p) => sum + p.last - p.first + 1, 0)
   return {
+    scene,
     frames,
     columns: selectedColumns(scene, focus).map(c => ({
       stack: c.stack,
@@ -202,8 +206,8 @@ export const blank = (scene: Scene, focus: Focus): Draft[] =>
   overColumns(scene, focus, (_c, range) => ({ name: 'range.clear', args: range }), landingsOf(focus))
 
 /**
- * Pastes exposures at the selected frame, from the active column to the right. A drawing of another stack comes as a
- * new copy; with `copies` all do.
+ * Pastes exposures at the selected frame, from the active column to the right. A drawing of another stack, or of another
+ * shot, comes as a new copy, and with it the figures and parts on it that are not there; with `copies` all do.
  */
 export function paste(
   scene: Scene,
@@ -216,13 +220,18 @@ export function paste(
     scene.columns.findIndex(c => c.id === (focus.selection?.columns[0] ?? focus.column?.id)),
   )
   const frame = landingOf(focus).first
+  const elsewhere = clip.scene.shot.id !== scene.shot.id
+  // What is made of another shot is kept with this one.
+  const source = elsewhere ? { ...clip.scene, shelf: scene.shelf } : scene
   return clip.columns.flatMap((part, i): Draft[] => {
     const column = scene.columns[from + i]
     if (!column || !part.exposures.length) return []
-    const foreign = part.stack !== column.stack
+    const foreign = elsewhere || part.stack !== column.stack
     const own = scene.shot.stacks[column.stack]!
-    const made = copies || foreign ? copiesOf(scene, part.stack, part.exposures, own) : undefined
+    const made = copies || foreign ? copiesOf(source, part.stack, part.exposures, own) : undefined
+    if (elsewhere) keepStrokes(source, made!)
     return [
+      ...(made?.subjects ?? []),
       {
         name: 'range.paste',
         args: {
@@ -232,45 +241,11 @@ export function paste(
           frame,
           exposures: [...part.exposures],
           by,
-          ...(made ? { copies: made } : {}),
+          ...(made ? { copies: made.copies } : {}),
         },
       },
     ]
   })
-}
-
-/**
- * Copies of the drawings that a list exposes, by the drawing each is of, for their own stack or another. An
- * in-between's copy is a breakdown, to be altered. Figures belong to their stack: those that the other does not have
- * stay behind.
- */
-function copiesOf(
-  scene: Scene,
-  stack: string,
-  list: readonly Exposure[],
-  into: Stack | undefined = scene.shot.stacks[stack],
-) {
-  const from = scene.shot.stacks[stack]
-  const taken: string[] = []
-  const ids = [...new Set(list.map(x => x.drawing).filter((d): d is string => d !== null && !!from?.drawings[d]))]
-  return Object.fromEntries(
-    ids.map(of => {
-      const d = from!.drawings[of]!
-      const number = freeNumber(into!, d.number, taken)
-      taken.push(number)
-      const content = copied(solidOf(scene, scene.contents.of(scene, from!, of)))
-      const poses = Object.fromEntries(Object.entries(content.poses).filter(([s]) => into!.subjects[s]))
-      return [
-        of,
-        {
-          id: newId(),
-          number,
-          role: d.role === 'in-between' ? ('breakdown' as const) : d.role,
-          content: { ...content, poses },
-        },
-      ]
-    }),
-  )
 }
 
 /** What several columns expose in a range, before and after: length and drawings, in words. */
@@ -326,22 +301,35 @@ export function carry(scene: Scene, focus: Focus, { frames, columns, by, copy }:
     const range = rangeIn(scene, focus, from)
     if (!range || !to) return []
     const list = exposuresIn(from.runs, first, last)
-    const copies =
-      from.stack === to.stack ? {} : { copies: copiesOf(scene, from.stack, list, scene.shot.stacks[to.stack]) }
+    const alien = from.stack === to.stack ? null : copiesOf(scene, from.stack, list, scene.shot.stacks[to.stack]!)
     const { plan: _plan, ...rest } = range
-    return [{ ...rest, to: { column: to.id, at: spotAt(to.runs, frame), frame }, list, copies }]
+    const { copies, subjects = [] } = alien ?? {}
+    return [
+      {
+        ...{ ...rest, to: { column: to.id, at: spotAt(to.runs, frame), frame }, list, subjects },
+        copies: copies ? { copies } : {},
+      },
+    ]
   })
   if (!made.length) return []
   const plan = scene.plan.id
+  const subjects = made.flatMap(m => m.subjects)
   if (copy)
-    return made.map(({ to, list, copies }): Draft => ({
-      name: 'range.paste',
-      args: { plan, ...to, exposures: list, by, ...copies },
-    }))
+    return [
+      ...subjects,
+      ...made.map(({ to, list, copies }): Draft => ({
+        name: 'range.paste',
+        args: { plan, ...to, exposures: list, by, ...copies },
+      })),
+    ]
   return [
+    ...subjects,
     {
       name: 'range.move',
-      args: { plan, by, moves: made.map(({ list: _list, copies, ...m }) => ({ ...m, ...copies })) },
+      args: {
+        ...{ plan, by },
+        moves: made.map(({ list: _list, subjects: _subjects, copies, ...m }) => ({ ...m, ...copies })),
+      },
     },
   ]
 }

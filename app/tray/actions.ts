@@ -46,7 +46,7 @@ export const trayActions: readonly Action[] = [
     why: 'nothing is selected in the tray.',
     do: d => {
       const { selected } = useTray()
-      useSheet().clip = clipOf(d.focus!, selected)
+      useSheet().clip = clipOf(d.scene!, d.focus!, selected)
       useSheet().clipMarked = true
       usePointed().copied = 'frames'
       tell(`Copied: ${namesOf(selected).toLowerCase()}. Point at a frame and paste.`)

@@ -15,7 +15,7 @@ it('several drawings are exposed one after the other, over what is there', () =>
   expect(exposures(after(shot, exposeHere(scene, focus, some(shot, 'd1', 'd9', 'd13'))))).toMatch(
     /25\*2 1\*2 9\*2 13\*2$/,
   )
-  const clip = clipOf(focus, some(shot, 'd9', 'd7'))
+  const clip = clipOf(scene, focus, some(shot, 'd9', 'd7'))
   expect(exposures(after(shot, paste(scene, focus, clip, { by: 'push' })))).toMatch(/25\*2 9\*2 7\*2 25\*4$/)
 })
 it('a pose is deleted together with in-betweens that would go with it, in any order', () => {

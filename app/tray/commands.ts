@@ -24,7 +24,8 @@ export const exposeHere = (scene: Scene, focus: Focus, drawings: readonly Drawin
 }
 
 /** The same to be pasted somewhere. */
-export const clipOf = (focus: Focus, drawings: readonly Drawing[]): Clip => ({
+export const clipOf = (scene: Scene, focus: Focus, drawings: readonly Drawing[]): Clip => ({
+  scene,
   frames: drawings.length * focus.column!.step,
   columns: [{ stack: focus.stack!.id, exposures: oneByOne(focus, drawings) }],
 })

@@ -49,7 +49,7 @@ const shots: readonly Described[] = [
     answer: json(answers.listed),
   },
   {
-    ...{ method: 'post', path: '/api/shots/set', id: 'setShots', group: 'Shots', answer: json(answers.changed) },
+    ...{ method: 'post', path: '/api/several', id: 'setShots', group: 'Shots', answer: json(answers.changed) },
     summary: 'Puts several shots into a production, gives them a status, puts them into the bin or takes them out.',
     more: 'All of them, or none where one is refused; what is not named stays. Those that are not there are left out.',
     body: json(forms.setBody),

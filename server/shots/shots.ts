@@ -31,9 +31,9 @@ export async function createShot(db: Sequelize, draft: z.output<typeof newShotSc
 /** Keeps a shot as a new one where its name is free in the production; where it is not that is refused. */
 const keepNamed = (db: Sequelize, shot: Shot, production: string): Promise<{ id: string }> =>
   db.transaction(async transaction => {
-    // One that is there already was asked for twice.
-    if (await models(db).ShotRow.findByPk(shot.id, { attributes: ['id'], transaction })) return { id: shot.id }
     const home = await productionCalled(db, production, `p-${shot.id}`, transaction)
+    // One that is there by now was asked for twice.
+    if (await models(db).ShotRow.findByPk(shot.id, { attributes: ['id'], transaction })) return { id: shot.id }
     await requireFree(db, { production: home, names: [shot.name] }, transaction)
     return keepShot(db, shot, production, transaction)
   })

@@ -3,7 +3,7 @@ import type { Sequelize } from 'sequelize'
 import { makeShot } from '../../core/document'
 import { rate } from '../../core/time'
 import { keepShot } from '../../server/shots/shots'
-import { expect, newShot, test } from './fixtures'
+import { Desk, expect, newShot, test } from './fixtures'
 import { newTestId } from '../support/server'
 
 const paper = { picture: { width: 960, height: 540 }, rate: rate(24), paper: '#fffdf6' }
@@ -16,12 +16,11 @@ test('the list is searched, ordered, folded, seen as rows; it stays so, and what
 }) => {
   // Without digits: what is searched for must not stand in the name by chance.
   const own = newTestId().replace(/\d/g, '')
-  const [pier, tower] = [`Pier ${own}`, `Tower ${own}`]
+  const [pier, tower] = [`00 Pier ${own}`, `00 Tower ${own}`]
   for (let i = 1; i <= 12; i++)
     await keepShot(running.db, makeShot(newTestId(), { name: `${i} Wave`, length: 100 - i, ...paper }), pier)
   await keepShot(running.db, makeShot(newTestId(), { name: 'Lämp room', length: 240, ...paper }), tower)
   await page.goto(running.server.url)
-  await expect(page.getByRole('region', { name: pier })).toBeVisible()
   const field = page.getByRole('searchbox', { name: 'Search shots and productions' })
   await field.fill(pier)
   await expect.poll(async () => (await names(page, pier)).slice(0, 3)).toEqual(['1 Wave', '2 Wave', '3 Wave'])
@@ -35,8 +34,12 @@ test('the list is searched, ordered, folded, seen as rows; it stays so, and what
   await field.press('Escape')
   await expect(field).toHaveValue('')
 
+  // Others have many shots on this server: what is seen is looked for.
+  await field.fill(pier)
   await page.getByRole('combobox', { name: 'Order of the shots' }).selectOption('length')
   await expect.poll(async () => (await names(page, pier)).at(-1)).toBe('12 Wave')
+  await page.getByRole('combobox', { name: 'Order of the shots' }).selectOption('name')
+  await field.fill('')
   await page.getByRole('radio', { name: 'Rows' }).click()
   await page.getByRole('button', { name: new RegExp(`^${pier}`) }).click()
   await expect(page.getByRole('region', { name: pier }).getByRole('listitem')).toHaveCount(0)
@@ -76,6 +79,7 @@ test('a shot is renamed while it is open elsewhere, moved, duplicated, deleted a
   await dialog.getByLabel('Name').fill(`Crane ${desk.id}`)
   await dialog.getByLabel('Production').fill(own)
   await dialog.getByRole('button', { name: 'Save' }).click()
+  await list.getByRole('searchbox').fill(own)
   await expect(list.getByRole('region', { name: own })).toBeVisible()
   // The window that has it open sees it at once, and can undo it.
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(`Crane ${desk.id}`)
@@ -264,3 +268,29 @@ test('a shot is played between those before and after it, and is not given a nam
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('030 Dusk 2')
 })
 const PAPERS: Readonly<Record<string, string>> = { '010 Dawn': '#ffe0d0', '020 Noon': '#fffdf6', '030 Dusk': '#c8d0e8' }
+
+test('frames copied in one shot are pasted into another, with their figures', async ({ page, desk }) => {
+  await desk.open()
+  await desk.select(1, 1, 6)
+  await page.keyboard.press('Control+c')
+  await page.getByTitle('To the list of shots').click()
+  await page.getByRole('button', { name: 'New shot' }).first().click()
+  const dialog = page.getByRole('dialog', { name: 'New shot' })
+  await dialog.getByLabel('Name').fill(`Copy ${desk.id}`)
+  await dialog.getByRole('button', { name: 'Create shot' }).click()
+  await page.waitForURL(url => /\/shots\//.test(url.pathname) && !url.pathname.endsWith(desk.id))
+  const other = new Desk(page, desk.server, page.url().split('/').at(-1)!)
+  await expect(other.picture).toBeVisible()
+  await other.settled()
+  await page.keyboard.press('Control+v')
+  await expect(page.getByText(/6 frames, 1 drawing/)).toBeVisible()
+  const { stacks } = await other.shot()
+  const [stack] = Object.values(stacks)
+  const [drawing] = Object.values(stack!.drawings)
+  expect(Object.values(stack!.subjects).map(s => s.name)).toContain('Marrow')
+  expect(Object.keys(drawing!.content.poses).sort()).toEqual(
+    Object.values(stack!.subjects)
+      .map(s => s.id)
+      .sort(),
+  )
+})

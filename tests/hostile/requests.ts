@@ -30,7 +30,7 @@ const ROUTES: readonly [path: string, methods: readonly string[]][] = [
   ['/api/openapi.json', ['GET']],
   ['/api/reference', ['GET']],
   ['/api/shots', ['GET', 'POST']],
-  ['/api/shots/set', ['POST']],
+  ['/api/several', ['POST']],
   ['/api/names?production=Trials', ['GET']],
   ['/api/bin', ['GET']],
   ['/api/bin/empty', ['POST']],
@@ -185,7 +185,7 @@ const nested = (depth: number, [open, close] = ['[', ']']): string => open.repea
 function bodies(target: Target, seed: number, many: number): Hostile[] {
   const writing = [
     '/api/shots',
-    '/api/shots/set',
+    '/api/several',
     '/api/bin/empty',
     `/api/shots/${target.id}/commands`,
     `/api/shots/${target.id}/states`,

@@ -37,12 +37,13 @@ const altered = (change: (files: Record<string, Uint8Array>) => void) => {
   return zipSync(files)
 }
 
-it('an archive is read back as a new shot, the same but for its id', async () => {
+it('an archive is read back as a new shot, the same but for its id and a name that is free', async () => {
   const { id, status } = await send(archive)
   expect(status).toBe(200)
   const document = async (which: string) =>
     ((await (await server.fetch(`/api/shots/${which}`)).json()) as { document: object }).document
-  expect(await document(id)).toEqual({ ...(await document(source)), id })
+  const own = (await document(source)) as { name: string }
+  expect(await document(id)).toEqual({ ...own, id, name: `${own.name} 2` })
   const strokes = async (which: string) =>
     (await models(db).ShotStroke.findAll({ where: { shotId: which } })).map(r => r.hash).sort()
   expect(await strokes(id)).toEqual(await strokes(source))

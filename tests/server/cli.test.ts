@@ -74,7 +74,7 @@ describe('the command line', () => {
   })
 
   it('does the commands of a file, all or none, from a file or what comes in, also as one step', async () => {
-    const id = (await fintro(['new', 'Crane', '--production', 'Trials'])).out
+    const id = (await fintro(['new', 'Second crane', '--production', 'Trials'])).out
     const two = [naming('Take 1'), { name: 'shot.set', args: { length: 72 } }]
     expect(await fintro(['apply', id, '--try', written('two.json', two)])).toMatchObject({
       out: 'Rename the shot\nMake the shot 72 frames long',

@@ -61,10 +61,11 @@ it('under other names nothing is read and nothing written; from other schemes an
     expect([await read('elsewhere.example'), await read('elsewhere.example', '/')]).toEqual([421, 421])
     expect([await read(own), await read(own, '/'), await read('fintro.studio.example')]).toEqual([200, 200, 200])
     const made = async (headers: Record<string, string>) => {
+      const id = newTestId()
       const body = JSON.stringify({
-        id: newTestId(),
+        id,
         production: 'Trials',
-        name: 'One',
+        name: `One ${id}`,
         paper: '#ffffff',
         length: 24,
         picture: { width: 1920, height: 1080 },

@@ -127,7 +127,7 @@ describe('the list of shots', () => {
 describe('several shots', () => {
   it('get a status, are found by it, and lose it', async () => {
     const set = (status: string | null) =>
-      ask('/api/shots/set', { ids: ['gull-shot-0', 'gull-shot-1', 'gone-shot'], status })
+      ask('/api/several', { ids: ['gull-shot-0', 'gull-shot-1', 'gone-shot'], status })
     expect((await set(' rough ')).body).toEqual({ changed: 2 })
     expect(names(await list({ status: 'rough' }))).toEqual([['Gull Point', ['2 Lämp', '10 Stair']]])
     expect((await list({ status: '' })).total).toBe(252)
@@ -140,7 +140,7 @@ describe('several shots', () => {
   it('go to another production together, or not at all where a name is there already', async () => {
     const id = newTestId()
     await keepShot(db, shot(id, '1 Stair', 12), 'Elsewhere')
-    const move = (ids: string[]) => ask('/api/shots/set', { ids, production: 'Elsewhere' })
+    const move = (ids: string[]) => ask('/api/several', { ids, production: 'Elsewhere' })
     const refused = await move(['gull-shot-0', 'pier-shot-0'])
     expect(refused).toMatchObject({ status: 409, body: { code: 'name-taken' } })
     expect(refused.body.detail).toMatch(/“1 Stair” is there already.*“1 Stair 2” is free/)
@@ -149,21 +149,21 @@ describe('several shots', () => {
     expect(names(await list({ beside: id }))).toEqual([['Elsewhere', ['1 Stair', '10 Stair']]])
     // One that is there already is no other one of its name.
     expect((await move(['gull-shot-0'])).status).toBe(200)
-    await ask('/api/shots/set', { ids: ['gull-shot-0'], production: 'Gull Point' })
-    await ask('/api/shots/set', { ids: [id], deleted: true })
+    await ask('/api/several', { ids: ['gull-shot-0'], production: 'Gull Point' })
+    await ask('/api/several', { ids: [id], deleted: true })
   })
 
   it('go into the bin and come back, under another name where theirs was given to another one', async () => {
     const [first, second] = [newTestId(), newTestId()]
     await keepShot(db, shot(first, 'Wave', 12), 'Sea')
-    await ask('/api/shots/set', { ids: [first], deleted: true })
+    await ask('/api/several', { ids: [first], deleted: true })
     expect((await list({ id: first })).total).toBe(0)
     await keepShot(db, shot(second, 'Wave', 12), 'Sea')
-    expect((await ask('/api/shots/set', { ids: [first], deleted: false })).body).toEqual({ changed: 1 })
+    expect((await ask('/api/several', { ids: [first], deleted: false })).body).toEqual({ changed: 1 })
     expect(names(await list({ beside: second }))).toEqual([['Sea', ['Wave', 'Wave 2']]])
     // The document says so as well.
     expect((await ask<{ document: { name: string } }>(`/api/shots/${first}`)).body.document.name).toBe('Wave 2')
-    await ask('/api/shots/set', { ids: [first, second], deleted: true })
+    await ask('/api/several', { ids: [first, second], deleted: true })
   })
 })
 

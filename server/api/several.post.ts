@@ -1,10 +1,10 @@
-import { api } from '../../http/api'
-import { bodyJson } from '../../http/body'
-import { setBody } from '../../http/forms'
-import { takeAllBack } from '../../commits/take-back'
-import { database } from '../../db/connection'
-import { parsed } from '../../problems/problem'
-import { setShots } from '../../shots/shots'
+import { api } from '../http/api'
+import { bodyJson } from '../http/body'
+import { setBody } from '../http/forms'
+import { takeAllBack } from '../commits/take-back'
+import { database } from '../db/connection'
+import { parsed } from '../problems/problem'
+import { setShots } from '../shots/shots'
 
 /** Sets something of several shots at once. */
 export default api(async event => {
