@@ -153,7 +153,7 @@ function onKey(e: KeyboardEvent): void {
           <span class="flex w-full border-b border-edge pb-1"
             ><button
               type="button"
-              class="flex min-w-0 items-center gap-1 rounded text-left hover:underline"
+              class="flex min-h-6 min-w-0 items-center gap-1 rounded text-left hover:underline"
               :aria-expanded="isOpen(p)"
               @click="emit('fold', p.id)"
             >
