@@ -58,7 +58,10 @@ const shots: readonly Described[] = [
   {
     ...{ method: 'get', path: '/api/names', id: 'freeName', group: 'Shots', query: forms.nameQuery },
     summary: 'A name for a shot that is free in a production: the one that is wanted, else with a number behind it.',
-    more: 'The production is named, or it is that of the shot. The own name of a shot is free to it. “next” is one with the next number.',
+    more: [
+      'The production is named, or it is that of the shot. The own name of a shot is free to it. “next” is one with the',
+      'next number.',
+    ].join(' '),
     answer: json(answers.free),
   },
   {
