@@ -33,6 +33,8 @@ const painters = computed(() =>
 /** Frames that come next are drawn in what is left of each frame of the display, ms. */
 const AHEAD_MS = 8
 const MOST_AHEAD = 24
+/** It was closed: a frame that is being drawn asks for no further one. */
+let closed = false
 let asked = 0
 let began = 0
 let last = ''
@@ -57,6 +59,7 @@ async function tick(now: number): Promise<void> {
   goOn()
 }
 function goOn(): void {
+  if (closed) return
   asked = requestAnimationFrame(now => {
     tick(now).catch((error: unknown) => {
       if (!(error instanceof HandOffFault)) throw error
@@ -93,7 +96,10 @@ onMounted(() => {
   box.value?.focus()
   goOn()
 })
-onBeforeUnmount(() => cancelAnimationFrame(asked))
+onBeforeUnmount(() => {
+  closed = true
+  cancelAnimationFrame(asked)
+})
 </script>
 
 <template>

@@ -52,6 +52,30 @@ const savingWords = computed(() => {
     title: 'The server does not take changes now. They are sent again.',
   }
 })
+const otherColours = computed(() => (themeName.value === 'day' ? 'Night colours' : 'Day colours'))
+/** Ways to find one's way; what is spare goes where there is no room. */
+const icons = computed(() => [
+  {
+    ...{ name: 'Find a command', icon: Search, spare: false },
+    title: withKey('Find a command by name', 'search'),
+    do: () => void (dialogs.open = 'search'),
+  },
+  {
+    ...{ name: 'Guide', icon: CircleHelp, spare: true },
+    title: withKey('Guide: a page for each stage of the work', 'guide'),
+    do: () => side.toggle('guide'),
+  },
+  {
+    ...{ name: 'Shortcuts', icon: Keyboard, spare: true },
+    title: withKey('All shortcuts', 'shortcuts'),
+    do: () => void (dialogs.open = 'shortcuts'),
+  },
+  {
+    ...{ name: otherColours.value, icon: themeName.value === 'day' ? Moon : Sun, spare: true },
+    title: otherColours.value,
+    do: toggle,
+  },
+])
 const editing = ref(false)
 function rename(e: Event): void {
   // A field that goes away tells of its change once more.
@@ -231,41 +255,17 @@ function setLength(e: Event): void {
           <Redo2 :size="15" />
         </button>
         <button
+          v-for="(i, place) in icons"
+          :key="place"
           type="button"
           class="bar-button px-1.5"
-          aria-label="Find a command"
-          :title="withKey('Find a command by name', 'search')"
-          @click="dialogs.open = 'search'"
-        >
-          <Search :size="15" />
-        </button>
-        <button
-          type="button"
-          class="bar-button px-1.5 @max-[960px]:hidden! pointer-coarse:@max-[1100px]:hidden!"
-          aria-label="Guide"
-          :title="withKey('Guide: a page for each stage of the work', 'guide')"
-          @click="side.toggle('guide')"
-        >
-          <CircleHelp :size="15" />
-        </button>
-        <button
-          type="button"
-          class="bar-button px-1.5 @max-[960px]:hidden! pointer-coarse:@max-[1100px]:hidden!"
-          aria-label="Shortcuts"
-          :title="withKey('All shortcuts', 'shortcuts')"
-          @click="dialogs.open = 'shortcuts'"
-        >
-          <Keyboard :size="15" />
-        </button>
-        <button
-          type="button"
-          class="bar-button px-1.5 @max-[960px]:hidden! pointer-coarse:@max-[1100px]:hidden!"
-          :aria-label="themeName === 'day' ? 'Night colours' : 'Day colours'"
-          :title="themeName === 'day' ? 'Night colours' : 'Day colours'"
-          @click="toggle"
+          :class="{ '@max-[960px]:hidden! pointer-coarse:@max-[1100px]:hidden!': i.spare }"
+          :aria-label="i.name"
+          :title="i.title"
+          @click="i.do"
         >
           <component
-            :is="themeName === 'day' ? Moon : Sun"
+            :is="i.icon"
             :size="15"
           />
         </button>

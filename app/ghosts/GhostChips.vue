@@ -20,7 +20,7 @@ const row = computed(() => {
 const look = (step: number) => ghostLook(side, { rank: step, tint: ghosts.rule.tints[side], full: false })
 const unit = computed(() => ({ frame: 'frame', drawing: 'drawing', pose: 'pose' })[ghosts.rule.by])
 const put = (list: number[]): void => {
-  ghosts.rule = { ...ghosts.rule, [side]: list }
+  ghosts.setRule({ [side]: list })
 }
 const set = (step: number, strength: number): void =>
   put(all.value.map((s, i) => (i === step - 1 ? Math.max(0, Math.min(1, Math.round(strength * 20) / 20)) : s)))

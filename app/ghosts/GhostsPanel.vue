@@ -3,7 +3,6 @@ import { useShortcuts, withKey } from '~/desk/shortcuts'
 import ToggleButton from '~/ui/ToggleButton.vue'
 import { computed } from 'vue'
 import { Pin, PinOff } from '@lucide/vue'
-import type { GhostSettings } from './ghosts'
 import { GHOSTS } from './ghosts'
 import GhostChips from './GhostChips.vue'
 import { useDesk } from '~/desk/desk'
@@ -18,9 +17,7 @@ import { useGhosts } from './store'
 const desk = useDesk()
 const ghosts = useGhosts()
 const flipping = useFlipping()
-const set = (change: Partial<GhostSettings>): void => {
-  ghosts.rule = { ...ghosts.rule, ...change }
-}
+const set = ghosts.setRule
 const ways = [
   { value: 'frame', name: 'frames', title: 'What is shown so many frames away' },
   { value: 'drawing', name: 'drawings', title: 'The neighbouring drawings, however long they are exposed' },

@@ -6,22 +6,18 @@ const setting = (id: string, name: string, of: Pick<Action, 'on' | 'do'> & { hin
   ...{ id: `ghosts-${id}`, name, group: 'Look', keys: [] },
   ...of,
 })
-const change = (to: Partial<GhostSettings>): void => {
-  const ghosts = useGhosts()
-  ghosts.rule = { ...ghosts.rule, ...to }
-}
 /** One of several values of a rule. */
 const chosen = <K extends 'by' | 'columns'>(key: K, value: GhostSettings[K], name: string): Action =>
   setting(`${key}-${value}`, name, {
     on: () => useGhosts().rule[key] === value,
-    do: () => change({ [key]: value }),
+    do: () => useGhosts().setRule({ [key]: value }),
   })
 /** What is so or not. */
 const switched = (key: 'span' | 'full' | 'penOff' | 'front' | 'parts', name: string, hint?: string): Action =>
   setting(key, name, {
     ...(hint ? { hint } : {}),
     on: () => useGhosts().rule[key],
-    do: () => change({ [key]: !useGhosts().rule[key] }),
+    do: () => useGhosts().setRule({ [key]: !useGhosts().rule[key] }),
   })
 
 /** The settings of ghosts, each by its name. */

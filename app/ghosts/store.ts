@@ -14,6 +14,9 @@ export const useGhosts = defineStore('ghosts', () => {
   /** Which neighbours, how strongly and in what tints. */
   const rule = useRemembered<GhostSettings>('fintro-ghost-rule', { ...GHOSTS }, { mergeDefaults: true })
   rule.value = settingsOf(rule.value)
+  function setRule(change: Partial<GhostSettings>): void {
+    rule.value = { ...rule.value, ...change }
+  }
   /** Drawings that are always seen as ghosts, by stack. */
   const pinned = useRemembered<Record<string, string[]>>('fintro-ghost-pins', {})
   /** Off while a key is held. */
@@ -59,6 +62,7 @@ export const useGhosts = defineStore('ghosts', () => {
     hidden,
     pair,
     here,
+    setRule,
     togglePinned,
     reset,
   }

@@ -2,7 +2,7 @@ import { library } from '#core/figure'
 import type { Desk } from '~/desk/desk'
 import { useTools } from '~/desk/tools'
 import { placeFigure } from '~/figures/place'
-import { server } from '~/sync/server'
+import { server, ServerAway, ServerRefusal } from '~/sync/server'
 import { tell } from '~/ui/messages'
 import { useSide } from '~/ui/side'
 
@@ -23,12 +23,12 @@ export const beginnings = {
     useSide().open = 'import'
   },
   sample: async (): Promise<void> => {
-    if (await isThere()) await navigateTo(`/shots/${SAMPLE}`)
-    else tell('The sample shot is not on this server. ./start --fresh-demo brings it back.')
+    try {
+      if (await server.isThere(SAMPLE)) await navigateTo(`/shots/${SAMPLE}`)
+      else tell('The sample shot is not on this server. ./start --fresh-demo brings it back.')
+    } catch (error) {
+      if (!(error instanceof ServerAway || error instanceof ServerRefusal)) throw error
+      tell('The sample shot could not be opened.', { detail: error.message })
+    }
   },
 } as const
-const isThere = (): Promise<boolean> =>
-  server.shot(SAMPLE).then(
-    () => true,
-    () => false,
-  )

@@ -4,6 +4,8 @@ import type { ShotInList } from '#core/document'
 import { feetOfLength, rateLabel } from '#core/time'
 import type { ShotAsk } from './asks'
 import ShotMenu from './ShotMenu.vue'
+import ShotPoster from './ShotPoster.vue'
+import ShotTick from './ShotTick.vue'
 
 /** A shot of the list, as a card or as a row; empty while it is on its way. */
 const { shot, place = undefined } = defineProps<{
@@ -18,12 +20,9 @@ const { shot, place = undefined } = defineProps<{
   selecting?: boolean
 }>()
 const emit = defineEmits<{ toggle: [range: boolean]; ask: [what: ShotAsk] }>()
-/** Shift is held: all from the last one that was clicked to this one are meant. */
-const held = { range: false }
 const seconds = computed(() => (shot ? `${((shot.length * shot.rate.den) / shot.rate.num).toFixed(1)} s` : ''))
 const when = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' })
 const changed = computed(() => (shot ? when.format(new Date(shot.updatedAt)) : ''))
-const poster = computed(() => (shot ? `/api/shots/${shot.id}/poster?r=${shot.revision}` : ''))
 </script>
 
 <template>
@@ -47,13 +46,10 @@ const poster = computed(() => (shot ? `/api/shots/${shot.id}/poster?r=${shot.rev
         :data-place="place"
         class="block rounded-md"
       >
-        <span class="block aspect-video overflow-hidden rounded-t-md border-b border-rule bg-board"
-          ><img
-            :src="poster"
-            alt=""
-            class="size-full object-contain"
-            loading="lazy"
-        /></span>
+        <ShotPoster
+          :shot="shot"
+          class="aspect-video rounded-t-md border-b border-rule"
+        />
         <span class="block px-3 py-1.5">
           <span class="block truncate pr-6 text-[14px] font-semibold">{{ shot.name }}</span>
           <span class="block truncate text-soft"
@@ -70,21 +66,18 @@ const poster = computed(() => (shot ? `/api/shots/${shot.id}/poster?r=${shot.rev
           >
         </span>
       </NuxtLink>
-      <label
+      <ShotTick
         v-if="place !== undefined"
-        class="absolute top-1.5 left-1.5 flex size-7 items-center justify-center rounded border border-edge bg-panel pointer-coarse:size-10"
+        class="absolute top-1.5 left-1.5 size-7 rounded border border-edge bg-panel pointer-coarse:size-10"
         :class="
           selected || selecting
             ? ''
             : 'opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 pointer-coarse:opacity-100'
         "
-        ><input
-          type="checkbox"
-          :checked="selected"
-          :aria-label="`Select ${shot.name}`"
-          @click="held.range = ($event as MouseEvent).shiftKey"
-          @change="emit('toggle', held.range)"
-      /></label>
+        :name="shot.name"
+        :selected="selected"
+        @toggle="emit('toggle', $event)"
+      />
       <ShotMenu
         :shot="shot"
         class="absolute! right-1.5 bottom-10.5"
@@ -96,28 +89,22 @@ const poster = computed(() => (shot ? `/api/shots/${shot.id}/poster?r=${shot.rev
       class="flex h-full items-center gap-2 border-b border-rule pr-1 hover:bg-wash"
       :class="{ 'bg-wash': selected }"
     >
-      <label
+      <ShotTick
         v-if="place !== undefined"
-        class="flex h-full w-7 items-center justify-center pointer-coarse:w-10"
-        ><input
-          type="checkbox"
-          :checked="selected"
-          :aria-label="`Select ${shot.name}`"
-          @click="held.range = ($event as MouseEvent).shiftKey"
-          @change="emit('toggle', held.range)"
-      /></label>
+        class="h-full w-7 pointer-coarse:w-10"
+        :name="shot.name"
+        :selected="selected"
+        @toggle="emit('toggle', $event)"
+      />
       <NuxtLink
         :to="`/shots/${shot.id}`"
         :data-place="place"
         class="flex min-w-0 flex-1 items-center gap-3 rounded px-1 py-1"
       >
-        <span class="block h-9 w-16 shrink-0 overflow-hidden rounded border border-rule bg-board"
-          ><img
-            :src="poster"
-            alt=""
-            class="size-full object-contain"
-            loading="lazy"
-        /></span>
+        <ShotPoster
+          :shot="shot"
+          class="h-9 w-16 shrink-0 rounded border border-rule"
+        />
         <span class="min-w-0 flex-1 truncate font-semibold">{{ shot.name }}</span>
         <span
           v-if="shot.status"

@@ -20,7 +20,7 @@ const { productions, shots, as, folded, selected } = defineProps<{
   selected: ReadonlyMap<string, ShotInList>
 }>()
 const emit = defineEmits<{
-  need: [pages: number[]]
+  see: [pages: number[]]
   fold: [id: string]
   toggle: [place: number, range: boolean]
   ask: [what: ShotAsk, shot: ShotInList]
@@ -93,15 +93,15 @@ function partsOf(seen: readonly Seen[]) {
     ),
   }
 }
-const needed = computed(() =>
+const seenPages = computed(() =>
   pagesOf(
     sections.value.flatMap(s => s.items.map(i => i.place)),
     PAGE,
   ),
 )
 watch(
-  () => needed.value.join(),
-  () => emit('need', needed.value),
+  () => seenPages.value.join(),
+  () => emit('see', seenPages.value),
   { immediate: true },
 )
 const isOpen = ({ id }: ProductionInList): boolean => !folded.includes(id)

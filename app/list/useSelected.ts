@@ -2,7 +2,12 @@ import { computed, shallowRef } from 'vue'
 import type { ShotInList } from '#core/document'
 
 /** The shots that are selected in the list, by their ids, whether they are seen or not. */
-export function useSelected(shots: ReadonlyMap<number, ShotInList>, fetchAll: () => Promise<ShotInList[]>) {
+export function useSelected(
+  shots: ReadonlyMap<number, ShotInList>,
+  fetchAll: () => Promise<ShotInList[]>,
+  /** Whether the shot of a place is seen, and not folded away. */
+  isSeen: (place: number) => boolean,
+) {
   const selected = shallowRef<ReadonlyMap<string, ShotInList>>(new Map())
   /** Where the last click was: with Shift all from there on are meant. */
   let anchor = 0
@@ -15,21 +20,21 @@ export function useSelected(shots: ReadonlyMap<number, ShotInList>, fetchAll: ()
     selected.value = next
     anchor = place
   }
-  /** From the last one that was clicked to this one, also those of pages that were not fetched yet. */
+  /** What is seen from the last one that was clicked to this one, also on pages that were not fetched yet. Throws ListFault. */
   async function selectTo(place: number): Promise<void> {
     const [a, b] = [Math.min(anchor, place), Math.max(anchor, place)]
-    const missing = Array.from({ length: b - a + 1 }, (_, i) => a + i).some(p => !shots.has(p))
-    if (missing) await fetchAll()
+    const places = Array.from({ length: b - a + 1 }, (_, i) => a + i).filter(isSeen)
+    if (places.some(p => !shots.has(p))) await fetchAll()
     const next = new Map(selected.value)
-    for (let p = a; p <= b; p++) {
+    for (const p of places) {
       const shot = shots.get(p)
       if (shot) next.set(shot.id, shot)
     }
     selected.value = next
   }
-  function toggle(place: number, range: boolean): void {
+  async function toggle(place: number, range: boolean): Promise<void> {
     const shot = shots.get(place)
-    if (range) void selectTo(place)
+    if (range) await selectTo(place)
     else if (shot) select(place, !selected.value.has(shot.id))
   }
   async function selectAll(): Promise<void> {

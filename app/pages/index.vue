@@ -4,7 +4,7 @@ import { computed, ref, shallowRef, watch } from 'vue'
 import { Moon, Plus, Sun, Trash2 } from '@lucide/vue'
 import MessageLine from '~/ui/MessageLine.vue'
 import { tell } from '~/ui/messages'
-import type { ShotInList } from '#core/document'
+import type { ProductionInList, ShotInList } from '#core/document'
 import type { ManyAsk, ShotAsk } from '~/list/asks'
 import ArchiveIn from '~/list/ArchiveIn.vue'
 import BinDialog from '~/list/BinDialog.vue'
@@ -38,7 +38,11 @@ const opened = useRemembered<string[]>('fintro-opened', [])
 const wanted = computed(() => ({ search: typed.value.trim(), order: order.value, status: status.value }))
 const isSearched = computed(() => !!wanted.value.search || status.value !== null)
 const { found, shots, failed, see, all, again, total } = useShots(() => wanted.value)
-const { selected, count, toggle, selectAll, clear } = useSelected(shots, all)
+const { selected, count, toggle, selectAll, clear } = useSelected(
+  shots,
+  all,
+  place => !shut.value.includes(homeAt(place)?.id ?? ''),
+)
 
 /** What was opened last is worth a place of its own where there is much. */
 const MANY = 12
@@ -66,8 +70,10 @@ async function trying(work: () => Promise<void>, words: string): Promise<void> {
   busy.value = ''
   await again()
 }
-const allOfThem = (): Promise<void> =>
-  selectAll().catch((error: unknown) => {
+/** Something else was looked for meanwhile, or it cannot be fetched: what is selected stays. */
+const selecting = (work: Promise<void>): Promise<void> =>
+  work.catch((error: Error) => {
+    if (error.name === 'AbortError') return
     if (!(error instanceof ListFault)) throw error
     tell('Not all shots could be selected.', { detail: error.message })
   })
@@ -111,10 +117,10 @@ type Asked =
 const asked = shallowRef<Asked | null>(null)
 const homeOf = (shot: ShotInList): string =>
   found.value?.productions.find(p => p.shots.some(s => s.id === shot.id))?.name ??
-  [...shots].flatMap(([place, s]) => (s.id === shot.id ? homeAt(place) : []))[0] ??
+  [...shots].flatMap(([place, s]) => (s.id === shot.id ? (homeAt(place)?.name ?? []) : []))[0] ??
   ''
-const homeAt = (place: number): string =>
-  found.value?.productions.find(p => p.from <= place && place < p.from + p.count)?.name ?? ''
+const homeAt = (place: number): ProductionInList | undefined =>
+  found.value?.productions.find(p => p.from <= place && place < p.from + p.count)
 function ask(what: ShotAsk | ManyAsk, of: readonly ShotInList[]): void {
   if (what === 'remove') void remove(of)
   else if (what === 'duplicate') void duplicate(of)
@@ -260,9 +266,9 @@ const chosen = computed(() => [...selected.value.values()])
           :as="as"
           :folded="shut"
           :selected="selected"
-          @need="see"
+          @see="see"
           @fold="fold"
-          @toggle="toggle"
+          @toggle="(place, range) => selecting(toggle(place, range))"
           @ask="(what, shot) => ask(what, [shot])"
         />
       </template>
@@ -302,7 +308,7 @@ const chosen = computed(() => [...selected.value.values()])
         :count="count"
         :total="total"
         :busy="busy"
-        @all="allOfThem"
+        @all="selecting(selectAll())"
         @clear="clear"
         @ask="ask($event, chosen)"
       />

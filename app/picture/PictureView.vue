@@ -20,6 +20,7 @@ import { useTravel } from '~/travel/store'
 import { usePaintCounts } from '~/ui/paint/counts'
 import type { View } from '~/ui/paint/view'
 import { droppedFiles } from '~/ui/dropped-files'
+import { spreadBy } from '~/ui/grip'
 import { penNear, useOnlyPen } from '~/ui/pen-near'
 import { usePaint } from '~/ui/usePaint'
 import { useTheme } from '~/ui/useTheme'
@@ -222,8 +223,7 @@ const fingers = new Fingers<PointerEvent>({
     const shifted = moved(now.middle.x - before.middle.x, now.middle.y - before.middle.y)
     const at = canvas.value!.getBoundingClientRect()
     const p = { x: now.middle.x - at.left, y: now.middle.y - at.top }
-    const by = before.apart > 0 && now.apart > 0 ? now.apart / before.apart : 1
-    lens.value = zoomed(shifted, by, p, desk.shown!.picture, box.value)
+    lens.value = zoomed(shifted, spreadBy(before, now), p, desk.shown!.picture, box.value)
     counts.moves += 1
   },
 })

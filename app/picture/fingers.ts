@@ -1,4 +1,6 @@
 import type { Vec } from '#core/motion'
+import type { Grip } from '~/ui/grip'
+import { gripOf } from '~/ui/grip'
 
 /** What a finger does: nothing yet, what the tool in hand does, moving the view, or nothing until all are lifted. */
 type State = 'none' | 'waiting' | 'tool' | 'view' | 'spent'
@@ -7,12 +9,6 @@ type State = 'none' | 'waiting' | 'tool' | 'view' | 'spent'
 export interface Finger extends Vec {
   readonly pointerId: number
 }
-/** Two fingers (or one) before and after they moved: their middle, and how far apart they are (0 for one). */
-export interface Grip {
-  readonly middle: Vec
-  readonly apart: number
-}
-
 /** What fingers bring about. */
 export interface Doing<E> {
   readonly begin: (e: E) => void
@@ -131,8 +127,6 @@ export class Fingers<E extends Finger> {
 
   private grip(): Grip {
     const [a, b] = [...this.down.values()]
-    return b
-      ? { middle: { x: (a!.x + b.x) / 2, y: (a!.y + b.y) / 2 }, apart: Math.hypot(b.x - a!.x, b.y - a!.y) }
-      : { middle: a!, apart: 0 }
+    return gripOf(a!, b)
   }
 }

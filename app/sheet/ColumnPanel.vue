@@ -9,7 +9,7 @@ import { ArrowLeft, ArrowRight, Trash2 } from '@lucide/vue'
 import { stepName } from '#core/sheet'
 import { INKS, plansOf } from '#core/document'
 import type { ColumnSettings } from './actions-column'
-import { lineUp, removeColumn, setColumn } from './actions-column'
+import { lineUp, removeColumn, moveColumn, setColumn } from './actions-column'
 import { END_WORDS, endAs, endOf, isOpenEnded } from './column-end'
 import { copyOfColumn, emptyColumn, exposuresOf, releaseDrafts, withoutLeader } from './columns'
 import { newId } from '~/sync/ids'
@@ -44,12 +44,7 @@ function rename(e: Event): void {
   if (name && name !== column.value?.name) set({ name })
 }
 const place = computed(() => desk.columns.findIndex(c => c.id === id.value))
-function move(by: number): void {
-  const order = desk.columns.map(c => c.id)
-  order.splice(place.value, 1)
-  order.splice(place.value + by, 0, id.value)
-  desk.run({ name: 'columns.order', args: { plan: desk.plan!.id, order } })
-}
+const move = (by: 1 | -1): void => moveColumn(desk, id.value, by)
 function duplicate(how: 'copies' | 'same' | 'empty'): void {
   const c = column.value!
   const draft = how === 'copies' ? copyOfColumn(desk.scene!, c) : how === 'empty' ? emptyColumn(desk.scene!, c) : null

@@ -27,6 +27,14 @@ export function addColumn(d: Desk): void {
   if (d.run(draft)) d.columnId = id
 }
 
+/** Puts a column one to the left or to the right of where it stands. */
+export function moveColumn(d: Desk, column: string, by: 1 | -1): void {
+  const all = d.columns.map(c => c.id)
+  const order = all.filter(c => c !== column)
+  order.splice(all.indexOf(column) + by, 0, column)
+  d.run({ name: 'columns.order', args: { plan: d.plan!.id, order } })
+}
+
 /** Adds a column that is lined up with the one that is worked on, and draws in it. */
 export function lineUp(d: Desk): void {
   const { id, drafts } = lineUpDrafts(d.scene!, d.column!)

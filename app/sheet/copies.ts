@@ -1,6 +1,6 @@
 import type { Draft } from '#core/commands'
 import type { Content, PoseRole, Stack, Subject } from '#core/document'
-import { freeNumber } from '#core/document'
+import { equal, freeNumber } from '#core/document'
 import type { Exposure } from '#core/sheet'
 import { copied } from '~/desk/copies'
 import { solidOf } from '~/desk/drafts'
@@ -70,10 +70,7 @@ function subjectsInto(
   return { names, drafts }
 }
 /** They are the same but for their ids and how far in front they are. */
-function isAlike(a: Subject, b: Subject): boolean {
-  const bare = (s: Subject): string => JSON.stringify({ ...s, id: '', rank: 0 })
-  return bare(a) === bare(b)
-}
+const isAlike = (a: Subject, b: Subject): boolean => equal({ ...a, id: b.id, rank: b.rank }, b)
 
 /** A content with the ids that its figures and parts have elsewhere. */
 const renamedIn = ({ poses, strokes }: Content, names: ReadonlyMap<string, string>): Content => ({

@@ -2,7 +2,7 @@ import type { PoseRole } from '#core/document'
 import { stepName } from '#core/sheet'
 import type { Action } from '~/desk/action'
 import type { Desk } from '~/desk/desk'
-import { setColumn } from './actions-column'
+import { moveColumn, setColumn } from './actions-column'
 import type { Margin } from './sheet'
 import { useSheet } from './sheet'
 
@@ -41,11 +41,7 @@ const moved = (id: string, name: string, by: 1 | -1): Action => {
   return setting(id, name, {
     can: d => hasColumn(d) && !!d.columns[to(d)],
     why: 'it stands at that end already.',
-    do: d => {
-      const order = d.columns.map(c => c.id).filter(c => c !== d.column!.id)
-      order.splice(to(d), 0, d.column!.id)
-      d.run({ name: 'columns.order', args: { plan: d.plan!.id, order } })
-    },
+    do: d => moveColumn(d, d.column!.id, by),
   })
 }
 

@@ -1,23 +1,13 @@
 import { useEventListener } from '@vueuse/core'
 import type { Ref } from 'vue'
 import { liftIsNoClick } from '~/desk/useLongPress'
+import type { Grip } from '~/ui/grip'
+import { gripOf, spreadBy } from '~/ui/grip'
 import { penNear } from '~/ui/pen-near'
 import type { SheetPoint } from './sheet-places'
 
 /** Two fingers that go so much further apart, or nearer, make the rows a step roomier, or denser. */
 const STEP = 1.25
-
-interface Grip {
-  readonly x: number
-  readonly y: number
-  readonly apart: number
-}
-type Touch = Pick<PointerEvent, 'clientX' | 'clientY'>
-const gripOf = (a: Touch, b: Touch): Grip => ({
-  x: (a.clientX + b.clientX) / 2,
-  y: (a.clientY + b.clientY) / 2,
-  apart: Math.max(1, Math.hypot(a.clientX - b.clientX, a.clientY - b.clientY)),
-})
 
 /** How long a finger rests until it selects, ms, and how far it may stray, px. */
 const [LONG, STRAY] = [400, 8]
@@ -48,8 +38,8 @@ class SheetFinger {
     null
   /** Nothing yet, scrolling sideways, or what the pointer does, and whether it has moved since. */
   private way: 'open' | 'across' | 'held' | 'moved' = 'open'
-  /** Where two fingers are, and how far apart they were when the rows changed last. */
-  private two: { readonly at: Map<number, PointerEvent>; grip: Grip; apart: number } | null = null
+  /** Where two fingers are, and where they were when the rows changed last. */
+  private two: { readonly at: Map<number, PointerEvent>; grip: Grip; changed: Grip } | null = null
   constructor(private readonly sheet: Sheet) {}
 
   /** What the browser makes of a finger that rests is not wanted: it is asked for when it is lifted. */
@@ -73,7 +63,7 @@ class SheetFinger {
           [e.pointerId, e],
         ]),
         grip,
-        apart: grip.apart,
+        changed: grip,
       }
       return
     }
@@ -103,10 +93,10 @@ class SheetFinger {
     const [a, b] = [...two.at.values()]
     const [before, now] = [two.grip, gripOf(a!, b!)]
     two.grip = now
-    sheet.scrollBy(before.x - now.x, before.y - now.y)
-    const by = now.apart / two.apart
+    sheet.scrollBy(before.middle.x - now.middle.x, before.middle.y - now.middle.y)
+    const by = spreadBy(two.changed, now)
     if (by < STEP && by > 1 / STEP) return
-    two.apart = now.apart
+    two.changed = now
     sheet.zoom(by > 1 ? 1 : -1)
   }
 

@@ -106,6 +106,8 @@ export type StateName = Pick<KeptState, 'revision' | 'kind'>
 export const server = {
   /** The shots in the production of a shot, from a place on. */
   shotsBeside: (id: string, from: number) => ask<ListPage>(`/api/shots?beside=${id}&from=${from}&many=1000`),
+  /** Whether a shot is there and not in the bin. */
+  isThere: async (id: string): Promise<boolean> => (await ask<ListPage>(`/api/shots?id=${id}`)).total > 0,
   freeName: (shot: string, wanted: string) =>
     ask<{ free: string }>(`/api/names?${new URLSearchParams({ shot, wanted })}`),
   shot: (id: string) => ask<StoredNow>(`/api/shots/${id}`),

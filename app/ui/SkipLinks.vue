@@ -21,9 +21,19 @@ function go(to: string): void {
       v-for="l in links"
       :key="l.to"
       :href="l.to"
-      class="sr-only focus:not-sr-only focus:fixed! focus:top-1.5 focus:left-1.5 focus:rounded focus:border focus:border-edge focus:bg-panel focus:px-3! focus:py-2! focus:font-semibold focus:text-graphite"
+      class="skip-link"
       @click.prevent="go(l.to)"
       >{{ l.name }}</a
     >
   </nav>
 </template>
+
+<style scoped>
+@reference "~/assets/main.css";
+.skip-link:not(:focus) {
+  @apply sr-only;
+}
+.skip-link:focus {
+  @apply fixed top-1.5 left-1.5 rounded border border-edge bg-panel px-3 py-2 font-semibold text-graphite;
+}
+</style>

@@ -89,7 +89,7 @@ const shots: readonly Described[] = [
   },
   {
     ...{ method: 'post', path: '/api/shots/{id}/restore', id: 'takeBack', group: 'Shots', params: shot },
-    summary: 'Takes a shot that was put away back into the list; its name, which is another where that was taken.',
+    summary: 'Takes a shot out of the bin; its name, which is another where that was taken.',
     answer: json(answers.back),
     refusals: ['no-shot'],
   },
@@ -131,11 +131,11 @@ const shots: readonly Described[] = [
 const bin: readonly Described[] = [
   {
     ...{ method: 'get', path: '/api/bin', id: 'listBin', group: 'The bin', answer: json(answers.bin) },
-    summary: 'The shots that were put away, the last one first. After 30 days they are taken away for good.',
+    summary: 'The shots in the bin, the last one first. After 30 days they are deleted for good.',
   },
   {
     ...{ method: 'post', path: '/api/bin/empty', id: 'emptyBin', group: 'The bin', answer: json(answers.gone) },
-    summary: 'Takes shots out of the bin for good; says how many. There is no way back.',
+    summary: 'Deletes shots in the bin for good; says how many. There is no way back.',
     body: json(forms.emptyBody),
   },
 ]
