@@ -89,11 +89,11 @@ interface Sighted extends Playhead {
 /** The scene and the focus as they are shown, and as they are stored. */
 function useSights({ session, shot, preview, contents, ...at }: Sighted) {
   const strokeBy = (hash: string) => session.value?.strokes.by(hash)
-  const shelf = {
+  const keeper = {
     note: (stroke: Stroke) => session.value!.strokes.note(stroke),
     keep: (stroke: Stroke) => session.value!.strokes.add(stroke),
   }
-  const sceneOn = (s: Shot): Scene => withColumns(sceneOf(s, at.planId.value, contents.value), strokeBy, shelf)
+  const sceneOn = (s: Shot): Scene => withColumns(sceneOf(s, at.planId.value, contents.value), strokeBy, keeper)
   const whereabouts = computed(() => ({
     column: at.columnId.value,
     workFrame: at.workFrame.value,

@@ -15,7 +15,7 @@ export class StrokesAway extends Error {
 }
 
 const tried = (scene: Scene, shown: Shown): Content | null =>
-  solid(shown, { strokeBy: scene.strokeBy, keep: scene.shelf.note, newId })
+  solid(shown, { strokeBy: scene.strokeBy, keep: scene.keeper.note, newId })
 
 /** What no command names is cleared away on the server after some hours: what was kept so long ago is kept again, ms. */
 const KEPT_FOR = 30 * 60 * 1000
@@ -29,7 +29,7 @@ export function solidOf(scene: Scene, shown: Shown): Content {
   const content = tried(scene, shown)
   if (!content) throw new StrokesAway()
   if (shown.drawn && !(Date.now() - (keptAt.get(content) ?? 0) < KEPT_FOR)) {
-    for (const { hash } of content.strokes) scene.shelf.keep(scene.strokeBy(hash)!)
+    for (const { hash } of content.strokes) scene.keeper.keep(scene.strokeBy(hash)!)
     keptAt.set(content, Date.now())
   }
   return content

@@ -7,7 +7,7 @@ import { exposedOn, shownAt } from '#core/sheet'
 import type { Stroke } from '#core/stroke'
 
 /** Takes strokes that are made here. */
-export interface Shelf {
+export interface Keeper {
   readonly note: (stroke: Stroke) => string
   readonly keep: (stroke: Stroke) => string
 }
@@ -20,7 +20,7 @@ export interface Scene extends CoreScene {
   readonly columns: readonly Column[]
   readonly strokeBy: StrokeBy
   /** Where strokes are noted that are looked at, and kept that a command will name; both give their hash. */
-  readonly shelf: Shelf
+  readonly keeper: Keeper
 }
 
 /** Selected frames: of `columns` (from left to right), begun in `column`. */
@@ -79,11 +79,11 @@ export const withPlayhead = (focus: Focus, frame: () => number): Focus => ({
   },
 })
 
-export const withColumns = (scene: CoreScene, strokeBy: StrokeBy, shelf: Shelf): Scene => ({
+export const withColumns = (scene: CoreScene, strokeBy: StrokeBy, keeper: Keeper): Scene => ({
   ...scene,
   columns: columnsOf(scene.plan),
   strokeBy,
-  shelf,
+  keeper,
 })
 
 /** The frames that range commands work on: the selection, or the exposure under the playhead. */

@@ -77,13 +77,13 @@ async function take(): Promise<void> {
   const [scene, focus, column] = [desk.scene!, desk.focus!, desk.column!.name]
   const stack = focus.stack!
   const { pictures, strokes } = desk.session!
-  const shelf = { addImage: pictures.keep, addStroke: strokes.add.bind(strokes) }
+  const keeper = { addImage: pictures.keep, addStroke: strokes.add.bind(strokes) }
   const { width, height } = scene.shot.picture
   const placed = { fit: true, percent: 100, x: width / 2, y: height / 2, frames: null, theirNumbers: true }
   try {
     const [back, news] = [pairs.value, fresh.value]
-    const made = await finishedBy(scene, stack, back, { over: how.value === 'over', shelf, progress })
-    const added = made && (await bringIn(scene, focus, news, placed, { shelf, progress }))
+    const made = await finishedBy(scene, stack, back, { over: how.value === 'over', keeper, progress })
+    const added = made && (await bringIn(scene, focus, news, placed, { keeper, progress }))
     if (!made || !added) return void tell('Stopped. Nothing was changed.')
     const finished = Object.keys(made.finished).length
     const drafts: Draft[] = [

@@ -149,7 +149,7 @@ async function take(): Promise<void> {
     theirNumbers: theirNumbers.value,
   }
   const { pictures, strokes } = desk.session!
-  const shelf = {
+  const keeper = {
     addImage: good.value.length > FEW ? pictures.keep : pictures.add,
     addStroke: strokes.add.bind(strokes),
   }
@@ -157,7 +157,7 @@ async function take(): Promise<void> {
     placing.value = n
     return !stopped
   }
-  const drafts = await bringIn(desk.scene!, desk.focus!, good.value, options, { shelf, progress })
+  const drafts = await bringIn(desk.scene!, desk.focus!, good.value, options, { keeper, progress })
   placing.value = -1
   if (!drafts) tell('Stopped. Nothing was imported.')
   else if (desk.run(...oneStep(drafts, `Import ${plural(good.value.length, 'drawing')}`))) {

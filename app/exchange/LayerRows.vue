@@ -53,7 +53,7 @@ const wrong = computed(() => {
 
 async function take(): Promise<void> {
   const { pictures, strokes } = desk.session!
-  const shelf = { addImage: pictures.add, addStroke: strokes.add.bind(strokes) }
+  const keeper = { addImage: pictures.add, addStroke: strokes.add.bind(strokes) }
   const laid = { width: file.width, height: file.height, scale: scale.value }
   const here = { from: desk.workFrame, frames: frames.value }
   const [scene, focus] = [desk.scene!, desk.focus!]
@@ -62,10 +62,10 @@ async function take(): Promise<void> {
     const drafts =
       as.value === 'columns'
         ? await asColumns(scene, layers.value, {
-            ...{ laid, shelf },
+            ...{ laid, keeper },
             shown: shownWhen.value === 'here' ? here : { from: 1, frames: scene.shot.length },
           })
-        : await asParts(scene, focus, layers.value, { laid, shelf, shown: shownWhen.value === 'here' ? here : null })
+        : await asParts(scene, focus, layers.value, { laid, keeper, shown: shownWhen.value === 'here' ? here : null })
     if (!drafts.length) return void tell('There is nothing on them. Nothing was imported.')
     const words = plural(layers.value.length, 'layer')
     if (!desk.run(...oneStep(drafts, `Import ${words} of ${file.name}`))) return

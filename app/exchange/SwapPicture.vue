@@ -29,7 +29,7 @@ const from = computed({
   set: id => (drawing.value = id),
 })
 const input = ref<HTMLInputElement | null>(null)
-const shelf = () => {
+const keeper = () => {
   const { pictures, strokes } = desk.session!
   return { addImage: pictures.add, addStroke: strokes.add.bind(strokes) }
 }
@@ -61,7 +61,7 @@ async function forFile(e: Event): Promise<void> {
   await swap(async height => {
     const found = await readFile(file, rate)
     const item = isLayered(found) ? found.flat : found
-    if (isDrawing(item)) return swapFrom(item, height, { shelf: shelf(), newId })
+    if (isDrawing(item)) return swapFrom(item, height, { keeper: keeper(), newId })
     throw new Error(`${file.name} was not taken: ${isRefused(item) ? item.reason : 'it is no picture.'}`)
   })
 }
@@ -70,7 +70,7 @@ function forDrawing(): Promise<void> {
   const { strokes } = desk.session!
   return swap(async height => {
     const by = await strokes.all(refs.map(r => r.hash))
-    return partFrom(strokesOf(refs, by), height, { shelf: shelf(), newId })
+    return partFrom(strokesOf(refs, by), height, { keeper: keeper(), newId })
   })
 }
 </script>

@@ -26,7 +26,7 @@ export interface BringOptions {
 }
 
 /** Who keeps what is brought in: the hash that names it is given back. */
-export interface Shelf {
+export interface Keeper {
   readonly addImage: (bytes: Blob) => Promise<string>
   readonly addStroke: (stroke: Stroke) => string
 }
@@ -45,7 +45,7 @@ export async function bringIn(
   focus: Focus,
   items: readonly Brought[],
   o: BringOptions,
-  { shelf, progress }: { shelf: Shelf; progress: (done: number) => boolean },
+  { keeper, progress }: { keeper: Keeper; progress: (done: number) => boolean },
 ): Promise<Draft[] | null> {
   const stack = focus.stack!
   const drafts: Draft[] = []
@@ -57,7 +57,7 @@ export async function bringIn(
     const number = freeNumber(stack, String(own ?? (o.frames ? focus.frame + i * o.frames : i + 1)), taken)
     taken.push(number)
     const scale = scaleFor(scene, item, o)
-    const { subject, content } = await contentOf(item, o, scale, shelf)
+    const { subject, content } = await contentOf(item, o, scale, keeper)
     if (subject) drafts.push({ name: 'subject.add', args: { stack: stack.id, subject, drawing: null, pose: null } })
     const id = newId()
     drafts.push({ name: 'drawing.add', args: { stack: stack.id, drawing: { id, number, role: 'key', content } } })
@@ -78,11 +78,11 @@ type Picture = { readonly name: string; readonly bytes: Blob; readonly width: nu
 /** A picture that is placed by its middle. It is kept first. */
 export async function pictureContent(
   { name, bytes, width, height }: Picture,
-  { middle, scale, shelf }: { middle: Vec; scale: number; shelf: Shelf },
+  { middle, scale, keeper }: { middle: Vec; scale: number; keeper: Keeper },
 ): Promise<Become> {
   const id = newId()
   const figure = oneBoneFigure(id, name, height / 2)
-  const file = await shelf.addImage(bytes)
+  const file = await keeper.addImage(bytes)
   return {
     subject: { id, name, kind: 'image', figure, file, width, height },
     content: { poses: { [id]: restPose(middle, scale) }, strokes: [] },
@@ -90,11 +90,11 @@ export async function pictureContent(
 }
 
 /** Strokes where they are mapped to. They are kept first; what lies too far out then stays out. */
-export function strokesContent(strokes: readonly Stroke[], at: Affine, shelf: Shelf): Become {
+export function strokesContent(strokes: readonly Stroke[], at: Affine, keeper: Keeper): Become {
   const mapped = strokes.map(s => tidy(asDrawn(s, { at }))).filter(s => strokeSchema.safeParse(s).success)
   return {
     subject: null,
-    content: { poses: {}, strokes: mapped.map(s => ({ id: newId(), hash: shelf.addStroke(s) })) },
+    content: { poses: {}, strokes: mapped.map(s => ({ id: newId(), hash: keeper.addStroke(s) })) },
   }
 }
 
@@ -115,9 +115,9 @@ const bareName = (file: string): string =>
     .trim()
     .slice(0, 80) || 'Picture'
 
-function contentOf(item: Brought, { x, y }: BringOptions, scale: number, shelf: Shelf): Promise<Become> | Become {
+function contentOf(item: Brought, { x, y }: BringOptions, scale: number, keeper: Keeper): Promise<Become> | Become {
   if (item.kind === 'image')
-    return pictureContent({ ...item, name: bareName(item.name) }, { middle: { x, y }, scale, shelf })
+    return pictureContent({ ...item, name: bareName(item.name) }, { middle: { x, y }, scale, keeper })
   const at: Affine = [scale, 0, 0, scale, x - (item.width / 2) * scale, y - (item.height / 2) * scale]
-  return strokesContent(item.strokes, at, shelf)
+  return strokesContent(item.strokes, at, keeper)
 }

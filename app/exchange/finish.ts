@@ -3,7 +3,7 @@ import { byNumber } from '#core/basic'
 import { patternOf } from '#core/formats/by-number'
 import type { Affine } from '#core/motion'
 import type { Scene } from '~/desk/scene'
-import type { Shelf } from './bring-in'
+import type { Keeper } from './bring-in'
 import type { Brought, Refused } from './found'
 import { isRefused } from './found'
 import { asOnePicture } from './picture-file'
@@ -43,7 +43,7 @@ export async function finishedBy(
   scene: Scene,
   stack: Stack,
   pairs: readonly { readonly file: Brought; readonly drawing: Drawing }[],
-  { over, shelf, progress }: { over: boolean; shelf: Pick<Shelf, 'addImage'>; progress: (done: number) => boolean },
+  { over, keeper, progress }: { over: boolean; keeper: Pick<Keeper, 'addImage'>; progress: (done: number) => boolean },
 ): Promise<{ finished: Record<string, Finished>; refused: Refused[] } | null> {
   const finished: Record<string, Finished> = {}
   const refused: Refused[] = []
@@ -53,7 +53,7 @@ export async function finishedBy(
     const { width, height, bytes } = picture
     const at = placeOf(picture, scene.shot.picture, stack.drawings[drawing.id]?.finished)
     const name = picture.name.trim().slice(0, 80) || 'Picture'
-    const file = await shelf.addImage(bytes)
+    const file = await keeper.addImage(bytes)
     finished[drawing.id] = { file, width, height, name, at, ...(over ? { over } : {}) }
   }
   for (let i = 0; i < pairs.length; i += AT_ONCE) {

@@ -6,7 +6,7 @@ import type { Affine } from '#core/motion'
 import { mapped } from '#core/motion'
 import type { Focus, Scene } from '~/desk/scene'
 import { newId } from '~/sync/ids'
-import type { Become, Shelf } from './bring-in'
+import type { Become, Keeper } from './bring-in'
 import { exposedOver, pictureContent, strokesContent } from './bring-in'
 import type { LayerFound } from './found'
 import { aboutMiddle } from './swap'
@@ -28,21 +28,21 @@ function mapOf({ width, height, scale }: Laid, picture: { width: number; height:
   return [scale, 0, 0, scale, (picture.width - width * scale) / 2, (picture.height - height * scale) / 2]
 }
 
-const pictureOf = ({ name, content: c }: Pictured, at: Affine, shelf: Shelf): Promise<Become> =>
+const pictureOf = ({ name, content: c }: Pictured, at: Affine, keeper: Keeper): Promise<Become> =>
   pictureContent(
     { name, ...c },
-    { middle: mapped(at, { x: c.x + c.width / 2, y: c.y + c.height / 2 }), scale: at[0], shelf },
+    { middle: mapped(at, { x: c.x + c.width / 2, y: c.y + c.height / 2 }), scale: at[0], keeper },
   )
 
 /** Strokes of a layer as they lie in the picture; null where none can be kept. */
-function strokesOf({ content }: Drawn, at: Affine, shelf: Shelf): Become | null {
-  const made = strokesContent(content.strokes, at, shelf)
+function strokesOf({ content }: Drawn, at: Affine, keeper: Keeper): Become | null {
+  const made = strokesContent(content.strokes, at, keeper)
   return made.content.strokes.length ? made : null
 }
 
 /** Strokes of a layer as a part that is drawn once, about its middle; null where none can be kept. */
-function partOf({ name, content }: Drawn, at: Affine, shelf: Shelf): Become | null {
-  const about = aboutMiddle(content.strokes, at[0], { shelf, newId })
+function partOf({ name, content }: Drawn, at: Affine, keeper: Keeper): Become | null {
+  const about = aboutMiddle(content.strokes, at[0], { keeper, newId })
   if (!about) return null
   const id = newId()
   return {
@@ -61,21 +61,21 @@ const isPicture = (l: LayerFound): l is Pictured => l.content.kind === 'image'
 /** What a layer becomes, its strokes in one of two ways; null where none of them can be kept. */
 const becomes = async (
   layer: LayerFound,
-  drawn: (layer: Drawn, at: Affine, shelf: Shelf) => Become | null,
+  drawn: (layer: Drawn, at: Affine, keeper: Keeper) => Become | null,
   at: Affine,
-  shelf: Shelf,
-): Promise<Become | null> => (isPicture(layer) ? pictureOf(layer, at, shelf) : drawn(layer as Drawn, at, shelf))
+  keeper: Keeper,
+): Promise<Become | null> => (isPicture(layer) ? pictureOf(layer, at, keeper) : drawn(layer as Drawn, at, keeper))
 
 /** Each layer as a new column with one drawing, held for some frames; in front of the columns there are. */
 export async function asColumns(
   scene: Scene,
   layers: readonly LayerFound[],
-  { laid, shown, shelf }: { laid: Laid; shown: Shown; shelf: Shelf },
+  { laid, shown, keeper }: { laid: Laid; shown: Shown; keeper: Keeper },
 ): Promise<Draft[]> {
   const at = mapOf(laid, scene.shot.picture)
   const drafts: Draft[] = []
   for (const layer of layers) {
-    const made = await becomes(layer, strokesOf, at, shelf)
+    const made = await becomes(layer, strokesOf, at, keeper)
     if (made) drafts.push(columnOf(scene, layer.name, made, { index: scene.columns.length + drafts.length, shown }))
   }
   return drafts
@@ -112,13 +112,13 @@ export async function asParts(
   scene: Scene,
   focus: Focus,
   layers: readonly LayerFound[],
-  { laid, shown, shelf }: { laid: Laid; shown: Shown | null; shelf: Shelf },
+  { laid, shown, keeper }: { laid: Laid; shown: Shown | null; keeper: Keeper },
 ): Promise<Draft[]> {
   const at = mapOf(laid, scene.shot.picture)
   const stack = focus.stack!
   const made: Become[] = []
   for (const layer of layers) {
-    const one = await becomes(layer, partOf, at, shelf)
+    const one = await becomes(layer, partOf, at, keeper)
     if (one) made.push(one)
   }
   if (!made.length) return []

@@ -13,8 +13,8 @@ import { plansFor, sheetDrafts } from './sheet-drafts'
 const { shot } = demoShots().find(s => s.shot.name.startsWith('020'))!
 const plan = openingPlan(shot)
 const none = () => undefined
-const shelf = { note: () => '', keep: () => '' }
-const sceneIn = (s: typeof shot) => withColumns(sceneOf(s, plan, new Contents()), none, shelf)
+const keeper = { note: () => '', keep: () => '' }
+const sceneIn = (s: typeof shot) => withColumns(sceneOf(s, plan, new Contents()), none, keeper)
 const scene = sceneIn(shot)
 const read = readSheetFile(JSON.stringify(sheetJson(shot, plan, '')), shot.rate)
 const sheet = (read as { sheet: SheetIn }).sheet

@@ -4,7 +4,7 @@ import { subjectsOf } from '#core/document'
 import type { Affine, Vec } from '#core/motion'
 import type { Stroke } from '#core/stroke'
 import { asDrawn, boxAround, strokeSchema, tidy } from '#core/stroke'
-import type { Shelf } from './bring-in'
+import type { Keeper } from './bring-in'
 import type { Brought } from './found'
 
 export type SwapTo = ArgsOf<'picture.swap'>['to']
@@ -39,7 +39,7 @@ export function heightOf(s: Swappable, by: Fetched): number {
 export function aboutMiddle(
   strokes: readonly Stroke[],
   k: number,
-  { shelf, newId }: { shelf: Pick<Shelf, 'addStroke'>; newId: () => string },
+  { keeper, newId }: { keeper: Pick<Keeper, 'addStroke'>; newId: () => string },
 ): { strokes: StrokeRef[]; middle: Vec; height: number } | null {
   const box = boxOf(strokes)
   if (!box) return null
@@ -48,7 +48,7 @@ export function aboutMiddle(
   const good = strokes.map(s => tidy(asDrawn(s, { at }))).filter(s => strokeSchema.safeParse(s).success)
   if (!good.length) return null
   return {
-    strokes: good.map(s => ({ id: newId(), hash: shelf.addStroke(s) })),
+    strokes: good.map(s => ({ id: newId(), hash: keeper.addStroke(s) })),
     middle,
     height: Math.max(1, box.bottom - box.top),
   }
@@ -58,7 +58,7 @@ export function aboutMiddle(
 export function partFrom(
   strokes: readonly Stroke[],
   height: number,
-  by: { shelf: Pick<Shelf, 'addStroke'>; newId: () => string },
+  by: { keeper: Pick<Keeper, 'addStroke'>; newId: () => string },
 ): SwapTo | null {
   const box = boxOf(strokes)
   const about = box && aboutMiddle(strokes, height / Math.max(1, box.bottom - box.top), by)
@@ -69,13 +69,13 @@ export function partFrom(
 export async function swapFrom(
   item: Brought,
   height: number,
-  { shelf, newId }: { shelf: Shelf; newId: () => string },
+  { keeper, newId }: { keeper: Keeper; newId: () => string },
 ): Promise<SwapTo | null> {
-  if (item.kind === 'strokes') return partFrom(item.strokes, height, { shelf, newId })
+  if (item.kind === 'strokes') return partFrom(item.strokes, height, { keeper, newId })
   const most = (n: number): number => Math.max(1, Math.min(16_384, Math.round(n)))
   return {
     kind: 'image',
-    file: await shelf.addImage(item.bytes),
+    file: await keeper.addImage(item.bytes),
     width: most((item.width * height) / item.height),
     height: most(height),
   }

@@ -152,7 +152,7 @@ export function releaseDraft(scene: Scene, focus: Focus, subject: Subject, b: Bo
       id,
       boundStrokes(b, subject.figure, pose, scene.strokeBy).map(s => ({
         id: newId(),
-        hash: scene.shelf.keep(tidy(s)),
+        hash: scene.keeper.keep(tidy(s)),
       })),
     ]),
   )

@@ -27,7 +27,7 @@ export function drawFrom(scene: Scene, focus: Focus, colour: string): Draft | nu
   const faint = mixColours(colour, scene.shot.paper, FAINT)
   const strokes = content.strokes.flatMap(ref => {
     const stroke = scene.strokeBy(ref.hash)
-    return stroke ? [{ ...ref, hash: scene.shelf.keep({ ...stroke, colour: faint }) }] : []
+    return stroke ? [{ ...ref, hash: scene.keeper.keep({ ...stroke, colour: faint }) }] : []
   })
   return {
     name: 'stroke.replace',

@@ -62,7 +62,7 @@ export function restrokeDrafts(
       strokes[ref.id] = [
         {
           ...ref,
-          hash: plain ? ref.hash : scene.shelf.keep(restroked(stroke, look)),
+          hash: plain ? ref.hash : scene.keeper.keep(restroked(stroke, look)),
           ...(width === 1 && ref.width === undefined ? {} : { width }),
         },
       ]

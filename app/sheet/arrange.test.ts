@@ -135,9 +135,9 @@ describe('copying and carrying', () => {
     })
     const plan = other.planOrder[0]!
     const column = other.plans[plan]!.order[0]!
-    const noShelf = { note: () => '', keep: () => '' }
+    const noKeeper = { note: () => '', keep: () => '' }
     const into = (s: Shot): Desk => {
-      const scene = withColumns(sceneOf(s, plan), () => undefined, noShelf)
+      const scene = withColumns(sceneOf(s, plan), () => undefined, noKeeper)
       return [scene, focusIn(scene, { column, workFrame: 3, selection: null })]
     }
     const clip = copyRange(...on(1, 12))

@@ -222,7 +222,7 @@ export function paste(
   const frame = landingOf(focus).first
   const elsewhere = clip.scene.shot.id !== scene.shot.id
   // What is made of another shot is kept with this one.
-  const source = elsewhere ? { ...clip.scene, shelf: scene.shelf } : scene
+  const source = elsewhere ? { ...clip.scene, keeper: scene.keeper } : scene
   return clip.columns.flatMap((part, i): Draft[] => {
     const column = scene.columns[from + i]
     if (!column || !part.exposures.length) return []

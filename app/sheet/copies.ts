@@ -40,11 +40,11 @@ export function copiesOf(
 }
 
 /** Strokes of another shot are kept with this one; those that are not at hand are on the server. */
-export function keepStrokes({ strokeBy, shelf }: Scene, { copies }: Copies): void {
+export function keepStrokes({ strokeBy, keeper }: Scene, { copies }: Copies): void {
   for (const { content } of Object.values(copies))
     for (const { hash } of content.strokes) {
       const stroke = strokeBy(hash)
-      if (stroke) shelf.keep(stroke)
+      if (stroke) keeper.keep(stroke)
     }
 }
 

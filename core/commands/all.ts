@@ -46,6 +46,7 @@ import {
 import { lineUpColumn, releaseColumn } from './line-up'
 import { moveNotes, removeNote, setNote } from './notes'
 import { removeRepeat, setRepeat, writeRepeat } from './repeats'
+import { renewSubject } from './renew'
 import { restore } from './restore'
 import { revert } from './revert'
 import { addColumn, linkColumns, orderColumns, removeColumn, setColumn, setRate, setShot, shareColumn } from './shots'
@@ -87,6 +88,7 @@ const single = {
   'strokes.map': mapStrokes,
   'strokes.part': assignStrokes,
   'subject.set': setSubject,
+  'subject.renew': renewSubject,
   'picture.swap': swapPicture,
   'bound.add': bindArt,
   'bound.set': setBound,

@@ -4,7 +4,7 @@ import { placedBy } from '../stroke'
 import { idSchema, label } from '../basic'
 import { command } from './kind'
 import type { Drawing, Shot, StrokeRef } from '../document/document'
-import { affineSchema, boundTo, contentSchema, strokeRefSchema } from '../document/document'
+import { affineSchema, boundTo, contentSchema, originalSchema, strokeRefSchema } from '../document/document'
 import { drawingOf, stackOf, withDrawings, withStack } from './parts'
 import { refuse } from './refusal'
 import { checkPoses, numberIn, ofPart, ownDrawing } from './drawings'
@@ -108,19 +108,25 @@ export const setSubject = command(
     name: label.optional(),
     figure: figureSchema.optional(),
     strokes: z.array(strokeRefSchema).max(5000).optional(),
+    /** The thing on a shelf that it is a copy of from now on; null for none. */
+    original: originalSchema.nullable().optional(),
   }),
-  ({ stack, subject, name, figure }, shot) =>
+  ({ stack, subject, name, figure, strokes, original }, shot) =>
     name
       ? `Call it ${name}`
-      : `Change ${figure ? 'the proportions of ' : ''}${shot.stacks[stack]?.subjects[subject]?.name ?? ''} in all drawings`,
-  (shot, { stack: id, subject: subjectId, name, figure, strokes }) => {
+      : original !== undefined && !figure && !strokes
+        ? `${original ? 'A copy of the one on the shelf' : 'No copy any more'}: ${shot.stacks[stack]?.subjects[subject]?.name ?? ''}`
+        : `Change ${figure ? 'the proportions of ' : ''}${shot.stacks[stack]?.subjects[subject]?.name ?? ''} in all drawings`,
+  (shot, { stack: id, subject: subjectId, name, figure, strokes, original }) => {
     const stack = stackOf(shot, id)
     const old = stack.subjects[subjectId] ?? refuse('gone', 'The figure is not there any more.')
     if (strokes && old.kind !== 'part') refuse('invalid', `${old.name} is not drawn.`)
     if (figure && boundTo(old).some(b => !areInRow(figure, b.bones)))
       refuse('invalid', `Something is bound to bones that ${old.name} would have no more. Release it first.`)
+    const { original: _original, ...bare } = old
     const base = {
-      ...old,
+      ...(original === null ? bare : old),
+      ...(original ? { original } : {}),
       ...(name ? { name } : {}),
       ...(figure ? { figure: { ...figure, version: old.figure.version + 1 } } : {}),
     }

@@ -7,13 +7,13 @@ import { listOf, runsOf } from '../sheet'
 import { colour, finite, idSchema, label } from '../basic'
 import { framesSchema as frames } from '../time'
 import { footageSchema } from './footage'
-import { affineSchema, pictureFile, strokesOf, subjectSchema } from './subject'
+import { affineSchema, originalSchema, pictureFile, strokesOf, subjectSchema } from './subject'
 
 export * from './footage'
 export * from './subject'
 
 /** The number of this form of the document and of the commands. */
-export const SCHEMA = 12
+export const SCHEMA = 13
 
 export const roleSchema = z.enum(['key', 'extreme', 'breakdown', 'in-between'])
 export const poseRoleSchema = z.enum(['key', 'extreme', 'breakdown'])
@@ -153,6 +153,7 @@ export const keptSpacingSchema = z.object({
   name: label,
   recipe: recipeSchema,
   places: z.array(finite).max(200),
+  original: originalSchema.optional(),
 })
 
 export const runSchema = z.object({ id: idSchema, drawing: idSchema.nullable(), frames })

@@ -1,3 +1,5 @@
+import type { Shelved, ShelfKind } from './shelf'
+
 /** A shot as the list of shots shows it. */
 export interface ShotInList {
   id: string
@@ -52,4 +54,30 @@ export interface KeptState {
   name: string | null
   /** ISO 8601. */
   at: string
+}
+/** A thing on the shelf of a production, as the shelf lists it. */
+export interface ShelfThing {
+  id: string
+  kind: ShelfKind
+  name: string
+  /** Counts up with each change of what it is. */
+  version: number
+  /** When it was changed last, ISO 8601. */
+  changedAt: string
+  /** The name of its production. */
+  production: string
+}
+/** A thing on a shelf with what it is, in one of its versions. */
+export interface ShelfOriginal extends ShelfThing {
+  /** The version of `content`; `version` is the newest one. */
+  of: number
+  content: Shelved
+}
+/** A page of a shelf. */
+export interface ShelfPage {
+  /** The production whose shelf it is; null where several were asked. */
+  production: string | null
+  total: number
+  from: number
+  things: ShelfThing[]
 }

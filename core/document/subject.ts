@@ -32,12 +32,16 @@ export const pictureFile = {
   height: z.number().int().min(1).max(16_384),
 }
 
+/** Of which thing on a shelf something is a copy, and of which version of it. */
+export const originalSchema = z.object({ id: idSchema, version: z.number().int().min(1).max(1_000_000_000) })
+
 /** What every subject has; the one with the higher rank lies in front. */
 const subjectBase = z.object({
   id: idSchema,
   name: label,
   rank: z.number().int().min(0).max(1_000_000_000),
   figure: figureSchema,
+  original: originalSchema.optional(),
 })
 /** How round what is bound bends at joints: from nearly sharp to over half of both bones. */
 export const roundSchema = z.number().min(0.05).max(1)
@@ -67,7 +71,7 @@ export const boundSchema = layingSchema
   })
   .refine(jointed, JOINTED)
 /** A jointed figure; it carries its definition, and what is bound to its bones. */
-const figureSubject = subjectBase.extend({
+export const figureSubject = subjectBase.extend({
   kind: z.literal('figure'),
   bound: z.array(boundSchema).max(64, 'A figure holds at most 64 things that are bound.').optional(),
 })
@@ -75,9 +79,9 @@ const figureSubject = subjectBase.extend({
  * A named part: strokes carry its id. One that is shared is drawn once (`strokes`, about its place) and placed on each
  * drawing.
  */
-const partSubject = subjectBase.extend({ kind: z.literal('part'), strokes: strokesOf('A part').optional() })
+export const partSubject = subjectBase.extend({ kind: z.literal('part'), strokes: strokesOf('A part').optional() })
 /** A picture brought in, about its place. */
-const imageSubject = subjectBase.extend({ kind: z.literal('image'), ...pictureFile })
+export const imageSubject = subjectBase.extend({ kind: z.literal('image'), ...pictureFile })
 
 /**
  * What keeps its identity from drawing to drawing, and has a place, a turn and a size on each drawing that it is on.
@@ -93,6 +97,7 @@ export const newSubjectSchema = z.discriminatedUnion('kind', [
 export type Subject = z.infer<typeof subjectSchema>
 export type NewSubject = z.infer<typeof newSubjectSchema>
 export type Bound = z.infer<typeof boundSchema>
+export type Original = z.infer<typeof originalSchema>
 export type StrokeRef = z.infer<typeof strokeRefSchema>
 
 /** What is bound to a subject's bones. */

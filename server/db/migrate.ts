@@ -8,6 +8,7 @@ import * as states from './migrations/005-states'
 import * as media from './migrations/006-media'
 import * as footage from './migrations/007-footage'
 import * as list from './migrations/008-list'
+import * as shelf from './migrations/009-shelf'
 
 /** Every migration, in order. Imported, not looked for, so that the bundled server has them. */
 const migrations = [
@@ -19,6 +20,7 @@ const migrations = [
   { name: '006-media', ...media },
   { name: '007-footage', ...footage },
   { name: '008-list', ...list },
+  { name: '009-shelf', ...shelf },
 ]
 
 /**

@@ -2,7 +2,7 @@ import type { IncomingMessage } from 'node:http'
 import type { H3Event } from 'h3'
 import { defineEventHandler, getQuery, getRouterParam } from 'h3'
 import type { z } from 'zod'
-import { shotIdSchema } from '#core/basic'
+import { idSchema, shotIdSchema } from '#core/basic'
 import { databaseProblem } from '../db/faults'
 import { log } from '../watch/log'
 import { count } from '../watch/metrics'
@@ -111,6 +111,8 @@ function leaveUnread(request: IncomingMessage): void {
 
 /** The shot named by the route. */
 export const shotId = (event: H3Event): string => parsed(shotIdSchema, getRouterParam(event, 'id'))
+/** The thing on a shelf named by the route. */
+export const thingId = (event: H3Event): string => parsed(idSchema, getRouterParam(event, 'id'))
 
 /** The kept state named by the route: its revision on the path, its kind behind it. */
 export const stateOf = (event: H3Event): { shotId: string } & z.output<typeof stateSchema> => ({

@@ -1,6 +1,7 @@
 import { z } from 'zod'
-import { hashSchema, label, shotIdSchema } from '#core/basic'
+import { hashSchema, idSchema, label, shotIdSchema } from '#core/basic'
 import { commandIdSchema } from '#core/commands'
+import { SHELF_KINDS, shelvedSchema } from '#core/document/shelf'
 
 /** The forms of what requests name in their addresses and bring in small bodies. */
 
@@ -59,3 +60,35 @@ export const setBody = z.object({
 export const emptyBody = z.object({ ids: z.array(shotIdSchema).min(1).max(5000) })
 export const replaceBody = z.object({ id: commandIdSchema })
 export const findStrokesBody = z.object({ hashes: z.array(hashSchema).min(1).max(5000) })
+
+/** What is put on a shelf has so many bytes at most, as JSON. */
+export const MOST_SHELVED = 4 * 1024 * 1024
+const version = z.coerce.number().int().min(1).max(1_000_000_000)
+/** Things on shelves that are asked for by their ids at once. */
+const MOST_THINGS = 200
+export const shelfQuery = z.object({
+  shot: shotIdSchema.optional(),
+  production: label.optional(),
+  id: z
+    .union([z.string(), z.array(z.string())])
+    .transform(v => [...new Set([v].flat())])
+    .pipe(z.array(idSchema).max(MOST_THINGS))
+    .default([]),
+  kind: z.enum(SHELF_KINDS).optional(),
+  search: text.max(200).default(''),
+  from: z.coerce.number().int().min(0).max(2_147_483_647).default(0),
+  many: z.coerce.number().int().min(1).max(MOST_ON_PAGE).default(100),
+})
+export const versionQuery = z.object({ version: version.optional() })
+const home = z.object({ shot: shotIdSchema.optional(), production: label.optional() })
+const oneHome = (h: z.output<typeof home>): boolean => (h.shot === undefined) !== (h.production === undefined)
+export const keepBody = home
+  .extend({ id: idSchema, name: label, content: shelvedSchema })
+  .refine(oneHome, 'The shelf is that of a production, or of the production of a shot.')
+export const thingBody = z.object({
+  name: label.optional(),
+  /** What it is from now on, and the version that this one comes after. */
+  content: shelvedSchema.optional(),
+  was: z.number().int().min(1).max(1_000_000_000).optional(),
+  deleted: z.boolean().optional(),
+})

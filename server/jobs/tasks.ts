@@ -2,6 +2,7 @@ import { database } from '../db/connection'
 import { keepStrokesIn } from '../media/strokes'
 import { readArchive, writeArchive } from '../shots/archive'
 import { poster } from '../shots/poster'
+import { shelfPicture } from '../shots/shelf-picture'
 import { keepRegularState, markState } from '../shots/keep-states'
 import { replaceUnreadable } from '../shots/replace'
 import { duplicateShot, shotText } from '../shots/shots'
@@ -18,6 +19,7 @@ export const tasks = {
   'archive.write': ({ file, id }: { file: string; id: string }) => writeArchive(database(), id, file),
   'shot.duplicate': ({ from, id, name }: { from: string; id: string; name: string }) =>
     duplicateShot(database(), from, { id, name }),
+  'shelf.picture': ({ id, version }: { id: string; version?: number }) => shelfPicture(database(), id, version),
   poster: ({ id }: { id: string }) => poster(database(), id),
   'shot.commit': ({ id, turns }: { id: string; turns: readonly Turn[] }) => takeAndWrite(database(), id, turns),
   'shot.text': ({ id }: { id: string }) => shotText(database(), id),

@@ -2,8 +2,18 @@ import { z } from 'zod'
 import { hashSchema, idSchema, shotIdSchema } from '#core/basic'
 import type { Committed, JournalEntry, Refusal } from '#core/commands'
 import { commandIdSchema } from '#core/commands'
-import type { BinnedShot, KeptState, ListPage, ProductionInList, ShotInList } from '#core/document'
+import type {
+  BinnedShot,
+  KeptState,
+  ListPage,
+  ProductionInList,
+  ShelfOriginal,
+  ShelfPage,
+  ShelfThing,
+  ShotInList,
+} from '#core/document'
 import { pictureSchema, rateSchema, shotSchema } from '#core/document/document'
+import { SHELF_KINDS, shelvedSchema } from '#core/document/shelf'
 import { stateKind } from '../http/forms'
 
 /** The forms of what the routes answer. */
@@ -53,6 +63,24 @@ export const listed = z.object({
   productions: z.array(production),
   statuses: z.array(z.object({ name: z.string(), count })),
 }) satisfies z.ZodType<ListPage>
+
+const thing = z.object({
+  id: idSchema,
+  kind: z.enum(SHELF_KINDS),
+  name: z.string(),
+  version: count,
+  changedAt: time,
+  production: z.string(),
+}) satisfies z.ZodType<ShelfThing>
+export const shelf = z.object({
+  production: z.string().nullable(),
+  total: count,
+  from: count,
+  things: z.array(thing),
+}) satisfies z.ZodType<ShelfPage>
+export const original = thing.extend({ of: count, content: shelvedSchema }) satisfies z.ZodType<ShelfOriginal>
+export const put = z.object({ version: count })
+export const changedThing = z.object({ name: z.string(), version: count })
 
 export const stored = z.object({
   revision: count,

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { hashSchema, shotIdSchema } from '#core/basic'
+import { hashSchema, idSchema, shotIdSchema } from '#core/basic'
 import { strokeSchema } from '#core/stroke'
 import { commitSchema, MAX_COMMANDS } from '../commits/commit'
 import * as forms from '../http/forms'
@@ -125,6 +125,54 @@ const shots: readonly Described[] = [
     body: { types: ['application/zip'], most: '512 MB' },
     answer: json(answers.named),
     refusals: ['not-an-archive', 'damaged', 'too-large'],
+  },
+]
+
+const thing = z.object({ id: idSchema })
+const shelf: readonly Described[] = [
+  {
+    ...{ method: 'get', path: '/api/shelf', id: 'listShelf', group: 'The shelf', query: forms.shelfQuery },
+    summary: 'A page of the shelf of a production: what it keeps by name for all its shots.',
+    more: [
+      'The production is named, or it is that of “shot”. “id”, which may come several times: these things alone, on',
+      'whatever shelf they are. “search”: each word of it stands in the name.',
+    ].join(' '),
+    answer: json(answers.shelf),
+  },
+  {
+    ...{ method: 'post', path: '/api/shelf', id: 'keepThing', group: 'The shelf', answer: json(answers.put) },
+    summary: 'Puts a figure, a part, a picture, a spacing or a pencil on a shelf, by a name.',
+    more: [
+      'You choose its id. Asked again with the same id nothing new is put there. Strokes and pictures that it names are',
+      'sent before.',
+    ].join(' '),
+    body: json(forms.keepBody),
+    refusals: ['no-shot', 'name-taken', 'full', 'no-stroke', 'no-image'],
+  },
+  {
+    ...{ method: 'get', path: '/api/shelf/{id}', id: 'getThing', group: 'The shelf', params: thing },
+    summary: 'A thing on a shelf with what it is, in its newest version or another one.',
+    query: forms.versionQuery,
+    answer: json(answers.original),
+    refusals: ['no-thing'],
+  },
+  {
+    ...{ method: 'post', path: '/api/shelf/{id}', id: 'changeThing', group: 'The shelf', params: thing },
+    summary: 'Renames a thing on a shelf, gives it a new version, deletes it or takes it back.',
+    more: [
+      '“content” becomes the version after “was”; where another one did so meanwhile it is refused. Copies in shots stay',
+      'as they are until someone takes the newer one. What was deleted can be taken back for 30 days.',
+    ].join(' '),
+    body: json(forms.thingBody),
+    answer: json(answers.changedThing),
+    refusals: ['no-thing', 'name-taken', 'changed', 'other-kind', 'no-stroke', 'no-image'],
+  },
+  {
+    ...{ method: 'get', path: '/api/shelf/{id}/picture', id: 'getThingPicture', group: 'The shelf', params: thing },
+    summary: 'A small picture of a thing on a shelf.',
+    query: forms.versionQuery,
+    answer: file('image/svg+xml'),
+    refusals: ['no-thing'],
   },
 ]
 
@@ -261,4 +309,4 @@ const server: readonly Described[] = [
 ]
 
 /** Every route of the server. */
-export const ROUTES: readonly Described[] = [...shots, ...bin, ...changes, ...states, ...kept, ...server]
+export const ROUTES: readonly Described[] = [...shots, ...shelf, ...bin, ...changes, ...states, ...kept, ...server]

@@ -6,6 +6,8 @@ import { settings } from '../settings/settings'
 /** What cleaning took away. */
 export interface Cleaned {
   readonly shots: number
+  /** Things on shelves. */
+  readonly shelf: number
   readonly productions: number
   readonly strokes: number
   readonly images: number
@@ -16,7 +18,7 @@ export interface Cleaned {
 
 /** How long things are kept that nothing needs any more. */
 export interface Keeping {
-  /** A deleted shot can be taken back for so many days. */
+  /** A deleted shot or thing on a shelf can be taken back for so many days. */
   readonly deletedDays: number
   /** A stroke or a picture may be named by a change that is on its way for so many hours. */
   readonly unnamedHours: number
@@ -32,8 +34,8 @@ const BATCH = 1000
 const STILL_NAMED = '23503'
 
 /**
- * Takes away what nobody names and what is past its time: shots deleted long ago with all that is theirs, strokes and
- * pictures that no shot ever named, and most of the older states. Safe while people work: a stroke is young when it is
+ * Takes away what nobody names and what is past its time: shots and things on shelves deleted long ago with all
+ * that is theirs, strokes and pictures that nothing ever named, and most of the older states. Safe while people work: a stroke is young when it is
  * sent, even for the second time, and one that a commit is about to name is locked by it. One process cleans at a time;
  * null where another one does.
  */
@@ -48,10 +50,14 @@ export async function clean(db: Sequelize, keeping: Keeping = KEEPING): Promise<
     const shots = await gone(db, "DELETE FROM shots WHERE deleted_at < now() - $1 * interval '1 day'", [
       keeping.deletedDays,
     ])
+    const shelf = await gone(db, "DELETE FROM shelf WHERE deleted_at < now() - $1 * interval '1 day'", [
+      keeping.deletedDays,
+    ])
     const productions = await gone(
       db,
       `DELETE FROM productions p WHERE created_at < now() - interval '1 day'
-       AND NOT EXISTS (SELECT 1 FROM shots s WHERE s.production_id = p.id)`,
+       AND NOT EXISTS (SELECT 1 FROM shots s WHERE s.production_id = p.id)
+       AND NOT EXISTS (SELECT 1 FROM shelf t WHERE t.production_id = p.id)`,
       [],
     )
     const states = await gone(
@@ -64,10 +70,10 @@ export async function clean(db: Sequelize, keeping: Keeping = KEEPING): Promise<
        AND x.n > $1 AND x.m > 1`,
       [keeping.states.newest, keeping.states.every],
     )
-    const strokes = await unnamed(db, { table: 'strokes', names: 'shot_strokes' }, keeping.unnamedHours)
-    const images = await unnamed(db, { table: 'images', names: 'shot_images' }, keeping.unnamedHours)
+    const strokes = await unnamed(db, 'strokes', keeping.unnamedHours)
+    const images = await unnamed(db, 'images', keeping.unnamedHours)
     const leftovers = settings().media.s3 ? await removeLeftovers(db).catch(later) : 0
-    return { shots, productions, strokes, images, states, leftovers }
+    return { shots, shelf, productions, strokes, images, states, leftovers }
   })
 }
 
@@ -92,15 +98,12 @@ async function gone(
   return rows[0]!.n
 }
 
-/** What no shot names, in batches; rows that a commit holds on to are left for the next time. */
-async function unnamed(
-  db: Sequelize,
-  { table, names }: { table: 'strokes' | 'images'; names: 'shot_strokes' | 'shot_images' },
-  hours: number,
-): Promise<number> {
+/** What no shot and nothing on a shelf names, in batches; rows that a commit holds on to are left for the next time. */
+async function unnamed(db: Sequelize, table: 'strokes' | 'images', hours: number): Promise<number> {
   const text = `DELETE FROM ${table} WHERE hash IN (
       SELECT hash FROM ${table} x WHERE stored_at < now() - $1 * interval '1 hour'
-      AND NOT EXISTS (SELECT 1 FROM ${names} n WHERE n.hash = x.hash) LIMIT ${BATCH} FOR UPDATE SKIP LOCKED
+      AND NOT EXISTS (SELECT 1 FROM shot_${table} n WHERE n.hash = x.hash)
+      AND NOT EXISTS (SELECT 1 FROM shelf_${table} n WHERE n.hash = x.hash) LIMIT ${BATCH} FOR UPDATE SKIP LOCKED
     )`
   // Bytes that are elsewhere go later: their keys are noted with the deletion.
   const noting = `INSERT INTO leftovers (key) SELECT 'images:' || hash FROM gone WHERE place = 's3'

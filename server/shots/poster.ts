@@ -45,7 +45,7 @@ export async function poster(db: Sequelize, id: string): Promise<string> {
 /** Larger pictures are left out of the list's small ones. */
 const SMALL = 512 * 1024
 
-async function smallImages(db: Sequelize, hashes: readonly string[]): Promise<Map<string, string>> {
+export async function smallImages(db: Sequelize, hashes: readonly string[]): Promise<Map<string, string>> {
   const found = await Promise.all(hashes.slice(0, 12).map(async hash => [hash, await findImage(db, hash)] as const))
   return new Map(
     found

@@ -126,7 +126,12 @@ const INCARNATION = 12
  * The production of a name, held on to until the transaction ends, so that of several who put shots into it one does at a
  * time; made under the id given where there is none.
  */
-async function productionCalled(db: Sequelize, name: string, id: string, transaction: Transaction): Promise<string> {
+export async function productionCalled(
+  db: Sequelize,
+  name: string,
+  id: string,
+  transaction: Transaction,
+): Promise<string> {
   await db.query('INSERT INTO productions (id, name) VALUES ($1, $2) ON CONFLICT DO NOTHING', {
     bind: [id, name],
     transaction,

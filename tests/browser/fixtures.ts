@@ -128,8 +128,10 @@ export class Desk {
 
   /** A point of the picture on the page, from px of the picture. */
   async picturePoint(x: number, y: number): Promise<{ x: number; y: number }> {
-    const box = (await this.picture.boundingBox())!
     const shot = await this.shot()
+    // A panel that was just closed makes room for the picture, which is fitted anew.
+    await this.settled()
+    const box = (await this.picture.boundingBox())!
     const { scale, x: left, y: top } = viewOf(shot.picture, box, STRAIGHT)
     return { x: box.x + left + x * scale, y: box.y + top + y * scale }
   }

@@ -34,6 +34,9 @@ const ROUTES: readonly [path: string, methods: readonly string[]][] = [
   ['/api/names?production=Trials', ['GET']],
   ['/api/bin', ['GET']],
   ['/api/bin/empty', ['POST']],
+  ['/api/shelf?shot=:id', ['GET', 'POST']],
+  ['/api/shelf/:id', ['GET', 'POST']],
+  ['/api/shelf/:id/picture', ['GET']],
   ['/api/shots/:id', ['GET', 'DELETE']],
   ['/api/shots/:id/commands', ['POST']],
   ['/api/shots/:id/journal?after=0', ['GET']],
@@ -186,6 +189,7 @@ function bodies(target: Target, seed: number, many: number): Hostile[] {
   const writing = [
     '/api/shots',
     '/api/several',
+    '/api/shelf',
     '/api/bin/empty',
     `/api/shots/${target.id}/commands`,
     `/api/shots/${target.id}/states`,

@@ -175,6 +175,7 @@ it('a database of a version that named a step otherwise is brought up to date as
       '006-media',
       '007-footage',
       '008-list',
+      '009-shelf',
     ])
   } finally {
     await before.drop()

@@ -134,6 +134,17 @@ export const drawn: readonly Example[] = [
   { name: 'bound.remove', args: { ...of, subject: 'arm', bound: 'cuff' } },
   { name: 'stroke.remove', args: { ...of, drawing: 'one', strokes: ['upper-3'] } },
   { name: 'subject.set', args: { ...of, subject: 'sleeve', name: 'Left sleeve' } },
+  { name: 'subject.set', args: { ...of, subject: 'arm', original: { id: 'arm-on-shelf', version: 1 } } },
+  {
+    name: 'subject.renew',
+    args: {
+      ...of,
+      subject: 'arm',
+      was: { id: 'arm-on-shelf', version: 1 },
+      to: { kind: 'figure', figure: arm },
+      version: 2,
+    },
+  },
   { name: 'subject.remove', args: { ...of, subject: 'sleeve' } },
   { name: 'subject.add', args: { ...of, subject: pictured, drawing: 'spare', pose: restPose(vec(500, 400)) } },
   {
