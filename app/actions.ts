@@ -20,6 +20,7 @@ import { columnActions } from './sheet/actions-column'
 import { exposureActions } from './sheet/actions-exposure'
 import { selectActions } from './sheet/actions-select'
 import { sheetSettings } from './sheet/setting-actions'
+import { shelfActions } from './shelf/actions'
 import { shotActions } from './shot/actions'
 import { superimposeActions } from './superimpose/actions'
 import { stateActions } from './states/actions'
@@ -45,6 +46,7 @@ const rooms: readonly (readonly Action[])[] = [
   shotActions,
   stateActions,
   trayActions,
+  shelfActions,
   figureActions,
   tieActions,
   superimposeActions,

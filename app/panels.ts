@@ -30,6 +30,7 @@ export const panels: Readonly<Record<SidePanelName, Panel>> = {
   pins: { component: later(() => import('./figures/PinPanel.vue')), ofColumn: true },
   poses: { component: later(() => import('./poses/PosesPanel.vue')), ofColumn: true },
   reshape: { component: later(() => import('./light-table/ReshapePanel.vue')) },
+  shelf: { component: later(() => import('./shelf/ShelfPanel.vue')) },
   shot: { component: later(() => import('./shot/ShotPanel.vue')) },
   states: { component: later(() => import('./states/StatesPanel.vue')) },
   tray: { component: later(() => import('./tray/TrayPanel.vue')), ofColumn: true },

@@ -20,6 +20,7 @@ import { useTies } from './ties/store'
 import { useSheet } from './sheet/sheet'
 import { useMessages } from './ui/messages'
 import { usePoses } from './poses/store'
+import { useShelf } from './shelf/store'
 import { useSide } from './ui/side'
 
 /** The rooms' stores that forget what belongs to the shot that was open. */
@@ -46,6 +47,7 @@ const stores = [
   usePoses,
   useNaming,
   useTies,
+  useShelf,
 ]
 
 export function resetRooms(): void {

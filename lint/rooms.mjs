@@ -28,7 +28,7 @@ export const floors = {
     ['figures', 'superimpose', 'ties'],
     ['picture'],
     ['exchange', 'hand-off'],
-    ['tray', 'shot', 'states', 'list', 'beside', 'guide'],
+    ['tray', 'shot', 'states', 'list', 'beside', 'guide', 'shelf'],
   ],
   server: [
     ['settings'],

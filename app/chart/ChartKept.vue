@@ -9,6 +9,7 @@ import { giveSpacing, spacingOf } from './spans'
 import { newId } from '~/sync/ids'
 import MiniChart from './MiniChart.vue'
 import { useDesk } from '~/desk/desk'
+import { useSide } from '~/ui/side'
 
 const { pass } = defineProps<{ pass: Pass }>()
 const desk = useDesk()
@@ -61,6 +62,14 @@ function use(k: KeptSpacing): void {
       Save
     </button>
   </form>
+  <button
+    type="button"
+    class="push-button mt-1.5"
+    title="Spacings that the production keeps for all its shots"
+    @click="useSide().show('shelf', 'spacing')"
+  >
+    Shelf …
+  </button>
   <p
     v-if="!own"
     class="mt-1 text-soft"

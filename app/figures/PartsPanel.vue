@@ -5,7 +5,7 @@ import PickList from '~/ui/PickList.vue'
 import ToggleButton from '~/ui/ToggleButton.vue'
 import { plural } from '#core/basic'
 import { computed, ref } from 'vue'
-import { Eye, EyeOff, Focus, Trash2 } from '@lucide/vue'
+import { Eye, EyeOff, Focus, PackagePlus, Trash2 } from '@lucide/vue'
 import { figureHeight } from '#core/travel'
 import type { Drawing, Subject } from '#core/document'
 import { fixOf } from '~/desk/drafts'
@@ -16,6 +16,7 @@ import { bodyParts, copyPose, lengthFromHere, lengthInAll, mirrorHere, sidedHere
 import { nextExposure } from '~/desk/steps'
 import { letAllGo } from '~/sheet/carry'
 import { tell } from '~/ui/messages'
+import { useSide } from '~/ui/side'
 import SidePanel from '~/desk/SidePanel.vue'
 import BoundParts from './BoundParts.vue'
 import { useDesk } from '~/desk/desk'
@@ -204,6 +205,15 @@ const copyTo = (some: boolean): void => {
             {{ s.strokes ? 'unshare' : 'share' }}
           </button>
         </template>
+        <button
+          type="button"
+          class="rounded p-1 text-soft hover:bg-wash hover:text-graphite"
+          :aria-label="`Put ${s.name} on the shelf`"
+          title="Put it on the shelf of the production, for all its shots"
+          @click="useSide().show('shelf', `${s.kind} ${s.id}`)"
+        >
+          <PackagePlus :size="13" />
+        </button>
         <button
           type="button"
           class="rounded p-1 text-soft hover:bg-wash hover:text-graphite"

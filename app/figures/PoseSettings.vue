@@ -34,7 +34,13 @@ const groups = computed(() =>
         do: () => takeFigureOff(desk, s.id),
       })),
     },
-    { title: 'New', items: library.map(f => ({ name: f.name, do: () => placeFigure(desk, f) })) },
+    {
+      title: 'New',
+      items: [
+        ...library.map(f => ({ name: f.name, do: () => placeFigure(desk, f) })),
+        { name: 'From the shelf …', do: () => useSide().show('shelf', 'figure') },
+      ],
+    },
   ].filter(g => g.items.length),
 )
 </script>

@@ -1,3 +1,4 @@
+import type { Shot } from '#core/document'
 import type { Figure, Pose } from '#core/figure'
 import { restPose } from '#core/figure'
 import { fixOf } from '~/desk/drafts'
@@ -7,8 +8,7 @@ import { newId } from '~/sync/ids'
 import { onDrawing, poseOnDrawing, putFigure } from './subjects'
 
 /** A figure stands on the ground of the picture (px), in its middle, about half as high. */
-function standing(d: Desk, figure: Figure): Pose {
-  const { width, height } = d.shot!.picture
+export function standing({ width, height }: Shot['picture'], figure: Figure): Pose {
   const high = figure.id.startsWith('person') ? 520 : 140
   const size = Math.max(0.02, Math.round((height / 1080) * 100) / 100)
   const ground = height * 0.86
@@ -24,7 +24,7 @@ export function placeFigure(d: Desk, figure: Figure): void {
   const short = figure.name.split(',')[0]!
   const name = names.has(short) ? `${short} ${names.size + 1}` : short
   const subject = { id: newId(), name, kind: 'figure' as const, figure }
-  d.run(...putFigure(d.scene!, d.focus!, subject, standing(d, figure)))
+  d.run(...putFigure(d.scene!, d.focus!, subject, standing(d.shot!.picture, figure)))
 }
 
 /** Puts a figure of the column on the drawing under the playhead, posed as it was last. */
@@ -36,7 +36,7 @@ export function bringFigure(d: Desk, subject: string): void {
     Object.values(stack!.drawings)
       .map(drawing => drawing.content.poses[subject])
       .find(Boolean) ??
-    standing(d, stack!.subjects[subject]!.figure)
+    standing(d.shot!.picture, stack!.subjects[subject]!.figure)
   d.run(...onDrawing(scene!, focus!, drawing => [poseOnDrawing(scene!, focus!, drawing, subject, pose)]))
 }
 

@@ -11,10 +11,11 @@ import { Popover, PopoverButton, PopoverPanel } from '@headlessui/vue'
 import { Circle, Minus, PaintBucket, PenLine, Plus, StepForward, Trash2 } from '@lucide/vue'
 import type { DrawMode } from './store'
 import PencilBox from './PencilBox.vue'
-import { PENCILS } from './pencils'
+import { MOST_PENCILS, PENCILS } from './pencils'
 import { useLightTable } from './store'
 import { newId } from '~/sync/ids'
 import { useDesk } from '~/desk/desk'
+import { useSide } from '~/ui/side'
 import { useOnlyPen } from '~/ui/pen-near'
 
 /** What belongs to the pencil in hand. */
@@ -209,7 +210,7 @@ function rename(e: Event): void {
           <button
             type="button"
             class="push-button"
-            :disabled="table.pencils.length >= 8"
+            :disabled="table.pencils.length >= MOST_PENCILS"
             @click="addPencil"
           >
             <Plus :size="13" />New pencil</button
@@ -218,7 +219,14 @@ function rename(e: Event): void {
             class="push-button"
             @click="removePencil"
           >
-            <Trash2 :size="13" />{{ table.pencils.length > 1 ? 'Delete' : 'Restore the usual pencils' }}
+            <Trash2 :size="13" />{{ table.pencils.length > 1 ? 'Delete' : 'Restore the usual pencils' }}</button
+          ><button
+            type="button"
+            class="push-button"
+            title="Pencils that the production keeps"
+            @click="useSide().show('shelf', 'pencil')"
+          >
+            Shelf …
           </button>
         </div>
       </PopoverPanel>

@@ -1,5 +1,6 @@
 import { useRemembered } from '~/ui/remembered'
 import { computed } from 'vue'
+import type { Original } from '#core/document'
 
 /**
  * A pencil of the box: what it is for, its colour, its width (px of the picture) and how much of the hand's tremor it
@@ -15,6 +16,8 @@ export interface PencilKind {
   strength?: number
   /** How long the string is that its line is pulled on, px of the screen. */
   string?: number
+  /** The one on a shelf that it is a copy of. */
+  original?: Original
 }
 
 /**
@@ -26,6 +29,9 @@ export const PENCILS: readonly PencilKind[] = [
   { id: 'rough', name: 'Rough', colour: '#1f5aa8', width: 4, smooth: 0.1 },
   { id: 'construction', name: 'Construction', colour: '#8a5a2b', width: 3, smooth: 0.2 },
 ]
+
+/** The box holds so many at most. */
+export const MOST_PENCILS = 8
 
 /** The box of pencils, remembered in this browser, and the one in hand. */
 export function usePencils() {

@@ -5,7 +5,7 @@ import type { BinnedShot } from '#core/document'
 import AppDialog from '~/ui/AppDialog.vue'
 import { tell } from '~/ui/messages'
 import { binned, emptyBin, setShots } from './calls'
-import { useTrying } from './useTrying'
+import { useTrying } from '~/ui/useTrying'
 
 /** Shots that were deleted: they are brought back, or go for good. */
 const emit = defineEmits<{ close: []; changed: [] }>()

@@ -7,7 +7,7 @@ import { moveShot, renameShot } from './calls'
 import FreeName from './FreeName.vue'
 import ProductionField from './ProductionField.vue'
 import { useFreeName } from './useFreeName'
-import { useTrying } from './useTrying'
+import { useTrying } from '~/ui/useTrying'
 
 /** The name of a shot, and the production it is in. */
 const { shot, home } = defineProps<{ shot: ShotInList; home: string }>()

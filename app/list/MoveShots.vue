@@ -6,7 +6,7 @@ import AppDialog from '~/ui/AppDialog.vue'
 import DialogFoot from './DialogFoot.vue'
 import { setShots } from './calls'
 import ProductionField from './ProductionField.vue'
-import { useTrying } from './useTrying'
+import { useTrying } from '~/ui/useTrying'
 
 /** Puts several shots into one production. */
 const { shots } = defineProps<{ shots: readonly ShotInList[] }>()

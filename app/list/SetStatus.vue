@@ -5,7 +5,7 @@ import type { ListPage, ShotInList } from '#core/document'
 import AppDialog from '~/ui/AppDialog.vue'
 import DialogFoot from './DialogFoot.vue'
 import { setShots } from './calls'
-import { useTrying } from './useTrying'
+import { useTrying } from '~/ui/useTrying'
 
 /** How far some shots are, in words of one's own. */
 const { shots, statuses } = defineProps<{ shots: readonly ShotInList[]; statuses: ListPage['statuses'] }>()

@@ -2,22 +2,8 @@ import type { Order } from './order'
 import type { BinnedShot, ListPage, ShotInList } from '#core/document'
 import { SCHEMA } from '#core/document'
 import type { Committed } from '#core/commands'
+import { ask, AskFault, post } from '~/sync/ask'
 import { newId } from '~/sync/ids'
-
-/** Why something was not done: what is said to the person. */
-export class ListFault extends Error {}
-
-async function ask<T>(path: string, init?: RequestInit): Promise<T> {
-  const response = await fetch(path, init).catch((error: Error) => {
-    if (error.name === 'AbortError') throw error
-    throw new ListFault('The server does not answer.')
-  })
-  const body = (await response.json().catch(() => null)) as (T & { detail?: string }) | null
-  if (!response.ok || !body) throw new ListFault(body?.detail ?? `The server answers with ${response.status}.`)
-  return body
-}
-const post = <T>(path: string, body: object): Promise<T> =>
-  ask(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) })
 
 /** What shots are looked for, and how they are ordered. */
 export interface Wanted {
@@ -29,7 +15,7 @@ export interface Wanted {
 /** So many shots come at once. */
 export const PAGE = 100
 
-/** A page of the shots, from a place on. Each of these throws ListFault. */
+/** A page of the shots, from a place on. Each of these throws AskFault. */
 export function listPage({ search, order, status }: Wanted, from: number, signal?: AbortSignal): Promise<ListPage> {
   const query = new URLSearchParams({ search: search.slice(0, 200), order, from: String(from), many: String(PAGE) })
   if (status !== null) query.set('status', status)
@@ -76,7 +62,7 @@ export async function renameShot({ id, revision }: ShotInList, name: string): Pr
   const command = { id: newId(), schema: SCHEMA, name: 'shot.set', args: { name } }
   const { outcomes } = await post<Committed>(`/api/shots/${id}/commands`, { base: revision, commands: [command] })
   const [outcome] = outcomes
-  if (outcome?.status === 'refused') throw new ListFault(outcome.refusal.message)
+  if (outcome?.status === 'refused') throw new AskFault(outcome.refusal.message)
 }
 
 /** A copy of a shot in its production; its id and name. */

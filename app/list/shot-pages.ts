@@ -4,7 +4,7 @@ import type { Wanted } from './calls'
 import { listPage, PAGE } from './calls'
 
 /**
- * The shots that were found, as far as they were needed: the server gives them page by page. All of it throws ListFault,
+ * The shots that were found, as far as they were needed: the server gives them page by page. All of it throws AskFault,
  * and AbortError where something else is looked for meanwhile.
  */
 export class ShotPages {

@@ -1,7 +1,8 @@
 import { useDebounceFn } from '@vueuse/core'
 import type { MaybeRefOrGetter } from 'vue'
 import { computed, ref, toValue, watch } from 'vue'
-import { freeNames, ListFault } from './calls'
+import { freeNames } from './calls'
+import { AskFault } from '~/sync/ask'
 
 /** Typing waits so long for the next letter, ms. */
 const TYPED_MS = 150
@@ -23,7 +24,7 @@ export function useFreeName(of: MaybeRefOrGetter<{ name: string; production: str
       const { free } = await freeNames({ ...asked, ...(shot ? { shot } : {}) })
       known.value = { ...asked, free }
     } catch (error) {
-      if (!(error instanceof ListFault)) throw error
+      if (!(error instanceof AskFault)) throw error
       known.value = null
     }
   }, TYPED_MS)

@@ -20,7 +20,7 @@ export function useSelected(
     selected.value = next
     anchor = place
   }
-  /** What is seen from the last one that was clicked to this one, also on pages that were not fetched yet. Throws ListFault. */
+  /** What is seen from the last one that was clicked to this one, also on pages that were not fetched yet. Throws AskFault. */
   async function selectTo(place: number): Promise<void> {
     const [a, b] = [Math.min(anchor, place), Math.max(anchor, place)]
     const places = Array.from({ length: b - a + 1 }, (_, i) => a + i).filter(isSeen)

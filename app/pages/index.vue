@@ -8,7 +8,8 @@ import type { ProductionInList, ShotInList } from '#core/document'
 import type { ManyAsk, ShotAsk } from '~/list/asks'
 import ArchiveIn from '~/list/ArchiveIn.vue'
 import BinDialog from '~/list/BinDialog.vue'
-import { duplicateShot, ListFault, setShots, shotsOf } from '~/list/calls'
+import { duplicateShot, setShots, shotsOf } from '~/list/calls'
+import { AskFault } from '~/sync/ask'
 import EditShot from '~/list/EditShot.vue'
 import ListBar from '~/list/ListBar.vue'
 import MoveShots from '~/list/MoveShots.vue'
@@ -64,7 +65,7 @@ async function trying(work: () => Promise<void>, words: string): Promise<void> {
   try {
     await work()
   } catch (error) {
-    if (!(error instanceof ListFault)) throw error
+    if (!(error instanceof AskFault)) throw error
     tell(words, { detail: error.message })
   }
   busy.value = ''
@@ -74,7 +75,7 @@ async function trying(work: () => Promise<void>, words: string): Promise<void> {
 const selecting = (work: Promise<void>): Promise<void> =>
   work.catch((error: Error) => {
     if (error.name === 'AbortError') return
-    if (!(error instanceof ListFault)) throw error
+    if (!(error instanceof AskFault)) throw error
     tell('Not all shots could be selected.', { detail: error.message })
   })
 const wordsOf = (of: readonly ShotInList[]): string =>

@@ -18,6 +18,7 @@ const PANELS = [
   'pins',
   'poses',
   'reshape',
+  'shelf',
   'shot',
   'states',
   'tray',
@@ -36,8 +37,14 @@ export const useSide = defineStore('side', () => {
   const toggle = (panel: SidePanelName): void => {
     open.value = open.value === panel ? null : panel
   }
+  /** What a panel was opened about, where it is told; the panel says what that can be. */
+  const about = ref('')
+  function show(panel: SidePanelName, what: string): void {
+    about.value = what
+    open.value = panel
+  }
   function reset(): void {
     open.value = null
   }
-  return { open, last, toggle, reset }
+  return { open, last, about, toggle, show, reset }
 })

@@ -116,7 +116,7 @@ export async function changeThing(
 ): Promise<{ name: string; version: number }> {
   const work = async (transaction: Transaction) => {
     const row = await lockedThing(db, id, transaction)
-    if (!row) throw noThing()
+    if (!row || (row.deleted && deleted === undefined)) throw noThing()
     const { home, kind } = row
     // What comes back may find its name taken by now.
     const free =

@@ -40,6 +40,7 @@ const PANELS: Record<string, (page: Page) => Promise<void>> = {
   'ghosts and flipping': page => page.keyboard.press('Alt+g'),
   'figures and parts': page => page.keyboard.press('Alt+p'),
   pins: page => page.keyboard.press('Shift+I'),
+  shelf: page => page.keyboard.press('Alt+c'),
   lines: page => page.keyboard.press('Alt+l'),
   'the shot': page => page.keyboard.press('Shift+L'),
   export: page => page.keyboard.press('Shift+H'),

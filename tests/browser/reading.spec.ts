@@ -24,6 +24,7 @@ const PANELS: Readonly<Record<string, string>> = {
   Footage: 'Alt+u',
   Lines: 'Alt+l',
   Pins: 'Shift+I',
+  Shelf: 'Alt+c',
 }
 const TOOLS = ['p', 'd', 'u', ';', 'Alt+e', 'Alt+o', 'Shift+P']
 

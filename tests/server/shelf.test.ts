@@ -102,6 +102,7 @@ describe('the shelf of a production', () => {
     const { id } = await keep('Gull', figure)
     expect((await change(id, { deleted: true })).status).toBe(200)
     expect(await names({ shot: 'gull-shot-1', search: 'gull' })).toEqual([])
+    expect((await change(id, { content: figure, was: 1 })).status).toBe(404)
     // A copy that asks for its original finds it still, but not in the lists.
     expect((await find(id)).status).toBe(200)
     expect(await names({ id })).toEqual([])

@@ -32,6 +32,7 @@ import RailView from '~/rail/RailView.vue'
 import { resetRooms, selections } from '~/rooms'
 import { addColumn } from '~/sheet/actions-column'
 import RangeBar from '~/sheet/RangeBar.vue'
+import { useShelfNews } from '~/shelf/useShelfNews'
 import SheetView from '~/sheet/SheetView.vue'
 import ReadOnlyBar from '~/states/ReadOnlyBar.vue'
 import type { StateName } from '~/sync/server'
@@ -69,6 +70,7 @@ useFlip()
 useKeys(actions, selections())
 useLongPress()
 usePens()
+useShelfNews()
 useHead({ title: () => (desk.shot ? `${desk.shot.name} · Fintro` : 'Fintro') })
 
 /** The earlier state that the address asks for. */

@@ -1,5 +1,5 @@
 import { ref } from 'vue'
-import { ListFault } from './calls'
+import { AskFault } from '~/sync/ask'
 
 /** Something asked of the server from a dialog: while it is under way, and why it was not done. */
 export function useTrying() {
@@ -12,7 +12,7 @@ export function useTrying() {
     try {
       await work()
     } catch (error) {
-      if (!(error instanceof ListFault)) throw error
+      if (!(error instanceof AskFault)) throw error
       failed.value = error.message
     } finally {
       busy.value = false

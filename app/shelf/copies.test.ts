@@ -1,0 +1,138 @@
+import { describe, expect, it } from 'vitest'
+import type { ShelfOriginal, Shelved, Shot } from '#core/document'
+import { shelvedOf } from '#core/document'
+import { done, planned, STACK } from '#core/commands/fixture.test-helper'
+import { giveSpacing, passHere } from '~/chart/spans'
+import { after, deskOn } from '~/desk/scene.test-helper'
+import { contentOf, copiesIn, isAlike, placeDrafts, renewDrafts, spacingDrafts } from './copies'
+import { keepableHere } from './keepable'
+
+const thing = (content: Shelved, version = 1): ShelfOriginal => ({
+  ...{ id: 'original', kind: content.kind, name: 'Original', version, of: version, content },
+  ...{ changedAt: '2026-01-01T00:00:00.000Z', production: 'Trials' },
+})
+const slow = {
+  kind: 'spacing' as const,
+  recipe: { family: 'halves' as const, slow: 'first' as const },
+  places: [0.25, 0.5],
+}
+const fast = {
+  kind: 'spacing' as const,
+  recipe: { family: 'halves' as const, slow: 'second' as const },
+  places: [0.5, 0.75],
+}
+const keeper = shelvedOf(planned().stacks[STACK]!.subjects.keeper!)!
+const subjects = (shot: Shot) => Object.values(shot.stacks[STACK]!.subjects)
+const charts = (shot: Shot) => Object.values(Object.values(shot.plans)[0]!.charts)
+const placed = (shot: Shot, frame: number) =>
+  after(shot, placeDrafts(...deskOn(shot, frame), { ...thing(keeper), content: keeper }))
+const older = (shot: Shot) => copiesIn(shot)
+
+describe('a subject from the shelf', () => {
+  it('is placed as a copy that knows its original, by a name that is free', () => {
+    const shot = placed(planned(), 1)
+    const copy = subjects(shot).find(s => s.original)!
+    expect(copy).toMatchObject({ name: 'Original', original: { id: 'original', version: 1 } })
+    expect(shot.stacks[STACK]!.drawings.d1!.content.poses[copy.id]).toBeDefined()
+    expect(copiesIn(shot).map(c => c.name)).toEqual(['Original'])
+  })
+  it('is the same one on another drawing of the column, and a second one on the same drawing', () => {
+    const twice = placed(placed(planned(), 1), 13)
+    expect(subjects(twice).filter(s => s.original)).toHaveLength(1)
+    const copy = subjects(twice).find(s => s.original)!
+    const { d1, d13 } = twice.stacks[STACK]!.drawings
+    expect(d13!.content.poses[copy.id]).toEqual(d1!.content.poses[copy.id])
+    const two = placed(placed(planned(), 1), 1)
+    expect(subjects(two).flatMap(s => (s.original ? [s.name] : []))).toEqual(['Original', 'Original 2'])
+  })
+  it('becomes as the newer version in every place; what was bound here stays', () => {
+    const hash = 'a'.repeat(64)
+    const bone = keeper.figure.bones[0]!
+    const bound = (id: string) => ({
+      ...{
+        id,
+        bones: [bone.id],
+        joints: [
+          { x: 0, y: 0 },
+          { x: 0, y: 40 },
+        ],
+        across: 1,
+        round: 0.3,
+      },
+      ...{ strokes: [{ id: `line-${id}`, hash }], images: [] },
+    })
+    const first = { ...keeper, kind: 'figure' as const, bound: [bound('coat')] }
+    const shot = after(planned(), placeDrafts(...deskOn(planned(), 1), { ...thing(first), content: first }))
+    const copy = subjects(shot).find(s => s.original)!
+    // Something more is bound to it in this shot.
+    const own: Shot = {
+      ...shot,
+      stacks: {
+        [STACK]: {
+          ...shot.stacks[STACK]!,
+          subjects: {
+            ...shot.stacks[STACK]!.subjects,
+            [copy.id]: { ...copy, kind: 'figure', bound: [bound('coat'), bound('scarf')] },
+          },
+        },
+      },
+    }
+    const second = { ...first, bound: [bound('hat')] }
+    const [scene] = deskOn(own)
+    const now = after(own, renewDrafts(scene, copiesIn(own), thing(second, 2), new Map([[1, first]])))
+    const renewed = subjects(now).find(s => s.original)!
+    expect(renewed.original).toEqual({ id: 'original', version: 2 })
+    expect(renewed.kind === 'figure' && renewed.bound!.map(b => b.id)).toEqual(['hat', 'scarf'])
+    expect(now.stacks[STACK]!.drawings).toBe(own.stacks[STACK]!.drawings)
+    expect([isAlike(contentOf(older(shot)[0]!)!, first), isAlike(contentOf(older(own)[0]!)!, first)]).toEqual([
+      true,
+      false,
+    ])
+  })
+})
+
+describe('a spacing from the shelf', () => {
+  const kept = after(planned(), spacingDrafts(planned(), thing(slow)))
+  it('is kept in the shot once', () => {
+    expect(copiesIn(kept)).toMatchObject([{ name: 'Original', original: { id: 'original', version: 1 } }])
+    expect(spacingDrafts(kept, thing(slow))).toEqual([])
+  })
+  it('spaces anew what is spaced as it is, and nothing else', () => {
+    const [scene, focus] = deskOn(kept, 3)
+    const [here, other] = [passHere(scene, focus)!, passHere(...deskOn(kept, 15))!]
+    expect(other.chart!.id).not.toBe(here.chart!.id)
+    const spaced = after(kept, giveSpacing(scene, here, slow))
+    const now = after(spaced, renewDrafts(deskOn(spaced)[0], copiesIn(spaced), thing(fast, 2), new Map()))
+    const chartIn = (shot: Shot, id: string) => charts(shot).find(c => c.id === id)!
+    expect(chartIn(now, here.chart!.id).recipe).toEqual(fast.recipe)
+    expect(chartIn(now, other.chart!.id)).toEqual(chartIn(spaced, other.chart!.id))
+    expect(Object.values(now.spacings!)).toMatchObject([{ recipe: fast.recipe, original: { version: 2 } }])
+    // One tick moved by hand: it is not spaced as the copy any more.
+    const { id, ticks } = chartIn(spaced, here.chart!.id)
+    const plan = Object.keys(spaced.plans)[0]!
+    const moved = done(spaced, 'chart.tick', { plan, chart: id, drawing: ticks[0]!.drawing, u: 0.33 })
+    const kept2 = after(moved, renewDrafts(deskOn(moved)[0], copiesIn(moved), thing(fast, 2), new Map()))
+    expect(chartIn(kept2, id)).toEqual(chartIn(moved, id))
+  })
+})
+
+describe('what can be put on the shelf', () => {
+  const pencil = { id: 'rough', name: 'Rough', colour: '#1f5aa8', width: 4, smooth: 0.1 }
+  it('are the subjects of the column, the spacing of the span, the pencil in hand', () => {
+    const [scene, focus] = deskOn(planned(), 3)
+    const all = keepableHere(scene, focus, passHere(scene, focus), pencil)
+    expect(all.map(k => [k.kind, k.content()?.kind])).toEqual([
+      ['figure', 'figure'],
+      ['spacing', 'spacing'],
+      ['pencil', 'pencil'],
+    ])
+    expect(all.at(-1)!.content()).toEqual({ kind: 'pencil', colour: '#1f5aa8', width: 4, smooth: 0.1 })
+  })
+  it('a part that is drawn on each drawing has nothing to keep where it is not drawn', () => {
+    const figure = keeper.figure
+    const subject = { id: 'sleeve', name: 'Sleeve', kind: 'part' as const, figure }
+    const shot = done(planned(), 'subject.add', { stack: STACK, subject, drawing: null, pose: null })
+    const part = keepableHere(...deskOn(shot, 1), null, pencil).find(k => k.kind === 'part')!
+    expect([part.content(), part.subject]).toEqual([null, undefined])
+  })
+})

@@ -1,0 +1,145 @@
+import type { Draft } from '#core/commands'
+import type {
+  Bound,
+  KeptSpacing,
+  Original,
+  ShelfOriginal,
+  ShelvedSubject,
+  Shelved,
+  Shot,
+  Subject,
+} from '#core/document'
+import { boundTo, equal, isSubject, shelvedOf } from '#core/document'
+import type { Pose } from '#core/figure'
+import { restPose } from '#core/figure'
+import { freeName } from '#core/basic'
+import { giveSpacing } from '~/chart/spans'
+import type { Focus, Scene } from '~/desk/scene'
+import { standing } from '~/figures/place'
+import { onDrawing, poseOnDrawing, putFigure } from '~/figures/subjects'
+import { newId } from '~/sync/ids'
+
+/** Something in a shot that is a copy of a thing on a shelf. */
+export type Copy = { readonly original: Original; readonly name: string } & (
+  { readonly stack: string; readonly subject: Subject } | { readonly spacing: KeptSpacing }
+)
+
+/** All copies in a shot. */
+export function copiesIn(shot: Shot): Copy[] {
+  const subjects = Object.values(shot.stacks).flatMap(stack =>
+    Object.values(stack.subjects).flatMap(subject =>
+      subject.original ? [{ original: subject.original, name: subject.name, stack: stack.id, subject }] : [],
+    ),
+  )
+  const spacings = Object.values(shot.spacings ?? {}).flatMap(spacing =>
+    spacing.original ? [{ original: spacing.original, name: spacing.name, spacing }] : [],
+  )
+  return [...subjects, ...spacings]
+}
+
+/** What a copy is now, as a shelf has it. */
+export const contentOf = (copy: Copy): Shelved | null =>
+  'spacing' in copy
+    ? { kind: 'spacing', recipe: copy.spacing.recipe, places: [...copy.spacing.places] }
+    : shelvedOf(copy.subject)
+
+const plain = (x: Shelved): unknown => (isSubject(x) ? { ...x, figure: { ...x.figure, version: 1 } } : x)
+/** True for two that look and move the same. */
+export const isAlike = (a: Shelved, b: Shelved): boolean => equal(plain(a), plain(b))
+
+/** Puts a copy of a subject on the drawing under the playhead; one that the column has already is placed there. */
+export function placeDrafts(scene: Scene, focus: Focus, thing: ShelfOriginal & { content: ShelvedSubject }): Draft[] {
+  const { id, name, of, content } = thing
+  const stack = focus.stack!
+  const here = focus.drawing ? scene.contents.of(scene, stack, focus.drawing.id).poses : {}
+  const known = Object.values(stack.subjects).find(s => s.original?.id === id && !here[s.id])
+  const pose = known ? lastPoseOf(scene, focus, known) : firstPose(scene, content)
+  if (known) return onDrawing(scene, focus, drawing => [poseOnDrawing(scene, focus, drawing, known.id, pose)])
+  const called = freeName(
+    name,
+    Object.values(stack.subjects).map(s => s.name),
+  )
+  return putFigure(scene, focus, { ...content, id: newId(), name: called, original: { id, version: of } }, pose)
+}
+
+/** A figure stands on the ground of the picture; all else is in its middle. */
+function firstPose(scene: Scene, { kind, figure }: ShelvedSubject): Pose {
+  const { picture } = scene.shot
+  return kind === 'figure' ? standing(picture, figure) : restPose({ x: picture.width / 2, y: picture.height / 2 })
+}
+/** As it stands on another drawing of the column. */
+const lastPoseOf = (scene: Scene, { stack }: Focus, s: Subject): Pose =>
+  Object.values(stack!.drawings)
+    .map(d => d.content.poses[s.id])
+    .find(Boolean) ?? firstPose(scene, s as ShelvedSubject)
+
+/** A spacing as one that is kept in the shot; the copy that is there already, if it is of this version. */
+export function spacingDrafts(shot: Shot, { id, name, of, content }: ShelfOriginal): Draft[] {
+  if (content.kind !== 'spacing') return []
+  const kept = Object.values(shot.spacings ?? {})
+  if (kept.some(k => k.original?.id === id)) return []
+  const called = freeName(
+    name,
+    kept.map(k => k.name),
+  )
+  const { recipe, places } = content
+  const spacing = { id: newId(), name: called, recipe, places, original: { id, version: of } }
+  return [{ name: 'spacing.keep', args: { spacing } }]
+}
+
+/**
+ * Makes copies as a version of their original is. What was bound to a figure in this shot stays on it; spans that are
+ * spaced as the copy is are spaced anew. `before` is what the copies were made of, where that is known.
+ */
+export const renewDrafts = (
+  scene: Scene,
+  copies: readonly Copy[],
+  now: ShelfOriginal,
+  before: ReadonlyMap<number, Shelved>,
+): Draft[] => copies.flatMap(copy => renewed(scene, copy, now, before.get(copy.original.version)))
+
+function renewed(scene: Scene, copy: Copy, { content, of }: ShelfOriginal, before: Shelved | undefined): Draft[] {
+  if ('spacing' in copy) return content.kind === 'spacing' ? respaced(scene, copy.spacing, content, of) : []
+  if (!isSubject(content)) return []
+  const { stack, subject, original } = copy
+  const to = content.kind === 'figure' ? withOwnBound(content, subject, before) : content
+  return [{ name: 'subject.renew', args: { stack, subject: subject.id, was: original, to, version: of } }]
+}
+
+/** With what was bound in the shot: what its own original did not have. */
+function withOwnBound(
+  content: Extract<ShelvedSubject, { kind: 'figure' }>,
+  subject: Subject,
+  before: Shelved | undefined,
+): ShelvedSubject {
+  const theirs = new Set(
+    [...(content.bound ?? []), ...(before?.kind === 'figure' ? (before.bound ?? []) : [])].map(b => b.id),
+  )
+  const own: Bound[] = boundTo(subject).filter(b => !theirs.has(b.id))
+  return own.length ? { ...content, bound: [...(content.bound ?? []), ...own] } : content
+}
+
+/** Two places are the same within so much: they were worked out by the same formula. */
+const SAME_PLACE = 1e-9
+
+function respaced(
+  scene: Scene,
+  kept: KeptSpacing,
+  { recipe, places }: { recipe: KeptSpacing['recipe']; places: readonly number[] },
+  version: number,
+): Draft[] {
+  const spacing = { ...kept, recipe, places: [...places], original: { ...kept.original!, version } }
+  const seen = new Set<string>()
+  const spans = scene.columns.flatMap(column =>
+    scene.contents.passes(scene, column).flatMap((pass): Draft[] => {
+      const { chart } = pass
+      if (!chart || seen.has(chart.id)) return []
+      const [was, now] = [giveSpacing(scene, pass, kept), giveSpacing(scene, pass, { recipe, places })]
+      if (was?.name !== 'chart.space' || !now || !equal(was.args.recipe, chart.recipe)) return []
+      if (was.args.places.some((u, i) => Math.abs(u - chart.ticks[i]!.u) > SAME_PLACE)) return []
+      seen.add(chart.id)
+      return [now]
+    }),
+  )
+  return [{ name: 'spacing.keep', args: { spacing } }, ...spans]
+}

@@ -1,0 +1,52 @@
+import type { ShelfOriginal, ShelfThing } from '#core/document'
+import { isSubject } from '#core/document'
+import { spansHere } from '~/chart/actions-space'
+import { giveSpacing, passUnder } from '~/chart/spans'
+import type { Desk } from '~/desk/desk'
+import { oneStep } from '~/desk/one-step'
+import { useTools } from '~/desk/tools'
+import { MOST_PENCILS } from '~/light-table/pencils'
+import { useLightTable } from '~/light-table/store'
+import { newId } from '~/sync/ids'
+import { tell } from '~/ui/messages'
+import { originalOf } from './calls'
+import { placeDrafts, spacingDrafts } from './copies'
+import { useShelf } from './store'
+
+/** Uses a thing here: places it, spaces by it, draws with it. Throws AskFault. */
+export async function useThing(desk: Desk, thing: ShelfThing): Promise<void> {
+  const original = await originalOf(thing.id)
+  useShelf().learn(original)
+  const { content } = original
+  desk.drop()
+  if (content.kind === 'pencil') takePencil(original)
+  else if (content.kind === 'spacing') useSpacing(desk, original)
+  else if (!desk.scene || !desk.focus?.column) tell('There is no column to place it in yet.')
+  else if (isSubject(content))
+    desk.run(...oneStep(placeDrafts(desk.scene, desk.focus, { ...original, content }), `Place ${thing.name}`))
+}
+
+function useSpacing(desk: Desk, original: ShelfOriginal): void {
+  const scene = desk.scene
+  if (!scene || original.content.kind !== 'spacing') return
+  const spacing = original.content
+  const spans = desk.focus?.column ? spansHere(desk, passUnder(scene, desk.focus)) : []
+  const given = spans.flatMap(p => giveSpacing(scene, p, spacing) ?? [])
+  const drafts = [...spacingDrafts(scene.shot, original), ...given]
+  if (drafts.length) desk.run(...oneStep(drafts, `Use the spacing ${original.name}`))
+  if (!given.length)
+    tell(`“${original.name}” is with the saved spacings of this shot. No span with in-betweens is here to take it.`)
+}
+
+function takePencil({ id, name, of, content }: ShelfOriginal): void {
+  if (content.kind !== 'pencil') return
+  const table = useLightTable()
+  const here = table.pencils.find(p => p.original?.id === id)
+  if (!here && table.pencils.length >= MOST_PENCILS) return tell('The box holds 8 pencils. Delete one of them first.')
+  const { kind: _kind, ...pencil } = content
+  const taken = here ?? { ...pencil, id: newId(), name: name.slice(0, 30), original: { id, version: of } }
+  if (!here) table.pencils = [...table.pencils, taken]
+  table.pencilId = taken.id
+  useTools().tool = 'pencil'
+  tell(`“${taken.name}” is in hand.`)
+}
