@@ -131,6 +131,8 @@ export const OTHER_WORDS: Readonly<Record<string, readonly string[]>> = {
   trim: ['shorten shot', 'crop shot', 'length'],
   fit: ['extend shot', 'length', 'make longer'],
   'side-shot': ['fps', 'frame rate', 'rate', 'duration', 'length', 'resolution', 'go to frame', 'settings', 'speed'],
+  'column-copy': ['copy layer', 'copy drawings', 'copy all', 'reuse animation', 'copy to another shot'],
+  'column-paste': ['paste layer', 'paste drawings', 'from another shot'],
   'side-shelf': ['library', 'asset library', 'assets', 'shared figures', 'reuse', 'presets', 'production library'],
   'shelf-keep': ['save to library', 'save preset', 'add to library', 'share with other shots', 'keep figure'],
   'shelf-newer': ['update from library', 'new version', 'update copies', 'sync'],

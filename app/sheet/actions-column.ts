@@ -2,11 +2,15 @@ import type { ArgsOf, Draft } from '#core/commands'
 import type { Action } from '~/desk/action'
 import type { Desk } from '~/desk/desk'
 import { useTools } from '~/desk/tools'
+import { tell } from '~/ui/messages'
 import { useSide } from '~/ui/side'
+import { plural } from '#core/basic'
 import { letAllGo, letGoDraft } from './carry'
 import type { ColumnEnd } from './column-end'
 import { endAs, endOf, isOpenEnded } from './column-end'
+import { copyColumn, pasteColumn } from './column-copy'
 import { lineUpDrafts, newColumn } from './columns'
+import { useSheet } from './sheet'
 
 /** What can be set of a column. */
 export type ColumnSettings = Omit<ArgsOf<'column.set'>, 'plan' | 'column'>
@@ -25,6 +29,17 @@ export function removeColumn(d: Desk): void {
 export function addColumn(d: Desk): void {
   const { id, draft } = newColumn(d.scene!)
   if (d.run(draft)) d.columnId = id
+}
+
+/** Puts the column that was copied in front of the one that is worked on, and works on it. */
+function pasteCopied(d: Desk): void {
+  const copied = useSheet().copiedColumn!
+  const made = pasteColumn(d.scene!, copied, 1 + d.columns.findIndex(c => c.id === d.column?.id))
+  if (typeof made === 'string') return tell(made)
+  if (!d.run(made.draft)) return
+  d.columnId = made.id
+  const drawings = Object.keys(d.shot!.stacks[made.stack]?.drawings ?? {}).length
+  d.tellDone(`Pasted ${copied.name} of ${copied.from}: ${plural(drawings, 'drawing')}.`)
 }
 
 /** Puts a column one to the left or to the right of where it stands. */
@@ -126,6 +141,28 @@ export const columnActions: readonly Action[] = [
     can: d => !!d.column?.carrier && !d.column.locked,
     why: 'the column rides on nothing, or is locked.',
     do: d => d.run(letGoDraft(d.scene!, d.column!, 'place')),
+  },
+  {
+    id: 'column-copy',
+    name: 'Copy column',
+    hint: 'with its drawings and charts, for this shot or another one',
+    group: 'Shot',
+    keys: [],
+    can: d => !!d.column,
+    do: d => {
+      useSheet().copiedColumn = copyColumn(d.scene!, d.column!)
+      tell(`Copied the column ${d.column!.name}. “Paste column” puts it into this shot or another one.`)
+    },
+  },
+  {
+    id: 'column-paste',
+    name: 'Paste column',
+    hint: 'the one that was copied, also in another shot, in front of this column',
+    group: 'Shot',
+    keys: [],
+    can: () => !!useSheet().copiedColumn,
+    why: 'no column was copied yet.',
+    do: pasteCopied,
   },
   end('hold', 'Column end: last drawing held'),
   end('blank', 'Column end: blank'),

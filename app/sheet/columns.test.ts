@@ -1,10 +1,21 @@
 import { describe, expect, it } from 'vitest'
-import { charted, COLUMN, done, PLAN, posedShot, runOn, where } from '#core/commands/fixture.test-helper'
+import {
+  charted,
+  COLUMN,
+  done,
+  PLAN,
+  planned,
+  posedShot,
+  STACK,
+  runOn,
+  where,
+} from '#core/commands/fixture.test-helper'
 import type { Column, Shot } from '#core/document'
-import { openShot, storeShot } from '#core/document'
+import { columnsOf, openShot, storeShot } from '#core/document'
 import { Contents, sceneOf } from '#core/pass'
 import { listOf } from '#core/sheet'
 import { after, deskOn } from '~/desk/scene.test-helper'
+import { copyColumn, pasteColumn } from './column-copy'
 import { copyOfColumn, emptyColumn, exposuresOf, lineUpDrafts, newColumn, releaseDrafts } from './columns'
 
 const columns = (shot: Shot): Column[] => shot.plans[PLAN]!.order.map(id => shot.plans[PLAN]!.columns[id]!)
@@ -56,6 +67,19 @@ describe('a copy of a column', () => {
     expect(made!.link).toBeUndefined()
     expect(opens(copied)).toBe(true)
   })
+  it('keeps what was said of its strokes: ties are between the copies of them', () => {
+    const hash = 'a'.repeat(64)
+    let drawn = done(shot, 'stroke.add', { stack: STACK, drawing: 'd1', strokes: [{ id: 'line-1', hash }] })
+    drawn = done(drawn, 'stroke.add', { stack: STACK, drawing: 'd13', strokes: [{ id: 'line-13', hash }] })
+    const tie = { from: 'line-1', to: 'line-13' }
+    drawn = done(drawn, 'chart.tie', { plan: PLAN, chart: 'c1-13', ties: [tie] })
+    const two = after(drawn, copyOfColumn(sceneAt(drawn), first(drawn)))
+    const stack = two.stacks[columns(two)[1]!.stack]!
+    const chart = Object.values(two.plans[PLAN]!.charts).find(c => c.stack === stack.id)!
+    const [from, to] = [chart.from, chart.to].map(id => stack.drawings[id]!.content.strokes[0]!.id)
+    expect(chart.ties).toEqual([{ from, to }])
+    expect([from, to]).not.toContain('line-1')
+  })
   it('shares no id with it, so that a change to one leaves the other alone', () => {
     const ids = (c: Column) => [
       ...listOf(c.runs).flatMap(r => [r.id, r.drawing]),
@@ -103,5 +127,52 @@ describe('a column lined up with another', () => {
   it('released, leaves a leader alone that was unlocked in the meantime', () => {
     const open = done(lined, 'column.set', { ...where, drawingsLocked: false })
     expect(releaseDrafts(sceneAt(open), columns(open)[1]!)).toHaveLength(1)
+  })
+})
+
+describe('a column that is copied into another shot', () => {
+  const shot = rich()
+  const copied = copyColumn(sceneAt(shot), first(shot))
+  const other = planned()
+  const made = pasteColumn(sceneAt(other), copied, 1)
+  if (typeof made === 'string') throw new Error(made)
+  const pasted = after(other, made.draft)
+  const column = columnsOf(pasted.plans[PLAN]!).find(c => c.id === made.id)!
+  it('brings its drawings, charts and repeats, under ids of its own and a name that is free', () => {
+    expect(column.name).toBe(`${first(shot).name} 2`)
+    expect(column.runs.frames).toBe(first(shot).runs.frames)
+    expect(column.repeats).toMatchObject([{ times: 2, back: false }])
+    const charts = (s: Shot, stack: string) => Object.values(s.plans[PLAN]!.charts).filter(c => c.stack === stack)
+    expect(charts(pasted, column.stack).map(c => [c.recipe, c.ticks.map(t => t.u)])).toEqual(
+      charts(shot, first(shot).stack).map(c => [c.recipe, c.ticks.map(t => t.u)]),
+    )
+    expect(opens(pasted)).toBe(true)
+    // Once more beside it.
+    const twice = pasteColumn(sceneAt(pasted), copied, 2)
+    expect(typeof twice === 'string' ? twice : opens(after(pasted, twice.draft))).toBe(true)
+  })
+  it('looks as it did on every frame', () => {
+    const looks = (s: Shot, c: Column) => {
+      const scene = sceneOf(s, PLAN, new Contents())
+      return listOf(c.runs).map(r => Object.values(scene.contents.of(scene, s.stacks[c.stack]!, r.drawing!).poses))
+    }
+    expect(looks(pasted, column)).toEqual(looks(shot, first(shot)))
+  })
+  it('cannot be pasted where it is damaged, in words', () => {
+    for (const text of ['', '{', '{"schema":99}', copied.text.replace('"order"', '"disorder"')])
+      expect(pasteColumn(sceneAt(other), { ...copied, text }, 0)).toMatch(/cannot be read/)
+  })
+  it('lies where it lay, where it rode on something', () => {
+    const base: [number, number, number, number, number, number] = [1, 0, 0, 1, -100, 0]
+    const carrier = { column: first(shot).id, part: null, base, sizes: true, stays: false }
+    const two = after(shot, copyOfColumn(sceneAt(shot), first(shot)))
+    const rider = columns(two)[1]!
+    const riding = done(two, 'column.carry', { plan: PLAN, column: rider.id, was: null, carrier, moves: [] })
+    const { text } = copyColumn(sceneAt(riding), riding.plans[PLAN]!.columns[rider.id]!)
+    const put = pasteColumn(sceneAt(other), { name: 'Rider', from: 'Other', text }, 0)
+    if (typeof put === 'string') throw new Error(put)
+    const now = after(other, put.draft).plans[PLAN]!.columns[put.id]!
+    expect(now.carrier).toBeUndefined()
+    expect(now.moves?.[0]?.place.x).toBeCloseTo(-100)
   })
 })

@@ -3,7 +3,6 @@ import type { Chart, Column, Drawing } from '#core/document'
 import { partKey } from '#core/document'
 import type { Scene } from '~/desk/scene'
 import { newId } from '~/sync/ids'
-import { copied } from '~/desk/copies'
 import type { Draft } from '#core/commands'
 
 const LETTERS = 'ABCDEFGHIJKLMNOPQRSTUVWXYZ'
@@ -66,10 +65,11 @@ export function exposuresOf(scene: Scene, column: string, drawing: (id: string) 
   }
 }
 
-/** What the subjects and the drawings of a column are called in its copy. */
+/** What the subjects, the drawings and their strokes of a column are called in its copy. */
 interface NewIds {
   readonly subjects: ReadonlyMap<string, string>
   readonly drawings: ReadonlyMap<string, string>
+  readonly strokes: ReadonlyMap<string, string>
 }
 
 const mapped = <T>(record: Readonly<Record<string, T>>, ids: ReadonlyMap<string, string>): Record<string, T> =>
@@ -82,6 +82,7 @@ export function copyOfColumn(scene: Scene, column: Column): Draft {
   const ids: NewIds = {
     subjects: new Map(Object.keys(from.subjects).map(id => [id, newId()])),
     drawings: new Map(Object.keys(from.drawings).map(id => [id, newId()])),
+    strokes: new Map(Object.values(from.drawings).flatMap(d => d.content.strokes.map(s => [s.id, newId()]))),
   }
   return {
     name: 'column.add',
@@ -113,7 +114,8 @@ export function copyOfColumn(scene: Scene, column: Column): Draft {
 }
 
 /** A chart between the copies of its drawings; it swings along with none. */
-function copyOfChart({ along: _along, leads, change, ...chart }: Chart, { subjects, drawings }: NewIds) {
+function copyOfChart({ along: _along, leads, change, ties, ...chart }: Chart, { subjects, drawings, strokes }: NewIds) {
+  const stroke = (id: string | null) => id && (strokes.get(id) ?? id)
   const leadOf = ([key, share]: [string, number]) => {
     const [subject, part] = key.split('/') as [string, string]
     return [partKey(subjects.get(subject) ?? subject, part), share]
@@ -124,6 +126,7 @@ function copyOfChart({ along: _along, leads, change, ...chart }: Chart, { subjec
     from: drawings.get(chart.from)!,
     to: drawings.get(chart.to)!,
     ticks: chart.ticks.map(t => ({ ...t, drawing: drawings.get(t.drawing)! })),
+    ...(ties ? { ties: ties.map(t => ({ ...t, from: stroke(t.from), to: stroke(t.to) })) } : {}),
     ...(leads ? { leads: Object.fromEntries(Object.entries(leads).map(leadOf)) } : {}),
     ...(change
       ? {
@@ -135,13 +138,16 @@ function copyOfChart({ along: _along, leads, change, ...chart }: Chart, { subjec
   }
 }
 
-function copyOfDrawing({ fixed, ...drawing }: Drawing, { subjects, drawings }: NewIds) {
+function copyOfDrawing({ fixed, ...drawing }: Drawing, { subjects, drawings, strokes }: NewIds) {
   return {
     ...drawing,
     id: drawings.get(drawing.id)!,
     ...(fixed ? { fixed: mapped(fixed, subjects) } : {}),
     content: {
-      strokes: copied(drawing.content).strokes.map(s => (s.part ? { ...s, part: subjects.get(s.part) ?? s.part } : s)),
+      strokes: drawing.content.strokes.map(s => ({
+        ...{ ...s, id: strokes.get(s.id)! },
+        ...(s.part ? { part: subjects.get(s.part) ?? s.part } : {}),
+      })),
       poses: mapped(drawing.content.poses, subjects),
     },
   }

@@ -2,10 +2,14 @@ import { defineStore, skipHydrate } from 'pinia'
 import { useRemembered } from '~/ui/remembered'
 import { computed, ref, shallowRef } from 'vue'
 import type { Clip } from './arrange'
+import type { CopiedColumn } from './column-copy'
 import { columnOf, leftOf, ROW_HEIGHTS, rowsOf, USUAL_ROW } from './layout'
 
 /** What the margin counts in. */
 export type Margin = 'frame' | 'timecode' | 'feet'
+
+/** A browser remembers so many letters at most of a copied column. */
+const MOST_KEPT = 2_000_000
 
 /** How the sheet is looked at, what was copied from it, and which of its forms are open. */
 export const useSheet = defineStore('sheet', () => {
@@ -31,6 +35,18 @@ export const useSheet = defineStore('sheet', () => {
   /** How wide a column is, px: wider where there is room for pictures. */
   const column = computed(() => columnOf(rowHeight.value))
   const clip = shallowRef<Clip | null>(null)
+  const keptColumn = useRemembered<CopiedColumn | Record<string, never>>('fintro-column', {})
+  /** One that is too large for this browser to remember is there until the window is closed. */
+  const largeColumn = shallowRef<CopiedColumn | null>(null)
+  /** The column that was copied last, here or in another window of this browser. */
+  const copiedColumn = computed({
+    get: () => largeColumn.value ?? (keptColumn.value.text ? (keptColumn.value as CopiedColumn) : null),
+    set: now => {
+      const large = !!now && now.text.length > MOST_KEPT
+      largeColumn.value = large ? now : null
+      keptColumn.value = large || !now ? {} : now
+    },
+  })
   /** The place where it would be pasted is marked. */
   const clipMarked = ref(false)
   /** A drawing's number is being typed into the cell at the playhead. */
@@ -54,6 +70,8 @@ export const useSheet = defineStore('sheet', () => {
     margin: skipHydrate(margin),
     notes: skipHydrate(notes),
     clip,
+    keptColumn: skipHydrate(keptColumn),
+    copiedColumn,
     clipMarked,
     typing,
     noting,
