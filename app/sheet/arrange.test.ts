@@ -160,6 +160,14 @@ describe('copying and carrying', () => {
     const twice = after(once, paste(...into(once), clip, { by: 'push' }))
     expect(Object.values(stack(twice).subjects)).toHaveLength(1)
     expect(openShot(storeShot(twice)).ok).toBe(true)
+    // Into two columns that expose one stack: the figure comes once, and no number twice.
+    const second = { ...other.plans[plan]!.columns[column]!, id: 'second-column', name: 'B', runs: [] }
+    const two = done(other, 'column.share', { plan, index: 1, column: second })
+    const wide = { ...clip, columns: [clip.columns[0]!, clip.columns[0]!] }
+    const both = after(two, paste(...into(two), wide, { by: 'over' }))
+    expect(Object.values(stack(both).subjects)).toHaveLength(1)
+    const numbers = Object.values(stack(both).drawings).map(d => d.number)
+    expect([numbers.length, new Set(numbers).size]).toEqual([6, 6])
   })
 
   it('pastes over, between, and as copies', () => {

@@ -2,13 +2,13 @@ import { plural } from '#core/basic'
 import type { Exposure, Frames } from '#core/sheet'
 import { backOf, bracketsOf, eachRun, exposedOn, exposuresIn, onStepFrame, summary, writtenFrame } from '#core/sheet'
 import { isPose } from '#core/pass'
-import type { Column, Shot } from '#core/document'
+import type { Column, Shot, Stack } from '#core/document'
 import { shownColumn } from '#core/document'
 import { isTimed, rangeSpots, spotAt } from '#core/commands'
 import type { Focus, Scene, Selection } from '~/desk/scene'
 import { landingOf, rangeOf } from '~/desk/scene'
 import type { Draft } from '#core/commands'
-import { copiesOf, keepStrokes } from './copies'
+import { copiesOf, keepStrokes, withCopies } from './copies'
 
 /** What was copied from the sheet: for each column, from left to right, its exposures; and the shot as it was then. */
 export interface Clip {
@@ -223,12 +223,15 @@ export function paste(
   const elsewhere = clip.scene.shot.id !== scene.shot.id
   // What is made of another shot is kept with this one.
   const source = elsewhere ? { ...clip.scene, keeper: scene.keeper } : scene
+  /** Stacks with what came into them from columns before: two columns may expose one stack. */
+  const stacks = new Map<string, Stack>()
   return clip.columns.flatMap((part, i): Draft[] => {
     const column = scene.columns[from + i]
     if (!column || !part.exposures.length) return []
     const foreign = elsewhere || part.stack !== column.stack
-    const own = scene.shot.stacks[column.stack]!
+    const own = stacks.get(column.stack) ?? scene.shot.stacks[column.stack]!
     const made = copies || foreign ? copiesOf(source, part.stack, part.exposures, own) : undefined
+    if (made) stacks.set(column.stack, withCopies(own, made))
     if (elsewhere) keepStrokes(source, made!)
     return [
       ...(made?.subjects ?? []),

@@ -1,4 +1,5 @@
 import type { Draft } from '#core/commands'
+import { withSubject } from '#core/commands'
 import type { Content, PoseRole, Stack, Subject } from '#core/document'
 import { equal, freeNumber } from '#core/document'
 import type { Exposure } from '#core/sheet'
@@ -38,6 +39,15 @@ export function copiesOf(
   })
   return { copies: Object.fromEntries(copies), subjects: drafts }
 }
+
+/** A stack with copies in it, so that what comes after them knows their numbers and figures. */
+export const withCopies = (stack: Stack, { copies, subjects }: Copies): Stack => ({
+  ...subjects.reduce((s, d) => (d.name === 'subject.add' ? withSubject(s, d.args.subject) : s), stack),
+  drawings: {
+    ...stack.drawings,
+    ...Object.fromEntries(Object.values(copies).map(c => [c.id, { ...c, own: true }])),
+  },
+})
 
 /** Strokes of another shot are kept with this one; those that are not at hand are on the server. */
 export function keepStrokes({ strokeBy, keeper }: Scene, { copies }: Copies): void {
