@@ -72,6 +72,44 @@ const takePaper = async () => {
   await other.screenshot({ path: resolve(folder, 'paper.png') })
   await other.close()
 }
+/** Things on the shelf, and a newer Marrow that is seen before it is taken. */
+const takeShelf = async () => {
+  const shelf = page.getByRole('dialog', { name: /^Shelf of/ })
+  const open = async (shot: string) => {
+    await page.goto(`${server.url}/shots/gull-point-${shot}`)
+    await page.locator('[data-part=picture]').waitFor()
+    await page.keyboard.press('Alt+c')
+    await shelf.getByRole('list').waitFor({ state: 'attached' })
+  }
+  const keep = async (what: RegExp, name: string) => {
+    const option = shelf.getByLabel('What is put on the shelf').locator('option').filter({ hasText: what })
+    await shelf.getByLabel('What is put on the shelf').selectOption(await option.first().getAttribute('value'))
+    await shelf.getByLabel('Name on the shelf').fill(name)
+    await page.waitForTimeout(400)
+    await shelf.getByRole('button', { name: /^Keep/ }).click()
+    await page.getByText(/^“.*” is (on the shelf\.|version)/).waitFor()
+  }
+  await open('010')
+  await keep(/column/, 'Sponge, flop')
+  await keep(/pencil/, 'Tie-down, soft')
+  await open('020')
+  await keep(/figure/, 'Marrow')
+  await keep(/spacing/, 'Heavy start')
+  await open('030')
+  await shelf.getByRole('button', { name: 'Place Marrow' }).click()
+  await page.getByText('All saved').waitFor()
+  await open('020')
+  await page.keyboard.press('Alt+p')
+  await page.getByLabel('Length, percent of what it is').fill('82')
+  await page.getByRole('button', { name: 'in all drawings' }).click()
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('Alt+c')
+  await keep(/figure/, 'Marrow')
+  await open('030')
+  await page.getByRole('button', { name: 'Preview version 2 of Marrow' }).click()
+  await shelf.getByText(/not taken yet/).waitFor()
+  await take('shelf')
+}
 /** The Keeper's drawings go out, are coloured, and come back: matched by their numbers, not taken in. */
 const takeFinished = async () => {
   await page.getByRole('radio', { name: 'Images', exact: true }).click()
@@ -199,13 +237,6 @@ try {
   await page.locator('[data-part=picture]').waitFor()
   await goTo(page, 21)
   await take('desk')
-  // Marrow's near hand held still, in a view beside the ordinary one.
-  await page.keyboard.press('Alt+y')
-  await page.getByRole('button', { name: 'Beside the ordinary view' }).click()
-  await page.getByLabel('Which part is held still').selectOption({ label: 'Keeper: Marrow: near hand' })
-  await take('steady')
-  await page.getByRole('button', { name: 'In one view' }).click()
-  await page.keyboard.press('Alt+y')
   await goTo(page, 11)
   await page.keyboard.press('s')
   await page.getByRole('option', { name: 'Halves, slow into the second' }).hover()
@@ -315,6 +346,7 @@ try {
   await page.goto(`${server.url}/shots/gull-point-020`)
   await page.locator('[data-part=picture]').waitFor()
   await takeFootage()
+  await takeShelf()
 } finally {
   await browser.close()
   await stop()

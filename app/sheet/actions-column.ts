@@ -31,10 +31,13 @@ export function addColumn(d: Desk): void {
   if (d.run(draft)) d.columnId = id
 }
 
+/** The place in front of the column that is worked on. */
+export const placeAfter = (d: Desk): number => 1 + d.columns.findIndex(c => c.id === d.column?.id)
+
 /** Puts the column that was copied in front of the one that is worked on, and works on it. */
 function pasteCopied(d: Desk): void {
   const copied = useSheet().copiedColumn!
-  const made = pasteColumn(d.scene!, copied, 1 + d.columns.findIndex(c => c.id === d.column?.id))
+  const made = pasteColumn(d.scene!, copied.text, { index: placeAfter(d) })
   if (typeof made === 'string') return tell(made)
   if (!d.run(made.draft)) return
   d.columnId = made.id

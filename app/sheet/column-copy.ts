@@ -1,5 +1,5 @@
 import type { ArgsOf, Draft } from '#core/commands'
-import type { Column, Shot } from '#core/document'
+import type { Column, Original, Shot } from '#core/document'
 import { openShot, storeShot } from '#core/document'
 import { freeName } from '#core/basic'
 import { Contents, sceneOf } from '#core/pass'
@@ -38,23 +38,29 @@ export function copyColumn(scene: Scene, column: Column): CopiedColumn {
   return { name: column.name, from: shot.name, text: JSON.stringify(storeShot(only)) }
 }
 
-/** Puts a copied column into a shot, before the column at an index. A sentence where it cannot be read. */
+/** Where a copied column goes, and what it is there besides. */
+interface Pasting {
+  readonly index: number
+  /** Its own name, or one that is free, where nothing is said. */
+  readonly name?: string
+  readonly original?: Original
+}
+
+/** Puts a copied column into a shot. A sentence where it cannot be read. */
 export function pasteColumn(
   scene: Scene,
-  copied: CopiedColumn,
-  index: number,
+  text: string,
+  { index, name: wanted, original }: Pasting,
 ): { id: string; stack: string; draft: Draft } | string {
-  const source = sourceOf(scene, copied.text)
+  const source = sourceOf(scene, text)
   const [column] = source?.columns ?? []
   if (!source || !column) return 'The column that was copied cannot be read any more. Copy it again.'
   const { name, args } = copyOfColumn(source, column) as { name: 'column.add'; args: ArgsOf<'column.add'> }
-  const called = freeName(
-    column.name,
-    scene.columns.map(c => c.name),
-  )
+  const names = scene.columns.map(c => c.name)
+  const put = { ...args.column, name: wanted ?? freeName(column.name, names), ...(original ? { original } : {}) }
   return {
-    ...{ id: args.column.id, stack: args.stack.id },
-    draft: { name, args: { ...args, plan: scene.plan.id, index, column: { ...args.column, name: called } } },
+    ...{ id: put.id, stack: args.stack.id },
+    draft: { name, args: { ...args, plan: scene.plan.id, index, column: put } },
   }
 }
 

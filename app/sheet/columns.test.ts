@@ -134,7 +134,7 @@ describe('a column that is copied into another shot', () => {
   const shot = rich()
   const copied = copyColumn(sceneAt(shot), first(shot))
   const other = planned()
-  const made = pasteColumn(sceneAt(other), copied, 1)
+  const made = pasteColumn(sceneAt(other), copied.text, { index: 1 })
   if (typeof made === 'string') throw new Error(made)
   const pasted = after(other, made.draft)
   const column = columnsOf(pasted.plans[PLAN]!).find(c => c.id === made.id)!
@@ -148,7 +148,7 @@ describe('a column that is copied into another shot', () => {
     )
     expect(opens(pasted)).toBe(true)
     // Once more beside it.
-    const twice = pasteColumn(sceneAt(pasted), copied, 2)
+    const twice = pasteColumn(sceneAt(pasted), copied.text, { index: 2 })
     expect(typeof twice === 'string' ? twice : opens(after(pasted, twice.draft))).toBe(true)
   })
   it('looks as it did on every frame', () => {
@@ -160,7 +160,7 @@ describe('a column that is copied into another shot', () => {
   })
   it('cannot be pasted where it is damaged, in words', () => {
     for (const text of ['', '{', '{"schema":99}', copied.text.replace('"order"', '"disorder"')])
-      expect(pasteColumn(sceneAt(other), { ...copied, text }, 0)).toMatch(/cannot be read/)
+      expect(pasteColumn(sceneAt(other), text, { index: 0 })).toMatch(/cannot be read/)
   })
   it('lies where it lay, where it rode on something', () => {
     const base: [number, number, number, number, number, number] = [1, 0, 0, 1, -100, 0]
@@ -169,7 +169,7 @@ describe('a column that is copied into another shot', () => {
     const rider = columns(two)[1]!
     const riding = done(two, 'column.carry', { plan: PLAN, column: rider.id, was: null, carrier, moves: [] })
     const { text } = copyColumn(sceneAt(riding), riding.plans[PLAN]!.columns[rider.id]!)
-    const put = pasteColumn(sceneAt(other), { name: 'Rider', from: 'Other', text }, 0)
+    const put = pasteColumn(sceneAt(other), text, { index: 0 })
     if (typeof put === 'string') throw new Error(put)
     const now = after(other, put.draft).plans[PLAN]!.columns[put.id]!
     expect(now.carrier).toBeUndefined()

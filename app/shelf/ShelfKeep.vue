@@ -83,6 +83,7 @@ const missed = computed(() => {
 function linked(c: Keepable, thing: ShelfThing): Draft[] {
   const original = { id: thing.id, version: thing.version }
   if (c.subject) return [{ name: 'subject.set', args: { stack: desk.stack!.id, subject: c.subject, original } }]
+  if (c.column) return [{ name: 'column.set', args: { plan: desk.plan!.id, column: c.column, original } }]
   const content = c.kind === 'spacing' ? c.content() : null
   return content ? spacingDrafts(desk.shot!, { ...thing, of: thing.version, content }) : []
 }

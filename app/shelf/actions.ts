@@ -21,7 +21,7 @@ export const shelfActions: readonly Action[] = [
     id: 'side-shelf',
     after: 'side-parts',
     name: 'Shelf …',
-    hint: 'what the production keeps by name: figures, parts, pictures, spacings, pencils',
+    hint: 'what the production keeps by name: figures, parts, pictures, columns, spacings, pencils',
     group: 'Shot',
     keys: ['Alt+KeyC'],
     do: () => {
@@ -32,7 +32,7 @@ export const shelfActions: readonly Action[] = [
     id: 'shelf-keep',
     after: 'side-shelf',
     name: 'Put on the shelf …',
-    hint: 'a figure, part, picture, spacing or pencil, for all shots of the production',
+    hint: 'a figure, part, picture, column, spacing or pencil, for all shots of the production',
     group: 'Shot',
     keys: [],
     can: d => !d.session?.readOnly,

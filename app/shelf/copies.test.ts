@@ -1,10 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import type { ShelfOriginal, Shelved, Shot } from '#core/document'
-import { shelvedOf } from '#core/document'
-import { done, planned, STACK } from '#core/commands/fixture.test-helper'
+import { columnAlone, openShot, shelvedOf, shelvedSchema, storeShot } from '#core/document'
+import { listOf } from '#core/sheet'
+import { COLUMN, columnIn, done, PLAN, planned, runOn, STACK } from '#core/commands/fixture.test-helper'
 import { giveSpacing, passHere } from '~/chart/spans'
+import { newColumn } from '~/sheet/columns'
 import { after, deskOn } from '~/desk/scene.test-helper'
-import { contentOf, copiesIn, isAlike, placeDrafts, renewDrafts, spacingDrafts } from './copies'
+import { copiesIn, isChanged, placeDrafts, renewDrafts, spacingDrafts } from './copies'
 import { keepableHere } from './keepable'
 
 const thing = (content: Shelved, version = 1): ShelfOriginal => ({
@@ -26,7 +28,7 @@ const subjects = (shot: Shot) => Object.values(shot.stacks[STACK]!.subjects)
 const charts = (shot: Shot) => Object.values(Object.values(shot.plans)[0]!.charts)
 const placed = (shot: Shot, frame: number) =>
   after(shot, placeDrafts(...deskOn(shot, frame), { ...thing(keeper), content: keeper }))
-const older = (shot: Shot) => copiesIn(shot)
+const older = (shot: Shot) => copiesIn(deskOn(shot)[0])
 
 describe('a subject from the shelf', () => {
   it('is placed as a copy that knows its original, by a name that is free', () => {
@@ -34,7 +36,7 @@ describe('a subject from the shelf', () => {
     const copy = subjects(shot).find(s => s.original)!
     expect(copy).toMatchObject({ name: 'Original', original: { id: 'original', version: 1 } })
     expect(shot.stacks[STACK]!.drawings.d1!.content.poses[copy.id]).toBeDefined()
-    expect(copiesIn(shot).map(c => c.name)).toEqual(['Original'])
+    expect(copiesIn(deskOn(shot)[0]).map(c => c.name)).toEqual(['Original'])
   })
   it('is the same one on another drawing of the column, and a second one on the same drawing', () => {
     const twice = placed(placed(planned(), 1), 13)
@@ -79,22 +81,19 @@ describe('a subject from the shelf', () => {
     }
     const second = { ...first, bound: [bound('hat')] }
     const [scene] = deskOn(own)
-    const now = after(own, renewDrafts(scene, copiesIn(own), thing(second, 2), new Map([[1, first]])))
+    const now = after(own, renewDrafts(scene, copiesIn(deskOn(own)[0]), thing(second, 2), new Map([[1, first]])))
     const renewed = subjects(now).find(s => s.original)!
     expect(renewed.original).toEqual({ id: 'original', version: 2 })
     expect(renewed.kind === 'figure' && renewed.bound!.map(b => b.id)).toEqual(['hat', 'scarf'])
     expect(now.stacks[STACK]!.drawings).toBe(own.stacks[STACK]!.drawings)
-    expect([isAlike(contentOf(older(shot)[0]!)!, first), isAlike(contentOf(older(own)[0]!)!, first)]).toEqual([
-      true,
-      false,
-    ])
+    expect([isChanged(older(shot)[0]!, first), isChanged(older(own)[0]!, first)]).toEqual([false, true])
   })
 })
 
 describe('a spacing from the shelf', () => {
   const kept = after(planned(), spacingDrafts(planned(), thing(slow)))
   it('is kept in the shot once', () => {
-    expect(copiesIn(kept)).toMatchObject([{ name: 'Original', original: { id: 'original', version: 1 } }])
+    expect(copiesIn(deskOn(kept)[0])).toMatchObject([{ name: 'Original', original: { id: 'original', version: 1 } }])
     expect(spacingDrafts(kept, thing(slow))).toEqual([])
   })
   it('spaces anew what is spaced as it is, and nothing else', () => {
@@ -102,7 +101,7 @@ describe('a spacing from the shelf', () => {
     const [here, other] = [passHere(scene, focus)!, passHere(...deskOn(kept, 15))!]
     expect(other.chart!.id).not.toBe(here.chart!.id)
     const spaced = after(kept, giveSpacing(scene, here, slow))
-    const now = after(spaced, renewDrafts(deskOn(spaced)[0], copiesIn(spaced), thing(fast, 2), new Map()))
+    const now = after(spaced, renewDrafts(deskOn(spaced)[0], copiesIn(deskOn(spaced)[0]), thing(fast, 2), new Map()))
     const chartIn = (shot: Shot, id: string) => charts(shot).find(c => c.id === id)!
     expect(chartIn(now, here.chart!.id).recipe).toEqual(fast.recipe)
     expect(chartIn(now, other.chart!.id)).toEqual(chartIn(spaced, other.chart!.id))
@@ -111,8 +110,45 @@ describe('a spacing from the shelf', () => {
     const { id, ticks } = chartIn(spaced, here.chart!.id)
     const plan = Object.keys(spaced.plans)[0]!
     const moved = done(spaced, 'chart.tick', { plan, chart: id, drawing: ticks[0]!.drawing, u: 0.33 })
-    const kept2 = after(moved, renewDrafts(deskOn(moved)[0], copiesIn(moved), thing(fast, 2), new Map()))
+    const kept2 = after(moved, renewDrafts(deskOn(moved)[0], copiesIn(deskOn(moved)[0]), thing(fast, 2), new Map()))
     expect(chartIn(kept2, id)).toEqual(chartIn(moved, id))
+  })
+})
+
+describe('a column from the shelf', () => {
+  const shot = planned()
+  const pencil = { id: 'rough', name: 'Rough', colour: '#1f5aa8', width: 4, smooth: 0.1 }
+  const kept = (s: Shot) =>
+    shelvedSchema.parse(
+      keepableHere(...deskOn(s), null, pencil)
+        .find(k => k.kind === 'column')!
+        .content(),
+    )
+  it('is a column with its drawings, timing and charts, and nothing of the shot around it', () => {
+    const content = kept(shot)
+    const alone = content.kind === 'column' ? columnAlone(content.shot)! : null
+    expect(listOf(alone!.column.runs)).toEqual(listOf(columnIn(shot).runs))
+    expect(alone!.stack).toEqual(shot.stacks[STACK])
+    expect(shelvedSchema.safeParse({ kind: 'column', shot: storeShot(shot) }).success).toBe(true)
+    const two = after(shot, newColumn(deskOn(shot)[0]).draft)
+    expect(shelvedSchema.safeParse({ kind: 'column', shot: storeShot(two) }).success).toBe(false)
+  })
+  it('is replaced by the newer version in its place, under its name; what rides on it stays where it is', () => {
+    const copy = done(shot, 'column.set', { plan: PLAN, column: COLUMN, original: { id: 'original', version: 1 } })
+    let two = after(copy, newColumn(deskOn(copy)[0]).draft)
+    const rider = two.plans[PLAN]!.order[1]!
+    const base: [number, number, number, number, number, number] = [1, 0, 0, 1, 0, 0]
+    const carrier = { column: COLUMN, part: null, base, sizes: true, stays: false }
+    two = done(two, 'column.carry', { plan: PLAN, column: rider, was: null, carrier, moves: [] })
+    const longer = done(shot, 'run.push', { plan: PLAN, column: COLUMN, run: runOn(shot, '1'), delta: 2 })
+    const [scene] = deskOn(two)
+    const now = after(two, renewDrafts(scene, copiesIn(scene), thing(kept(longer), 2), new Map()))
+    const [first, second] = now.plans[PLAN]!.order.map(id => now.plans[PLAN]!.columns[id]!)
+    expect(first).toMatchObject({ name: columnIn(shot).name, original: { id: 'original', version: 2 } })
+    expect(first!.runs.frames).toBe(columnIn(longer).runs.frames)
+    expect([second!.id, second!.carrier]).toEqual([rider, undefined])
+    expect(Object.keys(now.stacks)).toHaveLength(2)
+    expect(openShot(storeShot(now)).ok).toBe(true)
   })
 })
 
@@ -123,6 +159,7 @@ describe('what can be put on the shelf', () => {
     const all = keepableHere(scene, focus, passHere(scene, focus), pencil)
     expect(all.map(k => [k.kind, k.content()?.kind])).toEqual([
       ['figure', 'figure'],
+      ['column', 'column'],
       ['spacing', 'spacing'],
       ['pencil', 'pencil'],
     ])

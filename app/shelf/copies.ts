@@ -1,11 +1,13 @@
 import type { Draft } from '#core/commands'
 import type {
   Bound,
+  Column,
   KeptSpacing,
   Original,
   ShelfOriginal,
-  ShelvedSubject,
   Shelved,
+  ShelvedColumn,
+  ShelvedSubject,
   Shot,
   Subject,
 } from '#core/document'
@@ -17,15 +19,19 @@ import { giveSpacing } from '~/chart/spans'
 import type { Focus, Scene } from '~/desk/scene'
 import { standing } from '~/figures/place'
 import { onDrawing, poseOnDrawing, putFigure } from '~/figures/subjects'
+import { letAllGo } from '~/sheet/carry'
+import { pasteColumn } from '~/sheet/column-copy'
 import { newId } from '~/sync/ids'
 
 /** Something in a shot that is a copy of a thing on a shelf. */
 export type Copy = { readonly original: Original; readonly name: string } & (
-  { readonly stack: string; readonly subject: Subject } | { readonly spacing: KeptSpacing }
+  | { readonly stack: string; readonly subject: Subject }
+  | { readonly spacing: KeptSpacing }
+  | { readonly column: Column }
 )
 
-/** All copies in a shot. */
-export function copiesIn(shot: Shot): Copy[] {
+/** All copies in a shot, as far as one plan shows them. */
+export function copiesIn({ shot, columns: all }: Pick<Scene, 'shot' | 'columns'>): Copy[] {
   const subjects = Object.values(shot.stacks).flatMap(stack =>
     Object.values(stack.subjects).flatMap(subject =>
       subject.original ? [{ original: subject.original, name: subject.name, stack: stack.id, subject }] : [],
@@ -34,14 +40,24 @@ export function copiesIn(shot: Shot): Copy[] {
   const spacings = Object.values(shot.spacings ?? {}).flatMap(spacing =>
     spacing.original ? [{ original: spacing.original, name: spacing.name, spacing }] : [],
   )
-  return [...subjects, ...spacings]
+  const columns = all.flatMap(column =>
+    column.original ? [{ original: column.original, name: column.name, column }] : [],
+  )
+  return [...subjects, ...columns, ...spacings]
 }
 
 /** What a copy is now, as a shelf has it. */
-export const contentOf = (copy: Copy): Shelved | null =>
+const contentOf = (copy: Exclude<Copy, { column: Column }>): Shelved | null =>
   'spacing' in copy
     ? { kind: 'spacing', recipe: copy.spacing.recipe, places: [...copy.spacing.places] }
     : shelvedOf(copy.subject)
+
+/** Whether a copy was changed since it was taken: null where that cannot be told, for the ids of a column are its own. */
+export function isChanged(copy: Copy, before: Shelved): boolean | null {
+  if ('column' in copy) return null
+  const now = contentOf(copy)
+  return !now || !isAlike(now, before)
+}
 
 const plain = (x: Shelved): unknown => (isSubject(x) ? { ...x, figure: { ...x.figure, version: 1 } } : x)
 /** True for two that look and move the same. */
@@ -99,11 +115,24 @@ export const renewDrafts = (
 ): Draft[] => copies.flatMap(copy => renewed(scene, copy, now, before.get(copy.original.version)))
 
 function renewed(scene: Scene, copy: Copy, { content, of }: ShelfOriginal, before: Shelved | undefined): Draft[] {
+  if ('column' in copy) return content.kind === 'column' ? replaced(scene, copy.column, content, of) : []
   if ('spacing' in copy) return content.kind === 'spacing' ? respaced(scene, copy.spacing, content, of) : []
   if (!isSubject(content)) return []
   const { stack, subject, original } = copy
   const to = content.kind === 'figure' ? withOwnBound(content, subject, before) : content
   return [{ name: 'subject.renew', args: { stack, subject: subject.id, was: original, to, version: of } }]
+}
+
+/** Another column in the place of one: what rode on that lies where it lay. */
+function replaced(scene: Scene, old: Column, { shot }: ShelvedColumn, version: number): Draft[] {
+  const made = pasteColumn(scene, JSON.stringify(shot), {
+    index: scene.columns.findIndex(c => c.id === old.id),
+    name: old.name,
+    original: { ...old.original!, version },
+  })
+  if (typeof made === 'string') return []
+  const remove: Draft = { name: 'column.remove', args: { plan: scene.plan.id, column: old.id } }
+  return [...letAllGo(scene, { column: old.id }), made.draft, remove]
 }
 
 /** With what was bound in the shot: what its own original did not have. */

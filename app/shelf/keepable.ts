@@ -1,9 +1,10 @@
-import type { Original, ShelfKind, Shelved } from '#core/document'
+import type { Column, Original, ShelfKind, Shelved, ShelvedColumn } from '#core/document'
 import { boundTo, shelvedOf, subjectsOf } from '#core/document'
 import { recipeName } from '#core/chart'
 import type { Pass } from '#core/pass'
 import { spacingOf } from '~/chart/spans'
 import type { Focus, Scene } from '~/desk/scene'
+import { copyColumn } from '~/sheet/column-copy'
 import { shareDraft } from '~/light-table/parts'
 import type { PencilKind } from '~/light-table/pencils'
 
@@ -18,9 +19,10 @@ export interface Keepable {
   readonly content: () => Shelved | null
   /** What in the shot becomes a copy of it. */
   readonly subject?: string
+  readonly column?: string
 }
 
-/** The figures, parts and pictures of the column, the spacing of the span and the pencil in hand. */
+/** The figures, parts and pictures of the column, itself, the spacing of the span and the pencil in hand. */
 export function keepableHere(scene: Scene, focus: Focus, pass: Pass | null, pencil: PencilKind): Keepable[] {
   const subjects = focus.stack ? subjectsOf(focus.stack) : []
   const spacing = pass && spacingOf(pass)
@@ -33,6 +35,15 @@ export function keepableHere(scene: Scene, focus: Focus, pass: Pass | null, penc
         ...(drawn ? {} : { subject: s.id }),
       }
     }),
+    ...(focus.column
+      ? [
+          {
+            ...{ key: `column ${focus.column.id}`, kind: 'column' as const, name: focus.column.name },
+            ...{ original: focus.column.original, column: focus.column.id },
+            content: () => wholeColumn(scene, focus.column!),
+          },
+        ]
+      : []),
     ...(spacing
       ? [
           {
@@ -46,6 +57,11 @@ export function keepableHere(scene: Scene, focus: Focus, pass: Pass | null, penc
       content: () => pencilContent(pencil),
     },
   ]
+}
+
+function wholeColumn(scene: Scene, column: Column): Shelved {
+  const { original: _original, ...bare } = column
+  return { kind: 'column', shot: JSON.parse(copyColumn(scene, bare).text) as ShelvedColumn['shot'] }
 }
 
 /** A part that is drawn on each drawing, as it is on this one. */
@@ -66,4 +82,5 @@ export const pencilContent = ({ colour, width, smooth, strength, string }: Penci
 export const needsFiles = (x: Shelved): boolean =>
   x.kind === 'part' ||
   x.kind === 'image' ||
+  x.kind === 'column' ||
   (x.kind === 'figure' && boundTo({ ...x, id: '', name: '', rank: 0 }).length > 0)

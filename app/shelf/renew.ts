@@ -5,7 +5,7 @@ import { oneStep } from '~/desk/one-step'
 import { useLightTable } from '~/light-table/store'
 import { tell } from '~/ui/messages'
 import { originalOf } from './calls'
-import { contentOf, isAlike, renewDrafts } from './copies'
+import { isAlike, isChanged, renewDrafts } from './copies'
 import { pencilContent } from './keepable'
 import type { Newer } from './store'
 
@@ -13,7 +13,7 @@ import type { Newer } from './store'
 interface Renewal {
   readonly drafts: readonly Draft[]
   readonly now: ShelfOriginal
-  /** Copies were changed since they were taken from the shelf: that would go. */
+  /** Copies were changed since they were taken from the shelf, or may have been: that would go. */
   readonly changed: boolean
 }
 
@@ -23,13 +23,12 @@ async function renewal(desk: Desk, { thing, copies: older, pencils }: Newer): Pr
   const versions = [...new Set([...older, ...pencils].map(c => c.original!.version))]
   const before = new Map<number, Shelved>()
   for (const v of versions) before.set(v, (await originalOf(thing.id, v)).content)
-  const differs = (version: number, is: Shelved | null): boolean => !is || !isAlike(is, before.get(version)!)
   return {
     drafts: desk.stored ? renewDrafts(desk.stored.scene, older, now, before) : [],
     now,
     changed:
-      older.some(c => differs(c.original.version, contentOf(c))) ||
-      pencils.some(p => differs(p.original!.version, pencilContent(p))),
+      older.some(c => isChanged(c, before.get(c.original.version)!) ?? true) ||
+      pencils.some(p => !isAlike(pencilContent(p), before.get(p.original!.version)!)),
   }
 }
 

@@ -20,7 +20,7 @@ export const useShelf = defineStore('shelf', () => {
   const [desk, table] = [useDesk(), useLightTable()]
   /** What is known of the originals of copies. */
   const known = shallowRef<ReadonlyMap<string, ShelfThing>>(new Map())
-  const copies = computed(() => (desk.stored ? copiesIn(desk.stored.scene.shot) : []))
+  const copies = computed(() => (desk.stored ? copiesIn(desk.stored.scene) : []))
   const newer = computed((): Newer[] =>
     [...known.value.values()]
       .map(thing => ({

@@ -1,4 +1,4 @@
-import type { ShelfOriginal, ShelfThing } from '#core/document'
+import type { ShelfOriginal, ShelfThing, ShelvedColumn } from '#core/document'
 import { isSubject } from '#core/document'
 import { spansHere } from '~/chart/actions-space'
 import { giveSpacing, passUnder } from '~/chart/spans'
@@ -7,6 +7,9 @@ import { oneStep } from '~/desk/one-step'
 import { useTools } from '~/desk/tools'
 import { MOST_PENCILS } from '~/light-table/pencils'
 import { useLightTable } from '~/light-table/store'
+import { freeName } from '#core/basic'
+import { placeAfter } from '~/sheet/actions-column'
+import { pasteColumn } from '~/sheet/column-copy'
 import { newId } from '~/sync/ids'
 import { tell } from '~/ui/messages'
 import { originalOf } from './calls'
@@ -21,9 +24,23 @@ export async function useThing(desk: Desk, thing: ShelfThing): Promise<void> {
   desk.drop()
   if (content.kind === 'pencil') takePencil(original)
   else if (content.kind === 'spacing') useSpacing(desk, original)
+  else if (content.kind === 'column') addColumn(desk, original, content)
   else if (!desk.scene || !desk.focus?.column) tell('There is no column to place it in yet.')
   else if (isSubject(content))
     desk.run(...oneStep(placeDrafts(desk.scene, desk.focus, { ...original, content }), `Place ${thing.name}`))
+}
+
+function addColumn(desk: Desk, { id, name, of }: ShelfOriginal, { shot }: ShelvedColumn): void {
+  const scene = desk.scene
+  if (!scene) return
+  const called = freeName(
+    name,
+    scene.columns.map(c => c.name),
+  )
+  const original = { id, version: of }
+  const made = pasteColumn(scene, JSON.stringify(shot), { index: placeAfter(desk), name: called, original })
+  if (typeof made === 'string') return tell(made)
+  if (desk.run(made.draft)) desk.columnId = made.id
 }
 
 function useSpacing(desk: Desk, original: ShelfOriginal): void {

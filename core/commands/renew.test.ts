@@ -1,5 +1,15 @@
 import { describe, expect, it } from 'vitest'
-import { aloneOf, openShot, shelvedOf, shelvedSchema, storeShot, strokeHashes, strokesOnShelf } from '../document'
+import {
+  aloneOf,
+  openShot,
+  SCHEMA,
+  shelvedOf,
+  shelvedSchema,
+  storeShot,
+  strokeHashes,
+  strokesOnShelf,
+  upgradedShelved,
+} from '../document'
 import { figureSchema } from '../figure'
 import { done, PLAN, planned, refusal, STACK, undone } from './fixture.test-helper'
 
@@ -91,5 +101,22 @@ describe('what a shelf holds', () => {
     expect(shelvedSchema.safeParse(pencil).success).toBe(true)
     for (const wrong of [{ width: 0 }, { width: Number.NaN }, { colour: 'blue' }, { smooth: 2 }, { strength: 0 }])
       expect(shelvedSchema.safeParse({ ...pencil, ...wrong }).success, JSON.stringify(wrong)).toBe(false)
+  })
+})
+
+describe('what a shelf kept with an older form', () => {
+  it('is brought to the newest one as shots are; a column brings its own number', () => {
+    const { figure, ...old } = { ...shelved, rig: shelved.figure }
+    const renamed = (tree: Record<string, unknown>) => {
+      const stacks = tree.stacks as Record<string, { subjects: Record<string, Record<string, unknown>> }>
+      const { rig, ...rest } = stacks.alone!.subjects.alone!
+      return { ...tree, stacks: { alone: { ...stacks.alone, subjects: { alone: { ...rest, figure: rig } } } } }
+    }
+    expect(upgradedShelved(old, SCHEMA - 1, { [SCHEMA - 1]: renamed })).toEqual({ ...shelved, figure })
+    const spacing = { kind: 'spacing', recipe: { family: 'even' }, places: [0.5] }
+    expect(upgradedShelved(spacing, 2)).toEqual(spacing)
+    const column = { kind: 'column' as const, shot: { ...storeShot(copy) } }
+    expect(upgradedShelved(column, SCHEMA - 1)).toEqual(column)
+    expect(() => upgradedShelved({ kind: 'column', shot: { schema: 99 } }, SCHEMA)).toThrow()
   })
 })

@@ -5,7 +5,7 @@ import { eachRun, listOf, runsOf } from '../sheet'
 import { framesSchema as frames, rateLabel } from '../time'
 import { hangingFault, plansOf } from '../document/shown'
 import type { Column } from '../document/document'
-import { chartSchema, columnSchema, rateSchema, shotSchema, stackSchema } from '../document/document'
+import { chartSchema, columnSchema, originalSchema, rateSchema, shotSchema, stackSchema } from '../document/document'
 import { firstLost } from '../document/open'
 import { columnOf, planOf, stackOf, unlocked, withColumn, withPlan, withStack, without } from './parts'
 import { refuse } from './refusal'
@@ -89,6 +89,8 @@ export const setColumn = command(
     hidden: z.boolean().optional(),
     strength: z.number().min(0).max(1).optional(),
     reference: z.boolean().optional(),
+    /** The thing on a shelf that it is a copy of from now on. */
+    original: originalSchema.optional(),
     adds: columnSchema.shape.adds,
   }),
   ({ column, plan, ...set }, shot) => {
@@ -100,6 +102,7 @@ export const setColumn = command(
     if (set.hidden !== undefined) return `${set.hidden ? 'Hide' : 'Show'} ${name}`
     if (set.reference !== undefined) return set.reference ? `Make ${name} a reference column` : `Export ${name} again`
     if (set.strength !== undefined) return `Show ${name} at ${Math.round(set.strength * 100)} %`
+    if (set.original) return `A copy of the one on the shelf: ${name}`
     return set.name ? `Rename ${name}` : `Change ${name}`
   },
   (shot, { plan, column, ...set }) => withColumn(shot, plan, { ...columnOf(shot, plan, column), ...set }),

@@ -243,6 +243,7 @@ export const columnSchema = z.object({
   inside: idSchema.optional(),
   /** Footage that runs behind its drawings, seen while working only. */
   footage: footageSchema.optional(),
+  original: originalSchema.optional(),
   runs: z.array(runSchema).max(MOST_RUNS, TOO_MANY_RUNS).transform(runsOf),
   repeats: z.array(repeatSchema).max(500, 'A column holds at most 500 repeats.').optional(),
 })

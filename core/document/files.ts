@@ -3,7 +3,7 @@ import type { StrokeRef } from './subject'
 import { boundTo, filesOf } from './subject'
 
 /** The hashes of all strokes that a shot names, each once. */
-export function strokeHashes(shot: Shot): string[] {
+export function strokeHashes(shot: Pick<Shot, 'stacks'>): string[] {
   const refs = Object.values(shot.stacks).flatMap(s => [
     ...Object.values(s.drawings).flatMap(d => d.content.strokes),
     ...sharedStrokes(s),
@@ -18,7 +18,7 @@ export const sharedStrokes = (stack: Stack): StrokeRef[] =>
   )
 
 /** The hashes of all pictures that a shot names, each once. */
-export const imageHashes = (shot: Shot): string[] => [
+export const imageHashes = (shot: Pick<Shot, 'stacks'>): string[] => [
   ...new Set(
     Object.values(shot.stacks).flatMap(s => [
       ...Object.values(s.subjects).flatMap(filesOf),
@@ -28,11 +28,14 @@ export const imageHashes = (shot: Shot): string[] => [
 ]
 
 /** The hashes of all footage that a shot names, each once. */
-export const footageHashes = (shot: Shot): string[] => [
+export const footageHashes = (shot: Pick<Shot, 'plans'>): string[] => [
   ...new Set(
     Object.values(shot.plans).flatMap(p => Object.values(p.columns).flatMap(c => (c.footage ? [c.footage.file] : []))),
   ),
 ]
 
 /** The hashes of all files that a shot names: pictures and footage. */
-export const fileHashes = (shot: Shot): string[] => [...imageHashes(shot), ...footageHashes(shot)]
+export const fileHashes = (shot: Pick<Shot, 'stacks' | 'plans'>): string[] => [
+  ...imageHashes(shot),
+  ...footageHashes(shot),
+]

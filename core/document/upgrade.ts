@@ -50,7 +50,7 @@ export const upgrades: Readonly<Record<number, Upgrade>> = {
   10: old => ({ ...old, schema: 11 }),
   // 12 adds footage of columns, which may be missing.
   11: old => ({ ...old, schema: 12 }),
-  // 13 adds originals on a shelf to subjects and kept spacings, which may be missing.
+  // 13 adds originals on a shelf to subjects, columns and kept spacings, which may be missing.
   12: old => ({ ...old, schema: 13 }),
 }
 

@@ -1,10 +1,12 @@
 import type { Shelved, ShelvedSubject } from '../document/shelf'
-import { aloneOf, isSubject } from '../document/shelf'
+import { aloneOf, columnAlone, isSubject } from '../document/shelf'
 import { restPose } from '../figure'
 import type { Affine } from '../motion'
 import type { StrokeBy } from '../pass'
+import { Contents, matchAtOnce, sceneOf } from '../pass'
 import type { Layer, Mark } from '../picture'
-import { contentMarks, figureExtent, paletteOf, strokeMark } from '../picture'
+import { contentMarks, figureExtent, finishedMarks, paletteOf, strokeMark } from '../picture'
+import { eachRun } from '../sheet'
 import { boxAround, outlineOf, strokeSchema } from '../stroke'
 import { marksHull } from './overlap'
 
@@ -18,14 +20,30 @@ export function shelfLayers(
   x: Shelved,
   strokeBy: StrokeBy,
 ): { size: { width: number; height: number }; paper: string; layers: Layer[] } {
-  const drawn = isSubject(x)
-    ? subjectAlone(x, strokeBy)
-    : { marks: x.kind === 'spacing' ? ladder(x.places) : [line(x)] }
+  const drawn = lookOf(x, strokeBy)
   return {
     size: SIZE,
     paper: PAPER,
     layers: [{ column: '', drawing: '', strength: 1, palette: paletteOf(INK, PAPER), ...drawn }],
   }
+}
+
+function lookOf(x: Shelved, strokeBy: StrokeBy): { marks: readonly Mark[]; at?: Affine } {
+  if (isSubject(x)) return subjectAlone(x, strokeBy)
+  if (x.kind === 'column') return firstKey(x, strokeBy)
+  return { marks: x.kind === 'spacing' ? ladder(x.places) : [line(x)] }
+}
+
+/** The first key of a column, else its first drawing, as large as it fits. */
+function firstKey({ shot: stored }: Extract<Shelved, { kind: 'column' }>, strokeBy: StrokeBy) {
+  const { shot, stack, column } = columnAlone(stored)!
+  const exposed = [...eachRun(column.runs)].flatMap(({ run }) => stack.drawings[run.drawing ?? ''] ?? [])
+  const drawing = exposed.find(d => d.role === 'key') ?? exposed[0] ?? Object.values(stack.drawings)[0]
+  if (!drawing) return { marks: [] }
+  const scene = sceneOf(shot, shot.planOrder[0]!, new Contents(matchAtOnce))
+  const marks = finishedMarks(drawing, contentMarks(stack, scene.contents.of(scene, stack, drawing.id), strokeBy))
+  const box = boxAround([marksHull(marks).flatMap(p => [p.x, p.y])])
+  return box ? fitted(marks, box) : { marks }
 }
 
 /** A subject as large as it fits. */
@@ -35,6 +53,13 @@ function subjectAlone(x: ShelvedSubject, strokeBy: StrokeBy): { marks: readonly 
   const stack = { id: 'alone', subjects: { [subject.id]: subject }, drawings: {} }
   const marks = contentMarks(stack, { poses: { [subject.id]: pose }, strokes: [] }, strokeBy)
   const box = boxAround([marksHull(marks).flatMap(p => [p.x, p.y])]) ?? figureExtent(subject.figure, pose)
+  return fitted(marks, box)
+}
+
+function fitted(
+  marks: readonly Mark[],
+  box: { left: number; right: number; top: number; bottom: number },
+): { marks: readonly Mark[]; at: Affine } {
   const [width, height] = [Math.max(1, box.right - box.left), Math.max(1, box.bottom - box.top)]
   const scale = Math.min((SIZE.width - 2 * MARGIN) / width, (SIZE.height - 2 * MARGIN) / height)
   const middle = (from: number, to: number, room: number): number => room / 2 - ((from + to) / 2) * scale

@@ -62,7 +62,7 @@ export const replaceBody = z.object({ id: commandIdSchema })
 export const findStrokesBody = z.object({ hashes: z.array(hashSchema).min(1).max(5000) })
 
 /** What is put on a shelf has so many bytes at most, as JSON. */
-export const MOST_SHELVED = 4 * 1024 * 1024
+export const MOST_SHELVED = 12 * 1024 * 1024
 const version = z.coerce.number().int().min(1).max(1_000_000_000)
 /** Things on shelves that are asked for by their ids at once. */
 const MOST_THINGS = 200

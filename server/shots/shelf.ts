@@ -3,7 +3,7 @@ import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import type { z } from 'zod'
 import { freeName } from '#core/basic'
 import type { Shelved, ShelfOriginal, ShelfPage, ShelfThing } from '#core/document'
-import { equal, filesOnShelf, MOST_ON_SHELF, shelvedSchema, strokesOnShelf } from '#core/document'
+import { equal, filesOnShelf, MOST_ON_SHELF, SCHEMA, strokesOnShelf, upgradedShelved } from '#core/document'
 import type { keepBody, shelfQuery, thingBody } from '../http/forms'
 import { isTaken } from '../db/faults'
 import { Problem } from '../problems/problem'
@@ -59,14 +59,14 @@ async function productionOf(db: Sequelize, shot: string): Promise<string | null>
 
 /** A thing with what it is, in its newest version or another one. One in the bin is found, too: copies ask for it. */
 export async function findThing(db: Sequelize, id: string, version?: number): Promise<ShelfOriginal> {
-  const [row] = await db.query<Row & { body: string; of: number }>(
-    `SELECT ${FIELDS}, v.version AS of, v.body FROM ${FROM}
+  const [row] = await db.query<Row & { body: string; schema: number; of: number }>(
+    `SELECT ${FIELDS}, v.version AS of, v.schema, v.body FROM ${FROM}
      JOIN shelf_versions v ON v.thing_id = t.id AND v.version = coalesce($2, t.version) WHERE t.id = $1`,
     { bind: [id, version ?? null], type: QueryTypes.SELECT },
   )
   if (!row) throw noThing()
-  const { body, of, ...rest } = row
-  return { ...thingOf(rest), of, content: shelvedSchema.parse(JSON.parse(body)) }
+  const { body, schema, of, ...rest } = row
+  return { ...thingOf(rest), of, content: upgradedShelved(JSON.parse(body), schema) }
 }
 
 /** The production that a shelf is of; it waits for others who change the same shelf. */
@@ -177,8 +177,8 @@ async function putVersion(
   { id, version, content }: { id: string; version: number; content: Shelved },
   transaction: Transaction,
 ): Promise<void> {
-  await db.query('INSERT INTO shelf_versions (thing_id, version, body) VALUES ($1, $2, $3)', {
-    bind: [id, version, JSON.stringify(content)],
+  await db.query('INSERT INTO shelf_versions (thing_id, version, schema, body) VALUES ($1, $2, $3, $4)', {
+    bind: [id, version, SCHEMA, JSON.stringify(content)],
     transaction,
   })
   await noteNamed(db, { id, of: 'strokes', hashes: strokesOnShelf(content) }, transaction)

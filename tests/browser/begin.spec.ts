@@ -42,7 +42,7 @@ test('an empty shot offers what to begin with; four steps lead round, are dismis
   await page.keyboard.press('Space')
   // Nothing has moved meanwhile.
   await page.keyboard.press('Escape')
-  expect(await desk.picture.boundingBox()).toEqual(picture)
+  await expect.poll(() => desk.picture.boundingBox()).toEqual(picture)
 
   await strip.getByRole('button', { name: 'Dismiss the first steps' }).click()
   await expect(strip).toHaveCount(0)

@@ -1,7 +1,7 @@
 import type { Sequelize } from 'sequelize'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { ShelfOriginal, ShelfPage, Shelved } from '../../core/document'
-import { makeShot } from '../../core/document'
+import { makeShot, storeShot } from '../../core/document'
 import { ball, oneBoneFigure } from '../../core/figure'
 import { rate } from '../../core/time'
 import { clean, KEEPING } from '../../server/shots/clean'
@@ -116,7 +116,16 @@ describe('the shelf of a production', () => {
     const image: Shelved = { kind: 'image', figure: ball, file: 'e'.repeat(64), width: 4, height: 4 }
     expect((await keep('Sign', image)).body.code).toBe('no-image')
     expect((await keep('Nobody', figure, 'nobody-1')).body.code).toBe('no-shot')
-    for (const content of [{ kind: 'mouth' }, { ...pencil, width: -1 }, { ...slow, places: [] }, partOf('x'), null])
+    const two = { ...storeShot(makeShot('two', { name: 'Two', ...about })), planOrder: ['none'] }
+    for (const content of [
+      { kind: 'mouth' },
+      { kind: 'column', shot: two },
+      { kind: 'column', shot: { schema: 1 } },
+      { ...pencil, width: -1 },
+      { ...slow, places: [] },
+      partOf('x'),
+      null,
+    ])
       expect((await keep('Wrong', content as Shelved)).status, JSON.stringify(content)).toBe(400)
     const both = { id: newTestId(), shot: 'gull-shot-1', production: 'Pier', name: 'Both', content: figure }
     expect((await ask('/api/shelf', both)).status).toBe(400)
@@ -126,6 +135,14 @@ describe('the shelf of a production', () => {
   it('shows each kind as a picture, a version as it was', async () => {
     const [hash] = await keepStrokes(db, [line])
     const part = await keep('Drawn sleeve', partOf(hash!))
+    const shot = makeShot('alone', { name: 'Walk', ...about })
+    const stack = shot.stacks['alone.1']!
+    stack.drawings.one = {
+      ...{ id: 'one', number: '1', role: 'key', own: true },
+      content: { poses: {}, strokes: [{ id: 'line-1', hash: hash! }] },
+    }
+    const { body } = await keep('Walk', { kind: 'column', shot: { ...storeShot(shot) } })
+    expect(body.version).toBe(1)
     const { things } = await list({ shot: 'gull-shot-1' })
     const seen = new Set<string>()
     for (const { id, kind } of things) {
@@ -134,7 +151,7 @@ describe('the shelf of a production', () => {
       expect(await answer.text(), kind).toMatch(/<svg[^]*<(path|ellipse)/)
       seen.add(kind)
     }
-    expect([...seen].sort()).toEqual(['figure', 'part', 'pencil', 'spacing'])
+    expect([...seen].sort()).toEqual(['column', 'figure', 'part', 'pencil', 'spacing'])
     expect((await server.fetch(`/api/shelf/${part.id}/picture?version=9`)).status).toBe(404)
   })
 

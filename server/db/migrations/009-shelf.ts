@@ -20,6 +20,7 @@ export const up = async (db: Sequelize): Promise<void> => {
     CREATE TABLE shelf_versions (
       thing_id text NOT NULL REFERENCES shelf (id) ON DELETE CASCADE,
       version integer NOT NULL CHECK (version >= 1),
+      schema integer NOT NULL CHECK (schema >= 1),
       body text NOT NULL,
       kept_at timestamptz NOT NULL DEFAULT now(),
       PRIMARY KEY (thing_id, version)
