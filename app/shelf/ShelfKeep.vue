@@ -27,11 +27,12 @@ const { about, things } = defineProps<{
 const emit = defineEmits<{ trying: [work: () => Promise<void>] }>()
 const [desk, table, history, shelf] = [useDesk(), useLightTable(), useHistory(), useShelf()]
 
-const all = computed(() =>
-  desk.scene && desk.focus
-    ? keepableHere(desk.scene, desk.focus, desk.focus.column ? passHere(desk.scene, desk.focus) : null, table.pencil)
-    : [],
-)
+/** What is only tried out does not go on the shelf. */
+const all = computed(() => {
+  if (!desk.stored) return []
+  const { scene, focus } = desk.stored
+  return keepableHere(scene, focus, focus.column ? passHere(scene, focus) : null, table.pencil)
+})
 const picked = ref('')
 const chosen = computed((): Keepable | null => all.value.find(k => k.key === picked.value) ?? all.value[0] ?? null)
 const key = computed({ get: () => chosen.value?.key ?? '', set: k => (picked.value = k) })
