@@ -19,7 +19,10 @@ import { KINDS } from './words'
 
 /** The shelf of the production: what all its shots can use, each as a copy. */
 const [desk, shelf, side] = [useDesk(), useShelf(), useSide()]
-const { busy, failed, trying } = useTrying()
+/** Looking at the shelf keeps nobody from using what is seen of it already. */
+const [looking, doing] = [useTrying(), useTrying()]
+const trying = doing.trying
+const failed = computed(() => doing.failed.value || looking.failed.value)
 const page = ref<ShelfPage | null>(null)
 const search = ref('')
 const kind = ref<ShelfKind | ''>(
@@ -40,17 +43,18 @@ async function fetchFrom(from: number): Promise<void> {
   if (JSON.stringify(asked) !== JSON.stringify(sought())) return
   page.value = from && page.value ? { ...found, things: [...page.value.things, ...found.things] } : found
 }
-const load = () => trying(() => fetchFrom(0))
+const load = () => looking.trying(() => fetchFrom(0))
 /** Also what copies in this shot are of. */
 const begin = () =>
-  trying(async () => {
+  looking.trying(async () => {
+    doing.failed.value = ''
     await fetchFrom(0)
     await shelf.check()
   })
-const more = () => trying(() => fetchFrom(page.value?.things.length ?? 0))
+const more = () => looking.trying(() => fetchFrom(page.value?.things.length ?? 0))
 /** What was typed last is looked for, also where something else was under way. */
 const look = useDebounceFn(async () => {
-  while (busy.value) await new Promise(done => setTimeout(done, 30))
+  while (looking.busy.value) await new Promise(done => setTimeout(done, 30))
   await load()
 }, 150)
 watch([search, kind], () => void look())
@@ -146,7 +150,7 @@ const none = computed(() => page.value?.total === 0)
         v-if="page.things.length < page.total"
         type="button"
         class="push-button mt-2"
-        :disabled="busy"
+        :disabled="looking.busy.value"
         @click="more"
       >
         {{ page.total - page.things.length }} more
