@@ -25,7 +25,7 @@ export const contextMenus: Readonly<Record<MenuOf, readonly (readonly string[])[
   head: [
     ['column-settings', 'side-footage', 'column-hide', 'column-lock'],
     ['column-add', 'column-line-up', 'column-carry', 'column-let-go'],
-    ['column-copy', 'column-paste'],
+    ['column-duplicate', 'column-copy', 'column-paste'],
     ['column-remove'],
   ],
   picture: [

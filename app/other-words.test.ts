@@ -62,6 +62,20 @@ it.each([
   ['ghosts by poses', 'ghosts-by-pose'],
   ['background column', 'column-background'],
   ['feet', 'count-feet'],
+  ['duplicate column', 'column-duplicate'],
+  ['rename shot', 'shot-rename'],
+  ['rename', 'shot-rename'],
+  ['transparent', 'export-images'],
+  ['burn in', 'export-movie'],
+  ['export settings', 'hand-off'],
+  ['import pictures', 'bring-in'],
+  ['thicker line', 'side-lines'],
+  ['mouth', 'column-carry'],
+  ['library', 'side-shelf'],
+  ['save to library', 'shelf-keep'],
+  ['copy to another shot', 'column-copy'],
+  ['new pose settings', 'pose-add'],
+  ['number of in-betweens', 'chart'],
 ])('“%s” finds it among the first three: %s', (typed, id) => {
   expect(found(typed).slice(0, 3)).toContain(id)
 })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { withKey } from '~/desk/shortcuts'
-import { computed, ref } from 'vue'
+import { computed } from 'vue'
 import { CircleHelp, Keyboard, Moon, Redo2, Repeat, Search, SkipBack, Sun, Undo2 } from '@lucide/vue'
 import { feetFrames, parseLength, rateLabel, timecodeOf } from '#core/time'
 import { plural } from '#core/basic'
@@ -76,11 +76,10 @@ const icons = computed(() => [
     do: toggle,
   },
 ])
-const editing = ref(false)
 function rename(e: Event): void {
   // A field that goes away tells of its change once more.
-  if (!editing.value) return
-  editing.value = false
+  if (!dialogs.renaming) return
+  dialogs.renaming = false
   const name = (e.target as HTMLInputElement).value.trim()
   if (name && name !== desk.shot!.name) void renameShot(name)
 }
@@ -113,16 +112,16 @@ function setLength(e: Event): void {
         >›</span
       >
       <input
-        v-if="editing"
+        v-if="dialogs.renaming"
         class="h-7 w-44 rounded bg-on-bottle px-1.5 text-[#1d2824]"
         :value="desk.shot?.name"
         maxlength="80"
         aria-label="Name of the shot"
         @vue:mounted="({ el }: { el: unknown }) => (el as HTMLInputElement).select()"
         @change="rename"
-        @blur="editing = false"
+        @blur="dialogs.renaming = false"
         @keydown.enter="rename"
-        @keydown.esc="editing = false"
+        @keydown.esc="dialogs.renaming = false"
       />
       <h1
         v-else
@@ -132,7 +131,7 @@ function setLength(e: Event): void {
           type="button"
           class="max-w-full truncate rounded px-1 hover:bg-white/10"
           title="Rename the shot"
-          @click="editing = true"
+          @click="dialogs.renaming = true"
         >
           {{ desk.shot?.name }}
         </button>

@@ -9,9 +9,9 @@ import { ArrowLeft, ArrowRight, Trash2 } from '@lucide/vue'
 import { stepName } from '#core/sheet'
 import { INKS, plansOf } from '#core/document'
 import type { ColumnSettings } from './actions-column'
-import { lineUp, removeColumn, moveColumn, setColumn } from './actions-column'
+import { duplicateColumn, lineUp, removeColumn, moveColumn, setColumn } from './actions-column'
 import { END_WORDS, endAs, endOf, isOpenEnded } from './column-end'
-import { copyOfColumn, emptyColumn, exposuresOf, releaseDrafts, withoutLeader } from './columns'
+import { releaseDrafts } from './columns'
 import { newId } from '~/sync/ids'
 import { useDesk } from '~/desk/desk'
 
@@ -45,28 +45,6 @@ function rename(e: Event): void {
 }
 const place = computed(() => desk.columns.findIndex(c => c.id === id.value))
 const move = (by: 1 | -1): void => moveColumn(desk, id.value, by)
-function duplicate(how: 'copies' | 'same' | 'empty'): void {
-  const c = column.value!
-  const draft = how === 'copies' ? copyOfColumn(desk.scene!, c) : how === 'empty' ? emptyColumn(desk.scene!, c) : null
-  const other = newId()
-  const index = place.value + 1
-  const done = draft
-    ? desk.run(draft)
-    : desk.run({
-        name: 'column.share',
-        args: {
-          plan: desk.plan!.id,
-          index,
-          column: {
-            ...withoutLeader(c),
-            id: other,
-            name: `${c.name} 2`.slice(0, 80),
-            ...exposuresOf(desk.scene!, c.id),
-          },
-        },
-      })
-  if (done) desk.columnId = desk.columns[index]!.id
-}
 const others = computed(() => desk.columns.filter(c => c.id !== id.value && !c.background))
 const linkedWith = (id: string) => !!column.value?.link && desk.plan!.columns[id]!.link === column.value.link
 function link(id: string): void {
@@ -208,7 +186,7 @@ function link(id: string): void {
           type="button"
           class="push-button px-2"
           title="With copies of its drawings and charts"
-          @click="duplicate('copies')"
+          @click="duplicateColumn(desk, 'copies')"
         >
           with copies
         </button>
@@ -216,7 +194,7 @@ function link(id: string): void {
           type="button"
           class="push-button px-2"
           title="With the same drawings: a change to one shows in both"
-          @click="duplicate('same')"
+          @click="duplicateColumn(desk, 'same')"
         >
           same drawings
         </button>
@@ -224,7 +202,7 @@ function link(id: string): void {
           type="button"
           class="push-button px-2"
           title="Its settings only"
-          @click="duplicate('empty')"
+          @click="duplicateColumn(desk, 'empty')"
         >
           empty
         </button>

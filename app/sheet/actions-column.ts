@@ -2,6 +2,7 @@ import type { ArgsOf, Draft } from '#core/commands'
 import type { Action } from '~/desk/action'
 import type { Desk } from '~/desk/desk'
 import { useTools } from '~/desk/tools'
+import { newId } from '~/sync/ids'
 import { tell } from '~/ui/messages'
 import { useSide } from '~/ui/side'
 import { plural } from '#core/basic'
@@ -9,7 +10,7 @@ import { letAllGo, letGoDraft } from './carry'
 import type { ColumnEnd } from './column-end'
 import { endAs, endOf, isOpenEnded } from './column-end'
 import { copyColumn, pasteColumn } from './column-copy'
-import { lineUpDrafts, newColumn } from './columns'
+import { copyOfColumn, emptyColumn, exposuresOf, lineUpDrafts, newColumn, withoutLeader } from './columns'
 import { useSheet } from './sheet'
 
 /** What can be set of a column. */
@@ -29,6 +30,28 @@ export function removeColumn(d: Desk): void {
 export function addColumn(d: Desk): void {
   const { id, draft } = newColumn(d.scene!)
   if (d.run(draft)) d.columnId = id
+}
+
+/** A further column like the one that is worked on: with copies of its drawings, with the same ones, or with none. */
+export function duplicateColumn(d: Desk, how: 'copies' | 'same' | 'empty'): void {
+  const [scene, column, index] = [d.scene!, d.column!, placeAfter(d)]
+  const draft: Draft =
+    how === 'copies'
+      ? copyOfColumn(scene, column)
+      : how === 'empty'
+        ? emptyColumn(scene, column)
+        : {
+            name: 'column.share',
+            args: {
+              ...{ plan: scene.plan.id, index },
+              column: {
+                ...withoutLeader(column),
+                ...{ id: newId(), name: `${column.name} 2`.slice(0, 80) },
+                ...exposuresOf(scene, column.id),
+              },
+            },
+          }
+  if (d.run(draft)) d.columnId = d.columns[index]!.id
 }
 
 /** The place in front of the column that is worked on. */
@@ -144,6 +167,15 @@ export const columnActions: readonly Action[] = [
     can: d => !!d.column?.carrier && !d.column.locked,
     why: 'the column rides on nothing, or is locked.',
     do: d => d.run(letGoDraft(d.scene!, d.column!, 'place')),
+  },
+  {
+    id: 'column-duplicate',
+    name: 'Duplicate column',
+    hint: 'with copies of its drawings and charts',
+    group: 'Shot',
+    keys: [],
+    can: d => !!d.column,
+    do: d => duplicateColumn(d, 'copies'),
   },
   {
     id: 'column-copy',

@@ -11,6 +11,22 @@ export type Margin = 'frame' | 'timecode' | 'feet'
 /** A browser remembers so many letters at most of a copied column. */
 const MOST_KEPT = 2_000_000
 
+/** The column that was copied last, here or in another window of this browser. */
+function useCopiedColumn() {
+  const keptColumn = useRemembered<CopiedColumn | Record<string, never>>('fintro-column', {})
+  /** One that is too large for this browser to remember is there until the window is closed. */
+  const largeColumn = shallowRef<CopiedColumn | null>(null)
+  const copiedColumn = computed({
+    get: () => largeColumn.value ?? (keptColumn.value.text ? (keptColumn.value as CopiedColumn) : null),
+    set: now => {
+      const large = !!now && now.text.length > MOST_KEPT
+      largeColumn.value = large ? now : null
+      keptColumn.value = large || !now ? {} : now
+    },
+  })
+  return { keptColumn, copiedColumn }
+}
+
 /** How the sheet is looked at, what was copied from it, and which of its forms are open. */
 export const useSheet = defineStore('sheet', () => {
   const remembered = useRemembered('fintro-row', USUAL_ROW)
@@ -35,18 +51,7 @@ export const useSheet = defineStore('sheet', () => {
   /** How wide a column is, px: wider where there is room for pictures. */
   const column = computed(() => columnOf(rowHeight.value))
   const clip = shallowRef<Clip | null>(null)
-  const keptColumn = useRemembered<CopiedColumn | Record<string, never>>('fintro-column', {})
-  /** One that is too large for this browser to remember is there until the window is closed. */
-  const largeColumn = shallowRef<CopiedColumn | null>(null)
-  /** The column that was copied last, here or in another window of this browser. */
-  const copiedColumn = computed({
-    get: () => largeColumn.value ?? (keptColumn.value.text ? (keptColumn.value as CopiedColumn) : null),
-    set: now => {
-      const large = !!now && now.text.length > MOST_KEPT
-      largeColumn.value = large ? now : null
-      keptColumn.value = large || !now ? {} : now
-    },
-  })
+  const { keptColumn, copiedColumn } = useCopiedColumn()
   /** The place where it would be pasted is marked. */
   const clipMarked = ref(false)
   /** A drawing's number is being typed into the cell at the playhead. */

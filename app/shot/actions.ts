@@ -1,4 +1,5 @@
 import type { Action } from '~/desk/action'
+import { useDialogs } from '~/desk/dialogs'
 import { usePlayer } from '~/desk/player'
 import { exposedEnd, overhangOf } from '~/desk/scene'
 import { useSide } from '~/ui/side'
@@ -12,6 +13,18 @@ export const shotActions: readonly Action[] = [
     group: 'Shot',
     keys: [],
     do: () => void navigateTo('/'),
+  },
+  {
+    id: 'shot-rename',
+    after: 'shots',
+    name: 'Rename the shot …',
+    group: 'Shot',
+    keys: [],
+    can: d => !d.session?.readOnly,
+    why: 'this is an earlier state, which is only looked at.',
+    do: () => {
+      useDialogs().renaming = true
+    },
   },
   {
     id: 'sheet-table',
