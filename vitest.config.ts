@@ -27,7 +27,8 @@ export default defineConfig({
           name: 'server',
           include: ['tests/server/**/*.test.ts'],
           environment: 'node',
-          fileParallelism: false,
+          // Each file has servers and a database of its own; two cores take two.
+          maxWorkers: 2,
           testTimeout: 60_000,
           hookTimeout: 60_000,
         },

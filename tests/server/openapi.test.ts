@@ -40,6 +40,9 @@ beforeAll(async () => {
   ajv.addSchema({ $id: 'all', components: all.components })
   const { id: _, stacks: __, plans: ___, planOrder: ____, schema: _____, ...about } = storeShot(exampleShot())
   await post('/api/shots', { id, production: 'Described', ...about })
+  // A thing on the shelf under the same id.
+  const content = { kind: 'pencil', colour: '#1f5aa8', width: 4, smooth: 0.1 }
+  await post('/api/shelf', { id, shot: id, name: 'Described', content })
 })
 afterAll(() => stop())
 
