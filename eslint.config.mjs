@@ -13,6 +13,7 @@ const coreMayImport = [
   'simplify-js',
   'fast-xml-parser',
   'fflate',
+  'number-to-words',
 ]
 
 /** Calls in which a bare true is a value that is kept or compared, not a switch. */

@@ -8,8 +8,8 @@ export const floors = {
   core: [
     ['basic'],
     ['time', 'motion'],
-    ['sheet', 'chart', 'figure', 'stroke'],
-    ['tie'],
+    ['sheet', 'chart', 'figure', 'stroke', 'sound'],
+    ['tie', 'dialogue'],
     ['document'],
     ['commands', 'pass'],
     ['picture', 'ghost'],

@@ -1,0 +1,6 @@
+export * from './expose'
+export * from './guess'
+export * from './lengths'
+export * from './mouths'
+export * from './spread'
+export * from './words'

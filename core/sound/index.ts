@@ -1,0 +1,2 @@
+export * from './loudness'
+export * from './peaks'
