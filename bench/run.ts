@@ -13,6 +13,7 @@ import { searchCommands } from './search'
 import { ofList } from './list'
 import { touchFollow } from './touch'
 import { importNumber } from './import'
+import { mouthsExpose } from './mouths'
 import { newcomer } from './newcomer'
 import { pdfGrowth } from './paper'
 import { serverPeople } from './people'
@@ -52,6 +53,7 @@ if (wants('document.check')) print(checkedEdit(quick))
 if (wants('commit.bytes')) print(commitBytes())
 if (wants('chart.order', 'chart.order.frame')) for (const row of chartOrder(quick)) print(row)
 if (wants('spacing.span')) print(spacingSpan(quick))
+if (wants('mouths.expose')) print(mouthsExpose(quick))
 if (wants('strokes.between')) print(strokesBetween(quick))
 if (wants('server.commit.ratio')) print(await serverCommit(quick))
 if (wants('server.scale.shots', 'server.scale.servers', 'server.cache'))

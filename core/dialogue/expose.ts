@@ -1,7 +1,7 @@
 import type { Rate } from '../time'
 import { frameAt, perSecond } from '../time'
 import type { Mouth, MouthSet } from './mouths'
-import { broadness, drawingFor, isVowel, meets, mouthOf } from './mouths'
+import { broadness, drawingFor, isVowel, meets, mouthOf, MOUTHS } from './mouths'
 
 /** A sound as it was read: seconds from the start of frame 1. */
 export interface Heard {
@@ -77,7 +77,8 @@ export function exposeLine(line: Line, set: MouthSet, settings: MouthSettings, r
   const wishes = [...soundWishes(line, settings, rate), ...restWishes(line, settings, rate)].sort(
     (a, b) => a.at - b.at || a.latest - b.latest,
   )
-  const fitted = fitOthers(fitMeeting(wishes, line.first, settings), wishes, line, settings)
+  const frames = granted(wishes, line, settings)
+  const fitted = wishes.flatMap((wish, i): Granted[] => (frames[i] === NONE ? [] : [{ ...wish, frame: frames[i]! }]))
   const opened = anticipated(fitted, line, settings, rate)
   return joined(opened, line, set)
 }
@@ -118,54 +119,63 @@ const rest = (at: number, earliest: number, latest: number): Wish => ({
 /** On the step, counted from the first frame of the line; never later. */
 const onGrid = (frame: number, first: number, step: number): number => first + Math.floor((frame - first) / step) * step
 
-/** Lips meet for every sound for which they do: pulled earlier where two come close, off the step where they must. */
-function fitMeeting(wishes: readonly Wish[], first: number, { step }: MouthSettings): Granted[] {
-  const granted: Granted[] = []
-  let next = Number.POSITIVE_INFINITY
-  for (const wish of [...wishes].reverse()) {
-    if (wish.matters !== 0) continue
-    const stepped = onGrid(wish.latest, first, step)
-    const frame = Math.max(first, Math.min(stepped < next ? stepped : wish.latest, next - 1))
-    const [following] = granted
-    // At the very beginning there may be no frame left: shut lips are seen before any others.
-    if (following?.frame === frame) {
-      if (following.mouth === 'shut' || wish.mouth !== 'shut') continue
-      granted.shift()
-    }
-    granted.unshift({ ...wish, frame })
-    next = frame
-  }
-  return granted
+/** A wish without a frame was not granted. */
+const NONE = 0
+
+/** On which frame each wish begins: lips that meet, then all others, those that matter most first. */
+function granted(wishes: readonly Wish[], line: Line, settings: MouthSettings): Int32Array {
+  const frames = new Int32Array(wishes.length).fill(NONE)
+  fitMeeting(frames, wishes, line.first, settings)
+  const classes = [...new Set(wishes.map(w => w.matters))].filter(m => m > 0).sort((a, b) => a - b)
+  for (const matters of classes) fitClass(frames, wishes, matters, line, settings)
+  return frames
 }
 
-/** All others, those that matter most first, where there is room for them between what is there already. */
-function fitOthers(
-  meeting: readonly Granted[],
+/** Lips meet for every sound for which they do: pulled earlier where two come close, off the step where they must. */
+function fitMeeting(frames: Int32Array, wishes: readonly Wish[], first: number, { step }: MouthSettings): void {
+  let following = -1
+  for (let i = wishes.length - 1; i >= 0; i--) {
+    const wish = wishes[i]!
+    if (wish.matters !== 0) continue
+    const next = following < 0 ? Number.POSITIVE_INFINITY : frames[following]!
+    const stepped = onGrid(wish.latest, first, step)
+    const frame = Math.max(first, Math.min(stepped < next ? stepped : wish.latest, next - 1))
+    // At the very beginning there may be no frame left: shut lips are seen before any others.
+    if (frame === next) {
+      if (wishes[following]!.mouth === 'shut' || wish.mouth !== 'shut') continue
+      frames[following] = NONE
+    }
+    frames[i] = frame
+    following = i
+  }
+}
+
+/** Those that matter so much, where there is room for them between what is there already. */
+function fitClass(
+  frames: Int32Array,
   wishes: readonly Wish[],
+  matters: number,
   { first, last }: Line,
   settings: MouthSettings,
-): Granted[] {
-  const classes = [...new Set(wishes.map(w => w.matters))].filter(m => m > 0).sort((a, b) => a - b)
-  return classes.reduce<readonly Granted[]>((granted, matters) => {
-    const out: Granted[] = []
-    const later = [...granted]
-    for (const wish of wishes) {
-      if (wish.matters < matters) {
-        if (later[0] && sameWish(later[0], wish)) out.push(later.shift()!)
-        continue
-      }
-      if (wish.matters > matters) continue
-      const from = out.length ? out.at(-1)!.frame + leastOf(out.at(-1)!, settings) : first
-      const until = (later[0]?.frame ?? last + 1) - leastOf(wish, settings)
+): void {
+  let [before, after] = [-1, 0]
+  for (let i = 0; i < wishes.length; i++) {
+    const wish = wishes[i]!
+    if (frames[i] !== NONE) before = i
+    else if (wish.matters === matters) {
+      after = Math.max(after, i + 1)
+      while (after < wishes.length && frames[after] === NONE) after += 1
+      const from = before < 0 ? first : frames[before]! + leastOf(wishes[before]!, settings)
+      const until = (after < wishes.length ? frames[after]! : last + 1) - leastOf(wish, settings)
       const soonest = wish.sound === null ? wish.earliest : onGrid(wish.earliest, first, settings.step)
       const frame = stepUp(Math.max(soonest, from), first, settings.step)
       const latest = wish.sound === null ? wish.latest : Math.max(first, wish.latest)
-      if (frame <= Math.min(latest, until)) out.push({ ...wish, frame })
+      if (frame > Math.min(latest, until)) continue
+      frames[i] = frame
+      before = i
     }
-    return [...out, ...later]
-  }, meeting) as Granted[]
+  }
 }
-const sameWish = (a: Granted, b: Wish): boolean => a.at === b.at && a.sound === b.sound
 
 const leastOf = ({ mouth, sound }: Wish, { least }: MouthSettings): number =>
   sound !== null && (mouth === 'shut' || mouth === 'teeth on lip') ? 1 : least
@@ -173,12 +183,12 @@ const leastOf = ({ mouth, sound }: Wish, { least }: MouthSettings): number =>
 const stepUp = (frame: number, first: number, step: number): number => first + Math.ceil((frame - first) / step) * step
 
 /** Where a phrase begins after rest the mouth opens before it, as long before as there is room for. */
-function anticipated(granted: readonly Granted[], { first }: Line, settings: MouthSettings, rate: Rate): Granted[] {
+function anticipated(fitted: readonly Granted[], { first }: Line, settings: MouthSettings, rate: Rate): Granted[] {
   const { seconds, mouth } = settings.anticipation
   const ahead = Math.round(seconds * perSecond(rate))
-  if (ahead <= 0) return [...granted]
-  return granted.flatMap((g, i) => {
-    const before = granted[i - 1]
+  if (ahead <= 0) return [...fitted]
+  return fitted.flatMap((g, i) => {
+    const before = fitted[i - 1]
     if (!before || before.sound !== null || g.sound === null) return [g]
     const frame = stepUp(Math.max(g.frame - ahead, before.frame + settings.least), first, settings.step)
     return g.frame - frame >= settings.least ? [{ ...before, mouth, frame }, g] : [g]
@@ -186,10 +196,11 @@ function anticipated(granted: readonly Granted[], { first }: Line, settings: Mou
 }
 
 /** From each to the next, to the end of the line; neighbours alike are one. */
-function joined(granted: readonly Granted[], { first, last }: Line, set: MouthSet): MouthExposure[] {
+function joined(fitted: readonly Granted[], { first, last }: Line, set: MouthSet): MouthExposure[] {
   const out: MouthExposure[] = []
-  for (const { frame, mouth, sound } of granted) {
-    const drawing = drawingFor(set, mouth)
+  const drawings = new Map(MOUTHS.map(m => [m, drawingFor(set, m)]))
+  for (const { frame, mouth, sound } of fitted) {
+    const drawing = drawings.get(mouth) ?? null
     if (drawing === null || frame > last) continue
     const before = out.at(-1)
     if (before?.drawing === drawing) continue

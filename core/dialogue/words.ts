@@ -1,4 +1,4 @@
-import { toWords, toWordsOrdinal } from 'number-to-words'
+import numbers from 'number-to-words'
 import { guessed } from './guess'
 import { isVowel, SOUNDS } from './mouths'
 
@@ -110,9 +110,11 @@ function spelledNumber(text: string): string[] | null {
   if (whole === undefined) return null
   const digits = whole.replace(/[,']/g, '')
   const n = Number(digits)
-  const oneByOne = (d: string): string[] => [...d].flatMap(x => split(toWords(Number(x))))
+  const oneByOne = (d: string): string[] => [...d].flatMap(x => split(numbers.toWords(Number(x))))
   const counted =
-    n > MOST_COUNTED ? oneByOne(digits) : split(/^(st|nd|rd|th)$/.test(behind ?? '') ? toWordsOrdinal(n) : toWords(n))
+    n > MOST_COUNTED
+      ? oneByOne(digits)
+      : split(/^(st|nd|rd|th)$/.test(behind ?? '') ? numbers.toWordsOrdinal(n) : numbers.toWords(n))
   const unit = money ? [n === 1 && !part ? 'dollar' : 'dollars', 'pound', 'euro']['$£€'.indexOf(money)]! : null
   return [
     ...(sign ? ['minus'] : []),
