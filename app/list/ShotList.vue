@@ -41,6 +41,8 @@ const rows = useWindowVirtualizer(
     count: lines.value.length,
     estimateSize: height,
     overscan: 4,
+    // The name of the production stays at the top.
+    scrollPaddingStart: sizes.value.head,
     scrollMargin: top.value,
   })),
 )
@@ -67,31 +69,29 @@ const sections = computed(() => {
   return [...by].map(([home, seen]) => {
     const [first, last] = [seen[0]!, seen.at(-1)!]
     const end = last.start + (last.line.kind === 'head' ? sizes.value.head : sizes.value.shot)
-    return { production: productions[home]!, top: first.start, height: end - first.start, ...partsOf(seen) }
+    return { production: productions[home]!, top: first.start, height: end - first.start, items: itemsOf(seen) }
   })
 })
-function partsOf(seen: readonly Seen[]) {
+/** The shots that are seen, each with its place in its section. */
+function itemsOf(seen: readonly Seen[]) {
   const one = 100 / sizes.value.across
-  return {
-    head: seen.find(s => s.line.kind === 'head'),
-    items: seen.flatMap(({ line, start }) =>
-      line.kind === 'head'
-        ? []
-        : Array.from({ length: line.many }, (_, i) => ({
-            place: line.first + i,
-            style: {
-              ...{
-                top: `${start - seen[0]!.start}px`,
-                height: `${sizes.value.shot}px`,
-                width: `${one}%`,
-                left: `${i * one}%`,
-              },
-              // Half the gap on either side: the list itself is as much wider.
-              ...(as === 'cards' ? { padding: `0 ${CARD_GAP / 2}px ${CARD_GAP}px` } : {}),
+  return seen.flatMap(({ line, start }) =>
+    line.kind === 'head'
+      ? []
+      : Array.from({ length: line.many }, (_, i) => ({
+          place: line.first + i,
+          style: {
+            ...{
+              top: `${start - seen[0]!.start}px`,
+              height: `${sizes.value.shot}px`,
+              width: `${one}%`,
+              left: `${i * one}%`,
             },
-          })),
-    ),
-  }
+            // Half the gap on either side: the list itself is as much wider.
+            ...(as === 'cards' ? { padding: `0 ${CARD_GAP / 2}px ${CARD_GAP}px` } : {}),
+          },
+        })),
+  )
 }
 const seenPages = computed(() =>
   pagesOf(
@@ -138,15 +138,14 @@ function onKey(e: KeyboardEvent): void {
       :style="{ height: `${rows.getTotalSize()}px` }"
     >
       <section
-        v-for="{ production: p, top: from, height: high, head, items } in sections"
+        v-for="{ production: p, top: from, height: high, items } in sections"
         :key="p.id"
         class="absolute inset-x-0"
         :style="{ top: `${from}px`, height: `${high}px` }"
         :aria-label="p.name"
       >
         <h2
-          v-if="head"
-          class="absolute inset-x-0 top-0 flex items-end pt-4 text-[15px] font-semibold"
+          class="sticky top-0 z-[5] flex items-end bg-panel pt-4 text-[15px] font-semibold"
           :class="as === 'cards' ? 'mx-2.5 pb-2' : ''"
           :style="{ height: `${sizes.head}px` }"
         >

@@ -83,7 +83,7 @@ const shots: readonly Described[] = [
   },
   {
     ...{ method: 'delete', path: '/api/shots/{id}', id: 'putAway', group: 'Shots', params: shot },
-    summary: 'Puts a shot away. It can be taken back.',
+    summary: 'Puts a shot into the bin, out of which it can be taken for 30 days.',
     answer: json(answers.fine),
     refusals: ['no-shot'],
   },

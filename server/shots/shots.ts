@@ -146,7 +146,7 @@ export async function productionCalled(
   return productionCalled(db, name, `p-${nanoid()}`, transaction)
 }
 
-/** The row of a shot with its production; a problem where it is not there or was put away. */
+/** The row of a shot with its production; a problem where it is not there or is in the bin. */
 export async function requireShot(db: Sequelize, id: string) {
   const { ShotRow, Production } = models(db)
   const row = await ShotRow.findByPk(id, { include: [{ model: Production, as: 'production' }] })
@@ -154,7 +154,7 @@ export async function requireShot(db: Sequelize, id: string) {
   return row
 }
 
-export const noShot = (): Problem => new Problem(404, 'no-shot', 'There is no such shot. It may have been put away.')
+export const noShot = (): Problem => new Problem(404, 'no-shot', 'There is no such shot. It may be in the bin.')
 
 export interface StoredRow {
   readonly revision: number
@@ -209,7 +209,7 @@ export function opened(document: StoredShot): Shot {
   return out.shot
 }
 
-/** Puts a shot away; it can be taken back. */
+/** Puts a shot into the bin. */
 export async function putAway(db: Sequelize, id: string): Promise<void> {
   if (!(await setShots(db, { ids: [id], deleted: true }))) throw noShot()
 }

@@ -81,6 +81,7 @@ test('a shot is renamed while it is open elsewhere, moved, duplicated, deleted a
   await dialog.getByRole('button', { name: 'Save' }).click()
   await list.getByRole('searchbox').fill(own)
   await expect(list.getByRole('region', { name: own })).toBeVisible()
+  await expect(list.locator('main section[aria-label]')).toHaveCount(1)
   // The window that has it open sees it at once, and can undo it.
   await expect(page.getByRole('heading', { level: 1 })).toHaveText(`Crane ${desk.id}`)
   expect((await desk.shot()).name).toBe(`Crane ${desk.id}`)
