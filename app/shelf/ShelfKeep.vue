@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
 import { computed, ref, watch } from 'vue'
-import type { ShelfThing } from '#core/document'
+import type { ShelfOriginal, ShelfThing } from '#core/document'
 import type { Draft } from '#core/commands'
 import { passHere } from '~/chart/spans'
 import { useDesk } from '~/desk/desk'
@@ -81,12 +81,11 @@ const missed = computed(() => {
 })
 
 /** What is here is a copy of what is on the shelf now. */
-function linked(c: Keepable, thing: ShelfThing): Draft[] {
+function linked(c: Keepable, { stack, plan }: { stack: string; plan: string }, thing: ShelfOriginal): Draft[] {
   const original = { id: thing.id, version: thing.version }
-  if (c.subject) return [{ name: 'subject.set', args: { stack: desk.stack!.id, subject: c.subject, original } }]
-  if (c.column) return [{ name: 'column.set', args: { plan: desk.plan!.id, column: c.column, original } }]
-  const content = c.kind === 'spacing' ? c.content() : null
-  return content ? spacingDrafts(desk.shot!, { ...thing, of: thing.version, content }) : []
+  if (c.subject) return [{ name: 'subject.set', args: { stack, subject: c.subject, original } }]
+  if (c.column) return [{ name: 'column.set', args: { plan, column: c.column, original } }]
+  return c.kind === 'spacing' ? spacingDrafts(desk.shot!, thing) : []
 }
 
 async function keep(): Promise<void> {
@@ -96,16 +95,20 @@ async function keep(): Promise<void> {
   if (!content) throw new AskFault(`Nothing of ${c.name} is on this drawing. Go to a drawing on which it is.`)
   if (needsFiles(content) && !saved.value)
     throw new AskFault('Not all of it is saved yet. It is put on the shelf when that is done: try again then.')
+  // One may go on to another column, or leave the shot, before the server has answered.
+  const { session } = desk
+  const at = { stack: desk.stack?.id ?? '', plan: desk.plan!.id }
   const there = same.value
   const put = there
     ? { id: there.id, ...(await changeThing(there.id, { content, was: there.version })) }
-    : await keepThing(desk.session!.id, called, content)
-  const thing: ShelfThing = {
-    ...{ id: put.id, version: put.version, kind: c.kind, name: called },
-    ...{ changedAt: new Date().toISOString(), production: desk.session!.production },
+    : await keepThing(session!.id, called, content)
+  if (desk.session !== session) return
+  const thing: ShelfOriginal = {
+    ...{ id: put.id, version: put.version, kind: c.kind, name: called, of: put.version, content },
+    ...{ changedAt: new Date().toISOString(), production: session!.production },
   }
   shelf.learn(thing)
-  const drafts = linked(c, thing)
+  const drafts = linked(c, at, thing)
   if (drafts.length) desk.run(...drafts)
   const [own] = c.kind === 'pencil' ? [c.key.split(' ')[1]] : []
   if (own)

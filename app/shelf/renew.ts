@@ -34,7 +34,9 @@ async function renewal(desk: Desk, { thing, copies: older, pencils }: Newer): Pr
 
 /** Shows the shot as it would be with the newer version; says whether that takes changes away. Throws AskFault. */
 export async function previewNewer(desk: Desk, n: Newer): Promise<void> {
+  const { session } = desk
   const { drafts, changed } = await renewal(desk, n)
+  if (desk.session !== session) return
   desk.drop()
   const words = `“${n.thing.name}”, version ${n.thing.version}: shown, not taken yet.${changed ? ' What was changed of it here would go.' : ''}`
   const why = drafts.length ? desk.tryOut(drafts, words) : null
@@ -43,7 +45,9 @@ export async function previewNewer(desk: Desk, n: Newer): Promise<void> {
 
 /** Takes the newer version: all its copies, as one step. Throws AskFault. */
 export async function takeNewer(desk: Desk, n: Newer): Promise<void> {
+  const { session } = desk
   const { drafts, now, changed } = await renewal(desk, n)
+  if (desk.session !== session) return
   const words = `Take version ${now.of} of ${n.thing.name}`
   const done = !drafts.length || desk.run(...oneStep(drafts, words))
   if (!done) return

@@ -18,7 +18,9 @@ import { useShelf } from './store'
 
 /** Uses a thing here: places it, spaces by it, draws with it. Throws AskFault. */
 export async function useThing(desk: Desk, thing: ShelfThing): Promise<void> {
+  const { session } = desk
   const original = await originalOf(thing.id)
+  if (desk.session !== session) return
   useShelf().learn(original)
   const { content } = original
   desk.drop()
