@@ -1,9 +1,9 @@
 import { readFile } from 'node:fs/promises'
-import { nanoid } from 'nanoid'
 import { z } from 'zod'
 import type { Command } from '#core/commands'
 import { applyCommand, commandSchema } from '#core/commands'
 import { openShot, SCHEMA } from '#core/document'
+import { newId } from '../app/sync/ids'
 import { Fault } from './fault'
 import type { Server } from './server'
 
@@ -39,7 +39,7 @@ export async function commandsIn(file: string, input: () => Promise<string>): Pr
   const read = list.safeParse(json)
   if (!read.success) throw new Fault(`${file} holds no list of commands, each with a name and args. Nothing was sent.`)
   return read.data.map((c, i) => {
-    const whole = commandSchema.safeParse({ ...c, id: c.id ?? nanoid(), schema: c.schema ?? SCHEMA })
+    const whole = commandSchema.safeParse({ ...c, id: c.id ?? newId(), schema: c.schema ?? SCHEMA })
     if (whole.success) return whole.data as Command
     const [issue] = whole.error.issues
     throw new Fault(`Command ${i + 1} (${c.name}): ${issue!.path.join('.')} ${issue!.message} Nothing was sent.`)
@@ -75,7 +75,7 @@ export async function apply(
 /** Commands as one step for undo. */
 const asOne = (commands: readonly Command[], words: string): Command =>
   ({
-    id: nanoid(),
+    id: newId(),
     schema: SCHEMA,
     name: 'together',
     args: { words, commands: commands.map(({ name, args }) => ({ name, args })) },

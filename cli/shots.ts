@@ -1,8 +1,8 @@
 import { existsSync } from 'node:fs'
 import type { ProductionInList } from '#core/document'
-import { nanoid } from 'nanoid'
 import type { Given } from '../app/hand-off/given'
 import { givenOf } from '../app/hand-off/given-stored'
+import { newId } from '../app/sync/ids'
 import { parseRate } from '#core/time'
 import { fromArchive } from './archive'
 import { Fault } from './fault'
@@ -48,7 +48,7 @@ export async function begun(server: Server, name: string, of: NewShot): Promise<
   if (!rate) throw new Fault(`${of.rate} is no rate: 1 to 240 frames a second, as 24, 29.97 or 30000/1001.`)
   const picture = { width: Number(of.width), height: Number(of.height) }
   const { production, paper, length } = of
-  const shot = { id: nanoid(), production, name, picture, rate, paper, length: Number(length) }
+  const shot = { id: newId(), production, name, picture, rate, paper, length: Number(length) }
   return (await server.newShot(shot)).id
 }
 

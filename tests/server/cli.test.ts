@@ -60,6 +60,8 @@ describe('the command line', () => {
   it('makes and lists shots', async () => {
     const made = await fintro(['new', 'Crane', '--production', 'Trials', '--rate', '30000/1001', '--length', '30'])
     expect(made).toMatchObject({ fault: '', code: 0 })
+    // An id that begins with a dash would be taken for an option.
+    expect(made.out).toMatch(/^[A-Za-z0-9]{16}$/)
     // As a program of its own.
     const { out } = await program(['list'], { url: server.url })
     expect(await program(['apply', made.out, '-'], { url: server.url, token: TOKEN, input: '[' })).toMatchObject({
