@@ -11,8 +11,8 @@ const hash = (i: number) => String(i).padStart(64, '0')
 
 /** Two drawn poses with in-betweens, the playhead on one of these; what is noted and kept of strokes. */
 function desk() {
-  const keeper = new Map<string, Stroke>(lines.map((l, i) => [hash(i), l.stroke]))
-  lines.forEach((l, i) => keeper.set(hash(10 + i), mappedLine(l, (x, y) => [x + 60, y]).stroke))
+  const atHand = new Map<string, Stroke>(lines.map((l, i) => [hash(i), l.stroke]))
+  lines.forEach((l, i) => atHand.set(hash(10 + i), mappedLine(l, (x, y) => [x + 60, y]).stroke))
   const drawn = [0, 10].reduce(
     (shot, from, k) =>
       done(shot, 'stroke.add', {
@@ -25,18 +25,18 @@ function desk() {
   const shot = charted(drawn, '1', '13', ['9', '11'])
   const kept: string[] = []
   const take = (stroke: Stroke, list: string[] | null) => {
-    const at = hash(100 + keeper.size)
-    const known = [...keeper].find(([, s]) => s === stroke)?.[0] ?? at
-    keeper.set(known, stroke)
+    const at = hash(100 + atHand.size)
+    const known = [...atHand].find(([, s]) => s === stroke)?.[0] ?? at
+    atHand.set(known, stroke)
     list?.push(known)
     return known
   }
-  const scene = withColumns(sceneOf(shot, PLAN), h => keeper.get(h), {
+  const scene = withColumns(sceneOf(shot, PLAN), h => atHand.get(h), {
     note: s => take(s, null),
     keep: s => take(s, kept),
   })
   const focus = focusIn(scene, { column: COLUMN, workFrame: 9, selection: null })
-  return { scene, focus, kept, keeper }
+  return { scene, focus, kept, atHand }
 }
 
 describe('a computed drawing', () => {
@@ -57,8 +57,8 @@ describe('a computed drawing', () => {
   })
 
   it('cannot be worked on while strokes are missing, and says so', () => {
-    const { scene, focus, keeper } = desk()
-    keeper.delete(hash(3))
+    const { scene, focus, atHand } = desk()
+    atHand.delete(hash(3))
     expect(solidHere(scene, focus)).toBeNull()
     const shown = scene.contents.of(scene, focus.stack!, focus.drawing!.id)
     expect(() => solidOf(scene, shown)).toThrow(StrokesAway)

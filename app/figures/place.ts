@@ -1,8 +1,10 @@
+import type { Draft } from '#core/commands'
 import type { Shot } from '#core/document'
 import type { Figure, Pose } from '#core/figure'
 import { restPose } from '#core/figure'
 import { fixOf } from '~/desk/drafts'
 import type { Desk } from '~/desk/desk'
+import type { Focus, Scene } from '~/desk/scene'
 import { lastPose } from '~/poses/new-pose'
 import { newId } from '~/sync/ids'
 import { onDrawing, poseOnDrawing, putFigure } from './subjects'
@@ -27,18 +29,21 @@ export function placeFigure(d: Desk, figure: Figure): void {
   d.run(...putFigure(d.scene!, d.focus!, subject, standing(d.shot!.picture, figure)))
 }
 
-/** Puts a figure of the column on the drawing under the playhead, posed as it was last. */
-export function bringFigure(d: Desk, subject: string): void {
-  const { scene, focus, stack } = d
-  const from = lastPose(focus!, d.frame)
+/** Drafts that put a figure of the column on the drawing under the playhead, posed as it was last. */
+export function bringDrafts(scene: Scene, focus: Focus, subject: string): Draft[] {
+  const stack = focus.stack!
+  const from = lastPose(focus, focus.frame)
   const pose =
-    (from && scene!.contents.of(scene!, stack!, from.id).poses[subject]) ??
-    Object.values(stack!.drawings)
+    (from && scene.contents.of(scene, stack, from.id).poses[subject]) ??
+    Object.values(stack.drawings)
       .map(drawing => drawing.content.poses[subject])
       .find(Boolean) ??
-    standing(d.shot!.picture, stack!.subjects[subject]!.figure)
-  d.run(...onDrawing(scene!, focus!, drawing => [poseOnDrawing(scene!, focus!, drawing, subject, pose)]))
+    standing(scene.shot.picture, stack.subjects[subject]!.figure)
+  return onDrawing(scene, focus, drawing => [poseOnDrawing(scene, focus, drawing, subject, pose)])
 }
+
+/** Puts a figure of the column on the drawing under the playhead, posed as it was last. */
+export const bringFigure = (d: Desk, subject: string): boolean => d.run(...bringDrafts(d.scene!, d.focus!, subject))
 
 /** Removes a figure from the drawing under the playhead. */
 export const takeFigureOff = (d: Desk, subject: string): boolean =>

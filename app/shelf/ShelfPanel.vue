@@ -25,8 +25,12 @@ const trying = doing.trying
 const failed = computed(() => doing.failed.value || looking.failed.value)
 const page = ref<ShelfPage | null>(null)
 const search = ref('')
-const kind = ref<ShelfKind | ''>(
-  (SHELF_KINDS as readonly string[]).includes(side.about) ? (side.about as ShelfKind) : '',
+const kind = ref<ShelfKind | ''>('')
+/** It may be asked for about something while it is open already. */
+watch(
+  () => side.about,
+  about => (kind.value = (SHELF_KINDS as readonly string[]).includes(about) ? (about as ShelfKind) : ''),
+  { immediate: true },
 )
 const shot = desk.session!.id
 const locked = computed(() => !!desk.session?.readOnly)

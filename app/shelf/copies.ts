@@ -17,8 +17,8 @@ import { restPose } from '#core/figure'
 import { freeName } from '#core/basic'
 import { giveSpacing } from '~/chart/spans'
 import type { Focus, Scene } from '~/desk/scene'
-import { standing } from '~/figures/place'
-import { onDrawing, poseOnDrawing, putFigure } from '~/figures/subjects'
+import { bringDrafts, standing } from '~/figures/place'
+import { putFigure } from '~/figures/subjects'
 import { letAllGo } from '~/sheet/carry'
 import { pasteColumn } from '~/sheet/column-copy'
 import { newId } from '~/sync/ids'
@@ -69,13 +69,17 @@ export function placeDrafts(scene: Scene, focus: Focus, thing: ShelfOriginal & {
   const stack = focus.stack!
   const here = focus.drawing ? scene.contents.of(scene, stack, focus.drawing.id).poses : {}
   const known = Object.values(stack.subjects).find(s => s.original?.id === id && !here[s.id])
-  const pose = known ? lastPoseOf(scene, focus, known) : firstPose(scene, content)
-  if (known) return onDrawing(scene, focus, drawing => [poseOnDrawing(scene, focus, drawing, known.id, pose)])
+  if (known) return bringDrafts(scene, focus, known.id)
   const called = freeName(
     name,
     Object.values(stack.subjects).map(s => s.name),
   )
-  return putFigure(scene, focus, { ...content, id: newId(), name: called, original: { id, version: of } }, pose)
+  return putFigure(
+    scene,
+    focus,
+    { ...content, id: newId(), name: called, original: { id, version: of } },
+    firstPose(scene, content),
+  )
 }
 
 /** A figure stands on the ground of the picture; all else is in its middle. */
@@ -83,12 +87,6 @@ function firstPose(scene: Scene, { kind, figure }: ShelvedSubject): Pose {
   const { picture } = scene.shot
   return kind === 'figure' ? standing(picture, figure) : restPose({ x: picture.width / 2, y: picture.height / 2 })
 }
-/** As it stands on another drawing of the column. */
-const lastPoseOf = (scene: Scene, { stack }: Focus, s: Subject): Pose =>
-  Object.values(stack!.drawings)
-    .map(d => d.content.poses[s.id])
-    .find(Boolean) ?? firstPose(scene, s as ShelvedSubject)
-
 /** A spacing as one that is kept in the shot; the copy that is there already, if it is of this version. */
 export function spacingDrafts(shot: Shot, { id, name, of, content }: ShelfOriginal): Draft[] {
   if (content.kind !== 'spacing') return []

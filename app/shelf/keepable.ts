@@ -1,5 +1,5 @@
 import type { Column, Original, ShelfKind, Shelved, ShelvedColumn } from '#core/document'
-import { boundTo, shelvedOf, subjectsOf } from '#core/document'
+import { filesOnShelf, shelvedOf, strokesOnShelf, subjectsOf } from '#core/document'
 import { recipeName } from '#core/chart'
 import type { Pass } from '#core/pass'
 import { spacingOf } from '~/chart/spans'
@@ -79,8 +79,4 @@ export const pencilContent = ({ colour, width, smooth, strength, string }: Penci
 })
 
 /** What is drawn on it, or bound to it, has to be with the server before it goes on a shelf. */
-export const needsFiles = (x: Shelved): boolean =>
-  x.kind === 'part' ||
-  x.kind === 'image' ||
-  x.kind === 'column' ||
-  (x.kind === 'figure' && boundTo({ ...x, id: '', name: '', rank: 0 }).length > 0)
+export const needsFiles = (x: Shelved): boolean => strokesOnShelf(x).length + filesOnShelf(x).length > 0

@@ -38,7 +38,8 @@ export async function previewNewer(desk: Desk, n: Newer): Promise<void> {
   const { drafts, changed } = await renewal(desk, n)
   if (desk.session !== session) return
   desk.drop()
-  const words = `“${n.thing.name}”, version ${n.thing.version}: shown, not taken yet.${changed ? ' What was changed of it here would go.' : ''}`
+  const shown = `“${n.thing.name}”, version ${n.thing.version}: shown, not taken yet.`
+  const words = changed ? `${shown} What was changed of it here would go.` : shown
   const why = drafts.length ? desk.tryOut(drafts, words) : null
   if (why) tell(why)
 }

@@ -34,16 +34,18 @@ export const useSide = defineStore('side', () => {
   watch(open, now => {
     if (now) kept.value = now
   })
-  const toggle = (panel: SidePanelName): void => {
-    open.value = open.value === panel ? null : panel
-  }
   /** What a panel was opened about, where it is told; the panel says what that can be. */
   const about = ref('')
+  const toggle = (panel: SidePanelName): void => {
+    about.value = ''
+    open.value = open.value === panel ? null : panel
+  }
   function show(panel: SidePanelName, what: string): void {
     about.value = what
     open.value = panel
   }
   function reset(): void {
+    about.value = ''
     open.value = null
   }
   return { open, last, about, toggle, show, reset }

@@ -35,9 +35,9 @@ const STILL_NAMED = '23503'
 
 /**
  * Takes away what nobody names and what is past its time: shots and things on shelves deleted long ago with all
- * that is theirs, strokes and pictures that nothing ever named, and most of the older states. Safe while people work: a stroke is young when it is
- * sent, even for the second time, and one that a commit is about to name is locked by it. One process cleans at a time;
- * null where another one does.
+ * that is theirs, strokes and pictures that nothing ever named, and most of the older states. Safe while people work: a
+ * stroke is young when it is sent, even for the second time, and one that a commit is about to name is locked by it. One
+ * process cleans at a time; null where another one does.
  */
 export async function clean(db: Sequelize, keeping: Keeping = KEEPING): Promise<Cleaned | null> {
   return db.transaction(async transaction => {
