@@ -52,6 +52,7 @@ import { revert } from './revert'
 import { addColumn, linkColumns, orderColumns, removeColumn, setColumn, setRate, setShot, shareColumn } from './shots'
 import { assignStrokes, mapStrokes, replaceStrokes, setSubject, sharePart, unsharePart } from './strokes'
 import { swapPicture } from './swap'
+import { addSound, beatSound, removeSound, setSound } from './sounds'
 import { togetherOf } from './together'
 import { carryColumn } from './carry'
 import { changeOver, cutChart, joinCharts, leadPart, placeTicks, throwCharts, unwedge, wedge } from './spans'
@@ -141,6 +142,10 @@ const single = {
   'note.set': setNote,
   'note.remove': removeNote,
   'notes.shift': moveNotes,
+  'sound.add': addSound,
+  'sound.set': setSound,
+  'sound.remove': removeSound,
+  'sound.beats': beatSound,
   'pin.set': setPin,
   'pin.remove': removePin,
   'shot.scale': setScale,

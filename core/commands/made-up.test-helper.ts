@@ -89,6 +89,7 @@ export function madeUp(schema: z.ZodType, shot: Shot, chance: Chance, wrong: num
     strokes: () => drawings.flatMap(d => d.content.strokes.map(s => s.id)),
     note: () => idsOf(plan.notes),
     pin: () => idsOf(plan.pins),
+    sound: () => idsOf(plan.sounds),
     bound: () => subjects.flatMap(s => boundTo(s).map(b => b.id)),
     spacing: () => idsOf(shot.spacings),
     from: () => drawings.map(d => d.id),
@@ -213,6 +214,19 @@ export function madeUp(schema: z.ZodType, shot: Shot, chance: Chance, wrong: num
     subject: () => subjects,
     content: () => drawings.map(d => d.content),
     fix: () => drawings.map(d => d.content),
+    sound: () => [
+      {
+        id: 'sound-1',
+        file: 'c'.repeat(64),
+        name: 'a.wav',
+        samples: 9e4,
+        frame: int(1, 30),
+        offset: 0,
+        from: 0,
+        to: 9e4,
+        gain: 0,
+      },
+    ],
     recipe: () => charts.map(c => c.recipe),
   }
 

@@ -9,6 +9,7 @@ import { chartSchema, columnSchema, originalSchema, rateSchema, shotSchema, stac
 import { firstLost } from '../document/open'
 import { columnOf, planOf, stackOf, unlocked, withColumn, withPlan, withStack, without } from './parts'
 import { refuse } from './refusal'
+import { soundsAtRate } from './sounds'
 
 const ON_HELD = {
   held: 'On held frames the pen draws on the held drawing',
@@ -210,15 +211,17 @@ export const setRate = command(
   }),
   ({ rate, lengths }) =>
     `${rateLabel(rate)} frames a second, ${lengths ? 'the seconds kept' : 'the frame numbers kept'}`,
-  (shot, { rate, length, lengths = {} }) => {
+  (shot, { rate, length, lengths }) => {
     const retimed = plansOf(shot).reduce((out, plan) => {
-      const columns = Object.entries(lengths[plan.id] ?? {}).map(([id, list]) => {
+      const columns = Object.entries(lengths?.[plan.id] ?? {}).map(([id, list]) => {
         const column = plan.columns[id] ?? refuse('gone', 'The column is not there any more.')
         const runs = listOf(column.runs)
         if (runs.length !== list.length) refuse('changed', `The exposures of ${column.name} have changed since.`)
         return { ...column, runs: runsOf(runs.map((r, i) => ({ ...r, frames: list[i]! }))) }
       })
-      return columns.reduce((s, c) => withColumn(s, plan.id, c), out)
+      const timed = columns.reduce((s, c) => withColumn(s, plan.id, c), out)
+      const kept = lengths ? 'seconds' : 'frames'
+      return withPlan(timed, soundsAtRate(planOf(timed, plan.id), shot.rate, rate, kept))
     }, shot)
     return { ...retimed, rate, length }
   },

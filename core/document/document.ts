@@ -7,13 +7,15 @@ import { listOf, runsOf } from '../sheet'
 import { colour, finite, idSchema, label } from '../basic'
 import { framesSchema as frames } from '../time'
 import { footageSchema } from './footage'
+import { soundSchema } from './sound'
 import { affineSchema, originalSchema, pictureFile, strokesOf, subjectSchema } from './subject'
 
 export * from './footage'
+export * from './sound'
 export * from './subject'
 
 /** The number of this form of the document and of the commands. */
-export const SCHEMA = 13
+export const SCHEMA = 14
 
 export const roleSchema = z.enum(['key', 'extreme', 'breakdown', 'in-between'])
 export const poseRoleSchema = z.enum(['key', 'extreme', 'breakdown'])
@@ -257,6 +259,8 @@ export const planSchema = z.object({
   charts: z.record(idSchema, chartSchema),
   pins: z.record(idSchema, pinSchema).optional(),
   notes: z.record(idSchema, noteSchema).optional(),
+  /** What is heard with it. */
+  sounds: z.record(idSchema, soundSchema).optional(),
 })
 
 export const onHeldSchema = z.enum(['held', 'blank', 'copy'])

@@ -34,8 +34,12 @@ export const footageHashes = (shot: Pick<Shot, 'plans'>): string[] => [
   ),
 ]
 
-/** The hashes of all files that a shot names: pictures and footage. */
+/** The hashes of all sounds that a shot names, each once. */
+export const soundHashes = (shot: Pick<Shot, 'plans'>): string[] => [
+  ...new Set(Object.values(shot.plans).flatMap(p => Object.values(p.sounds ?? {}).map(s => s.file))),
+]
+
+/** The hashes of all files that a shot names, each once: pictures, footage and sounds (which may be footage's). */
 export const fileHashes = (shot: Pick<Shot, 'stacks' | 'plans'>): string[] => [
-  ...imageHashes(shot),
-  ...footageHashes(shot),
+  ...new Set([...imageHashes(shot), ...footageHashes(shot), ...soundHashes(shot)]),
 ]

@@ -137,10 +137,12 @@ const chartsOut: Pruning = (stored, left) =>
     left,
   )
 
-/** Notes, pins and kept spacings go as a whole where nothing else helps. */
+/** Notes, pins, sounds and kept spacings go as a whole where nothing else helps. */
 const extrasOut: Pruning = (stored, left) => {
-  left.push('notes, pins and kept spacings')
-  const plans = Object.fromEntries(records(stored.plans).map(([id, { notes: _n, pins: _p, ...plan }]) => [id, plan]))
+  left.push('notes, pins, sounds and kept spacings')
+  const plans = Object.fromEntries(
+    records(stored.plans).map(([id, { notes: _n, pins: _p, sounds: _h, ...plan }]) => [id, plan]),
+  )
   const { spacings: _s, scale: _c, ...rest } = stored
   return { ...rest, plans } as Tree
 }

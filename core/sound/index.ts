@@ -1,2 +1,5 @@
+export * from './along'
+export * from './beats'
 export * from './loudness'
+export * from './mix'
 export * from './peaks'

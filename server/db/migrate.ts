@@ -9,6 +9,7 @@ import * as media from './migrations/006-media'
 import * as footage from './migrations/007-footage'
 import * as list from './migrations/008-list'
 import * as shelf from './migrations/009-shelf'
+import * as sound from './migrations/010-sound'
 
 /** Every migration, in order. Imported, not looked for, so that the bundled server has them. */
 const migrations = [
@@ -21,6 +22,7 @@ const migrations = [
   { name: '007-footage', ...footage },
   { name: '008-list', ...list },
   { name: '009-shelf', ...shelf },
+  { name: '010-sound', ...sound },
 ]
 
 /**

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import { imageSize } from 'image-size'
 import { QueryTypes, type Sequelize, type Transaction } from 'sequelize'
 import { FOOTAGE_HEAD, footageType } from '#core/formats/footage-type'
+import { soundType } from '#core/formats/sound-type'
 import { models } from '../db/models'
 import { Problem } from '../problems/problem'
 import { needed, noteLeftover } from './leftovers'
@@ -17,10 +18,10 @@ const TYPES: Record<string, string> = { png: 'image/png', jpg: 'image/jpeg', web
 
 export const hashOfBytes = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex')
 
-/** The largest file of footage that is kept. */
+/** The largest file of footage, or of a sound, that is kept. */
 export const MAX_FILE_BYTES = 64 * 1024 * 1024
 
-/** What a file is, and how large it is seen, px; of footage that is for those who decode it. */
+/** What a file is, and how large it is seen, px; of footage that is for those who decode it, of a sound nothing. */
 interface Seen {
   readonly type: string
   readonly width: number | null
@@ -29,8 +30,9 @@ interface Seen {
 
 /** What a file says of itself at its beginning; a problem where it is none that is kept here. */
 export function lookAt(bytes: Uint8Array): Seen {
-  const footage = footageType(bytes.subarray(0, FOOTAGE_HEAD))
-  if (footage) return { type: footage, width: null, height: null }
+  const head = bytes.subarray(0, FOOTAGE_HEAD)
+  const played = soundType(head) ?? footageType(head)
+  if (played) return { type: played, width: null, height: null }
   if (bytes.length > MAX_IMAGE_BYTES) throw new Problem(413, 'too-large', 'A picture has at most 32 MB.')
   let size: { type?: string; width: number; height: number }
   try {
@@ -39,7 +41,7 @@ export function lookAt(bytes: Uint8Array): Seen {
     throw new Problem(
       400,
       'not-an-image',
-      'This file is no PNG, JPEG or WebP picture and no MP4, MOV, WebM, MKV or GIF, or its beginning is damaged.',
+      'This file is no PNG, JPEG or WebP picture, no MP4, MOV, WebM, MKV or GIF and no WAV, MP3, OGG, FLAC or M4A, or its beginning is damaged.',
     )
   }
   const type = TYPES[size.type ?? '']
@@ -65,7 +67,7 @@ function tooLargeToRead(width: number, height: number): string | null {
     : null
 }
 
-/** Keeps a picture, or footage, by the hash of its bytes. Keeping one twice makes it young again, as with strokes. */
+/** Keeps a picture, footage or a sound by the hash of its bytes. Keeping one twice makes it young again, as with strokes. */
 export async function keepImage(
   db: Sequelize,
   bytes: Buffer,

@@ -176,6 +176,7 @@ it('a database of a version that named a step otherwise is brought up to date as
       '007-footage',
       '008-list',
       '009-shelf',
+      '010-sound',
     ])
   } finally {
     await before.drop()

@@ -13,7 +13,7 @@ export const SHOT = 'example-shot'
 export const [STACK, COLUMN, PLAN] = [`${SHOT}.1`, `${SHOT}.2`, `${SHOT}.3`]
 export const where = { plan: PLAN, column: COLUMN }
 
-/** What has to be kept beside the shot before a command names it: two strokes, a picture, and footage of one frame. */
+/** What has to be kept beside the shot before a command names it: two strokes, a picture, footage of one frame, a sound. */
 export const STROKES: readonly Stroke[] = [
   { schema: 1, colour: '#26302c', width: 4, pressure: true, points: [300, 300, 0.5, 360, 290, 0.6, 420, 300, 0.5] },
   { schema: 1, colour: '#26302c', width: 4, pressure: true, points: [420, 300, 0.5, 470, 330, 0.6, 500, 360, 0.4] },
@@ -23,14 +23,16 @@ export const [UPPER, LOWER] = [
   '3166dbf3af09be3373a3ca015a083f48daa9b9a5719df1107e59da51d2853463',
   'dacae9a85952a63f272adef8037d07159d674dcc4c1b274bc0f694e32acf7f87',
 ] as const
-/** A PNG and a GIF of one px, base64, and the hashes of their bytes. */
+/** A PNG and a GIF of one px and a WAV of eight samples, base64, and the hashes of their bytes. */
 export const FILES = {
   png: 'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg==',
   gif: 'R0lGODlhAQABAIAAAAAAAP///yH5BAEAAAAALAAAAAABAAEAAAIBRAA7',
+  wav: 'UklGRjQAAABXQVZFZm10IBAAAAABAAEAgLsAAAB3AQACABAAZGF0YRAAAAAAAEAfgD5AHwAAwOCAwcDg',
 } as const
-export const [PNG, GIF] = [
+export const [PNG, GIF, WAV] = [
   '497790947d4666760ce38f3c00e852c71fdb66cae849bae8e9ede352719e1581',
   'ef1955ae757c8b966c83248350331bd3a30f658ced11f387f8ebf05ab3368629',
+  '0eb6921866a970b5bf302f227a0cac26b35f853bae6d4e02202f2aaf4e9d15d4',
 ] as const
 
 /** An arm of two limbs; its bones are limb-1 and limb-2. */

@@ -1,5 +1,5 @@
 import type { Example } from './kit'
-import { GIF, PLAN, spot } from './kit'
+import { GIF, PLAN, spot, WAV } from './kit'
 
 const lamp = { plan: PLAN, column: 'lamp' }
 const shown = { drawing: 'glow', frames: 4 }
@@ -116,4 +116,14 @@ export const timed: readonly Example[] = [
     },
   },
   { name: 'footage.mark', args: { ...lamp, file: GIF, put: [0.5, 1.25], taken: [] } },
+  {
+    name: 'sound.add',
+    args: {
+      plan: PLAN,
+      sound: { id: 'sound-1', file: WAV, name: 'call.wav', samples: 8, frame: 5, offset: 0, from: 0, to: 8, gain: 0 },
+    },
+  },
+  { name: 'sound.set', args: { plan: PLAN, sound: 'sound-1', set: { frame: 9, offset: 120, gain: -3 } } },
+  { name: 'sound.beats', args: { plan: PLAN, sound: 'sound-1', file: WAV, put: [2, 6], taken: [] } },
+  { name: 'sound.remove', args: { plan: PLAN, sound: 'sound-1' } },
 ]
