@@ -20,6 +20,7 @@ export const floors = {
     ['sync'],
     ['ui'],
     ['desk'],
+    ['sound'],
     ['sheet'],
     ['ghosts'],
     ['chart'],

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { rate } from '../time'
-import { decibels, loudnessOf, monoOf, peakOver, peaksOf } from '.'
+import { decibels, loudnessOf, monoOf, peakOver, peaksOf, PIECE, pieceOf, putPiece, silentPeaks } from '.'
 
 /** A tone of some seconds: sin(2πft), arithmetic. */
 const tone = (seconds: number, { hertz = 1000, gain = 0.5, at = 48_000 } = {}): Float32Array =>
@@ -40,6 +40,14 @@ describe('peaks of a sound', () => {
     expect(peakOver(peaks, 333_000, 334_000).high).toBeCloseTo(0.9)
     expect(peakOver(peaks, 0, 300_000).high).toBe(0)
     expect(peakOver(peaks, 400_000, 900_000).high).toBe(0)
+  })
+  it('are the same put together of pieces, in any order', () => {
+    const samples = Float32Array.from({ length: PIECE * 2 + 70_000 }, (_, i) => Math.sin(i / 90) * ((i % 9999) / 9999))
+    const whole = peaksOf(samples, 48_000)
+    const pieces = silentPeaks(samples.length, 48_000)
+    for (const k of [1, 2, 0]) putPiece(pieces, k * PIECE, pieceOf(samples.subarray(k * PIECE, (k + 1) * PIECE)))
+    expect(pieces).toEqual(whole)
+    expect(silentPeaks(0, 48_000)).toEqual(peaksOf(new Float32Array(), 48_000))
   })
   it('are silent beyond its ends, and of nothing', () => {
     const peaks = peaksOf(tone(1), 48_000)

@@ -1,8 +1,11 @@
 /** Blocks of the finest level have so many samples; each level has blocks of so many of the one below. */
 const [FINEST, STEP] = [64, 4]
 
+/** A sound is looked at in pieces of so many samples, about 22 s: whole blocks of eight levels. */
+export const PIECE = FINEST * STEP ** 7
+
 /** What a sound is like in blocks of equal length: its least and greatest sample and its mean square, −1 to 1. */
-interface Level {
+export interface Level {
   /** Samples in a block. */
   readonly block: number
   readonly low: Float32Array
@@ -42,10 +45,46 @@ export function monoOf(channels: readonly Float32Array[]): Float32Array {
 
 /** The peaks of a sound of one channel, `rate` samples a second. */
 export function peaksOf(samples: Float32Array, rate: number): Peaks {
+  const peaks = silentPeaks(samples.length, rate)
+  if (samples.length) putPiece(peaks, 0, pieceOf(samples))
+  return peaks
+}
+
+/** The peaks of silence of some samples, to put pieces into. */
+export function silentPeaks(samples: number, rate: number): Peaks {
   const levels: Level[] = []
-  if (samples.length) levels.push(finest(samples))
-  while (levels.length && levels.at(-1)!.low.length > STEP) levels.push(coarser(levels.at(-1)!))
-  return { rate, samples: samples.length, levels }
+  for (let [block, count] = [FINEST, Math.ceil(samples / FINEST)]; count > 0; block *= STEP) {
+    levels.push(empty(block, count))
+    if (count <= STEP) break
+    count = Math.ceil(count / STEP)
+  }
+  return { rate, samples, levels }
+}
+
+/** What a piece of a sound is like, in its finest blocks. */
+export const pieceOf = (samples: Float32Array): Level => finest(samples)
+
+/** Puts what a piece is like into the peaks of its sound; it begins with a whole block of the finest level. */
+export function putPiece({ levels }: Peaks, from: number, piece: Level): void {
+  const [lowest, ...others] = levels
+  if (!lowest) return
+  let first = from / FINEST
+  let last = first + piece.low.length
+  lowest.low.set(piece.low, first)
+  lowest.high.set(piece.high, first)
+  lowest.power.set(piece.power, first)
+  let below = lowest
+  for (const level of others) {
+    first = Math.floor(first / STEP)
+    last = Math.ceil(last / STEP)
+    for (let b = first; b < last; b++) {
+      const { low, high, power } = over(below, b * STEP, Math.min(below.low.length, (b + 1) * STEP))
+      level.low[b] = low
+      level.high[b] = high
+      level.power[b] = power
+    }
+    below = level
+  }
 }
 
 function empty(block: number, count: number): Level {
@@ -66,17 +105,6 @@ function finest(samples: Float32Array): Level {
     level.low[b] = low
     level.high[b] = high
     level.power[b] = sum / (to - from)
-  }
-  return level
-}
-
-function coarser(below: Level): Level {
-  const level = empty(below.block * STEP, Math.ceil(below.low.length / STEP))
-  for (let b = 0; b < level.low.length; b++) {
-    const { low, high, power } = over(below, b * STEP, Math.min(below.low.length, (b + 1) * STEP))
-    level.low[b] = low
-    level.high[b] = high
-    level.power[b] = power
   }
   return level
 }

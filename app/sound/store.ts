@@ -1,0 +1,122 @@
+import { defineStore, skipHydrate } from 'pinia'
+import { computed, markRaw, ref, shallowRef, watch } from 'vue'
+import type { Sound } from '#core/document'
+import type { Loudness, MixPart, Stereo } from '#core/sound'
+import { factorOf, loudnessOf, mixOf } from '#core/sound'
+import { frameStart, sampleAt, SOUND_CLOCK } from '#core/time'
+import { useDesk } from '~/desk/desk'
+import { useRemembered } from '~/ui/remembered'
+import { laidSounds, soundsIn } from './lanes'
+import { SoundLibrary } from './library'
+
+/** How sounds are heard in this browser. */
+export interface HearingChoices {
+  /** Percent. */
+  readonly volume: number
+  readonly off: boolean
+  /** Frames sound when one steps and scrubs, so many from the one that is come to. */
+  readonly scrub: boolean
+  readonly slice: number
+  /** At a trial rate the pitch stays. */
+  readonly pitch: boolean
+}
+const USUAL: HearingChoices = { volume: 100, off: false, scrub: true, slice: 1, pitch: true }
+
+/** The sounds of the plan: what of them is decoded, how loud they are, and which one is worked with. */
+export const useSounds = defineStore('sounds', () => {
+  const desk = useDesk()
+  const library = useLibrary()
+  const list = computed(() => (desk.shown ? soundsIn(desk.plan, desk.shown.rate) : []))
+  const laid = computed(() => (desk.shown ? laidSounds(list.value, desk.shown.rate) : []))
+  const hereId = ref('')
+  /** The one that is worked with: that which was selected, else the one at the playhead, else the first. */
+  const here = computed<Sound | null>(
+    () =>
+      list.value.find(s => s.id === hereId.value) ??
+      laid.value.find(l => l.first <= desk.workFrame && desk.workFrame <= l.last)?.sound ??
+      list.value[0] ??
+      null,
+  )
+  const how = useRemembered<HearingChoices>('fintro-hearing', USUAL, { mergeDefaults: true })
+  function hearAs(change: Partial<HearingChoices>): void {
+    how.value = { ...how.value, ...change }
+  }
+
+  const parts = computed<readonly MixPart[]>(() => {
+    void library.arrivals.value
+    return list.value.flatMap(s => partOf(s, desk.shown!.rate, library.of(s.file)))
+  })
+  /** What is heard of the shot, so many samples from one on. */
+  const hear = (from: number, count: number): Stereo => mixOf(parts.value, from, count)
+
+  const loudness = computed<ReadonlyMap<string, readonly Loudness[]>>(() => {
+    void library.arrivals.value
+    const { rate } = desk.shown!
+    return new Map(
+      laid.value.flatMap(({ sound, first, last }) => {
+        const file = library.of(sound.file)
+        if (file?.state !== 'there') return []
+        const begins = (sampleAt(sound, rate) - sound.from) / SOUND_CLOCK
+        return [[sound.id, loudnessOf(file.peaks, begins - frameStart(first, rate), last - first + 1, rate)]]
+      }),
+    )
+  })
+  /** How loud a frame is: as loud as the loudest sound on it. Null where there is none. */
+  function loudOn(frame: number): Loudness | null {
+    const all = laid.value.flatMap(l =>
+      l.sound.muted || frame < l.first || frame > l.last
+        ? []
+        : (loudness.value.get(l.sound.id)?.[frame - l.first] ?? []),
+    )
+    return (['loud', 'soft', 'silent'] as const).find(x => all.includes(x)) ?? null
+  }
+  /** What sounds again and again without the picture: these frames. */
+  const hearing = shallowRef<{ first: number; last: number } | null>(null)
+  function reset(): void {
+    hereId.value = ''
+    hearing.value = null
+  }
+  const state = { list, laid, hereId, here, how: skipHydrate(how), parts, loudness, hearing }
+  return { ...state, arrivals: library.arrivals, file: library.of, put: library.put, hearAs, hear, loudOn, reset }
+})
+
+/** The decoded sounds of the shot that is open. */
+function useLibrary() {
+  const desk = useDesk()
+  const library = shallowRef<SoundLibrary | null>(null)
+  const arrivals = ref(0)
+  const seen = (file: string): number => {
+    const { plan, shot } = desk
+    const sound = Object.values(plan?.sounds ?? {}).find(s => s.file === file)
+    return sound && shot
+      ? sound.from + frameStart(desk.workFrame, shot.rate) * SOUND_CLOCK - sampleAt(sound, shot.rate)
+      : 0
+  }
+  watch(
+    () => desk.session,
+    session => {
+      library.value?.close()
+      library.value = session
+        ? markRaw(
+            new SoundLibrary(
+              file => session.pictures.bytes(file),
+              () => (arrivals.value += 1),
+              seen,
+            ),
+          )
+        : null
+    },
+    { immediate: true, flush: 'sync' },
+  )
+  const of = (file: string) => library.value?.of(file)
+  const put = (...args: Parameters<SoundLibrary['put']>): void => library.value?.put(...args)
+  return { arrivals, of, put }
+}
+
+type Kept = ReturnType<SoundLibrary['of']> | undefined
+
+function partOf(s: Sound, rate: Parameters<typeof sampleAt>[1], file: Kept): MixPart[] {
+  if (s.muted || file?.state !== 'there') return []
+  const { planes } = file.sound
+  return [{ planes, start: sampleAt(s, rate), from: s.from, to: s.to, gain: factorOf(s.gain) }]
+}
