@@ -22,6 +22,7 @@ import { selectActions } from './sheet/actions-select'
 import { sheetSettings } from './sheet/setting-actions'
 import { shelfActions } from './shelf/actions'
 import { shotActions } from './shot/actions'
+import { soundActions } from './sound/actions'
 import { superimposeActions } from './superimpose/actions'
 import { stateActions } from './states/actions'
 import { travelActions } from './travel/actions'
@@ -53,6 +54,7 @@ const rooms: readonly (readonly Action[])[] = [
   travelActions,
   exchangeActions,
   footageActions,
+  soundActions,
   handOffActions,
   guideActions,
   ghostSettings,

@@ -28,6 +28,13 @@ export const contextMenus: Readonly<Record<MenuOf, readonly (readonly string[])[
     ['column-duplicate', 'column-copy', 'column-paste'],
     ['column-remove'],
   ],
+  sound: [
+    ['sound-hear', 'sound-mute', 'side-sound'],
+    ['sound-here', 'sound-earlier', 'sound-later'],
+    ['sound-trim-start', 'sound-trim-end'],
+    ['beat-tap', 'beats-find', 'beats-off'],
+    ['sound-delete'],
+  ],
   picture: [
     ['pose-blank', 'pose-copy', 'role-breakdown', 'draw-from', 'tool-ties'],
     ['art-cut', 'art-copy', 'art-paste', 'art-all', 'art-delete'],

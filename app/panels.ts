@@ -32,6 +32,7 @@ export const panels: Readonly<Record<SidePanelName, Panel>> = {
   reshape: { component: later(() => import('./light-table/ReshapePanel.vue')) },
   shelf: { component: later(() => import('./shelf/ShelfPanel.vue')) },
   shot: { component: later(() => import('./shot/ShotPanel.vue')) },
+  sound: { component: later(() => import('./sound/SoundPanel.vue')) },
   states: { component: later(() => import('./states/StatesPanel.vue')) },
   tray: { component: later(() => import('./tray/TrayPanel.vue')), ofColumn: true },
 }

@@ -22,6 +22,7 @@ import { useMessages } from './ui/messages'
 import { usePoses } from './poses/store'
 import { useShelf } from './shelf/store'
 import { useSide } from './ui/side'
+import { useSounds } from './sound/store'
 
 /** The rooms' stores that forget what belongs to the shot that was open. */
 const stores = [
@@ -48,6 +49,7 @@ const stores = [
   useNaming,
   useTies,
   useShelf,
+  useSounds,
 ]
 
 export function resetRooms(): void {
@@ -59,6 +61,7 @@ export function selections(): (() => boolean)[] {
   const [desk, table, rail, side] = [useDesk(), useLightTable(), useRail(), useSide()]
   return [
     () => letGo(useBeside().on, () => useBeside().stop()),
+    () => letGo(!!useSounds().hearing, () => (useSounds().hearing = null)),
     () => letGo(!!table.selected, () => (table.selected = null)),
     () => letGo(rail.picked.size > 0, () => (rail.picked = new Set())),
     () => letGo(!!desk.selection, () => (desk.selection = null)),

@@ -9,6 +9,8 @@ import { LEAST_RAIL, MOST_RAIL, RAIL } from './rail/layout'
 import { useRail } from './rail/store'
 import { SCROLL_BAR, SPLIT_BAR } from './sheet/layout'
 import { useSheet } from './sheet/sheet'
+import { WAVE } from './poses/layout'
+import { useSounds } from './sound/store'
 import { useSide } from './ui/side'
 
 /** So many columns are in sight unless the sheet was drawn wider. */
@@ -26,6 +28,7 @@ const sizeOf = (kept: unknown, least = 0, most = Infinity): number | null =>
 /** How the window is divided now, and within what limits the splitters move; px. */
 export function useDivision() {
   const [desk, folds, rail, sheet, side] = [useDesk(), useFolds(), useRail(), useSheet(), useSide()]
+  const sounds = useSounds()
   const { width, height } = useWindowSize()
   const sheetOf = (columns: number): number => sheet.left + columns * sheet.column
   const least = computed(() => sheetOf(1))
@@ -59,7 +62,9 @@ export function useDivision() {
     picture: { least: 320, most: Math.max(320, height.value - 300) },
   }))
   const poseHeight = computed(
-    () => sizeOf(folds.sizes.poses, POSES.least, POSES.most) ?? (height.value < LOW_WINDOW ? POSES.low : POSES.usual),
+    () =>
+      sizeOf(folds.sizes.poses, POSES.least, POSES.most) ??
+      (height.value < LOW_WINDOW ? POSES.low : POSES.usual) + (sounds.list.length ? WAVE : 0),
   )
   /** Of the picture and its bars, where they stand above the sheet: as high as the frame needs. */
   const pictureHeight = computed(() => {

@@ -7,7 +7,7 @@ import { matchByNumber } from '#core/formats/by-number'
 import { gapsIn } from '#core/formats/sequence'
 import { bringIn } from './bring-in'
 import type { Found } from './found'
-import { isDrawing, isFootage, isLayered, isRefused, isSheet } from './found'
+import { isDrawing, isFootage, isLayered, isRefused, isSheet, isSound } from './found'
 import { inOrder, MOST_FILES, readFile } from './import-files'
 import { useDesk } from '~/desk/desk'
 import SidePanel from '~/desk/SidePanel.vue'
@@ -16,6 +16,7 @@ import ByNumber from './ByNumber.vue'
 import FootageRows from './FootageRows.vue'
 import LayerRows from './LayerRows.vue'
 import SheetRows from './SheetRows.vue'
+import SoundRows from './SoundRows.vue'
 import StopRow from './StopRow.vue'
 import SwapPicture from './SwapPicture.vue'
 import { numberedIn, patternFor } from './finish'
@@ -34,6 +35,7 @@ const placing = ref(-1)
 let stopped = false
 const good = computed(() => items.value.filter(isDrawing))
 const films = computed(() => items.value.filter(isFootage))
+const heard = computed(() => items.value.filter(isSound))
 const layered = computed(() => items.value.filter(isLayered))
 const sheets = computed(() => items.value.filter(isSheet))
 /** What came together, where that is of several kinds. */
@@ -42,11 +44,12 @@ const kinds = computed(() =>
     good.value.length ? plural(good.value.length, 'drawing') : '',
     layered.value.length ? `${layered.value.length} with layers` : '',
     films.value.length ? `${films.value.length} of footage` : '',
+    heard.value.length ? plural(heard.value.length, 'sound') : '',
     sheets.value.length ? plural(sheets.value.length, 'sheet') : '',
   ].filter(Boolean),
 )
 const title = computed(() =>
-  good.value.length || !(films.value.length + sheets.value.length + layered.value.length)
+  good.value.length || !(films.value.length + sheets.value.length + layered.value.length + heard.value.length)
     ? `Import drawings into ${desk.column?.name ?? ''}`
     : 'Import',
 )
@@ -186,8 +189,8 @@ onScopeDispose(stop)
     >
       <span
         >Drawings: PNG, JPEG, WebP, SVG or OpenRaster, one or a numbered sequence; layers as columns or parts. Footage
-        to work by: MP4, MOV, WebM, MKV or GIF. Sheets: JSON or OpenTimelineIO. Drop the files on a column, or select
-        them here.</span
+        to work by: MP4, MOV, WebM, MKV or GIF. Sounds: WAV, MP3, OGG, FLAC or M4A. Sheets: JSON or OpenTimelineIO. Drop
+        the files on a column, or select them here.</span
       >
     </p>
     <p class="mt-1">
@@ -202,7 +205,7 @@ onScopeDispose(stop)
         type="file"
         class="sr-only"
         multiple
-        accept="image/png,image/jpeg,image/webp,image/svg+xml,.svg,.ora,image/openraster,image/gif,video/*,.mkv,.json,.otio"
+        accept="image/png,image/jpeg,image/webp,image/svg+xml,.svg,.ora,image/openraster,image/gif,video/*,.mkv,audio/*,.flac,.m4a,.json,.otio"
         aria-label="Files to import"
         @change="select"
       />
@@ -216,6 +219,11 @@ onScopeDispose(stop)
         v-if="films.length"
         :films="films"
         @done="items = items.filter(x => !isFootage(x))"
+      />
+      <SoundRows
+        v-if="heard.length"
+        :files="heard"
+        @done="items = items.filter(x => !isSound(x))"
       />
       <LayerRows
         v-for="l in layered"

@@ -1,6 +1,7 @@
 import type { SheetIn } from '#core/formats/sheet-in'
 import type { Stroke } from '#core/stroke'
 import type { FootageFound } from '~/footage/open'
+import type { DecodedSound } from '~/sound/decode'
 
 /** A file that was read: a picture, or the strokes of an SVG; with what is worth telling of it. */
 export type Brought =
@@ -27,6 +28,14 @@ export interface BroughtFootage {
   readonly name: string
   readonly file: File
   readonly found: FootageFound
+  readonly told: string
+}
+/** A sound that was decoded. */
+export interface BroughtSound {
+  readonly kind: 'sound'
+  readonly name: string
+  readonly file: File
+  readonly sound: DecodedSound
   readonly told: string
 }
 /** A sheet from elsewhere. */
@@ -63,7 +72,7 @@ export interface BroughtLayers {
   readonly left: readonly string[]
 }
 /** Everything that a file can be. */
-export type Found = Brought | BroughtFootage | BroughtSheet | BroughtLayers | Refused
+export type Found = Brought | BroughtFootage | BroughtSound | BroughtSheet | BroughtLayers | Refused
 /** A file that does not come in, and why. */
 export interface Refused {
   readonly name: string
@@ -72,6 +81,7 @@ export interface Refused {
 
 export const isRefused = (x: Found): x is Refused => 'reason' in x
 export const isFootage = (x: Found): x is BroughtFootage => !isRefused(x) && x.kind === 'footage'
+export const isSound = (x: Found): x is BroughtSound => !isRefused(x) && x.kind === 'sound'
 export const isSheet = (x: Found): x is BroughtSheet => !isRefused(x) && x.kind === 'sheet'
 export const isLayered = (x: Found): x is BroughtLayers => !isRefused(x) && x.kind === 'layers'
 export const isDrawing = (x: Found): x is Brought => !isRefused(x) && (x.kind === 'image' || x.kind === 'strokes')

@@ -8,7 +8,10 @@ import { readSvg } from '#core/formats/svg-read'
 import type { Rate } from '#core/time'
 import type { FootageFound } from '~/footage/open'
 import { footageIn, isNotRead, tooLargeFile } from '~/footage/open'
-import type { Brought, BroughtFootage, BroughtLayers, BroughtSheet, Found, Refused } from './found'
+import { soundType } from '#core/formats/sound-type'
+import type { SoundFound } from '~/sound/decode'
+import { decodeSound, isUnread } from '~/sound/decode'
+import type { Brought, BroughtFootage, BroughtLayers, BroughtSheet, BroughtSound, Found, Refused } from './found'
 import { readLayered } from './layered-file'
 import { asPicture, readPicture, typeOf } from './picture-file'
 
@@ -26,6 +29,7 @@ export async function readFile(file: File, rate: Rate): Promise<Found> {
   const { name } = file
   if (!file.size) return { name, reason: 'It is empty.' }
   const head = new Uint8Array(await file.slice(0, 512).arrayBuffer())
+  if (soundType(head)) return readSound(file)
   if (footageType(head)) return readFootage(file)
   const reason = tooLargeFile(file, MOST_BYTES)
   if (reason) return { name, reason }
@@ -36,17 +40,37 @@ export async function readFile(file: File, rate: Rate): Promise<Found> {
   if (!type)
     return {
       name,
-      reason: 'It is no PNG, JPEG, WebP, SVG or OpenRaster picture, no movie or GIF, and no sheet as JSON or OTIO.',
+      reason:
+        'It is no PNG, JPEG, WebP, SVG or OpenRaster picture, no movie or GIF, no WAV, MP3, OGG, FLAC or M4A, and no sheet as JSON or OTIO.',
     }
   return readPicture(name, new Blob([file], { type }))
 }
 
-async function readFootage(file: File): Promise<BroughtFootage | Refused> {
+async function readFootage(file: File): Promise<BroughtFootage | BroughtSound | Refused> {
   const found = await footageIn(file)
-  return isNotRead(found)
-    ? { name: file.name, reason: found.reason }
-    : { kind: 'footage', name: file.name, file, found, told: foundWords(found) }
+  if (!isNotRead(found)) return { kind: 'footage', name: file.name, file, found, told: foundWords(found) }
+  // What has no picture may still have a sound.
+  return found.silent ? { name: file.name, reason: found.reason } : readSound(file)
 }
+
+async function readSound(file: File): Promise<BroughtSound | Refused> {
+  const { name } = file
+  const sound = await decodeSound(file)
+  if (isUnread(sound)) return { name, reason: sound.reason }
+  const { planes, samples } = sound
+  return { kind: 'sound', name, file, sound: { planes, samples }, told: soundWords(sound) }
+}
+
+const CHANNELS = ['', 'mono', 'stereo', '', '', '', '5.1']
+/** What a sound is, in words. */
+const soundWords = ({ seconds, rate, channels }: SoundFound): string =>
+  [
+    `${seconds.toFixed(2)} s`,
+    rate ? `${Number((rate / 1000).toFixed(2))} kHz` : '',
+    channels ? CHANNELS[channels] || `${channels} channels` : '',
+  ]
+    .filter(Boolean)
+    .join(', ')
 
 /** JSON begins with an object, also behind a byte order mark. */
 const isJson = (head: Uint8Array): boolean =>

@@ -1,12 +1,15 @@
 <script setup lang="ts">
-import { computed } from 'vue'
+import { computed, ref } from 'vue'
 import { ChevronLeft, ChevronRight, Film, Trash2 } from '@lucide/vue'
-import { footageAt, footageFrom, lastOfFootage, markedFrames, MAX_FRAMES } from '#core/time'
+import { footageAt, footageFrom, lastOfFootage, markedFrames, MAX_FRAMES, SOUND_CLOCK } from '#core/time'
 import type { Footage } from '#core/document'
 import { useDesk } from '~/desk/desk'
 import { oneStep } from '~/desk/one-step'
 import { withKey } from '~/desk/shortcuts'
 import SidePanel from '~/desk/SidePanel.vue'
+import { decodeSound, isUnread } from '~/sound/decode'
+import { soundDraft } from '~/sound/drafts'
+import { useSounds } from '~/sound/store'
 import { tell } from '~/ui/messages'
 import PickList from '~/ui/PickList.vue'
 import { useSide } from '~/ui/side'
@@ -14,7 +17,7 @@ import { shareOf, sized } from './footage-in'
 import FootageFileRow from './FootageFileRow.vue'
 import type { MarkSeen } from './marks'
 import { marksOf, moveMarksDraft, unmarkDraft } from './marks'
-import { drawingsOn } from './on-marks'
+import { drawingsOn } from '~/desk/drawings-on'
 import { useFilmed } from './store'
 
 /** Footage that the shot is timed by: how it runs, and what is marked on it. */
@@ -109,6 +112,27 @@ function shift(list: readonly MarkSeen[], by: number): void {
   else tell('There is no footage there. Nothing was moved.')
 }
 const takeOff = (list: readonly MarkSeen[]): void => void desk.run(unmarkDraft(where.value.plan, column.value, list))
+// — its sound —
+
+const sounds = useSounds()
+const sounding = computed(() => sounds.list.some(s => s.file === footage.value.file))
+const fetching = ref(false)
+async function addSound(): Promise<void> {
+  const { file, name, from, inPoint } = footage.value
+  const plan = where.value.plan
+  fetching.value = true
+  try {
+    const out = await decodeSound(await desk.session!.pictures.bytes(file))
+    if (isUnread(out)) return tell(`${name} has no sound that is read here.`, { detail: out.reason })
+    sounds.put(file, out)
+    const begin = Math.min(out.samples - 1, Math.round(inPoint * SOUND_CLOCK))
+    desk.run(soundDraft(plan, { name, file, samples: out.samples }, from, begin).draft)
+  } catch {
+    tell(`The sound of ${name} could not be fetched. Try again.`)
+  } finally {
+    fetching.value = false
+  }
+}
 function newDrawings(): void {
   const drafts = drawingsOn(desk.scene!, desk.focus!, markedFrames(footage.value, rate.value))
   if (typeof drafts === 'string') tell(drafts)
@@ -336,6 +360,16 @@ function newDrawings(): void {
         </button>
       </div>
 
+      <button
+        v-if="!sounding"
+        type="button"
+        class="push-button"
+        :disabled="fetching"
+        title="It is heard where the footage begins, at its own speed, and exported"
+        @click="addSound"
+      >
+        {{ fetching ? 'Reading …' : 'Add its sound' }}
+      </button>
       <FootageFileRow
         :column="column"
         class="border-t border-edge pt-2"

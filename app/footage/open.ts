@@ -6,6 +6,8 @@ export type { FootageFound } from './work/messages'
 /** Footage that is not read, and why. */
 export interface NotRead {
   readonly reason: string
+  /** False where it may have a sound all the same: it only has no picture. */
+  readonly silent: boolean
 }
 
 /** Footage that a worker has open. */
@@ -19,14 +21,14 @@ export class OpenFootage {
   static open(bytes: Blob): Promise<OpenFootage | NotRead> {
     const worker = new Worker(new URL('./work/footage.worker.ts', import.meta.url), { type: 'module' })
     return new Promise(done => {
-      const refuse = (reason: string): void => {
+      const refuse = (reason: string, pictureless = false): void => {
         worker.terminate()
-        done({ reason })
+        done({ reason, silent: !pictureless })
       }
       worker.onerror = () => refuse('Reading it broke off: there may be too little memory.')
       worker.onmessage = ({ data }: MessageEvent<Answer>) => {
         if (data.told === 'open') done(new OpenFootage(worker, data.found))
-        else if (data.told === 'refused') refuse(data.reason)
+        else if (data.told === 'refused') refuse(data.reason, data.pictureless)
       }
       worker.postMessage({ ask: 'open', bytes } satisfies Question)
     })
@@ -62,7 +64,7 @@ export const isNotRead = (x: object): x is NotRead => 'reason' in x
 /** What a file of footage is, or why it is not read; nothing of it stays open. */
 export async function footageIn(file: Blob): Promise<FootageFound | NotRead> {
   const reason = tooLargeFile(file, MOST_BYTES)
-  if (reason) return { reason }
+  if (reason) return { reason, silent: true }
   const open = await OpenFootage.open(file)
   if (isNotRead(open)) return open
   open.close()

@@ -19,6 +19,7 @@ import PaperForm from './PaperForm.vue'
 import { useChoices } from './remembered'
 import { orderOf } from './settle'
 import { useSoundFile } from './sound-file'
+import { useSounds } from '~/sound/store'
 
 const desk = useDesk()
 const choices = useChoices()
@@ -34,6 +35,7 @@ const KINDS = [
 ]
 onMounted(orders.look)
 
+const hasSounds = computed(() => useSounds().list.some(s => !s.muted))
 const canMovie = ref(true)
 const order = computed(() =>
   desk.scene && desk.session
@@ -72,8 +74,12 @@ function go(): void {
   const range = { first: frames.first, last: frames.last }
   const whole = { first: 1, last: session.shot.length }
   void orders.make(order.value, {
-    open: { id: session.id, give: of => giveOpen(session, plan!.id, of === 'whole' ? whole : range) },
-    sound: frames.several ? null : sound.sound,
+    open: {
+      id: session.id,
+      bytes: file => session.pictures.bytes(file),
+      give: of => giveOpen(session, plan!.id, of === 'whole' ? whole : range),
+    },
+    sound: frames.several || (choices.movie.sound && hasSounds.value) ? null : sound.sound,
   })
 }
 </script>

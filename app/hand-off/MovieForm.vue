@@ -13,6 +13,7 @@ import { sizeAt } from './given'
 import { scales } from './scales'
 import { useSoundFile } from './sound-file'
 import { useChoices } from './remembered'
+import { useSounds } from '~/sound/store'
 import { ask } from './workers'
 
 const emit = defineEmits<{ can: [boolean] }>()
@@ -20,6 +21,9 @@ const desk = useDesk()
 const choices = useChoices()
 const frames = useFramesOut()
 const sound = useSoundFile()
+const sounds = useSounds()
+/** The shot's own sounds go along. */
+const own = computed(() => sounds.list.filter(s => !s.muted))
 const input = ref<HTMLInputElement | null>(null)
 const codecs = shallowRef<readonly Codec[] | null>(null)
 const size = computed(() => evened(sizeAt(desk.shot!.picture, choices.movie.scale)))
@@ -148,8 +152,18 @@ const picked = (e: Event): void => {
       />
     </div>
     <BurntForm v-model="choices.movie.burnt" />
+    <label
+      v-if="frames.several || own.length"
+      class="flex items-center gap-2"
+      ><input
+        v-model="choices.movie.sound"
+        type="checkbox"
+      />{{
+        frames.several ? 'with the sounds of the shots' : `with the sound: ${own.map(s => s.name).join(', ')}`
+      }}</label
+    >
     <div
-      v-if="!frames.several"
+      v-if="!frames.several && !(own.length && choices.movie.sound)"
       class="flex items-center gap-2"
     >
       <template v-if="sound.name">
@@ -188,7 +202,7 @@ const picked = (e: Event): void => {
       {{ sound.failed }}
     </p>
     <p
-      v-else-if="sound.name && !frames.several"
+      v-else-if="sound.name && !frames.several && !(own.length && choices.movie.sound)"
       class="text-soft"
     >
       From the first exported frame on. It is not kept in the shot.

@@ -38,6 +38,8 @@ export interface MovieChoices extends Look {
   readonly loops: number
   /** Seconds of a slate before the first frame; 0 for none. */
   readonly slate: number
+  /** With the sounds of the shot, where it has any. */
+  readonly sound: boolean
 }
 
 /** How a GIF is made. */
@@ -73,7 +75,15 @@ export interface PaperChoices {
 
 const burnt = { frame: false, timecode: false, shot: false, column: '' }
 const look = { background: true, paper: true, scale: 1, burnt }
-const MOVIE: MovieChoices = { ...look, container: 'mp4', codec: 'avc', quality: 'good', loops: 1, slate: 0 }
+const MOVIE: MovieChoices = {
+  ...look,
+  container: 'mp4',
+  codec: 'avc',
+  quality: 'good',
+  loops: 1,
+  slate: 0,
+  sound: true,
+}
 const GIF: GifChoices = { ...look, scale: 0.25, forever: true, most: 0 }
 const IMAGES: ImageChoices = {
   ...look,

@@ -3,6 +3,8 @@ import { shallowRef } from 'vue'
 import { useRemembered } from '~/ui/remembered'
 import { newId } from '~/sync/ids'
 import type { Sound } from './choices'
+import { server } from '~/sync/server'
+import { silenceOf, soundOf } from './shot-sound'
 import { giveStored } from './gather'
 import type { Given, Told } from './given'
 import type { Made } from './make'
@@ -16,6 +18,8 @@ import { stopWorker } from './workers'
 /** The open shot as it is now, also what is not saved: the frames that were asked for, or all of it. */
 export interface OpenShot {
   readonly id: string
+  /** The bytes of a file that it names. */
+  readonly bytes: (file: string) => Promise<Blob>
   readonly give: (of: 'passage' | 'whole') => Promise<Given>
 }
 
@@ -26,6 +30,13 @@ const taken = async ({ scratch, type }: DonePart): Promise<Blob | null> =>
   finished.get(scratch) ?? (await scratchFile(scratch, type))
 
 const today = (): string => new Intl.DateTimeFormat('en-GB', { dateStyle: 'long' }).format(new Date())
+
+/** What is heard of a shot in a movie; silence where it is one of several that become one, so that all have a sound. */
+async function heardIn(order: Order, given: Given, bytes: OpenShot['bytes']): Promise<Sound | null> {
+  if (order.kind !== 'movie' || !order.choices.sound) return null
+  const sound = await soundOf(given, order.choices.loops, bytes)
+  return sound ?? (order.shots.length > 1 && !order.apart ? silenceOf(given) : null)
+}
 
 /** Parts of an order are made one after the other; `keep` is told what is done by now. Null where it was stopped. */
 async function makeAll(
@@ -41,7 +52,8 @@ async function makeAll(
     part(0, 'Getting ready')
     const scratch = `${id}-${i}`
     const given = shot.id === open?.id ? await open.give('whole') : await giveStored(shot.id)
-    const out = await makePart(order, { given, scratch, date: today(), sound: null }, part)
+    const sound = await heardIn(order, given, shot.id === open?.id ? open.bytes : server.image)
+    const out = await makePart(order, { given, scratch, date: today(), sound }, part)
     if (!out) return null
     finished.set(scratch, out.blob)
     done[i] = { scratch, name: out.name, type: out.blob.type }
@@ -85,7 +97,8 @@ export const useOrders = defineStore('export-orders', () => {
       if (order.shots.length > 1) return several({ id: newId(), order, done: order.shots.map(() => null) }, open)
       const [only] = order.shots
       const given = only!.id === open.id ? await open.give('passage') : await giveStored(only!.id)
-      return makePart(order, { given, scratch: newId(), date: today(), sound }, handOff.told)
+      const own = sound ?? (await heardIn(order, given, only!.id === open.id ? open.bytes : server.image))
+      return makePart(order, { given, scratch: newId(), date: today(), sound: own }, handOff.told)
     })
 
   /** Goes on with several shots where it was left. */

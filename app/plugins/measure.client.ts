@@ -6,6 +6,7 @@ import { paintNow } from '~/ui/usePaint'
 import { onShown } from '~/desk/usePlayback'
 import { useDesk } from '~/desk/desk'
 import { useRail } from '~/rail/store'
+import { useSounds } from '~/sound/store'
 import { usePaintCounts } from '~/ui/paint/counts'
 
 /** Pairs the same strokes in a worker until it is stopped; gives what stops it and says how long each round took, ms. */
@@ -27,8 +28,8 @@ function pairAgainAndAgain(a: Line[], b: Line[]): () => number[] {
 }
 
 /**
- * Lets the benches and tests see what the desk counts: pointer moves, picked bars, and when each frame was shown; and
- * lets them move the simulated pen. It changes nothing by itself.
+ * Lets the benches and tests see what the desk counts: pointer moves, picked bars, when each frame was shown, and what
+ * is heard; and lets them move the simulated pen. It changes nothing by itself.
  */
 export default defineNuxtPlugin(() => {
   Object.assign(window, {
@@ -39,5 +40,7 @@ export default defineNuxtPlugin(() => {
     fintroGoTo: (f: number) => useDesk().goTo(f),
     fintroPaint: paintNow,
     fintroPairing: pairAgainAndAgain,
+    fintroHear: (from: number, count: number) => [...useSounds().hear(from, count).left],
+    fintroWaves: () => useSounds().arrivals,
   })
 })

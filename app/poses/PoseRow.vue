@@ -26,7 +26,10 @@ import { cardsBetween, exposesPoses, fitting, layCards } from './cards'
 import { drawCards } from './draw-cards'
 import PoseRowPlayhead from './PoseRowPlayhead.vue'
 import PoseTimeBar from './PoseTimeBar.vue'
+import { barHigh } from './layout'
 import { newPose } from './new-pose'
+import { snapped } from '~/sound/snap'
+import { useSounds } from '~/sound/store'
 import { usePoses } from './store'
 import { useSide } from '~/ui/side'
 
@@ -35,6 +38,7 @@ const { high } = defineProps<{ high: number }>()
 const desk = useDesk()
 const painted = usePaintCounts()
 const poses = usePoses()
+const sounds = useSounds()
 const side = useSide()
 const [menu, charts, naming] = [useContextMenu(), useCharts(), useNaming()]
 const strip = ref<HTMLElement | null>(null)
@@ -83,7 +87,7 @@ const openSpans = computed(() => {
   return inSight.value.filter(c => open.has(c.start))
 })
 const exposesPose = computed(() => !!desk.focus && exposesPoses(desk.focus))
-const cardHigh = computed(() => Math.max(30, high - 14))
+const cardHigh = computed(() => Math.max(30, high - barHigh(sounds.list.length > 0)))
 const counts = computed(() => {
   // What is exposed counts; in repeats every change of drawing is one more in a second.
   const exposed = exposedDrawings(desk.column!.runs)
@@ -120,6 +124,7 @@ usePaint(
 )
 
 // — dragging a pose in time; what lies between goes along —
+const BEAT_REACH = 8
 let grabbed: { card: LaidCard; x: number; scale: number } | null = null
 const dragging = ref(false)
 /** A copy of a pose where the playhead stands. */
@@ -137,7 +142,11 @@ function down(e: PointerEvent, card: LaidCard): void {
 }
 function move(e: PointerEvent): void {
   if (!grabbed || !exposesPose.value) return
-  const delta = Math.round((e.clientX - grabbed.x) / grabbed.scale)
+  const { start } = grabbed.card
+  const to = start + Math.round((e.clientX - grabbed.x) / grabbed.scale)
+  // Near a beat it goes onto it.
+  const delta =
+    to === start ? 0 : snapped(to, sounds.beats, Math.max(1, Math.round(BEAT_REACH / grabbed.scale))) - start
   if (!dragging.value && Math.abs(e.clientX - grabbed.x) < 4) return
   dragging.value = true
   if (!delta) return desk.drop()

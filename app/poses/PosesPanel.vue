@@ -10,10 +10,13 @@ import { shiftAt } from '~/sheet/arrange'
 import { tryOver } from '~/sheet/trying'
 import type { Draft } from '#core/commands'
 import SidePanel from '~/desk/SidePanel.vue'
+import { beatFramesOf } from '~/sound/drafts'
+import { useSounds } from '~/sound/store'
 import ActOut from './ActOut.vue'
 import { useDesk } from '~/desk/desk'
 
 const desk = useDesk()
+const sounds = useSounds()
 /** All poses of the column, looked up in the shot itself, not in what is tried. */
 const all = computed(() => {
   const written = desk.shot?.plans[desk.plan!.id]?.columns[desk.column?.id ?? '']
@@ -120,6 +123,17 @@ const filmed = computed(() =>
     return frames.length ? [{ id: c.id, name: c.name, frames }] : []
   }),
 )
+/** What was marked on sounds. */
+const beaten = computed(() =>
+  sounds.list.flatMap(s => {
+    const frames = beatFramesOf(s, desk.shot!.rate)
+    return frames.length ? [{ id: s.id, name: s.name, frames }] : []
+  }),
+)
+const marked = computed(() => [
+  { title: 'Marks on footage', list: filmed.value },
+  { title: 'Beats of the sound', list: beaten.value },
+])
 /** Where the first pose stays on frame 1 the marks are those of the others. */
 function useMarks(marks: readonly number[]): void {
   const stays = poses.value[0]?.start === 1 && marks[0] !== 1 && marks.length < poses.value.length
@@ -246,10 +260,13 @@ function useLength(beats: readonly number[]): void {
       </li>
     </VueDraggable>
 
-    <template v-if="filmed.length">
-      <h3 class="mt-4 font-semibold">Marks on footage</h3>
+    <template
+      v-for="{ title, list } in marked.filter(m => m.list.length)"
+      :key="title"
+    >
+      <h3 class="mt-4 font-semibold">{{ title }}</h3>
       <div
-        v-for="f in filmed"
+        v-for="f in list"
         :key="f.id"
         class="mt-1 flex items-center gap-2"
       >

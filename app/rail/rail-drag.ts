@@ -4,6 +4,8 @@ import type { Bar } from '#core/pass'
 import { useDesk } from '~/desk/desk'
 import { useSheet } from '~/sheet/sheet'
 import { usePaintCounts } from '~/ui/paint/counts'
+import { snapped } from '~/sound/snap'
+import { useSounds } from '~/sound/store'
 import { barsHere, movingWith } from './bars'
 import type { PickBox } from './draw-rail'
 import type { Drafted } from './gestures'
@@ -32,6 +34,8 @@ interface At {
 
 /** The pointer drags nothing until it has gone so far, px. */
 const STILL = 4
+/** So near to a beat a pose goes onto it, px. */
+const BEAT_REACH = 8
 
 /** Dragging on the rail: bars, handles, markers; and a box around bars to pick them. */
 export class RailDrag {
@@ -51,6 +55,7 @@ export class RailDrag {
   private readonly desk = useDesk()
   private readonly rail = useRail()
   private readonly sheet = useSheet()
+  private readonly sounds = useSounds()
   private readonly counts = usePaintCounts()
   /** Why what is being dragged cannot be done; said when it is let go. */
   private refused: string | null = null
@@ -123,12 +128,20 @@ export class RailDrag {
     if (hit.kind === 'handle') return pulled(scene, { section: hit.section, handle: hit.handle, rows, scale, x, y })
     if (hit.kind === 'lead') return led(scene, { section: hit.section, marker: hit.marker, rows, scale, dy })
     const held = hit.bar
-    const by = Math.round(dy / rows.px)
+    const by = this.onBeat(hit, Math.round(dy / rows.px), e.altKey)
     if (axis === 'x') return spaced(scene, focus, { bars, held, dx, scale, free: e.altKey })
     if (hit.at === 'ring') return stretched(scene, focus, { held, rows: by, push: e.shiftKey })
     return hit.at === 'end'
       ? lengthened(scene, focus, { bars, held, rows: by, trades: e.altKey })
       : traded(scene, focus, { bars, held, rows: by })
+  }
+
+  /** So many frames, or as many as bring a pose, or the end of what is held, onto a beat near by. */
+  private onBeat({ bar, at }: Extract<Hit, { kind: 'bar' }>, by: number, free: boolean): number {
+    if (!by || free || (at !== 'end' && bar.kind !== 'pose')) return by
+    const from = at === 'end' ? bar.start + bar.run.frames : bar.start
+    const reach = Math.max(1, Math.round(BEAT_REACH / this.sheet.rowHeight))
+    return snapped(from + by, this.sounds.beats, reach) - from
   }
 
   private pickInside(d: Drag): void {

@@ -16,12 +16,15 @@ import { cellWords, selectionWords } from './cell-words'
 import CellInput from './CellInput.vue'
 import ColumnHeads from './ColumnHeads.vue'
 import { drawSheet } from './draw-sheet'
-import { HEAD, SCROLL_BAR, SPLIT_BAR } from './layout'
+import { HEAD, SCROLL_BAR, SOUND, SPLIT_BAR } from './layout'
 import SheetCorner from './SheetCorner.vue'
 import { useSheet } from './sheet'
 import SheetGrid from './SheetGrid.vue'
 import SheetNote from './SheetNote.vue'
 import SheetPlayhead from './SheetPlayhead.vue'
+import { useSounds } from '~/sound/store'
+import { useSide } from '~/ui/side'
+import { soundAt } from './sound-lane'
 import { useSheetTouch } from './useSheetTouch'
 import { useSheetGestures } from './useSheetGestures'
 
@@ -37,6 +40,7 @@ defineSlots<{
 }>()
 const [desk, player, counts, sheet] = [useDesk(), usePlayer(), usePaintCounts(), useSheet()]
 const menu = useContextMenu()
+const sounds = useSounds()
 const scroller = ref<HTMLElement | null>(null)
 const canvas = ref<HTMLCanvasElement | null>(null)
 const scroll = ref(0)
@@ -68,11 +72,33 @@ usePaint(
     () => sheet.rowHeight,
     () => sheet.margin,
     () => sheet.notes,
+    () => sheet.soundLeft,
+    () => sounds.loudness,
+    () => sounds.here,
   ],
   (c, w, height) => {
     if (!desk.scene || !desk.focus) return
-    const { rows, left, margin, column } = sheet
-    const look = { rows, left, margin, column, frames: desk.rows, loop: player.loop, trying: !!desk.preview }
+    const { rows, left, margin, column, notes, soundLeft } = sheet
+    const { rate } = desk.scene.shot
+    const sound =
+      soundLeft === null
+        ? null
+        : {
+            lane: { left: soundLeft, width: SOUND, laid: sounds.laid, rate },
+            waves: sounds.waves,
+            here: sounds.here?.id,
+          }
+    const look = {
+      rows,
+      left,
+      margin,
+      column,
+      frames: desk.rows,
+      loop: player.loop,
+      trying: !!desk.preview,
+      notes,
+      sound,
+    }
     drawSheet(c, desk.scene, desk.focus, look, { width: w, height, scroll: scroll.value, scrollX: scrollX.value })
     canvas.value!.dataset.drawn = '1'
   },
@@ -134,6 +160,8 @@ function askMenu(e: MouseEvent): void {
   const box = canvas.value!.getBoundingClientRect()
   const [x, y] = [e.clientX - box.left, e.clientY - box.top - HEAD + scroll.value]
   const column = columnAt(x)
+  if (y >= scroll.value && sheet.soundLeft !== null && x >= sheet.soundLeft && x < sheet.left)
+    return askOfSound(e, { x, y })
   if (y < scroll.value || !column || x < sheet.left) return e.preventDefault()
   const frame = Math.max(1, Math.min(desk.rows, sheet.rows.frameAt(y)))
   const s = desk.selection
@@ -143,6 +171,21 @@ function askMenu(e: MouseEvent): void {
     desk.goTo(frame)
   }
   menu.ask(e, 'cell')
+}
+
+/** The menu of a sound is of the one that was pointed at. */
+function askOfSound(e: MouseEvent, p: { x: number; y: number }): void {
+  const lane = { left: sheet.soundLeft!, width: SOUND, laid: sounds.laid, rate: desk.shown!.rate }
+  const at = soundAt(lane, sheet.rows, p)
+  if (at) sounds.hereId = at.sound.id
+  desk.goTo(Math.max(1, Math.min(desk.rows, sheet.rows.frameAt(p.y))))
+  menu.ask(e, 'sound')
+}
+/** A number is typed into a cell; a sound is looked at. */
+function doubleClick(e: MouseEvent): void {
+  const x = e.clientX - canvas.value!.getBoundingClientRect().left
+  if (x >= sheet.left) sheet.typing = true
+  else if (sheet.soundLeft !== null && x >= sheet.soundLeft) useSide().open = 'sound'
 }
 
 function wheel(e: WheelEvent): void {
@@ -191,7 +234,9 @@ const inGrid = ref(false)
 const told = computed(() => {
   const { scene, column, workFrame, playing } = desk
   if (!column || !scene || playing || inGrid.value) return ''
-  return `Frame ${workFrame}, column ${column.name}: ${cellWords(scene, column, workFrame)}`
+  const loud = sounds.loudOn(workFrame)
+  const heard = loud && loud !== 'silent' ? `; the sound is ${loud}` : ''
+  return `Frame ${workFrame}, column ${column.name}: ${cellWords(scene, column, workFrame)}${heard}`
 })
 const selected = computed(() => (desk.selection ? selectionWords(desk.selection, desk.columns) : ''))
 </script>
@@ -224,7 +269,7 @@ const selected = computed(() => (desk.selection ? selectionWords(desk.selection,
               data-part="sheet"
               @dragover.prevent
               @drop.prevent="dropOn"
-              @dblclick="sheet.typing = true"
+              @dblclick="doubleClick"
               @contextmenu.stop="touch.busy() ? $event.preventDefault() : askMenu($event)"
               @pointerdown="sheetDown"
               @pointermove="sheetMove"

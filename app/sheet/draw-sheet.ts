@@ -14,6 +14,9 @@ import { drawBrackets, drawNoteMarks, drawNotes, fitText } from './draw-sheet-ma
 import type { Rows } from './layout'
 import { HEAD, HEAD_BUTTONS, MARGIN, ROOMY } from './layout'
 import type { Margin } from './sheet'
+import type { WaveSeen } from '~/sound/draw-wave'
+import type { SoundLane } from './sound-lane'
+import { drawSoundLane } from './sound-lane'
 
 type C = CanvasRenderingContext2D
 
@@ -29,6 +32,14 @@ export interface SheetLook {
   readonly margin: Margin
   readonly frames: number
   readonly loop: Frames | null
+  /** The notes are shown. */
+  readonly notes: boolean
+  /** The column of the sound: its sounds as they are seen, and the one that is worked with. */
+  readonly sound: {
+    readonly lane: SoundLane
+    readonly waves: readonly WaveSeen[]
+    readonly here: string | undefined
+  } | null
   /** Something is being tried out: the selection is dashed. */
   readonly trying: boolean
 }
@@ -58,7 +69,8 @@ export function drawSheet(
   c.restore()
   c.fillStyle = theme().sheet
   if (scrollX) c.fillRect(0, rows.y(seen.first), left, (seen.last - seen.first + 2) * rows.px)
-  if (left > MARGIN) drawNotes(c, scene.plan, rows, seen)
+  if (look.notes) drawNotes(c, scene.plan, rows, seen)
+  if (look.sound) drawSoundLane(c, look.sound.lane, { ...look.sound, rows, seen })
   drawOver(c, ledger, width, seen.last)
   drawMargin(c, sheet, seen)
   c.restore()
@@ -80,7 +92,7 @@ function drawColumns(c: C, sheet: SheetDrawing, seen: Frames, at: { width: numbe
   for (let i = first; i <= last; i++) drawColumn(c, sheet, i, seen)
 }
 
-function drawMargin(c: C, { scene, rows, left, margin, loop }: SheetDrawing, { first, last }: Frames): void {
+function drawMargin(c: C, { scene, rows, notes, margin, loop }: SheetDrawing, { first, last }: Frames): void {
   const t = theme()
   c.textAlign = 'right'
   c.textBaseline = 'middle'
@@ -89,7 +101,7 @@ function drawMargin(c: C, { scene, rows, left, margin, loop }: SheetDrawing, { f
     c.fillStyle = t.ledger
     c.fillRect(1, rows.y(range.first), 3, (range.last - range.first + 1) * rows.px)
   }
-  if (left === MARGIN) drawNoteMarks(c, scene.plan, rows, { first, last })
+  if (!notes) drawNoteMarks(c, scene.plan, rows, { first, last })
   // As many labels as there is room for, on the frames that matter.
   const every = rows.px >= 11 ? 1 : rows.px >= 6 ? 2 : 8
   const label = (f: number) =>
@@ -237,7 +249,12 @@ function drawSelection(c: C, { scene, focus, rows, left, column, trying }: Sheet
   c.restore()
 }
 
-function drawHeads(c: C, { scene, focus, left, column: each }: SheetDrawing, width: number, scrollX: number): void {
+function drawHeads(
+  c: C,
+  { scene, focus, left, column: each, notes, sound }: SheetDrawing,
+  width: number,
+  scrollX: number,
+): void {
   const t = theme()
   c.fillStyle = t.sheet
   c.fillRect(0, 0, width, HEAD)
@@ -246,10 +263,9 @@ function drawHeads(c: C, { scene, focus, left, column: each }: SheetDrawing, wid
   c.fillStyle = t.soft
   c.textAlign = 'right'
   c.fillText('frame', MARGIN - 8, HEAD - 8)
-  if (left > MARGIN) {
-    c.textAlign = 'left'
-    c.fillText('action', MARGIN + 10, HEAD - 8)
-  }
+  c.textAlign = 'left'
+  if (notes) c.fillText('action', MARGIN + 10, HEAD - 8)
+  if (sound) c.fillText('sound', sound.lane.left + 8, HEAD - 8)
   c.save()
   c.beginPath()
   c.rect(left, 0, width - left, HEAD)

@@ -2,6 +2,7 @@ import type { StoredShot } from '#core/document'
 import { openShot } from '#core/document'
 import { sceneOf } from '#core/pass'
 import { longest, withColumns } from '~/desk/scene'
+import { laidSounds, soundsIn } from '~/sound/lanes'
 import { cellWords } from './cell-words'
 
 /** The sheet of a shot as a table of words. */
@@ -9,7 +10,14 @@ export interface SheetTable {
   readonly name: string
   readonly plan: string
   readonly columns: readonly string[]
-  readonly rows: readonly { readonly frame: number; readonly notes: string; readonly cells: readonly string[] }[]
+  /** There are sounds: each row names those that begin on its frame. */
+  readonly heard: boolean
+  readonly rows: readonly {
+    readonly frame: number
+    readonly notes: string
+    readonly sounds: string
+    readonly cells: readonly string[]
+  }[]
 }
 
 /** A stored shot as a table, in its first plan; a sentence where it cannot be read. */
@@ -21,15 +29,21 @@ export function sheetTable(document: StoredShot): SheetTable | string {
   const scene = withColumns(sceneOf(shot, shot.planOrder[0]!), () => undefined, noStrokes)
   const notes = Object.values(scene.plan.notes ?? {})
   const length = Math.max(shot.length, longest(scene.columns))
+  const laid = laidSounds(soundsIn(scene.plan, shot.rate), shot.rate)
   return {
     name: shot.name,
     plan: scene.plan.name,
     columns: scene.columns.map(c => c.name),
+    heard: laid.length > 0,
     rows: Array.from({ length }, (_, i) => ({
       frame: i + 1,
       notes: notes
         .filter(n => n.frame === i + 1)
         .map(n => n.text)
+        .join('; '),
+      sounds: laid
+        .filter(l => l.first === i + 1)
+        .map(l => `${l.sound.name}, to frame ${l.last}`)
         .join('; '),
       cells: scene.columns.map(c => cellWords(scene, c, i + 1)),
     })),

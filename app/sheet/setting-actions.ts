@@ -50,6 +50,11 @@ export const sheetSettings: readonly Action[] = [
   counted('frame', 'Count in frames'),
   counted('timecode', 'Count in timecode'),
   counted('feet', 'Count in feet+frames'),
+  setting('sheet-sound', 'Sound column', {
+    hint: 'the waveform beside the frames, where there is a sound',
+    on: () => useSheet().sound,
+    do: () => void (useSheet().sound = !useSheet().sound),
+  }),
   rows('rows-denser', 'Denser rows', -1),
   rows('rows-roomier', 'Roomier rows', 1),
   ...[1, 2, 3, 4].map(newStep),

@@ -6,11 +6,12 @@ import { atEnd, columnAt, columnsBetween, cursorOver, frameAt, indexAt, inMargin
 const plan: SheetPlan = {
   columns: ['a', 'b', 'c'],
   rows: rowsOf(15),
-  left: leftOf({ notes: false }),
+  left: leftOf({ notes: false, sound: false }),
   column: COLUMN,
   scrollX: 0,
   frames: 60,
   length: 48,
+  sound: null,
   selection: { column: 'b', columns: ['b', 'c'], first: 5, last: 12 },
 }
 const x = (column: number, dx = COLUMN / 2) => MARGIN + column * COLUMN + dx

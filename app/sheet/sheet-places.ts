@@ -1,6 +1,8 @@
 import type { Selection } from '~/desk/scene'
 import type { Rows } from './layout'
 import { MARGIN } from './layout'
+import type { SoundGrip, SoundLane } from './sound-lane'
+import { gripAt } from './sound-lane'
 
 /** Where a pointer is on the sheet: px from its left edge, and from the top of frame 1. */
 export interface SheetPoint {
@@ -20,6 +22,8 @@ export interface SheetPlan {
   readonly frames: number
   readonly length: number
   readonly selection: Selection | null
+  /** The column of the sound; null where it is not seen. */
+  readonly sound: SoundLane | null
 }
 
 /** How near an edge is taken hold of, px. */
@@ -66,10 +70,15 @@ export type MarginGesture =
   | { readonly kind: 'end'; readonly y: number }
   | { readonly kind: 'loop'; readonly anchor: number }
   | { readonly kind: 'note'; readonly anchor: number }
+  | { readonly kind: 'sound'; readonly grip: SoundGrip; readonly y: number }
 
 /** What begins where the pointer goes down left of the columns. */
 export function inMargin(s: SheetPlan, p: SheetPoint): MarginGesture {
   const anchor = frameAt(s, p.y)
+  if (s.sound && p.x >= s.sound.left) {
+    const grip = gripAt(s.sound, s.rows, p)
+    return grip ? { kind: 'sound', grip, y: p.y } : { kind: 'scrub' }
+  }
   if (p.x >= MARGIN) return { kind: 'note', anchor }
   if (atEnd(s, p)) return { kind: 'end', y: p.y }
   return p.x < STRIP ? { kind: 'loop', anchor } : { kind: 'scrub' }
@@ -80,6 +89,13 @@ export function cursorOver(s: SheetPlan, p: SheetPoint): string {
   if (atEnd(s, p)) return 'row-resize'
   if (p.x < STRIP) return 'ns-resize'
   if (p.x < MARGIN) return 'default'
+  if (s.sound && p.x >= s.sound.left && p.x < s.left) return cursorInSound(s.sound, s.rows, p)
   if (p.x < s.left) return 'text'
   return onEdge(s, p) ? 'grab' : 'cell'
+}
+
+function cursorInSound(lane: SoundLane, rows: Rows, p: SheetPoint): string {
+  const grip = gripAt(lane, rows, p)
+  if (!grip) return 'default'
+  return grip.part === 'tag' ? 'grab' : 'ns-resize'
 }

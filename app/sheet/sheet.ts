@@ -1,9 +1,11 @@
 import { defineStore, skipHydrate } from 'pinia'
 import { useRemembered } from '~/ui/remembered'
+import type { Ref } from 'vue'
 import { computed, ref, shallowRef } from 'vue'
 import type { Clip } from './arrange'
 import type { CopiedColumn } from './column-copy'
-import { columnOf, leftOf, ROW_HEIGHTS, rowsOf, USUAL_ROW } from './layout'
+import { useSounds } from '~/sound/store'
+import { columnOf, leftOf, ROW_HEIGHTS, rowsOf, soundLeftOf, USUAL_ROW } from './layout'
 
 /** What the margin counts in. */
 export type Margin = 'frame' | 'timecode' | 'feet'
@@ -27,6 +29,17 @@ function useCopiedColumn() {
   return { keptColumn, copiedColumn }
 }
 
+/** The column of the sound: whether it is open, and where it and the columns behind it begin. */
+function useSoundColumn(notes: Readonly<Ref<boolean>>) {
+  const sounds = useSounds()
+  const sound = useRemembered('fintro-sound-column', true)
+  /** Where it begins, px; null where it is not seen. */
+  const soundLeft = computed(() => (sound.value && sounds.list.length ? soundLeftOf({ notes: notes.value }) : null))
+  /** Where the columns begin, px. */
+  const left = computed(() => leftOf({ notes: notes.value, sound: soundLeft.value !== null }))
+  return { sound, soundLeft, left }
+}
+
 /** How the sheet is looked at, what was copied from it, and which of its forms are open. */
 export const useSheet = defineStore('sheet', () => {
   const remembered = useRemembered('fintro-row', USUAL_ROW)
@@ -46,8 +59,7 @@ export const useSheet = defineStore('sheet', () => {
   /** The column of action notes is open. */
   const notes = useRemembered('fintro-notes', false)
   const rows = computed(() => rowsOf(rowHeight.value))
-  /** Where the columns begin, px. */
-  const left = computed(() => leftOf({ notes: notes.value }))
+  const { sound, soundLeft, left } = useSoundColumn(notes)
   /** How wide a column is, px: wider where there is room for pictures. */
   const column = computed(() => columnOf(rowHeight.value))
   const clip = shallowRef<Clip | null>(null)
@@ -74,6 +86,8 @@ export const useSheet = defineStore('sheet', () => {
     column,
     margin: skipHydrate(margin),
     notes: skipHydrate(notes),
+    sound: skipHydrate(sound),
+    soundLeft,
     clip,
     keptColumn: skipHydrate(keptColumn),
     copiedColumn,

@@ -4,6 +4,7 @@ import { shallowRef } from 'vue'
 import { tell } from '~/ui/messages'
 import type { Frames } from '#core/sheet'
 import { MAX_FRAMES } from '#core/time'
+import type { Desk } from '~/desk/desk'
 import { useDesk } from '~/desk/desk'
 import { usePlayer } from '~/desk/player'
 import { useSheet } from './sheet'
@@ -11,6 +12,9 @@ import type { MarginGesture, SheetPlan, SheetPoint } from './sheet-places'
 import { columnAt, columnsBetween, cursorOver, frameAt, indexAt, inMargin, onEdge } from './sheet-places'
 import { isIn, joined, selectionOf, without } from './passages'
 import { useCarry } from './useCarry'
+import { useSoundDrag } from './useSoundDrag'
+import { SOUND } from './layout'
+import { useSounds } from '~/sound/store'
 
 type Gesture =
   | MarginGesture
@@ -28,7 +32,7 @@ type SelectGesture = Extract<Gesture, { kind: 'select' }>
 /**
  * What the pointer does on the sheet, scrolled sideways by `scrollX` px. In the margin: scrubbing, the play range along
  * its left edge, the end of the shot by its double line. In the column of notes: writing one over the frames that are
- * dragged over. In the columns: selecting frames, and carrying what is selected by its edge.
+ * dragged over. In that of the sound: moving and trimming sounds, else scrubbing. In the columns: selecting frames, and carrying what is selected by its edge.
  */
 export function useSheetGestures(scrollX: Readonly<Ref<number>>) {
   const [desk, sheet, player] = [useDesk(), useSheet(), usePlayer()]
@@ -38,6 +42,7 @@ export function useSheetGestures(scrollX: Readonly<Ref<number>>) {
   const carrying = useCarry(plan)
   const selecting = useSelectGesture(plan)
   const ending = useEndGesture()
+  const sounding = useSoundDrag()
 
   function down(p: SheetPoint, e: PointerEvent): void {
     desk.drop()
@@ -52,10 +57,8 @@ export function useSheetGestures(scrollX: Readonly<Ref<number>>) {
 
   function downInMargin(s: SheetPlan, p: SheetPoint): Gesture {
     const begun = inMargin(s, p)
-    if (begun.kind === 'scrub') {
-      desk.playing = false
-      desk.goTo(frameAt(s, p.y))
-    }
+    if (begun.kind === 'sound') sounding.begin(begun.grip, begun.y)
+    else if (begun.kind === 'scrub') scrub(desk, frameAt(s, p.y))
     return begun
   }
 
@@ -66,6 +69,7 @@ export function useSheetGestures(scrollX: Readonly<Ref<number>>) {
     if (g.kind === 'scrub') desk.goTo(f)
     else if (g.kind === 'loop') player.loop = { first: Math.min(g.anchor, f), last: Math.max(g.anchor, f) }
     else if (g.kind === 'end') ending.move(p.y - g.y)
+    else if (g.kind === 'sound') sounding.move(p.y, e.altKey)
     else if (g.kind === 'select') selecting.move(g, p)
     else if (g.kind === 'carry') carrying.move(p, e)
   }
@@ -76,6 +80,7 @@ export function useSheetGestures(scrollX: Readonly<Ref<number>>) {
     if (!g) return
     if (g.kind === 'note') sheet.noting = framesOver(g.anchor, frameAt(plan(), p.y))
     if (g.kind === 'end') ending.end()
+    if (g.kind === 'sound') sounding.end()
     if (g.kind === 'loop' && player.loop) tellLoop(player.loop)
     if (g.kind === 'carry') carrying.end()
   }
@@ -90,12 +95,20 @@ export function useSheetGestures(scrollX: Readonly<Ref<number>>) {
   return { gesture, down, move, up, cancel, cursorAt, columnAt: (x: number) => columnAt(plan(), x) }
 }
 
+function scrub(desk: Desk, frame: number): void {
+  desk.playing = false
+  desk.goTo(frame)
+}
 const framesOver = (a: number, b: number) => ({ frame: Math.min(a, b), frames: Math.abs(b - a) + 1 })
 
 /** How the sheet lies under the pointer now. */
 function useSheetPlan(scrollX: Readonly<Ref<number>>): () => SheetPlan {
-  const [desk, sheet] = [useDesk(), useSheet()]
+  const [desk, sheet, sounds] = [useDesk(), useSheet(), useSounds()]
   return () => ({
+    sound:
+      sheet.soundLeft === null
+        ? null
+        : { left: sheet.soundLeft, width: SOUND, laid: sounds.laid, rate: desk.shown!.rate },
     columns: desk.columns.map(c => c.id),
     rows: sheet.rows,
     left: sheet.left,

@@ -82,8 +82,10 @@ export class SoundEngine {
   quiet(now: number): Quiet | null {
     const { context } = this
     if (!context) return null
-    if (context.state === 'suspended') return 'asleep'
-    return now - this.askedAt > STUCK_MS && context.currentTime === this.stoodAt ? 'no device' : null
+    const stuck = now - this.askedAt > STUCK_MS && context.currentTime === this.stoodAt
+    // It wakes a moment after it was asked to, where the browser lets it at all.
+    if (context.state === 'suspended') return stuck || !mayPlay() ? 'asleep' : null
+    return stuck ? 'no device' : null
   }
 
   /** Seconds of what sounds that have been heard at a moment of the display's clock, ms; never less than before. */
@@ -96,6 +98,7 @@ export class SoundEngine {
 
   /** Sounds a short piece at once; what of another still sounds breaks off. */
   slice(piece: Stereo): void {
+    if (!mayPlay()) return
     const context = this.awake()
     if (this.sliced) this.breakOff(this.sliced)
     this.sliced = this.sound(context, piece, context.currentTime)
@@ -161,6 +164,9 @@ export class SoundEngine {
     source.stop(now + GOES)
   }
 }
+
+/** Browsers let nothing sound before a click or a key; those that do not tell are asked. */
+const mayPlay = (): boolean => (navigator as Partial<Navigator>).userActivation?.hasBeenActive ?? true
 
 /** The moment of the audio clock that is heard at a moment of the display's clock, ms. */
 function heardAt(context: AudioContext, now: number): number {

@@ -1,4 +1,5 @@
 import { defineStore, skipHydrate } from 'pinia'
+import type { Ref } from 'vue'
 import { computed, markRaw, ref, shallowRef, watch } from 'vue'
 import type { Sound } from '#core/document'
 import type { Loudness, MixPart, Stereo } from '#core/sound'
@@ -6,6 +7,9 @@ import { factorOf, loudnessOf, mixOf } from '#core/sound'
 import { frameStart, sampleAt, SOUND_CLOCK } from '#core/time'
 import { useDesk } from '~/desk/desk'
 import { useRemembered } from '~/ui/remembered'
+import type { WaveSeen } from './draw-wave'
+import type { LaidSound } from './lanes'
+import { beatFramesOf } from './drafts'
 import { laidSounds, soundsIn } from './lanes'
 import { SoundLibrary } from './library'
 
@@ -29,6 +33,8 @@ export const useSounds = defineStore('sounds', () => {
   const list = computed(() => (desk.shown ? soundsIn(desk.plan, desk.shown.rate) : []))
   const laid = computed(() => (desk.shown ? laidSounds(list.value, desk.shown.rate) : []))
   const hereId = ref('')
+  /** The frames on which beats are: poses snap to them. */
+  const beats = computed(() => list.value.flatMap(s => beatFramesOf(s, desk.shown!.rate)))
   /** The one that is worked with: that which was selected, else the one at the playhead, else the first. */
   const here = computed<Sound | null>(
     () =>
@@ -42,13 +48,30 @@ export const useSounds = defineStore('sounds', () => {
     how.value = { ...how.value, ...change }
   }
 
+  const seen = useSeenSounds(library, list, laid)
+  /** What sounds again and again without the picture: these frames. */
+  const hearing = shallowRef<{ first: number; last: number } | null>(null)
+  function reset(): void {
+    hereId.value = ''
+    hearing.value = null
+  }
+  const state = { list, laid, beats, hereId, here, how: skipHydrate(how), hearing, ...seen }
+  return { ...state, arrivals: library.arrivals, file: library.of, put: library.put, hearAs, reset }
+})
+
+/** What is heard of the sounds, and what is seen of them, as far as they are there. */
+function useSeenSounds(
+  library: Pick<ReturnType<typeof useLibrary>, 'arrivals' | 'of'>,
+  list: Readonly<Ref<readonly Sound[]>>,
+  laid: Readonly<Ref<readonly LaidSound[]>>,
+) {
+  const desk = useDesk()
   const parts = computed<readonly MixPart[]>(() => {
     void library.arrivals.value
     return list.value.flatMap(s => partOf(s, desk.shown!.rate, library.of(s.file)))
   })
   /** What is heard of the shot, so many samples from one on. */
   const hear = (from: number, count: number): Stereo => mixOf(parts.value, from, count)
-
   const loudness = computed<ReadonlyMap<string, readonly Loudness[]>>(() => {
     void library.arrivals.value
     const { rate } = desk.shown!
@@ -61,6 +84,14 @@ export const useSounds = defineStore('sounds', () => {
       }),
     )
   })
+  /** The sounds as they are drawn: as far as they are there. */
+  const waves = computed<readonly WaveSeen[]>(() =>
+    laid.value.map(l => {
+      const file = library.of(l.sound.file)
+      const peaks = file?.state === 'there' ? file.peaks : null
+      return { laid: l, peaks, loudness: loudness.value.get(l.sound.id) ?? [], rate: desk.shown!.rate }
+    }),
+  )
   /** How loud a frame is: as loud as the loudest sound on it. Null where there is none. */
   function loudOn(frame: number): Loudness | null {
     const all = laid.value.flatMap(l =>
@@ -70,15 +101,8 @@ export const useSounds = defineStore('sounds', () => {
     )
     return (['loud', 'soft', 'silent'] as const).find(x => all.includes(x)) ?? null
   }
-  /** What sounds again and again without the picture: these frames. */
-  const hearing = shallowRef<{ first: number; last: number } | null>(null)
-  function reset(): void {
-    hereId.value = ''
-    hearing.value = null
-  }
-  const state = { list, laid, hereId, here, how: skipHydrate(how), parts, loudness, hearing }
-  return { ...state, arrivals: library.arrivals, file: library.of, put: library.put, hearAs, hear, loudOn, reset }
-})
+  return { parts, hear, loudness, waves, loudOn }
+}
 
 /** The decoded sounds of the shot that is open. */
 function useLibrary() {

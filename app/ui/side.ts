@@ -20,6 +20,7 @@ const PANELS = [
   'reshape',
   'shelf',
   'shot',
+  'sound',
   'states',
   'tray',
 ] as const

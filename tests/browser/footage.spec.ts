@@ -185,7 +185,6 @@ test('footage that is not read is refused in words; what is cut off says so', as
       written('noise.mp4', Buffer.concat([bytes.subarray(0, 40), Buffer.alloc(5000, 0xa5)])),
       /damaged or cut off|no picture/,
     ],
-    [made('sound.mp4', '-f', 'lavfi', '-i', 'sine=duration=1', '-c:a', 'aac'), /no picture, only sound/],
     [
       made('huge.mp4', ...source('color=c=red:size=7680x4320', 2), '-t', '1', ...H264, '-preset', 'ultrafast'),
       /7680 × 4320 px; at most 4096/,
@@ -201,11 +200,14 @@ test('footage that is not read is refused in words; what is cut off says so', as
     page,
     ...cases.map(([file]) => file),
     written('cut.mp4', early.subarray(0, early.length * 0.6)),
+    // What has no picture is a sound.
+    made('sound.mp4', '-f', 'lavfi', '-i', 'sine=duration=1', '-c:a', 'aac'),
   )
   await expect(panel.getByText(`${cases.length} left out`)).toBeVisible({ timeout: 60_000 })
   for (const [file, words] of cases)
     await expect(panel.locator('li', { hasText: file.split('/').at(-1)! })).toContainText(words)
   await expect(panel.locator('li', { hasText: 'cut.mp4' })).toContainText(/cut off, [\d.]+ s are missing/)
+  await expect(panel.getByRole('heading', { name: '1 sound, heard with the shot' })).toBeVisible()
 })
 
 test('is seen in the picture and not in what is exported', async ({ page, desk }) => {

@@ -50,8 +50,8 @@ export function psnr(
   return sum ? 10 * Math.log10((255 * 255 * px * 3) / sum) : Infinity
 }
 
-/** A WAV file of one plane, 16 bits (RIFF/WAVE): silence, and a click from a time on. */
-export function clickWav(rate: number, seconds: number, at: number): Buffer {
+/** A WAV file of one plane, 16 bits (RIFF/WAVE): silence, and a click of 1 ms from each of some times on. */
+export function clickWav(rate: number, seconds: number, ...times: number[]): Buffer {
   const samples = Math.round(rate * seconds)
   const out = Buffer.alloc(44 + samples * 2)
   out.write('RIFF', 0)
@@ -66,7 +66,9 @@ export function clickWav(rate: number, seconds: number, at: number): Buffer {
   out.writeUInt16LE(16, 34)
   out.write('data', 36)
   out.writeUInt32LE(samples * 2, 40)
-  const click = Math.round(rate * at)
-  for (let i = 0; i < rate / 1000; i++) out.writeInt16LE(i % 12 < 6 ? 30_000 : -30_000, 44 + (click + i) * 2)
+  for (const at of times) {
+    const click = Math.round(rate * at)
+    for (let i = 0; i < rate / 1000; i++) out.writeInt16LE(i % 12 < 6 ? 30_000 : -30_000, 44 + (click + i) * 2)
+  }
   return out
 }

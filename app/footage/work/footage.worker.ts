@@ -16,8 +16,8 @@ async function open(bytes: Blob): Promise<void> {
     source = await (type === 'image/gif' ? openGif(bytes) : openMovie(bytes))
     tell({ told: 'open', found: source.found })
   } catch (error) {
-    const reason = error instanceof Unread ? error.message : 'It cannot be read as a movie.'
-    tell({ told: 'refused', reason })
+    const known = error instanceof Unread ? error : new Unread('It cannot be read as a movie.')
+    tell({ told: 'refused', reason: known.message, pictureless: known.pictureless })
   }
 }
 

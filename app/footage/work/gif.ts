@@ -31,7 +31,7 @@ export async function openGif(bytes: Blob): Promise<Source> {
   const size = givenSize(width, height)
   const options = { resizeWidth: size.width, resizeHeight: size.height, resizeQuality: 'medium' } as const
   return {
-    found: { width, height, seconds: end, ...timesOf(starts, end), missing: 0 },
+    found: { width, height, seconds: end, ...timesOf(starts, end), missing: 0, sound: false },
     async picture(second) {
       const at = Math.max(
         0,

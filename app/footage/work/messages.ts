@@ -13,6 +13,8 @@ export interface FootageFound {
   readonly varies: boolean
   /** How many seconds are missing at its end: it was cut off. */
   readonly missing: number
+  /** It has a sound, too. */
+  readonly sound: boolean
 }
 
 /** What a worker is asked: to open a file once, then for pictures of it; what was asked before and is left is given up. */
@@ -21,7 +23,8 @@ export type Question =
 
 export type Answer =
   | { readonly told: 'open'; readonly found: FootageFound }
-  | { readonly told: 'refused'; readonly reason: string }
+  /** `pictureless`: it has only sound. */
+  | { readonly told: 'refused'; readonly reason: string; readonly pictureless: boolean }
   /** A picture that was asked for; nothing where it cannot be decoded. */
   | { readonly told: 'picture'; readonly second: number; readonly picture: Decoded | null }
   /** All that was asked for last was given. */

@@ -14,7 +14,12 @@ export async function openMovie(bytes: Blob): Promise<Source> {
   const tracks = await input.getTracks().catch(() => [])
   if (!tracks.length) throw new Unread('It is damaged or cut off: what it tells of itself cannot be read.')
   const track = await input.getPrimaryVideoTrack()
-  if (!track) throw new Unread('It has no picture, only sound.')
+  if (!track)
+    throw new Unread(
+      'It has no picture, only sound.',
+      tracks.some(t => t.isAudioTrack()),
+    )
+  const sound = tracks.some(t => t.isAudioTrack())
   const [width, height] = [await track.getDisplayWidth(), await track.getDisplayHeight()]
   refuseUnfit(width, height, 1)
   await refuseUndecoded(track)
@@ -31,7 +36,7 @@ export async function openMovie(bytes: Blob): Promise<Source> {
   const drawn = await drawnSmaller(track, { width, height })
   const walk = new Walk(second => sink.samples(second), starts)
   return {
-    found: { width, height, seconds: end - first, ...timesOf(starts, end), missing: Math.max(0, told - end) },
+    found: { width, height, seconds: end - first, ...timesOf(starts, end), missing: Math.max(0, told - end), sound },
     async picture(second) {
       // Its first picture may stand at another time than 0.
       const found = await walk.at(first + second)

@@ -15,7 +15,15 @@ export interface Source {
 }
 
 /** Footage that is not read, and why, in a sentence for whoever brought it. */
-export class Unread extends Error {}
+export class Unread extends Error {
+  constructor(
+    reason: string,
+    /** It has only sound. */
+    readonly pictureless = false,
+  ) {
+    super(reason)
+  }
+}
 
 /** The size that pictures are given in, px. */
 export function givenSize(width: number, height: number): { width: number; height: number } {

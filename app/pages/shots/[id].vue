@@ -34,6 +34,7 @@ import { addColumn } from '~/sheet/actions-column'
 import RangeBar from '~/sheet/RangeBar.vue'
 import { useShelfNews } from '~/shelf/useShelfNews'
 import SheetView from '~/sheet/SheetView.vue'
+import { useHeard } from '~/sound/useHeard'
 import ReadOnlyBar from '~/states/ReadOnlyBar.vue'
 import type { StateName } from '~/sync/server'
 import { ServerAway } from '~/sync/server'
@@ -63,7 +64,7 @@ const SKIPS = [
 ]
 const failed = ref('')
 const ready = ref(false)
-usePlayback()
+usePlayback(useHeard())
 useStepAsks()
 useFootage()
 useFlip()

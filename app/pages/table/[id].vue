@@ -75,6 +75,13 @@ onMounted(async () => {
               Action notes
             </th>
             <th
+              v-if="table.heard"
+              scope="col"
+              class="border border-rule px-2"
+            >
+              Sound
+            </th>
+            <th
               v-for="(c, i) in table.columns"
               :key="i"
               scope="col"
@@ -96,6 +103,12 @@ onMounted(async () => {
               {{ r.frame }}
             </th>
             <td class="border border-rule px-2">{{ r.notes }}</td>
+            <td
+              v-if="table.heard"
+              class="border border-rule px-2"
+            >
+              {{ r.sounds }}
+            </td>
             <td
               v-for="(c, i) in r.cells"
               :key="i"

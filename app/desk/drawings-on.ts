@@ -2,7 +2,7 @@ import { isTimed, spotAt } from '#core/commands'
 import type { Draft } from '#core/commands'
 import { emptyContent, freeNumber } from '#core/document'
 import { eachRun } from '#core/sheet'
-import type { Focus, Scene } from '~/desk/scene'
+import type { Focus, Scene } from './scene'
 import { newId } from '~/sync/ids'
 
 /**
