@@ -52,6 +52,7 @@ import { revert } from './revert'
 import { addColumn, linkColumns, orderColumns, removeColumn, setColumn, setRate, setShot, shareColumn } from './shots'
 import { assignStrokes, mapStrokes, replaceStrokes, setSubject, sharePart, unsharePart } from './strokes'
 import { swapPicture } from './swap'
+import { putLine, removeLine, setLine, setWords } from './lines'
 import { addSound, beatSound, removeSound, setSound } from './sounds'
 import { togetherOf } from './together'
 import { carryColumn } from './carry'
@@ -146,6 +147,10 @@ const single = {
   'sound.set': setSound,
   'sound.remove': removeSound,
   'sound.beats': beatSound,
+  'line.put': putLine,
+  'line.set': setLine,
+  'line.words': setWords,
+  'line.remove': removeLine,
   'pin.set': setPin,
   'pin.remove': removePin,
   'shot.scale': setScale,

@@ -90,6 +90,8 @@ export function madeUp(schema: z.ZodType, shot: Shot, chance: Chance, wrong: num
     note: () => idsOf(plan.notes),
     pin: () => idsOf(plan.pins),
     sound: () => idsOf(plan.sounds),
+    line: () => idsOf(plan.lines),
+    old: () => Object.values(plan.lines ?? {}).flatMap(l => l.words.map(w => w.id)),
     bound: () => subjects.flatMap(s => boundTo(s).map(b => b.id)),
     spacing: () => idsOf(shot.spacings),
     from: () => drawings.map(d => d.id),

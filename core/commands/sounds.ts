@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { hashSchema, idSchema, plural } from '../basic'
-import type { Plan, Shot, Sound } from '../document/document'
+import type { Plan, Shot, Sound, SpokenLine, Word } from '../document/document'
 import { MOST_BEATS, MOST_SOUNDS, sampleSchema, soundSchema, soundSettings } from '../document/document'
 import type { Rate } from '../time'
 import { momentOf, sampleAt, sampleOf } from '../time'
@@ -54,9 +54,32 @@ export const removeSound = command(
     const { sounds, ...plan } = planOf(shot, id)
     if (!sounds?.[sound]) return refuse('gone', 'The sound is not there any more.')
     const kept = without(sounds, [sound])
-    return withPlan(shot, Object.keys(kept).length ? { ...plan, sounds: kept } : plan)
+    const { lines, ...bare } = plan
+    const alone =
+      lines && mapped(lines, line => (line.sound === sound ? ofShot(line, sounds[sound]!, shot.rate) : line))
+    return withPlan(shot, {
+      ...bare,
+      ...(alone ? { lines: alone } : {}),
+      ...(Object.keys(kept).length ? { sounds: kept } : {}),
+    })
   },
 )
+
+const mapped = <T>(record: Record<string, T>, f: (value: T) => T): Record<string, T> =>
+  Object.fromEntries(Object.entries(record).map(([id, v]) => [id, f(v)]))
+
+/** A line whose sound goes: its words stay where they were heard, as moments of the shot. What was before it is left out. */
+function ofShot({ sound: _s, ...line }: SpokenLine, sound: Sound, rate: Rate): SpokenLine {
+  const by = sampleAt(sound, rate) - sound.from
+  const later = (word: Word): Word => ({
+    ...word,
+    from: word.from + by,
+    to: word.to + by,
+    sounds: word.sounds.map(s => ({ ...s, to: s.to + by })),
+  })
+  const words = line.words.map(later).filter(w => w.from >= 0)
+  return { ...line, words: words.length ? words : line.words }
+}
 
 export const beatSound = command(
   'sound.beats',

@@ -6,6 +6,7 @@ import type { Chart, Column, Content, Drawing, Plan, Shot, Stack } from './docum
 import {
   chartSchema,
   columnSchema,
+  lineSchema,
   contentSchema,
   drawingSchema,
   MOST_RUNS,
@@ -19,7 +20,7 @@ import {
   strokeRefSchema,
 } from './document'
 import { equal } from './equal'
-import { hangingFault } from './shown'
+import { hangingFault, soundlessLine } from './shown'
 
 /** What is wrong with a changed shot: something has not the form of a document, or names what is not there. */
 export interface Fault {
@@ -33,7 +34,7 @@ const lost = (message: string): Fault => ({ kind: 'lost', message })
 const headSchema = shotSchema.omit({ stacks: true, plans: true })
 const stackHeadSchema = stackSchema.omit({ drawings: true })
 const drawingHeadSchema = drawingSchema.omit({ content: true })
-const planHeadSchema = planSchema.omit({ columns: true, charts: true })
+const planHeadSchema = planSchema.omit({ columns: true, charts: true, lines: true })
 const columnHeadSchema = columnSchema.omit({ runs: true })
 const strokesSchema = contentSchema.shape.strokes
 const posesSchema = contentSchema.shape.poses
@@ -152,9 +153,11 @@ function contentFault(old: Content | undefined, now: Content, what: string): Fau
   return null
 }
 
+const NO_PLAN = { columns: undefined, charts: undefined, lines: undefined }
+
 function planFault(shot: Shot, before: Plan | undefined, after: Plan): Fault | null {
-  const { columns: oldColumns, charts: oldCharts, ...headBefore } = before ?? { columns: undefined, charts: undefined }
-  const { columns, charts, ...head } = after
+  const { columns: oldColumns, charts: oldCharts, lines: oldLines, ...headBefore } = before ?? NO_PLAN
+  const { columns, charts, lines, ...head } = after
   if (!isRecord(columns) || !isRecord(charts)) return form('A plan has columns and charts.')
   const fault = same(headBefore, head) ? null : misfit(planHeadSchema, head, 'The plan')
   if (fault) return fault
@@ -166,7 +169,9 @@ function planFault(shot: Shot, before: Plan | undefined, after: Plan): Fault | n
     ) ??
     leaderFault(after) ??
     inRecord(oldCharts, charts, (_was, now) => chartFault(shot, now)) ??
-    (oldCharts === charts ? null : twiceCharted(shot, oldCharts, after))
+    (oldCharts === charts ? null : twiceCharted(shot, oldCharts, after)) ??
+    inRecord(oldLines, lines, (_was, now) => misfit(lineSchema, now, 'A line')) ??
+    soundlessFault(after)
   )
 }
 
@@ -242,6 +247,12 @@ function leaderFault({ columns }: Plan): Fault | null {
     if (words) return lost(words)
   }
   return null
+}
+
+/** The moments of a line are those of a sound that is there. */
+function soundlessFault(plan: Plan): Fault | null {
+  const words = soundlessLine(plan)
+  return words ? lost(words) : null
 }
 
 function chartFault(shot: Shot, chart: Chart): Fault | null {

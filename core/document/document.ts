@@ -7,10 +7,12 @@ import { listOf, runsOf } from '../sheet'
 import { colour, finite, idSchema, label } from '../basic'
 import { framesSchema as frames } from '../time'
 import { footageSchema } from './footage'
+import { lineSchema } from './reading'
 import { soundSchema } from './sound'
 import { affineSchema, originalSchema, pictureFile, strokesOf, subjectSchema } from './subject'
 
 export * from './footage'
+export * from './reading'
 export * from './sound'
 export * from './subject'
 
@@ -261,6 +263,8 @@ export const planSchema = z.object({
   notes: z.record(idSchema, noteSchema).optional(),
   /** What is heard with it. */
   sounds: z.record(idSchema, soundSchema).optional(),
+  /** What is spoken in it. */
+  lines: z.record(idSchema, lineSchema).optional(),
 })
 
 export const onHeldSchema = z.enum(['held', 'blank', 'copy'])

@@ -2,7 +2,7 @@ import { bracketsOf, listOf } from '../sheet'
 import type { Shot } from './document'
 import { SCHEMA, shotSchema } from './document'
 import { upgraded } from './upgrade'
-import { hangingFault } from './shown'
+import { hangingFault, soundlessLine } from './shown'
 
 export type Opened =
   | { readonly ok: true; readonly shot: Shot }
@@ -57,6 +57,8 @@ export function firstLost(shot: Shot): string | null {
       if (stand.some((b, i) => i > 0 && b.from < stand[i - 1]!.from + stand[i - 1]!.frames))
         return `Two repeats in the column ${column.name} overlap.`
     }
+    const soundless = soundlessLine(plan)
+    if (soundless) return soundless
     const charted = new Set<string>()
     for (const chart of Object.values(plan.charts)) {
       const drawings = shot.stacks[chart.stack]?.drawings

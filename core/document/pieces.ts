@@ -13,14 +13,14 @@ const path = {
 }
 const headOf = ({ stacks: _s, plans: _p, ...head }: Shot) => head
 const stackHead = ({ drawings: _d, ...stack }: Stack) => stack
-const planHead = ({ columns: _c, charts: _h, ...plan }: Plan) => plan
+const planHead = ({ columns: _c, charts: _h, lines: _l, ...plan }: Plan) => plan
 const columnHead = ({ runs: _r, ...column }: Column) => column
 const nothing = {}
 const NO_RUNS: Runs = runsOf([])
 
 /**
- * All pieces of a shot: its head, each stack's head and drawings, each plan's head and charts, each column's head and
- * its exposures in blocks.
+ * All pieces of a shot: its head, each stack's head and drawings, each plan's head, charts and spoken lines, each
+ * column's head and its exposures in blocks.
  */
 export const piecesOf = (shot: Shot): Pieces => changedPieces(null, shot).put
 
@@ -62,6 +62,7 @@ export function changedPieces(before: Shot | null, after: Shot): { put: Pieces; 
       for (const first of blocks.gone) gone.push(`${path.runs(id, column)}/${first}`)
     })
     compare(`${path.plan(id)}/charts`, old?.charts, now?.charts)
+    compare(`${path.plan(id)}/lines`, old?.lines, now?.lines)
   })
   return { put, gone }
 }

@@ -37,7 +37,7 @@ describe('a shot that does not fit', () => {
   })
   it('notes that do not fit go together', () => {
     const s = spoiled(x => Object.assign(plan(x), { notes: { n: { id: 'n', text: '' } } }))
-    expect(openWhatFits(s)!.left).toEqual(['notes, pins, sounds and kept spacings'])
+    expect(openWhatFits(s)!.left).toEqual(['notes, pins, sounds, lines and kept spacings'])
   })
   it('one that opens is given whole, what is no shot not at all', () => {
     expect(openWhatFits(stored())).toMatchObject({ left: [] })

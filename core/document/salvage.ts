@@ -137,11 +137,11 @@ const chartsOut: Pruning = (stored, left) =>
     left,
   )
 
-/** Notes, pins, sounds and kept spacings go as a whole where nothing else helps. */
+/** Notes, pins, sounds, lines and kept spacings go as a whole where nothing else helps. */
 const extrasOut: Pruning = (stored, left) => {
-  left.push('notes, pins, sounds and kept spacings')
+  left.push('notes, pins, sounds, lines and kept spacings')
   const plans = Object.fromEntries(
-    records(stored.plans).map(([id, { notes: _n, pins: _p, sounds: _h, ...plan }]) => [id, plan]),
+    records(stored.plans).map(([id, { notes: _n, pins: _p, sounds: _h, lines: _l, ...plan }]) => [id, plan]),
   )
   const { spacings: _s, scale: _c, ...rest } = stored
   return { ...rest, plans } as Tree

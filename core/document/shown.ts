@@ -108,5 +108,11 @@ export function hangingFault(columns: Columns, column: string): string | null {
   return null
 }
 
+/** The line whose sound is missing, in a sentence; null where all have theirs. */
+export function soundlessLine({ lines, sounds }: Pick<Plan, 'lines' | 'sounds'>): string | null {
+  const line = Object.values(lines ?? {}).find(l => l.sound !== undefined && !Object.hasOwn(sounds ?? {}, l.sound))
+  return line ? `The line “${line.text.slice(0, 40)}” is of a sound that is missing.` : null
+}
+
 /** Goes with its chart: a computed in-between, unless a finished picture came back for it. */
 export const goesWithChart = ({ own, finished }: Drawing): boolean => !own && !finished

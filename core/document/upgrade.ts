@@ -52,7 +52,7 @@ export const upgrades: Readonly<Record<number, Upgrade>> = {
   11: old => ({ ...old, schema: 12 }),
   // 13 adds originals on a shelf to subjects, columns and kept spacings, which may be missing.
   12: old => ({ ...old, schema: 13 }),
-  // 14 adds sounds of plans, which may be missing.
+  // 14 adds sounds and lines of plans, which may be missing.
   13: old => ({ ...old, schema: 14 }),
 }
 

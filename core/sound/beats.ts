@@ -46,7 +46,10 @@ export function beatsIn(peaks: Peaks, from: number, to: number): number[] {
   return out
 }
 
-/** The first of a stretch that is about as loud as its loudest. */
+/**
+ * Where a stretch first is about as loud as its loudest: behind the block that is, so that what begins with a frame is
+ * never on the one before.
+ */
 function onsetIn(peaks: Peaks, from: number, to: number): number {
   const step = peaks.levels[0]!.block
   const first = Math.max(0, Math.floor(from / step) * step)
@@ -56,6 +59,6 @@ function onsetIn(peaks: Peaks, from: number, to: number): number {
   }
   let most = 0
   for (let at = first; at < to; at += step) most = Math.max(most, loud(at))
-  for (let at = first; at < to; at += step) if (loud(at) > most / 3) return at
+  for (let at = first; at < to; at += step) if (loud(at) > most / 3) return Math.floor(at + step)
   return first
 }

@@ -111,12 +111,9 @@ test('its place is typed to the sample, its gain in dB, and what is no number is
 })
 
 // RIFF/WAVE, each kind written and read by wavefile.
-for (const kind of ['8', '16', '24', '32', '32f'] as const)
-  for (const planes of [1, 2])
-    test(`a WAV file of ${kind} bits and ${planes} planes is heard sample for sample`, async ({
-      page,
-      desk: _desk,
-    }) => {
+test('a WAV file of any kind, of one plane and of two, is heard sample for sample', async ({ page, desk: _desk }) => {
+  for (const kind of ['8', '16', '24', '32', '32f'] as const)
+    for (const planes of [1, 2]) {
       const both = [tone(0.2, 440), tone(0.2, 880, { gain: 0.25 })].slice(0, planes)
       const buffer = wavOf(both, 48_000, kind)
       await take(page, wav('kind.wav', buffer))
@@ -124,12 +121,13 @@ for (const kind of ['8', '16', '24', '32', '32f'] as const)
       const samples = read.getSamples(INTERLEAVED, Float64Array) as unknown as Float64Array | Float64Array[]
       const left = planes > 1 ? (samples as Float64Array[])[0]! : (samples as Float64Array)
       const whole = kind === '32f' ? 1 : 2 ** (Number(kind) - 1)
+      const zero = kind === '8' ? 128 : 0
       const out = await heard(page, 0, left.length)
-      for (let i = 0; i < left.length; i += 7)
-        expect(Math.abs(out[i]! - (left[i]! - (kind === '8' ? 128 : 0)) / whole)).toBeLessThan(
-          1.5 / Math.min(whole, 2 ** 20),
-        )
-    })
+      const off = [...left].reduce((most, s, i) => Math.max(most, Math.abs(out[i]! - (s - zero) / whole)), 0)
+      expect(off, `${kind} × ${planes}`).toBeLessThan(1.5 / Math.min(whole, 2 ** 20))
+      await page.getByRole('button', { name: 'Delete the sound' }).click()
+    }
+})
 
 test('a tone of 1 kHz of any rate stays at 1 kHz to 0.1 %, its peaks within 1 %', async ({ page, desk: _desk }) => {
   for (const at of [22_050, 44_100, 96_000, 192_000]) {
@@ -177,8 +175,7 @@ test('clicks line up with the frames in playback, in a loop and at a trial rate,
 }) => {
   test.slow()
   await listened(page)
-  await page.reload()
-  await desk.settled()
+  await desk.open()
   // On frames 5, 17, 29, 41 of the shot at 24 frames a second.
   const on = [5, 17, 29, 41]
   await take(page, wav('clicks.wav', clickWav(48_000, 2.5, ...on.map(f => sampleOf(f, R24) / 48_000))))
@@ -239,8 +236,7 @@ test('frames sound when they are come to, selected ones again and again, and a t
   desk,
 }) => {
   await listened(page)
-  await page.reload()
-  await desk.settled()
+  await desk.open()
   await take(page, wav('tone.wav', wavOf([tone(2, 440)], 48_000, '16')))
   await page.getByRole('radio', { name: '2', exact: true }).click()
   await page.keyboard.press('Escape')
@@ -278,8 +274,9 @@ test('beats are found and tapped, poses go onto them, and a pose that is dragged
   await page.keyboard.press('Escape')
   // Pose 13 is dragged to 18, a frame before a beat.
   const card = page.getByRole('button', { name: /^Pose 13,/ })
-  const box = (await card.boundingBox())!
   await desk.goTo(13)
+  await desk.settled()
+  const box = (await card.boundingBox())!
   const strip = (await page.getByLabel('Poses', { exact: true }).boundingBox())!
   const px = (box.width / 8) * 1
   await desk.drag(

@@ -14,6 +14,14 @@ const range = (id: string) => ({ ...lamp, first: spot(`${id}.0`, 1, 1), last: sp
 /** Each is done to exposures of their own. */
 const alone = (id: string, example: Example): Example[] => [anew(id), example]
 
+/** Sounds of a word, each up to a sample: "OW1 9000 V 12000". */
+const read = (text: string) =>
+  [...text.matchAll(/([A-Z]+)([012])? (\d+)/g)].map(([, sound, stress, to]) => ({
+    sound: sound!,
+    to: Number(to),
+    ...(stress ? { stress: Number(stress) as 0 | 1 | 2 } : {}),
+  }))
+
 /** Exposures in time: pushed, traded, thinned, copied, repeated. */
 export const timed: readonly Example[] = [
   ...alone('a-push-01', { name: 'run.push', args: { ...lamp, run: { run: 'a-push-01.0', at: 1 }, delta: 2 } }),
@@ -125,5 +133,31 @@ export const timed: readonly Example[] = [
   },
   { name: 'sound.set', args: { plan: PLAN, sound: 'sound-1', set: { frame: 9, offset: 120, gain: -3 } } },
   { name: 'sound.beats', args: { plan: PLAN, sound: 'sound-1', file: WAV, put: [2, 6], taken: [] } },
+  {
+    name: 'line.put',
+    args: {
+      plan: PLAN,
+      line: {
+        id: 'line-1',
+        text: 'Over here',
+        speaker: 'Marrow',
+        words: [
+          { id: 'word-1', text: 'Over', from: 4000, to: 16_000, sounds: read('OW1 9000 V 12000 ER0 16000') },
+          { id: 'word-2', text: 'here', from: 16_000, to: 30_000, sounds: read('HH 18000 IY1 26000 R 30000') },
+        ],
+      },
+    },
+  },
+  { name: 'line.set', args: { plan: PLAN, line: 'line-1', set: { speaker: 'The keeper' } } },
+  {
+    name: 'line.words',
+    args: {
+      plan: PLAN,
+      line: 'line-1',
+      old: ['word-2'],
+      words: [{ id: 'word-2', text: 'here', from: 18_000, to: 30_000, sounds: [], stressed: true }],
+    },
+  },
+  { name: 'line.remove', args: { plan: PLAN, line: 'line-1' } },
   { name: 'sound.remove', args: { plan: PLAN, sound: 'sound-1' } },
 ]
