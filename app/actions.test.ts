@@ -13,7 +13,7 @@ const keys = caps(actions)
 it('no key does two things, and no action stands twice', () => {
   // What comes first where it can be done shares its keys on purpose, with one other at most.
   setActivePinia(createPinia())
-  for (const at of ['sheet', 'drawing', 'tray', 'picture'] as const) {
+  for (const at of ['sheet', 'drawing', 'tray', 'picture', 'reading'] as const) {
     // By where one last pointed a key can mean different things.
     usePointed().at = at
     usePointed().copied = at === 'picture' ? 'art' : 'frames'

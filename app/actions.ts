@@ -20,6 +20,7 @@ import { columnActions } from './sheet/actions-column'
 import { exposureActions } from './sheet/actions-exposure'
 import { selectActions } from './sheet/actions-select'
 import { sheetSettings } from './sheet/setting-actions'
+import { readingActions } from './reading/actions'
 import { shelfActions } from './shelf/actions'
 import { shotActions } from './shot/actions'
 import { soundActions } from './sound/actions'
@@ -55,6 +56,7 @@ const rooms: readonly (readonly Action[])[] = [
   exchangeActions,
   footageActions,
   soundActions,
+  readingActions,
   handOffActions,
   guideActions,
   ghostSettings,

@@ -28,6 +28,12 @@ export const contextMenus: Readonly<Record<MenuOf, readonly (readonly string[])[
     ['column-duplicate', 'column-copy', 'column-paste'],
     ['column-remove'],
   ],
+  word: [
+    ['word-hear', 'word-stress', 'side-reading'],
+    ['word-split', 'word-join'],
+    ['word-earlier', 'word-later', 'words-earlier', 'words-later'],
+    ['word-delete', 'line-delete'],
+  ],
   sound: [
     ['sound-hear', 'sound-mute', 'side-sound'],
     ['sound-here', 'sound-earlier', 'sound-later'],

@@ -29,6 +29,7 @@ export const panels: Readonly<Record<SidePanelName, Panel>> = {
   parts: { component: later(() => import('./figures/PartsPanel.vue')), ofColumn: true },
   pins: { component: later(() => import('./figures/PinPanel.vue')), ofColumn: true },
   poses: { component: later(() => import('./poses/PosesPanel.vue')), ofColumn: true },
+  reading: { component: later(() => import('./reading/ReadingPanel.vue')) },
   reshape: { component: later(() => import('./light-table/ReshapePanel.vue')) },
   shelf: { component: later(() => import('./shelf/ShelfPanel.vue')) },
   shot: { component: later(() => import('./shot/ShotPanel.vue')) },

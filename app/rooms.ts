@@ -22,6 +22,7 @@ import { useMessages } from './ui/messages'
 import { usePoses } from './poses/store'
 import { useShelf } from './shelf/store'
 import { useSide } from './ui/side'
+import { useReading } from './reading/store'
 import { useSounds } from './sound/store'
 
 /** The rooms' stores that forget what belongs to the shot that was open. */
@@ -50,6 +51,7 @@ const stores = [
   useTies,
   useShelf,
   useSounds,
+  useReading,
 ]
 
 export function resetRooms(): void {

@@ -22,7 +22,7 @@ export const floors = {
     ['desk'],
     ['sound'],
     ['sheet'],
-    ['ghosts'],
+    ['ghosts', 'reading'],
     ['chart'],
     ['poses', 'travel', 'footage'],
     ['rail', 'light-table'],

@@ -2,7 +2,7 @@ import { defineStore } from 'pinia'
 import { shallowRef } from 'vue'
 
 /** What a context menu is of. */
-export type MenuOf = 'cell' | 'bar' | 'card' | 'head' | 'picture' | 'sound'
+export type MenuOf = 'cell' | 'bar' | 'card' | 'head' | 'picture' | 'sound' | 'word'
 
 /** A context menu that was asked for: of what, and where, px of the window. */
 export interface Asked {

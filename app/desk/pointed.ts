@@ -1,10 +1,12 @@
 import { defineStore } from 'pinia'
 import { ref, shallowRef } from 'vue'
 
-/** What one can point at: frames of the sheet, a drawing (a bar, a card), drawings of the tray, what is drawn on the picture. */
-export type Pointed = 'sheet' | 'drawing' | 'tray' | 'picture'
+/**
+ * What one can point at: frames of the sheet, a drawing (a bar, a card), drawings of the tray, what is drawn on the
+ * picture, words that are read. */
+export type Pointed = 'sheet' | 'drawing' | 'tray' | 'picture' | 'reading'
 
-const KINDS: readonly string[] = ['sheet', 'drawing', 'tray', 'picture'] satisfies Pointed[]
+const KINDS: readonly string[] = ['sheet', 'drawing', 'tray', 'picture', 'reading'] satisfies Pointed[]
 
 /**
  * Where one last pointed: Copy and Delete are meant for that. An element says what it is by `data-points`; a

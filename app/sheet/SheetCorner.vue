@@ -17,6 +17,7 @@ const items = computed<MenuEntry[]>(() => [
   { name: 'Roomier rows', off: !sheet.rowBeside(1), do: () => sheet.zoomRows(1) },
   { name: 'Action notes', on: sheet.notes, do: () => (sheet.notes = !sheet.notes) },
   { name: 'Sound column', on: sheet.sound, do: () => (sheet.sound = !sheet.sound) },
+  { name: 'Reading column', on: sheet.reading, do: () => (sheet.reading = !sheet.reading) },
 ])
 </script>
 

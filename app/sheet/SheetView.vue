@@ -73,12 +73,13 @@ usePaint(
     () => sheet.margin,
     () => sheet.notes,
     () => sheet.soundLeft,
+    () => sheet.readingLeft,
     () => sounds.loudness,
     () => sounds.here,
   ],
   (c, w, height) => {
     if (!desk.scene || !desk.focus) return
-    const { rows, left, margin, column, notes, soundLeft } = sheet
+    const { rows, left, margin, column, notes, soundLeft, readingLeft } = sheet
     const { rate } = desk.scene.shot
     const sound =
       soundLeft === null
@@ -98,6 +99,7 @@ usePaint(
       trying: !!desk.preview,
       notes,
       sound,
+      readingLeft,
     }
     drawSheet(c, desk.scene, desk.focus, look, { width: w, height, scroll: scroll.value, scrollX: scrollX.value })
     canvas.value!.dataset.drawn = '1'
@@ -160,7 +162,7 @@ function askMenu(e: MouseEvent): void {
   const box = canvas.value!.getBoundingClientRect()
   const [x, y] = [e.clientX - box.left, e.clientY - box.top - HEAD + scroll.value]
   const column = columnAt(x)
-  if (y >= scroll.value && sheet.soundLeft !== null && x >= sheet.soundLeft && x < sheet.left)
+  if (y >= scroll.value && sheet.soundLeft !== null && x >= sheet.soundLeft && x < sheet.soundLeft + SOUND)
     return askOfSound(e, { x, y })
   if (y < scroll.value || !column || x < sheet.left) return e.preventDefault()
   const frame = Math.max(1, Math.min(desk.rows, sheet.rows.frameAt(y)))
@@ -185,7 +187,7 @@ function askOfSound(e: MouseEvent, p: { x: number; y: number }): void {
 function doubleClick(e: MouseEvent): void {
   const x = e.clientX - canvas.value!.getBoundingClientRect().left
   if (x >= sheet.left) sheet.typing = true
-  else if (sheet.soundLeft !== null && x >= sheet.soundLeft) useSide().open = 'sound'
+  else if (sheet.soundLeft !== null && x >= sheet.soundLeft && x < sheet.soundLeft + SOUND) useSide().open = 'sound'
 }
 
 function wheel(e: WheelEvent): void {

@@ -34,6 +34,8 @@ export interface SheetLook {
   readonly loop: Frames | null
   /** The notes are shown. */
   readonly notes: boolean
+  /** Where the column of what is spoken begins; null where it is not seen. */
+  readonly readingLeft: number | null
   /** The column of the sound: its sounds as they are seen, and the one that is worked with. */
   readonly sound: {
     readonly lane: SoundLane
@@ -251,7 +253,7 @@ function drawSelection(c: C, { scene, focus, rows, left, column, trying }: Sheet
 
 function drawHeads(
   c: C,
-  { scene, focus, left, column: each, notes, sound }: SheetDrawing,
+  { scene, focus, left, column: each, notes, sound, readingLeft }: SheetDrawing,
   width: number,
   scrollX: number,
 ): void {
@@ -266,6 +268,7 @@ function drawHeads(
   c.textAlign = 'left'
   if (notes) c.fillText('action', MARGIN + 10, HEAD - 8)
   if (sound) c.fillText('sound', sound.lane.left + 8, HEAD - 8)
+  if (readingLeft !== null) c.fillText('reading', readingLeft + 8, HEAD - 8)
   c.save()
   c.beginPath()
   c.rect(left, 0, width - left, HEAD)

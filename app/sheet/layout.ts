@@ -10,8 +10,8 @@ export const SCROLL_BAR = 11
 export const SPLIT_BAR = 6
 /** Width of the column of action notes. */
 export const NOTES = 96
-/** Width of the column of the sound. */
-export const SOUND = 58
+/** Width of the column of the sound, and of that of what is spoken. */
+export const [SOUND, READING] = [58, 84]
 /** Heights of a frame's row, from dense to roomy. */
 export const ROW_HEIGHTS = [3, 8, 15, 24, 46] as const
 export const USUAL_ROW = 15
@@ -23,9 +23,11 @@ export const columnOf = (row: number): number => (row >= ROOMY ? 104 : COLUMN)
 
 /** Where the column of the sound begins: behind the margin, and behind the notes where they are shown. */
 export const soundLeftOf = ({ notes }: { notes: boolean }): number => (notes ? MARGIN + NOTES : MARGIN)
-/** Where the columns begin: behind these, and behind the sound where it is shown. */
-export const leftOf = (shown: { notes: boolean; sound: boolean }): number =>
+/** Where that of what is spoken begins, and where the columns do: behind what of these is shown. */
+export const readingLeftOf = (shown: { notes: boolean; sound: boolean }): number =>
   soundLeftOf(shown) + (shown.sound ? SOUND : 0)
+export const leftOf = (shown: { notes: boolean; sound: boolean; reading: boolean }): number =>
+  readingLeftOf(shown) + (shown.reading ? READING : 0)
 
 /** The rows of the scrolled sheet, each `px` high. */
 export interface Rows {

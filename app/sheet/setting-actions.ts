@@ -55,6 +55,11 @@ export const sheetSettings: readonly Action[] = [
     on: () => useSheet().sound,
     do: () => void (useSheet().sound = !useSheet().sound),
   }),
+  setting('sheet-reading', 'Reading column', {
+    hint: 'words and their sounds beside the frames, where a line is read',
+    on: () => useSheet().reading,
+    do: () => void (useSheet().reading = !useSheet().reading),
+  }),
   rows('rows-denser', 'Denser rows', -1),
   rows('rows-roomier', 'Roomier rows', 1),
   ...[1, 2, 3, 4].map(newStep),

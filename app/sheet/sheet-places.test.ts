@@ -6,7 +6,7 @@ import { atEnd, columnAt, columnsBetween, cursorOver, frameAt, indexAt, inMargin
 const plan: SheetPlan = {
   columns: ['a', 'b', 'c'],
   rows: rowsOf(15),
-  left: leftOf({ notes: false, sound: false }),
+  left: leftOf({ notes: false, sound: false, reading: false }),
   column: COLUMN,
   scrollX: 0,
   frames: 60,

@@ -75,7 +75,7 @@ export type MarginGesture =
 /** What begins where the pointer goes down left of the columns. */
 export function inMargin(s: SheetPlan, p: SheetPoint): MarginGesture {
   const anchor = frameAt(s, p.y)
-  if (s.sound && p.x >= s.sound.left) {
+  if (s.sound && p.x >= s.sound.left && p.x < s.sound.left + s.sound.width) {
     const grip = gripAt(s.sound, s.rows, p)
     return grip ? { kind: 'sound', grip, y: p.y } : { kind: 'scrub' }
   }
@@ -89,7 +89,7 @@ export function cursorOver(s: SheetPlan, p: SheetPoint): string {
   if (atEnd(s, p)) return 'row-resize'
   if (p.x < STRIP) return 'ns-resize'
   if (p.x < MARGIN) return 'default'
-  if (s.sound && p.x >= s.sound.left && p.x < s.left) return cursorInSound(s.sound, s.rows, p)
+  if (s.sound && p.x >= s.sound.left && p.x < s.sound.left + s.sound.width) return cursorInSound(s.sound, s.rows, p)
   if (p.x < s.left) return 'text'
   return onEdge(s, p) ? 'grab' : 'cell'
 }

@@ -5,7 +5,8 @@ import { computed, ref, shallowRef } from 'vue'
 import type { Clip } from './arrange'
 import type { CopiedColumn } from './column-copy'
 import { useSounds } from '~/sound/store'
-import { columnOf, leftOf, ROW_HEIGHTS, rowsOf, soundLeftOf, USUAL_ROW } from './layout'
+import { useDesk } from '~/desk/desk'
+import { columnOf, leftOf, readingLeftOf, ROW_HEIGHTS, rowsOf, soundLeftOf, USUAL_ROW } from './layout'
 
 /** What the margin counts in. */
 export type Margin = 'frame' | 'timecode' | 'feet'
@@ -29,15 +30,24 @@ function useCopiedColumn() {
   return { keptColumn, copiedColumn }
 }
 
-/** The column of the sound: whether it is open, and where it and the columns behind it begin. */
+/** The columns of the sound and of what is spoken: whether they are open, and where they and those behind them begin. */
 function useSoundColumn(notes: Readonly<Ref<boolean>>) {
   const sounds = useSounds()
   const sound = useRemembered('fintro-sound-column', true)
   /** Where it begins, px; null where it is not seen. */
   const soundLeft = computed(() => (sound.value && sounds.list.length ? soundLeftOf({ notes: notes.value }) : null))
+  /** What is spoken is seen where there are lines. */
+  const reading = useRemembered('fintro-reading-column', true)
+  const shown = computed(() => ({
+    notes: notes.value,
+    sound: soundLeft.value !== null,
+    reading: reading.value && Object.keys(useDesk().plan?.lines ?? {}).length > 0,
+  }))
+  /** Where its column begins, px; null where it is not seen. */
+  const readingLeft = computed(() => (shown.value.reading ? readingLeftOf(shown.value) : null))
   /** Where the columns begin, px. */
-  const left = computed(() => leftOf({ notes: notes.value, sound: soundLeft.value !== null }))
-  return { sound, soundLeft, left }
+  const left = computed(() => leftOf(shown.value))
+  return { sound, soundLeft, reading, readingLeft, left }
 }
 
 /** How the sheet is looked at, what was copied from it, and which of its forms are open. */
@@ -59,7 +69,7 @@ export const useSheet = defineStore('sheet', () => {
   /** The column of action notes is open. */
   const notes = useRemembered('fintro-notes', false)
   const rows = computed(() => rowsOf(rowHeight.value))
-  const { sound, soundLeft, left } = useSoundColumn(notes)
+  const { sound, reading, ...places } = useSoundColumn(notes)
   /** How wide a column is, px: wider where there is room for pictures. */
   const column = computed(() => columnOf(rowHeight.value))
   const clip = shallowRef<Clip | null>(null)
@@ -82,12 +92,12 @@ export const useSheet = defineStore('sheet', () => {
     rowBeside,
     zoomRows,
     rows,
-    left,
+    ...places,
     column,
     margin: skipHydrate(margin),
     notes: skipHydrate(notes),
     sound: skipHydrate(sound),
-    soundLeft,
+    reading: skipHydrate(reading),
     clip,
     keptColumn: skipHydrate(keptColumn),
     copiedColumn,

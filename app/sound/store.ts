@@ -51,12 +51,15 @@ export const useSounds = defineStore('sounds', () => {
   const seen = useSeenSounds(library, list, laid)
   /** What sounds again and again without the picture: these frames. */
   const hearing = shallowRef<{ first: number; last: number } | null>(null)
+  /** What is to sound once: samples of the shot. */
+  const once = shallowRef<{ readonly from: number; readonly count: number } | null>(null)
+  const hearOnce = (from: number, count: number): void => void (once.value = { from, count })
   function reset(): void {
     hereId.value = ''
     hearing.value = null
   }
-  const state = { list, laid, beats, hereId, here, how: skipHydrate(how), hearing, ...seen }
-  return { ...state, arrivals: library.arrivals, file: library.of, put: library.put, hearAs, reset }
+  const state = { list, laid, beats, hereId, here, how: skipHydrate(how), hearing, once, ...seen }
+  return { ...state, arrivals: library.arrivals, file: library.of, put: library.put, hearAs, hearOnce, reset }
 })
 
 /** What is heard of the sounds, and what is seen of them, as far as they are there. */

@@ -26,6 +26,7 @@ export function useHeard(): PlayClock {
   const silent = useSilentTold(engine)
   const { clock, leads } = useSoundClock(engine, silent)
   useScrubbed(engine)
+  useHeardOnce(engine)
   useHeardAgain(engine, silent)
   watch(
     () => sounds.parts,
@@ -147,6 +148,21 @@ function useScrubbed(engine: SoundEngine): void {
       engine.slice(piece)
     },
     { flush: 'sync' },
+  )
+}
+
+/** Sounds a passage once, whatever else. */
+function useHeardOnce(engine: SoundEngine): void {
+  const [desk, sounds] = [useDesk(), useSounds()]
+  watch(
+    () => sounds.once,
+    passage => {
+      if (!passage || desk.playing || sounds.hearing || !isHeard()) return
+      const piece = sounds.hear(passage.from, passage.count)
+      soften(piece.left)
+      soften(piece.right)
+      engine.slice(piece)
+    },
   )
 }
 

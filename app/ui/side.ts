@@ -17,6 +17,7 @@ const PANELS = [
   'parts',
   'pins',
   'poses',
+  'reading',
   'reshape',
   'shelf',
   'shot',

@@ -29,6 +29,7 @@ import PictureViews from '~/picture/PictureViews.vue'
 import { useFlip } from '~/picture/useFlip'
 import PoseRow from '~/poses/PoseRow.vue'
 import RailView from '~/rail/RailView.vue'
+import ReadingLane from '~/reading/ReadingLane.vue'
 import { resetRooms, selections } from '~/rooms'
 import { addColumn } from '~/sheet/actions-column'
 import RangeBar from '~/sheet/RangeBar.vue'
@@ -162,7 +163,7 @@ function menuKey(e: MouseEvent): void {
             @add-column="addColumn(desk)"
             @files="exchange.importFiles($event)"
           >
-            <template #over="{ scroll }"><SheetGhosts :scroll="scroll" /></template>
+            <template #over="{ scroll }"><SheetGhosts :scroll="scroll" /><ReadingLane :scroll="scroll" /></template>
             <template #between>
               <SplitBar
                 lies="upright"

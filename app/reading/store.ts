@@ -1,0 +1,142 @@
+import { defineStore } from 'pinia'
+import { computed, ref } from 'vue'
+import { heardIn, readText, stressesOf } from '#core/dialogue'
+import type { Stretch } from '#core/dialogue'
+import type { SpokenLine, Word } from '#core/document'
+import { peakOver } from '#core/sound'
+import { frameStart, MAX_FRAMES, SOUND_CLOCK } from '#core/time'
+import { useDesk } from '~/desk/desk'
+import { useSounds } from '~/sound/store'
+import { newId } from '~/sync/ids'
+import { tell } from '~/ui/messages'
+import { dictionary } from './dictionary'
+import { laidLines, laterInShot, settled, spanOf } from './lines'
+import { useOwnWays } from './own'
+
+/** Where a word is: its line, and its place in it. */
+interface WordHere {
+  readonly line: SpokenLine
+  readonly at: number
+  readonly word: Word
+  /** How many samples later it is in the shot. */
+  readonly later: number
+}
+
+/** What is spoken in the shot: its lines, and which word is worked with. */
+export const useReading = defineStore('reading', () => {
+  const [desk, sounds, own] = [useDesk(), useSounds(), useOwnWays()]
+  const laid = computed(() => (desk.shown ? laidLines(desk.plan, desk.shown.rate) : []))
+  const lineId = ref('')
+  const wordId = ref('')
+  /** The line that is worked with: that which was selected, else the one at the playhead, else the first. */
+  const here = computed(
+    () =>
+      laid.value.find(l => l.line.id === lineId.value) ??
+      laid.value.find(l => l.first <= desk.workFrame && desk.workFrame <= l.last) ??
+      laid.value[0] ??
+      null,
+  )
+  const word = computed<WordHere | null>(() => {
+    const at = here.value?.line.words.findIndex(w => w.id === wordId.value) ?? -1
+    return at < 0 ? null : { line: here.value!.line, at, word: here.value!.line.words[at]!, later: here.value!.later }
+  })
+  /** Which words are stressed, by lines. */
+  const stresses = computed<ReadonlyMap<string, readonly boolean[]>>(() => {
+    void sounds.arrivals
+    return new Map(laid.value.map(({ line }) => [line.id, stressesOf(line.words, powerOf(line))]))
+  })
+  function powerOf({ sound }: SpokenLine): (from: number, to: number) => number {
+    const file = sound === undefined ? undefined : sounds.file(desk.plan?.sounds?.[sound]?.file ?? '')
+    return file?.state === 'there' ? (from, to) => peakOver(file.peaks, from, to).power : () => 1
+  }
+
+  /** Selects a word, and lets it be heard. */
+  function select(line: string, id: string): void {
+    lineId.value = line
+    wordId.value = id
+    hearWord()
+  }
+  function hearWord(): void {
+    const w = word.value
+    if (w && w.line.sound !== undefined) sounds.hearOnce(w.word.from + w.later, w.word.to - w.word.from)
+  }
+  /** The word some places further in its line. */
+  function beside(by: 1 | -1): void {
+    const l = here.value
+    if (!l) return
+    const at = word.value ? word.value.at + by : by > 0 ? 0 : l.line.words.length - 1
+    const next = l.line.words[at]
+    if (next) select(l.line.id, next.id)
+  }
+
+  const { read, reading } = useTextRead({ own: () => own.ways })
+  function reset(): void {
+    lineId.value = wordId.value = ''
+  }
+  return { laid, lineId, wordId, here, word, stresses, select, hearWord, beside, read, reading, reset }
+})
+
+/** Reading a text against what is heard. */
+function useTextRead({ own }: { own: () => Readonly<Record<string, string>> }) {
+  const [desk, sounds] = [useDesk(), useSounds()]
+  const reading = ref(false)
+
+  /** The frames that are selected (more than one), else those of the sound, else from the playhead to the end. */
+  function within(): Stretch {
+    const { selection: s, workFrame } = desk
+    const { rate, length } = desk.shot!
+    if (s && s.last > s.first) return { start: frameStart(s.first, rate), end: frameStart(s.last + 1, rate) }
+    const sound = sounds.here
+    return sound
+      ? spanOf(sound, rate)
+      : { start: frameStart(workFrame, rate), end: frameStart(Math.max(length, workFrame + 1) + 1, rate) }
+  }
+  function heard({ start, end }: Stretch): Stretch[] {
+    const { rate } = desk.shot!
+    const sound = sounds.here
+    const laid = sound && sounds.laid.find(l => l.sound.id === sound.id)
+    const loudness = laid && sounds.loudness.get(laid.sound.id)
+    if (!loudness) return []
+    return heardIn(loudness, laid.first, rate)
+      .map(h => ({ start: Math.max(start, h.start), end: Math.min(end, h.end) }))
+      .filter(h => h.end - h.start > 0.01)
+  }
+
+  /** Reads a text as a line, new or in the place of one; false where it cannot be. */
+  async function read(text: string, { speaker, line }: { speaker: string; line: string | null }): Promise<boolean> {
+    reading.value = true
+    try {
+      const words = await dictionary().read(text, { ...own() })
+      if (!words.length) {
+        tell('There is no word in it.')
+        return false
+      }
+      const { plan, shot } = desk
+      const sound = sounds.here?.id
+      const range = within()
+      const later = laterInShot(sound === undefined ? {} : { sound }, plan!, shot!.rate)
+      const made = settled(readText(words, heard(range), range), later)
+      if (!made || range.end > MAX_FRAMES * (shot!.rate.den / shot!.rate.num)) {
+        tell(
+          `There is no room for ${words.length} words in ${(range.end - range.start).toFixed(1)} s. Select more frames.`,
+        )
+        return false
+      }
+      const id = line ?? newId()
+      const fresh: SpokenLine = {
+        ...{ id, text, words: made },
+        ...(speaker ? { speaker } : {}),
+        ...(sound === undefined ? {} : { sound }),
+      }
+      if (!desk.run({ name: 'line.put', args: { plan: plan!.id, line: fresh } })) return false
+      useReading().lineId = id
+      return true
+    } finally {
+      reading.value = false
+    }
+  }
+  return { read, reading }
+}
+
+/** Seconds as samples. */
+export const samplesIn = (seconds: number): number => Math.round(seconds * SOUND_CLOCK)
