@@ -7,7 +7,7 @@ import { matchByNumber } from '#core/formats/by-number'
 import { gapsIn } from '#core/formats/sequence'
 import { bringIn } from './bring-in'
 import type { Found } from './found'
-import { isDrawing, isFootage, isLayered, isRefused, isSheet, isSound } from './found'
+import { isDrawing, isFootage, isLayered, isRefused, isLines, isSheet, isSound } from './found'
 import { inOrder, MOST_FILES, readFile } from './import-files'
 import { useDesk } from '~/desk/desk'
 import SidePanel from '~/desk/SidePanel.vue'
@@ -16,6 +16,7 @@ import ByNumber from './ByNumber.vue'
 import FootageRows from './FootageRows.vue'
 import LayerRows from './LayerRows.vue'
 import SheetRows from './SheetRows.vue'
+import LinesRows from './LinesRows.vue'
 import SoundRows from './SoundRows.vue'
 import StopRow from './StopRow.vue'
 import SwapPicture from './SwapPicture.vue'
@@ -35,6 +36,7 @@ const placing = ref(-1)
 let stopped = false
 const good = computed(() => items.value.filter(isDrawing))
 const films = computed(() => items.value.filter(isFootage))
+const spoken = computed(() => items.value.filter(isLines))
 const heard = computed(() => items.value.filter(isSound))
 const layered = computed(() => items.value.filter(isLayered))
 const sheets = computed(() => items.value.filter(isSheet))
@@ -45,11 +47,13 @@ const kinds = computed(() =>
     layered.value.length ? `${layered.value.length} with layers` : '',
     films.value.length ? `${films.value.length} of footage` : '',
     heard.value.length ? plural(heard.value.length, 'sound') : '',
+    spoken.value.length ? `${spoken.value.length} of timed text` : '',
     sheets.value.length ? plural(sheets.value.length, 'sheet') : '',
   ].filter(Boolean),
 )
 const title = computed(() =>
-  good.value.length || !(films.value.length + sheets.value.length + layered.value.length + heard.value.length)
+  good.value.length ||
+  !(films.value.length + sheets.value.length + layered.value.length + heard.value.length + spoken.value.length)
     ? `Import drawings into ${desk.column?.name ?? ''}`
     : 'Import',
 )
@@ -168,9 +172,7 @@ async function take(): Promise<void> {
     side.open = 'tray'
   }
 }
-const stop = (): void => {
-  stopped = true
-}
+const stop = (): void => void (stopped = true)
 onScopeDispose(stop)
 </script>
 
@@ -189,8 +191,8 @@ onScopeDispose(stop)
     >
       <span
         >Drawings: PNG, JPEG, WebP, SVG or OpenRaster, one or a numbered sequence; layers as columns or parts. Footage
-        to work by: MP4, MOV, WebM, MKV or GIF. Sounds: WAV, MP3, OGG, FLAC or M4A. Sheets: JSON or OpenTimelineIO. Drop
-        the files on a column, or select them here.</span
+        to work by: MP4, MOV, WebM, MKV or GIF. Sounds: WAV, MP3, OGG, FLAC or M4A. Spoken lines: WebVTT. Sheets: JSON
+        or OpenTimelineIO. Drop the files on a column, or select them here.</span
       >
     </p>
     <p class="mt-1">
@@ -205,7 +207,7 @@ onScopeDispose(stop)
         type="file"
         class="sr-only"
         multiple
-        accept="image/png,image/jpeg,image/webp,image/svg+xml,.svg,.ora,image/openraster,image/gif,video/*,.mkv,audio/*,.flac,.m4a,.json,.otio"
+        accept="image/png,image/jpeg,image/webp,image/svg+xml,.svg,.ora,image/openraster,image/gif,video/*,.mkv,audio/*,.flac,.m4a,.vtt,.json,.otio"
         aria-label="Files to import"
         @change="select"
       />
@@ -224,6 +226,12 @@ onScopeDispose(stop)
         v-if="heard.length"
         :files="heard"
         @done="items = items.filter(x => !isSound(x))"
+      />
+      <LinesRows
+        v-for="l in spoken"
+        :key="l.name"
+        :file="l"
+        @done="items = items.filter(x => x !== l)"
       />
       <LayerRows
         v-for="l in layered"

@@ -1,4 +1,5 @@
 import type { SheetIn } from '#core/formats/sheet-in'
+import type { TimedText } from '#core/formats/vtt-cue'
 import type { Stroke } from '#core/stroke'
 import type { FootageFound } from '~/footage/open'
 import type { DecodedSound } from '~/sound/decode'
@@ -38,6 +39,13 @@ export interface BroughtSound {
   readonly sound: DecodedSound
   readonly told: string
 }
+/** Timed text: lines that are spoken. */
+export interface BroughtLines {
+  readonly kind: 'lines'
+  readonly name: string
+  readonly lines: readonly TimedText[]
+  readonly told: string
+}
 /** A sheet from elsewhere. */
 export interface BroughtSheet {
   readonly kind: 'sheet'
@@ -72,7 +80,7 @@ export interface BroughtLayers {
   readonly left: readonly string[]
 }
 /** Everything that a file can be. */
-export type Found = Brought | BroughtFootage | BroughtSound | BroughtSheet | BroughtLayers | Refused
+export type Found = Brought | BroughtFootage | BroughtSound | BroughtLines | BroughtSheet | BroughtLayers | Refused
 /** A file that does not come in, and why. */
 export interface Refused {
   readonly name: string
@@ -82,6 +90,7 @@ export interface Refused {
 export const isRefused = (x: Found): x is Refused => 'reason' in x
 export const isFootage = (x: Found): x is BroughtFootage => !isRefused(x) && x.kind === 'footage'
 export const isSound = (x: Found): x is BroughtSound => !isRefused(x) && x.kind === 'sound'
+export const isLines = (x: Found): x is BroughtLines => !isRefused(x) && x.kind === 'lines'
 export const isSheet = (x: Found): x is BroughtSheet => !isRefused(x) && x.kind === 'sheet'
 export const isLayered = (x: Found): x is BroughtLayers => !isRefused(x) && x.kind === 'layers'
 export const isDrawing = (x: Found): x is Brought => !isRefused(x) && (x.kind === 'image' || x.kind === 'strokes')

@@ -9,9 +9,19 @@ import type { Rate } from '#core/time'
 import type { FootageFound } from '~/footage/open'
 import { footageIn, isNotRead, tooLargeFile } from '~/footage/open'
 import { soundType } from '#core/formats/sound-type'
+import { timedText } from '#core/formats/vtt-cue'
 import type { SoundFound } from '~/sound/decode'
 import { decodeSound, isUnread } from '~/sound/decode'
-import type { Brought, BroughtFootage, BroughtLayers, BroughtSheet, BroughtSound, Found, Refused } from './found'
+import type {
+  Brought,
+  BroughtFootage,
+  BroughtLayers,
+  BroughtLines,
+  BroughtSheet,
+  BroughtSound,
+  Found,
+  Refused,
+} from './found'
 import { readLayered } from './layered-file'
 import { asPicture, readPicture, typeOf } from './picture-file'
 
@@ -33,6 +43,7 @@ export async function readFile(file: File, rate: Rate): Promise<Found> {
   if (footageType(head)) return readFootage(file)
   const reason = tooLargeFile(file, MOST_BYTES)
   if (reason) return { name, reason }
+  if (isTimedText(head)) return readLines(file)
   if (isZip(head)) return readLayered(file)
   if (isJson(head)) return readSheet(file, rate)
   const type = typeOf(head)
@@ -41,7 +52,7 @@ export async function readFile(file: File, rate: Rate): Promise<Found> {
     return {
       name,
       reason:
-        'It is no PNG, JPEG, WebP, SVG or OpenRaster picture, no movie or GIF, no WAV, MP3, OGG, FLAC or M4A, and no sheet as JSON or OTIO.',
+        'It is no PNG, JPEG, WebP, SVG or OpenRaster picture, no movie or GIF, no WAV, MP3, OGG, FLAC or M4A, no timed text (WebVTT), and no sheet as JSON or OTIO.',
     }
   return readPicture(name, new Blob([file], { type }))
 }
@@ -71,6 +82,29 @@ const soundWords = ({ seconds, rate, channels }: SoundFound): string =>
   ]
     .filter(Boolean)
     .join(', ')
+
+/** WebVTT begins with its name, also behind a byte order mark. */
+const isTimedText = (head: Uint8Array): boolean =>
+  /^\uFEFF?WEBVTT(?:[ \t\r\n]|$)/.test(new TextDecoder('utf-8', { ignoreBOM: true }).decode(head))
+
+const MOST_LINES = 200
+async function readLines(file: File): Promise<BroughtLines | Refused> {
+  const { name } = file
+  const { WebVTTParser } = await import('webvtt-parser')
+  const { cues, errors } = new WebVTTParser().parse(await file.text(), 'captions')
+  const lines = cues.map(timedText).filter(l => l.pieces.length && l.end > l.start)
+  if (!lines.length)
+    return { name, reason: `There is no timed text in it${errors[0] ? `: ${errors[0].message}` : ''}.` }
+  if (lines.length > MOST_LINES)
+    return { name, reason: `It has ${lines.length} lines; a plan holds at most ${MOST_LINES}.` }
+  const left = errors.length ? `; ${plural(errors.length, 'fault')} in it` : ''
+  return {
+    kind: 'lines',
+    name,
+    lines,
+    told: `${plural(lines.length, 'line')}, up to ${lines.at(-1)!.end.toFixed(1)} s${left}`,
+  }
+}
 
 /** JSON begins with an object, also behind a byte order mark. */
 const isJson = (head: Uint8Array): boolean =>

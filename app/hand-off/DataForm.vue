@@ -21,6 +21,8 @@ const waiting = computed(() => history.saving.state !== 'saved')
 const sheet = (): void => void exportData('sheet', `${name.value}-sheet.json`)
 const tracks = (): void => void exportData('tracks', `${name.value}-sheet.otio`)
 const shot = (): void => void exportData('shot', `${name.value}.json`)
+const lines = computed(() => Object.keys(desk.plan!.lines ?? {}).length)
+const spoken = (): void => void exportData('lines', `${name.value}-lines.vtt`)
 const vtt = (): void => void exportData('notes', `${name.value}-notes.vtt`)
 async function timeline(): Promise<void> {
   try {
@@ -54,6 +56,15 @@ const rows = computed(() => [
     label: 'Export notes',
     do: vtt,
     can: notes.value.length > 0,
+  },
+  {
+    title: 'Spoken lines as timed text',
+    words: lines.value
+      ? `${plural(lines.value, 'line')} as WebVTT, with who speaks and when each word begins.`
+      : 'No line is read in this plan.',
+    label: 'Export lines',
+    do: spoken,
+    can: lines.value > 0,
   },
   {
     title: 'Timeline of the production',

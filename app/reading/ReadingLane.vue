@@ -114,7 +114,7 @@ function cursor(e: PointerEvent): void {
 <template>
   <div
     v-if="sheet.readingLeft !== null"
-    class="absolute bottom-0 overflow-hidden bg-sheet"
+    class="absolute bottom-0 overflow-hidden"
     :style="{ top: `${HEAD}px`, left: `${sheet.readingLeft}px`, width: `${WIDTH}px` }"
     data-points="reading"
   >

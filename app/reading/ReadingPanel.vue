@@ -93,7 +93,7 @@ const act = (id: string): void => readingActions.find(a => a.id === id)!.do(desk
       /></label>
       <textarea
         v-model="text"
-        class="field w-full resize-y p-1.5"
+        class="field h-20 w-full resize-y p-1.5"
         rows="3"
         maxlength="20000"
         aria-label="Text of the line"

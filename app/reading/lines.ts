@@ -1,17 +1,11 @@
 import type { Draft } from '#core/commands'
 import type { Plan, Sound, SpokenLine, Word } from '#core/document'
-import { LEAST_WORD } from '#core/document'
+import { laterInShot, LEAST_WORD } from '#core/document'
 import type { ReadWord } from '#core/dialogue'
 import { fitted, joinWords, movedEnd, movedSound, shifted, splitWord } from '#core/dialogue'
 import type { Rate } from '#core/time'
 import { frameOfSample, sampleAt, SOUND_CLOCK } from '#core/time'
 import { newId } from '~/sync/ids'
-
-/** How many samples later a moment of a line is in the shot. */
-export function laterInShot(line: Pick<SpokenLine, 'sound'>, plan: Pick<Plan, 'sounds'>, r: Rate): number {
-  const sound = line.sound === undefined ? undefined : plan.sounds?.[line.sound]
-  return sound ? sampleAt(sound, r) - sound.from : 0
-}
 
 /** A line as it lies beside the frames: its words are as many samples later in the shot. */
 export interface LaidLine {

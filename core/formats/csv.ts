@@ -1,6 +1,7 @@
 import type { Exposure } from '../sheet'
 import { eachRun } from '../sheet'
 import type { Column, Plan, Shot } from '../document/document'
+import { linesOnSheet } from '../document/spoken'
 
 /** What a spreadsheet would take for a formula (OWASP, “CSV injection”; the list from memory), however often kept apart. */
 const FORMULA = /^'*[=+\-@\t\r]/
@@ -16,7 +17,7 @@ const unescaped = (text: string): string => (text.startsWith("'") && FORMULA.tes
 
 /**
  * The sheet of a plan: frames down, columns across; a drawing's number where it begins, X for a blank, nothing while it
- * is held.
+ * is held. Words that are spoken stand in a column of their own, behind all others.
  */
 export function sheetCsv(shot: Shot, plan: Plan): string {
   const columns = plan.order.map(id => plan.columns[id]!)
@@ -27,11 +28,29 @@ export function sheetCsv(shot: Shot, plan: Plan): string {
       out[start - 1] = run.drawing === null ? 'X' : shot.stacks[c.stack]!.drawings[run.drawing]!.number
     return out
   })
+  const spoken = spokenCells(shot, plan, frames)
   const rows = [
-    ['Frame', ...columns.map(c => c.name)],
-    ...Array.from({ length: frames }, (_, f) => [String(f + 1), ...cells.map(c => c[f]!)]),
+    ['Frame', ...columns.map(c => c.name), ...(spoken ? [READING] : [])],
+    ...Array.from({ length: frames }, (_, f) => [
+      String(f + 1),
+      ...cells.map(c => c[f]!),
+      ...(spoken ? [spoken[f]!] : []),
+    ]),
   ]
   return rows.map(r => r.map(field).join(',')).join('\r\n') + '\r\n'
+}
+
+/** What the column of what is spoken is called. */
+const READING = 'Spoken'
+
+/** The words that begin on each frame; null where nothing is spoken. */
+function spokenCells(shot: Shot, plan: Plan, frames: number): string[] | null {
+  const lines = linesOnSheet(shot, plan)
+  if (!lines.length) return null
+  const out = Array.from({ length: frames }, () => '')
+  for (const { word, first } of lines.flatMap(l => l.words))
+    if (first >= 1 && first <= frames) out[first - 1] = [out[first - 1], word.text].filter(Boolean).join(' ')
+  return out
 }
 
 /** What of a sheet does not fit, by its row and column as a spreadsheet counts them. */
@@ -73,7 +92,11 @@ export function readSheetRows(rows: readonly (readonly string[])[], shot: Shot, 
       ok: false,
       misfits: [{ row: MAX_ROWS + 2, column: '', message: `A sheet has at most ${MAX_ROWS} frames.` }],
     }
-  const names = head.slice(1).map(n => unescaped(n.trim()))
+  // What is spoken stands last, and is not read back.
+  const last = unescaped(head.at(-1)!.trim())
+  const spoken = last === READING && !plan.order.some(id => plan.columns[id]!.name === last)
+  const width = spoken ? head.length - 1 : head.length
+  const names = head.slice(1, width).map(n => unescaped(n.trim()))
   const { columns, misfits } = columnsNamed(names, plan)
   const out = columns.map((c): SheetColumn => ({ column: c?.id ?? '', exposures: [] }))
   const numbers = columns.map(

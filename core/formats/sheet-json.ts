@@ -1,9 +1,9 @@
 import { z } from 'zod'
 import { byNumber, finite } from '../basic'
-import type { Shot } from '../document'
-import { columnsOf, MOST_RUNS, pictureSchema, rateSchema, roleSchema, shownPlan } from '../document'
+import type { LineOnSheet, Shot } from '../document'
+import { columnsOf, linesOnSheet, MOST_RUNS, pictureSchema, rateSchema, roleSchema, shownPlan } from '../document'
 import { eachRun } from '../sheet'
-import { framesSchema as frames } from '../time'
+import { framesSchema as frames, SOUND_CLOCK } from '../time'
 
 const number = z.string()
 /** The sheet of a plan as other tools read it. Numbers of drawings tell them apart within a column. */
@@ -48,6 +48,24 @@ export const sheetJsonSchema = z.object({
     }),
   ),
   notes: z.array(z.object({ frame: z.number().int(), frames: z.number().int(), text: z.string() })),
+  /** What is spoken: words and their sounds (of the CMU Pronouncing Dictionary) in seconds of the shot. */
+  lines: z
+    .array(
+      z.object({
+        text: z.string(),
+        speaker: z.string().nullable(),
+        words: z.array(
+          z.object({
+            text: z.string(),
+            from: finite,
+            to: finite,
+            stressed: z.boolean(),
+            sounds: z.array(z.object({ sound: z.string(), to: finite })),
+          }),
+        ),
+      }),
+    )
+    .optional(),
 })
 export type SheetJson = z.infer<typeof sheetJsonSchema>
 
@@ -97,5 +115,16 @@ export function sheetJson(shot: Shot, planId: string, production: string): Sheet
     notes: Object.values(plan.notes ?? {})
       .map(({ frame, frames: n, text }) => ({ frame, frames: n, text }))
       .sort((a, b) => a.frame - b.frame),
+    ...(plan.lines ? { lines: linesOnSheet(shot, plan).map(lineJson) } : {}),
   }
 }
+
+const lineJson = ({ line, words }: LineOnSheet) => ({
+  text: line.text,
+  speaker: line.speaker ?? null,
+  words: words.map(({ word, from, to, stressed }) => ({
+    ...{ text: word.text, from, to, stressed },
+    // Of the word's own time, in seconds of the shot.
+    sounds: word.sounds.map(s => ({ sound: s.sound, to: from + (s.to - word.from) / SOUND_CLOCK })),
+  })),
+})

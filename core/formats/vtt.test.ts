@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 // An independent reader of W3C WebVTT.
 import { WebVTTParser } from 'webvtt-parser'
 import { rate } from '../time'
-import { notesVtt } from './vtt'
+import type { LineOnSheet } from '../document'
+import { linesVtt, notesVtt } from './vtt'
 
 const note = (frame: number, frames: number, text: string) => ({ id: `n${frame}`, frame, frames, text })
 const read = (text: string) => new WebVTTParser().parse(text, 'captions')
@@ -35,4 +36,35 @@ describe('notes as WebVTT', () => {
   })
   it('without notes is an empty file of its kind', () =>
     expect(read(notesVtt([], rate(24)))).toMatchObject({ cues: [], errors: [] }))
+})
+
+describe('spoken lines as WebVTT', () => {
+  const word = (text: string, from: number, to: number) => ({
+    ...{ from, to, first: 1, last: 1, stressed: false },
+    word: { id: text, text, from: 0, to: 480, sounds: [] },
+  })
+  const line = (speaker: string | undefined, ...words: LineOnSheet['words']): LineOnSheet => ({
+    line: { id: 'l', text: 'x', words: [], ...(speaker ? { speaker } : {}) },
+    words,
+  })
+  it('are read back by an independent reader: times, who speaks, and when each word begins', () => {
+    const text = linesVtt([
+      line('Marrow', word('Over', 0.5, 0.9), word('the', 0.9, 1), word('water!', 1.25, 2)),
+      line(undefined, word('A & B', 3, 4)),
+    ])
+    const { cues, errors } = read(text)
+    expect(errors).toEqual([])
+    expect(cues.map(c => [c.startTime, c.endTime])).toEqual([
+      [0.5, 2],
+      [3, 4],
+    ])
+    expect(text).toContain('<v Marrow>Over <00:00:00.900>the <00:00:01.250>water!')
+    const [voice] = cues[0]!.tree.children as {
+      name?: string
+      value?: string
+      children?: { type: string; value?: unknown }[]
+    }[]
+    expect(voice).toMatchObject({ name: 'v', value: 'Marrow' })
+    expect(voice!.children!.filter(c => c.type === 'timestamp').map(c => c.value)).toEqual([0.9, 1.25])
+  })
 })

@@ -1,4 +1,4 @@
-import type { Note } from '../document'
+import type { LineOnSheet, Note } from '../document'
 import { frameStart, type Rate } from '../time'
 
 const pad = (n: number, digits: number): string => String(n).padStart(digits, '0')
@@ -26,4 +26,18 @@ export function notesVtt(notes: readonly Note[], rate: Rate): string {
   const cue = (n: Note): string =>
     `${vttTime(frameStart(n.frame, rate))} --> ${vttTime(frameStart(n.frame + n.frames, rate))}\n${cueText(n.text)}\n`
   return `WEBVTT\n\n${sorted.map(cue).join('\n')}`
+}
+
+/**
+ * Spoken lines as timed text (W3C WebVTT): a cue for each, with who speaks as its voice and a timestamp before each word
+ * but the first.
+ */
+export function linesVtt(lines: readonly LineOnSheet[]): string {
+  const cue = ({ line, words }: LineOnSheet): string => {
+    const [first, last] = [words[0]!, words.at(-1)!]
+    const text = words.map((w, i) => `${i ? ` <${vttTime(w.from)}>` : ''}${cueText(w.word.text)}`).join('')
+    const voice = line.speaker ? `<v ${cueText(line.speaker)}>` : ''
+    return `${vttTime(first.from)} --> ${vttTime(last.to)}\n${voice}${text}\n`
+  }
+  return `WEBVTT\n\n${lines.map(cue).join('\n')}`
 }

@@ -1,5 +1,5 @@
 import type { Column } from '../document'
-import { columnsOf } from '../document'
+import { columnsOf, linesOnSheet } from '../document'
 import type { Pass } from '../pass'
 import { bracketsOf, eachRun, type Frames } from '../sheet'
 import { countedRate } from '../time'
@@ -9,7 +9,7 @@ import type { Sheet } from './page'
 import { FAINT, INK, LEDGER, SOFT } from './page'
 import { MARGIN } from './papers'
 import type { Bank, SheetLayout, SheetPage } from './sheet-layout'
-import { COLUMN_HEAD, FOOT, LADDER, layOut, NOTES, NUMBERS } from './sheet-layout'
+import { COLUMN_HEAD, FOOT, LADDER, layOut, NOTES, NUMBERS, SPOKEN } from './sheet-layout'
 import { spreadApart } from './spread'
 
 /** Where a ladder stands in its strip, and how far its numbers are from each other at least, pt. */
@@ -28,7 +28,8 @@ export function sheetLayout({ scene, paper }: PaperJob, { columns, frames, ladde
   const notes = Object.values(scene.plan.notes ?? {})
   const charted = columns.filter(c => scene.contents.passes(scene, c).some(p => p.chart && p.members.length))
   const beside = new Set(ladders ? charted.map(c => c.id) : [])
-  return layOut({ paper, columns, frames, rate: scene.shot.rate, notes, ladders: beside })
+  const spoken = Object.keys(scene.plan.lines ?? {}).length > 0
+  return layOut({ paper, columns, frames, rate: scene.shot.rate, notes, spoken, ladders: beside })
 }
 
 /** The exposure sheet on paper. */
@@ -62,6 +63,8 @@ interface Track {
 class BankWriter {
   private readonly tracks: readonly Track[]
   private readonly left: number
+  /** Where what is spoken stands. */
+  private readonly spokenAt: number
   private readonly right: number
   private readonly bottom: number
 
@@ -75,6 +78,8 @@ class BankWriter {
     let x = bank.x + (layout.notes ? NOTES : 0)
     this.left = x
     x += NUMBERS
+    this.spokenAt = x
+    x += layout.spoken ? SPOKEN : 0
     this.tracks = columns.map(column => {
       const ladder = layout.ladders.has(column.id) ? x + layout.columnWidth : null
       const track = { column, x, width: layout.columnWidth, ladder }
@@ -96,6 +101,7 @@ class BankWriter {
     this.rules()
     this.frameNumbers()
     if (this.layout.notes) this.notes()
+    if (this.layout.spoken) this.spoken()
     for (const track of this.tracks) {
       this.head(track)
       this.exposures(track)
@@ -210,6 +216,24 @@ class BankWriter {
       }
       const again = adds ? clip(start + frames, start + frames + adds - 1) : null
       if (again) page.line([x + 3, again[0]], [x + 3, again[1]], { width: 0.5, colour: SOFT })
+    }
+  }
+
+  /** Words beside the frames they are said on, stressed ones bold, each with a bar as long as it lasts. */
+  private spoken(): void {
+    const { page, bank, layout, spokenAt: x } = this
+    const { shot, plan } = this.job.scene
+    page.text([x + SPOKEN / 2, layout.top - 5], 'spoken', { size: 6.5, colour: SOFT, align: 'center' })
+    let free = Number.NEGATIVE_INFINITY
+    for (const { word, first, last, stressed } of linesOnSheet(shot, plan).flatMap(l => l.words)) {
+      if (last < bank.frames.first || first > bank.frames.last) continue
+      const [from, to] = [Math.max(first, bank.frames.first), Math.min(last, bank.frames.last)]
+      page.line([x + 3, this.y(from) + 1], [x + 3, this.y(to + 1) - 1], { width: stressed ? 1.8 : 0.7 })
+      const foot = this.y(from) + this.small
+      // Where words are short their letters do not lie over each other.
+      if (first < from || foot < free) continue
+      page.text([x + 7, foot], word.text, { face: stressed ? 'bold' : 'plain', size: this.small, within: SPOKEN - 10 })
+      free = foot + this.small * 0.9
     }
   }
 

@@ -10,6 +10,7 @@ import * as footage from './migrations/007-footage'
 import * as list from './migrations/008-list'
 import * as shelf from './migrations/009-shelf'
 import * as sound from './migrations/010-sound'
+import * as pronunciations from './migrations/011-pronunciations'
 
 /** Every migration, in order. Imported, not looked for, so that the bundled server has them. */
 const migrations = [
@@ -23,6 +24,7 @@ const migrations = [
   { name: '008-list', ...list },
   { name: '009-shelf', ...shelf },
   { name: '010-sound', ...sound },
+  { name: '011-pronunciations', ...pronunciations },
 ]
 
 /**

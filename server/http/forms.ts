@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { hashSchema, idSchema, label, shotIdSchema } from '#core/basic'
 import { commandIdSchema } from '#core/commands'
+import { soundsOf } from '#core/dialogue'
 import { SHELF_KINDS, shelvedSchema } from '#core/document/shelf'
 
 /** The forms of what requests name in their addresses and bring in small bodies. */
@@ -91,4 +92,27 @@ export const thingBody = z.object({
   content: shelvedSchema.optional(),
   was: z.number().int().min(1).max(1_000_000_000).optional(),
   deleted: z.boolean().optional(),
+})
+
+/** Sounds as the CMU dictionary writes them: "OW1 V ER0". */
+const written = (text: string): boolean => {
+  try {
+    return soundsOf(text).length <= 80
+  } catch {
+    return false
+  }
+}
+/** A pronunciation as JSON has so many bytes at most. */
+export const MOST_SAID = 8 * 1024
+export const sayQuery = z.object({ shot: shotIdSchema })
+export const sayBody = z.object({
+  shot: shotIdSchema,
+  /** In small letters. */
+  word: text
+    .trim()
+    .min(1)
+    .max(80)
+    .refine(w => w === w.toLowerCase() && !(w in Object.prototype), 'A word is in small letters.'),
+  /** How it is said; null to have it as in the dictionary again. */
+  sounds: text.min(1).max(400).refine(written, 'The sounds are those of the CMU dictionary: OW1 V ER0.').nullable(),
 })

@@ -80,6 +80,8 @@ export const shelf = z.object({
 }) satisfies z.ZodType<ShelfPage>
 export const original = thing.extend({ of: count, content: shelvedSchema }) satisfies z.ZodType<ShelfOriginal>
 export const put = z.object({ version: count })
+export const words = z.object({ words: z.record(z.string(), z.string()) })
+export const said = z.object({ kept: z.boolean() })
 export const changedThing = z.object({ name: z.string(), version: count })
 
 export const stored = z.object({

@@ -176,6 +176,23 @@ const shelf: readonly Described[] = [
   },
 ]
 
+const pronunciations: readonly Described[] = [
+  {
+    ...{ method: 'get', path: '/api/pronunciations', id: 'listPronunciations', group: 'Pronunciations' },
+    summary: 'How the production of a shot says words that the dictionary has otherwise, or not at all.',
+    query: forms.sayQuery,
+    answer: json(answers.words),
+  },
+  {
+    ...{ method: 'post', path: '/api/pronunciations', id: 'keepPronunciation', group: 'Pronunciations' },
+    summary: 'Keeps how the production of a shot says a word, or forgets it.',
+    more: 'Sounds are written as in the CMU Pronouncing Dictionary, vowels with their stress: “OW1 V ER0”.',
+    body: json(forms.sayBody),
+    answer: json(answers.said),
+    refusals: ['no-shot', 'full'],
+  },
+]
+
 const bin: readonly Described[] = [
   {
     ...{ method: 'get', path: '/api/bin', id: 'listBin', group: 'The bin', answer: json(answers.bin) },
@@ -309,4 +326,13 @@ const server: readonly Described[] = [
 ]
 
 /** Every route of the server. */
-export const ROUTES: readonly Described[] = [...shots, ...shelf, ...bin, ...changes, ...states, ...kept, ...server]
+export const ROUTES: readonly Described[] = [
+  ...shots,
+  ...shelf,
+  ...pronunciations,
+  ...bin,
+  ...changes,
+  ...states,
+  ...kept,
+  ...server,
+]

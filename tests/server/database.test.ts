@@ -177,6 +177,7 @@ it('a database of a version that named a step otherwise is brought up to date as
       '008-list',
       '009-shelf',
       '010-sound',
+      '011-pronunciations',
     ])
   } finally {
     await before.drop()

@@ -2,13 +2,13 @@ import { expose } from 'comlink'
 import { sheetCsv } from '#core/formats/csv'
 import { otioSheet } from '#core/formats/otio'
 import { sheetJson } from '#core/formats/sheet-json'
-import { notesVtt } from '#core/formats/vtt'
+import { linesVtt, notesVtt } from '#core/formats/vtt'
 import type { Shot, StoredShot } from '#core/document'
-import { openShot } from '#core/document'
+import { linesOnSheet, openShot } from '#core/document'
 import { HandOffFault } from '../given'
 
 /** Data that a shot goes out as. */
-export type DataKind = 'csv' | 'sheet' | 'tracks' | 'notes' | 'shot'
+export type DataKind = 'csv' | 'sheet' | 'tracks' | 'notes' | 'lines' | 'shot'
 
 interface Of {
   readonly stored: StoredShot
@@ -24,6 +24,7 @@ const makers: Record<DataKind, (of: Of) => Blob> = {
   tracks: ({ shot, plan }) => json(otioSheet(shot, plan)),
   notes: ({ shot, plan }) =>
     new Blob([notesVtt(Object.values(shot.plans[plan]!.notes ?? {}), shot.rate)], { type: 'text/vtt' }),
+  lines: ({ shot, plan }) => new Blob([linesVtt(linesOnSheet(shot, shot.plans[plan]!))], { type: 'text/vtt' }),
   shot: ({ stored }) => json(stored),
 }
 
