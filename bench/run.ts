@@ -11,6 +11,7 @@ import { importFootage } from './footage'
 import { imagesByCli } from './cli'
 import { searchCommands } from './search'
 import { ofList } from './list'
+import { ofSound } from './sound'
 import { touchFollow } from './touch'
 import { importNumber } from './import'
 import { mouthsExpose } from './mouths'
@@ -74,6 +75,8 @@ if (wants('import.footage')) print(await importFootage(quick))
 if (wants('cli.images')) print(await imagesByCli(quick))
 if (wants('search.commands')) print(searchCommands())
 if (wants('list.2000', 'search.shots')) for (const row of await ofList(quick)) print(row)
+if (wants('sound.sync', 'sound.slice', 'sound.open', 'play.on-time.sound'))
+  for (const row of await ofSound(quick, wants)) print(row)
 if (wants('touch.follow')) print(await touchFollow(quick))
 if (wants('picture.share')) for (const row of await pictureShare()) print(row)
 if (wants('desk.open', 'desk.bytes')) for (const row of await deskOpen(quick)) print(row)
