@@ -35,7 +35,8 @@ function hum(seconds: number): Buffer {
     out.writeUInt16LE(n, at)
   out.write('data', 36)
   for (let i = 0; i < seconds * RATE; i++) {
-    const loud = Math.max(0, Math.sin((2 * Math.PI * i) / (RATE * 0.4)))
+    // Never silent: what is silent is not sounded while one scrubs.
+    const loud = 0.2 + 0.8 * Math.max(0, Math.sin((2 * Math.PI * i) / (RATE * 0.4)))
     out.writeInt16LE(Math.round(15_000 * loud * Math.sin((2 * Math.PI * 180 * i) / RATE)), 44 + i * 2)
   }
   return out
@@ -122,8 +123,9 @@ async function played(page: Page, seconds: number): Promise<Shown[]> {
   return page.evaluate('(window.unwatch(), window.seen)')
 }
 
-/** How far each picture frame is behind the sound, frames; frames count on through loops of `length`. */
-function behind(seen: readonly Shown[], length: number): number[] {
+/** How far each picture frame is behind the sound, frames; frames count on through loops. */
+function behind(seen: readonly Shown[]): number[] {
+  const length = Math.max(...seen.map(s => s.frame))
   let round = 0
   return seen.flatMap((s, i) => {
     if (i && s.frame < seen[i - 1]!.frame) round += length
@@ -204,9 +206,9 @@ async function waved(browser: Browser, url: string): Promise<number> {
 }
 
 /** Played for so many seconds: how near each frame is to what is heard, and how many are shown. */
-async function syncRows(page: Page, seconds: number, length: number): Promise<Row[]> {
+async function syncRows(page: Page, seconds: number): Promise<Row[]> {
   const seen = await played(page, seconds)
-  const late = behind(seen, length)
+  const late = behind(seen)
   const near = late.filter(l => Math.abs(l) <= 0.5).length / late.length
   const quarter = Math.floor(late.length / 4)
   const drift = Math.abs(mean(late.slice(-quarter)) - mean(late.slice(0, quarter)))
@@ -262,7 +264,7 @@ export async function ofSound(quick: boolean, wants: (...names: string[]) => boo
     const url = `${server.url}/shots/${id}`
     if (wants('sound.sync', 'play.on-time.sound')) {
       const page = await opened(browser, url)
-      rows.push(...(await syncRows(page, quick ? 8 : 20, 24 * 24)))
+      rows.push(...(await syncRows(page, quick ? 8 : 20)))
       await page.close()
     }
     if (wants('sound.slice')) {

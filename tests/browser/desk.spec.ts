@@ -42,6 +42,8 @@ const PANELS: Record<string, (page: Page) => Promise<void>> = {
   pins: page => page.keyboard.press('Shift+I'),
   shelf: page => page.keyboard.press('Alt+c'),
   lines: page => page.keyboard.press('Alt+l'),
+  sound: page => page.keyboard.press('Alt+v'),
+  reading: page => page.keyboard.press('Alt+/'),
   'the shot': page => page.keyboard.press('Shift+L'),
   export: page => page.keyboard.press('Shift+H'),
   import: page => page.keyboard.press('Alt+i'),

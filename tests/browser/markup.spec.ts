@@ -22,6 +22,8 @@ const PANELS = [
   'Bring drawings in',
   'The tray',
   'Write an action note',
+  'Sound',
+  'Reading',
 ]
 
 /** Nothing of it was made into elements, and nothing of it ran. */

@@ -25,6 +25,8 @@ const PANELS: Readonly<Record<string, string>> = {
   Lines: 'Alt+l',
   Pins: 'Shift+I',
   Shelf: 'Alt+c',
+  Sound: 'Alt+v',
+  Reading: 'Alt+/',
 }
 const TOOLS = ['p', 'd', 'u', ';', 'Alt+e', 'Alt+o', 'Shift+P']
 
