@@ -16,9 +16,9 @@ export interface LaidLine {
 }
 
 /** The lines of a plan in the order in which they begin. */
-export function laidLines(plan: Plan | null, r: Rate): LaidLine[] {
-  const all = Object.values(plan?.lines ?? {}).map((line): LaidLine => {
-    const later = laterInShot(line, plan!, r)
+export function laidLines(plan: Pick<Plan, 'lines' | 'sounds'>, r: Rate): LaidLine[] {
+  const all = Object.values(plan.lines ?? {}).map((line): LaidLine => {
+    const later = laterInShot(line, plan, r)
     const [from, to] = [line.words[0]!.from, line.words.at(-1)!.to]
     return { line, later, first: frameOfSample(from + later, r), last: frameOfSample(to + later - 1, r) }
   })

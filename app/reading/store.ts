@@ -26,7 +26,11 @@ interface WordHere {
 /** What is spoken in the shot: its lines, and which word is worked with. */
 export const useReading = defineStore('reading', () => {
   const [desk, sounds, own] = [useDesk(), useSounds(), useOwnWays()]
-  const laid = computed(() => (desk.shown ? laidLines(desk.plan, desk.shown.rate) : []))
+  // As with sounds: other changes of the shot leave these as they are.
+  const lines = computed(() => desk.plan?.lines)
+  const kept = computed(() => desk.plan?.sounds)
+  const rate = computed(() => desk.shown?.rate)
+  const laid = computed(() => (rate.value ? laidLines({ lines: lines.value, sounds: kept.value }, rate.value) : []))
   const lineId = ref('')
   const wordId = ref('')
   /** The line that is worked with: that which was selected, else the one at the playhead, else the first. */
@@ -47,7 +51,7 @@ export const useReading = defineStore('reading', () => {
     return new Map(laid.value.map(({ line }) => [line.id, stressesOf(line.words, powerOf(line))]))
   })
   function powerOf({ sound }: SpokenLine): (from: number, to: number) => number {
-    const file = sound === undefined ? undefined : sounds.file(desk.plan?.sounds?.[sound]?.file ?? '')
+    const file = sound === undefined ? undefined : sounds.file(kept.value?.[sound]?.file ?? '')
     return file?.state === 'there' ? (from, to) => peakOver(file.peaks, from, to).power : () => 1
   }
 

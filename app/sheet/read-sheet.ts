@@ -29,7 +29,7 @@ export function sheetTable(document: StoredShot): SheetTable | string {
   const scene = withColumns(sceneOf(shot, shot.planOrder[0]!), () => undefined, noStrokes)
   const notes = Object.values(scene.plan.notes ?? {})
   const length = Math.max(shot.length, longest(scene.columns))
-  const laid = laidSounds(soundsIn(scene.plan, shot.rate), shot.rate)
+  const laid = laidSounds(soundsIn(scene.plan.sounds, shot.rate), shot.rate)
   return {
     name: shot.name,
     plan: scene.plan.name,

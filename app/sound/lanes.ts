@@ -17,8 +17,8 @@ export interface LaidSound {
 }
 
 /** The sounds of a plan in the order in which they begin. */
-export const soundsIn = (plan: Plan | null, rate: Rate): readonly Sound[] =>
-  Object.values(plan?.sounds ?? {}).sort((a, b) => sampleAt(a, rate) - sampleAt(b, rate) || (a.id < b.id ? -1 : 1))
+export const soundsIn = (sounds: Plan['sounds'], rate: Rate): readonly Sound[] =>
+  Object.values(sounds ?? {}).sort((a, b) => sampleAt(a, rate) - sampleAt(b, rate) || (a.id < b.id ? -1 : 1))
 
 /** Sounds side by side where they are heard at the same time, else each as wide as all. */
 export function laidSounds(sounds: readonly Sound[], rate: Rate): LaidSound[] {

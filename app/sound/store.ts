@@ -4,7 +4,8 @@ import { computed, markRaw, ref, shallowRef, watch } from 'vue'
 import type { Sound } from '#core/document'
 import type { Loudness, MixPart, Stereo } from '#core/sound'
 import { factorOf, loudnessOf, mixOf } from '#core/sound'
-import { frameStart, sampleAt, SOUND_CLOCK } from '#core/time'
+import type { Rate } from '#core/time'
+import { frameStart, rate as rateOf, sampleAt, SOUND_CLOCK } from '#core/time'
 import { useDesk } from '~/desk/desk'
 import { useRemembered } from '~/ui/remembered'
 import type { WaveSeen } from './draw-wave'
@@ -26,15 +27,21 @@ export interface HearingChoices {
 }
 const USUAL: HearingChoices = { volume: 100, off: false, scrub: true, slice: 1, pitch: true }
 
+/** While no shot is open there is nothing to time. */
+const NO_RATE = rateOf(24)
+
 /** The sounds of the plan: what of them is decoded, how loud they are, and which one is worked with. */
 export const useSounds = defineStore('sounds', () => {
   const desk = useDesk()
   const library = useLibrary()
-  const list = computed(() => (desk.shown ? soundsIn(desk.plan, desk.shown.rate) : []))
-  const laid = computed(() => (desk.shown ? laidSounds(list.value, desk.shown.rate) : []))
+  // Only where sounds or the rate change is anything worked out anew: a change of the shot leaves both as they are.
+  const kept = computed(() => desk.plan?.sounds)
+  const rate = computed(() => desk.shown?.rate ?? NO_RATE)
+  const list = computed(() => soundsIn(kept.value, rate.value))
+  const laid = computed(() => laidSounds(list.value, rate.value))
   const hereId = ref('')
   /** The frames on which beats are: poses snap to them. */
-  const beats = computed(() => list.value.flatMap(s => beatFramesOf(s, desk.shown!.rate)))
+  const beats = computed(() => list.value.flatMap(s => beatFramesOf(s, rate.value)))
   /** The one that is worked with: that which was selected, else the one at the playhead, else the first. */
   const here = computed<Sound | null>(
     () =>
@@ -48,7 +55,7 @@ export const useSounds = defineStore('sounds', () => {
     how.value = { ...how.value, ...change }
   }
 
-  const seen = useSeenSounds(library, list, laid)
+  const seen = useSeenSounds(library, { list, laid, rate })
   /** What sounds again and again without the picture: these frames. */
   const hearing = shallowRef<{ first: number; last: number } | null>(null)
   /** What is to sound once: samples of the shot. */
@@ -65,25 +72,31 @@ export const useSounds = defineStore('sounds', () => {
 /** What is heard of the sounds, and what is seen of them, as far as they are there. */
 function useSeenSounds(
   library: Pick<ReturnType<typeof useLibrary>, 'arrivals' | 'of'>,
-  list: Readonly<Ref<readonly Sound[]>>,
-  laid: Readonly<Ref<readonly LaidSound[]>>,
+  {
+    list,
+    laid,
+    rate,
+  }: {
+    list: Readonly<Ref<readonly Sound[]>>
+    laid: Readonly<Ref<readonly LaidSound[]>>
+    rate: Readonly<Ref<Rate>>
+  },
 ) {
-  const desk = useDesk()
   const parts = computed<readonly MixPart[]>(() => {
     void library.arrivals.value
-    return list.value.flatMap(s => partOf(s, desk.shown!.rate, library.of(s.file)))
+    return list.value.flatMap(s => partOf(s, rate.value, library.of(s.file)))
   })
   /** What is heard of the shot, so many samples from one on. */
   const hear = (from: number, count: number): Stereo => mixOf(parts.value, from, count)
   const loudness = computed<ReadonlyMap<string, readonly Loudness[]>>(() => {
     void library.arrivals.value
-    const { rate } = desk.shown!
     return new Map(
       laid.value.flatMap(({ sound, first, last }) => {
         const file = library.of(sound.file)
         if (file?.state !== 'there') return []
-        const begins = (sampleAt(sound, rate) - sound.from) / SOUND_CLOCK
-        return [[sound.id, loudnessOf(file.peaks, begins - frameStart(first, rate), last - first + 1, rate)]]
+        const begins = (sampleAt(sound, rate.value) - sound.from) / SOUND_CLOCK
+        const from = begins - frameStart(first, rate.value)
+        return [[sound.id, loudnessOf(file.peaks, from, last - first + 1, rate.value)]]
       }),
     )
   })
@@ -92,7 +105,7 @@ function useSeenSounds(
     laid.value.map(l => {
       const file = library.of(l.sound.file)
       const peaks = file?.state === 'there' ? file.peaks : null
-      return { laid: l, peaks, loudness: loudness.value.get(l.sound.id) ?? [], rate: desk.shown!.rate }
+      return { laid: l, peaks, loudness: loudness.value.get(l.sound.id) ?? [], rate: rate.value }
     }),
   )
   /** How loud a frame is: as loud as the loudest sound on it. Null where there is none. */
@@ -142,7 +155,7 @@ function useLibrary() {
 
 type Kept = ReturnType<SoundLibrary['of']> | undefined
 
-function partOf(s: Sound, rate: Parameters<typeof sampleAt>[1], file: Kept): MixPart[] {
+function partOf(s: Sound, rate: Rate, file: Kept): MixPart[] {
   if (s.muted || file?.state !== 'there') return []
   const { planes } = file.sound
   return [{ planes, start: sampleAt(s, rate), from: s.from, to: s.to, gain: factorOf(s.gain) }]

@@ -88,7 +88,7 @@ describe('pictures', () => {
       'not-an-image',
     ],
     ['the first bytes of a PNG', picture(1).subarray(0, 10), 'not-an-image'],
-    ['a sound', Buffer.from('RIFF\u0024\u0000\u0000\u0000WAVEfmt '), 'not-an-image'],
+    ['a MIDI file', Buffer.from('MThd\u0000\u0000\u0000\u0006'), 'not-an-image'],
   ])('%s is refused in words', async (_what, bytes, code) => {
     const { status, body } = await send(bytes)
     expect([status, body.code]).toEqual([400, code])
@@ -99,7 +99,9 @@ describe('pictures', () => {
     ['an MP4', Buffer.from('\u0000\u0000\u0000\u0018ftypisom\u0000\u0000\u0002\u0000isomiso2'), 'video/mp4'],
     ['a MOV', Buffer.from('\u0000\u0000\u0000\u0014ftypqt  \u0000\u0000\u0002\u0000qt  '), 'video/quicktime'],
     ['a WebM', Buffer.from('\u001a\u0045\u00df\u00a3\u0000\u0042\u0082\u0084webm', 'latin1'), 'video/webm'],
-  ])('footage: %s is kept as it came; how large it is seen is not said', async (_what, bytes, type) => {
+    ['a WAV', Buffer.from('RIFF\u0024\u0000\u0000\u0000WAVEfmt '), 'audio/wav'],
+    ['an M4A', Buffer.from('\u0000\u0000\u0000\u0018ftypM4A \u0000\u0000\u0002\u0000'), 'audio/mp4'],
+  ])('footage and sounds: %s is kept as it came; how large it is seen is not said', async (_what, bytes, type) => {
     const { status, body } = await send(bytes)
     expect([status, body]).toEqual([200, { hash: hashOfBytes(bytes), width: null, height: null }])
     const back = await server.fetch(`/api/images/${body.hash}`)
