@@ -9,38 +9,17 @@ import { keepImage } from '../server/media/images'
 import { keepStrokes } from '../server/media/strokes'
 import { keepShot } from '../server/shots/shots'
 import { chromiumOptions } from '../tests/support/chromium'
+import { wavFile } from '../tests/support/media'
 import { newTestId, serve } from '../tests/support/server'
 import type { Row } from './row'
 
 const RATE = 48_000
-/** A hum that swells and fades like speech, as a WAV file of one plane, 16 bits. */
-function hum(seconds: number): Buffer {
-  const out = Buffer.alloc(44 + seconds * RATE * 2)
-  out.write('RIFF', 0)
-  out.writeUInt32LE(out.length - 8, 4)
-  out.write('WAVEfmt ', 8)
-  for (const [at, n] of [
-    [16, 16],
-    [24, RATE],
-    [28, RATE * 2],
-    [40, out.length - 44],
-  ] as const)
-    out.writeUInt32LE(n, at)
-  for (const [at, n] of [
-    [20, 1],
-    [22, 1],
-    [32, 2],
-    [34, 16],
-  ] as const)
-    out.writeUInt16LE(n, at)
-  out.write('data', 36)
-  for (let i = 0; i < seconds * RATE; i++) {
-    // Never silent: what is silent is not sounded while one scrubs.
+/** A hum that swells and fades like speech; never silent: what is silent is not sounded while one scrubs. */
+const hum = (seconds: number): Buffer =>
+  wavFile(RATE, seconds * RATE, i => {
     const loud = 0.2 + 0.8 * Math.max(0, Math.sin((2 * Math.PI * i) / (RATE * 0.4)))
-    out.writeInt16LE(Math.round(15_000 * loud * Math.sin((2 * Math.PI * 180 * i) / RATE)), 44 + i * 2)
-  }
-  return out
-}
+    return Math.round(15_000 * loud * Math.sin((2 * Math.PI * 180 * i) / RATE))
+  })
 
 type Db = Awaited<ReturnType<typeof serve>>['db']
 /** The demo's first shot with a sound, as long as the sound; with so many mouths on a head that carries them. */

@@ -10,13 +10,14 @@ import { useSounds } from '~/sound/store'
 import { tell } from '~/ui/messages'
 import { useSide } from '~/ui/side'
 import type { BroughtFootage } from './found'
+import FromFrame from './FromFrame.vue'
 import { oneStep } from '~/desk/one-step'
 
 /** Footage that comes in: each file as a reference column, from a frame on. */
 const { films } = defineProps<{ films: readonly BroughtFootage[] }>()
 const emit = defineEmits<{ done: [] }>()
 const desk = useDesk()
-const from = ref<'first' | 'playhead'>('first')
+const from = ref(1)
 const busy = ref(false)
 const withSound = ref(true)
 const sounding = computed(() => films.filter(f => f.found.sound))
@@ -33,7 +34,7 @@ async function soundOfFootage(film: BroughtFootage, file: string, frame: number)
 }
 
 async function take(): Promise<void> {
-  const frame = from.value === 'first' ? 1 : desk.workFrame
+  const frame = from.value
   const scene = desk.scene!
   const drafts: Draft[] = []
   busy.value = true
@@ -71,22 +72,7 @@ async function take(): Promise<void> {
         <span class="block text-[12px] text-soft">{{ f.told }}</span>
       </li>
     </ul>
-    <template v-if="desk.workFrame > 1">
-      <label class="flex items-center gap-1.5"
-        ><input
-          v-model="from"
-          type="radio"
-          value="first"
-        />from frame 1 on</label
-      >
-      <label class="flex items-center gap-1.5"
-        ><input
-          v-model="from"
-          type="radio"
-          value="playhead"
-        />from frame {{ desk.workFrame }} on, where the playhead is</label
-      >
-    </template>
+    <FromFrame v-model="from" />
     <label
       v-if="sounding.length"
       class="flex items-center gap-1.5"

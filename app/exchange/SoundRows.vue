@@ -9,17 +9,18 @@ import { useSounds } from '~/sound/store'
 import { tell } from '~/ui/messages'
 import { useSide } from '~/ui/side'
 import type { BroughtSound } from './found'
+import FromFrame from './FromFrame.vue'
 
 /** Sounds that come in, each from a frame on. */
 const { files } = defineProps<{ files: readonly BroughtSound[] }>()
 const emit = defineEmits<{ done: [] }>()
 const desk = useDesk()
 const sounds = useSounds()
-const from = ref<'first' | 'playhead'>('first')
+const from = ref(1)
 const busy = ref(false)
 
 async function take(): Promise<void> {
-  const frame = from.value === 'first' ? 1 : desk.workFrame
+  const frame = from.value
   const plan = desk.plan!.id
   const drafts: Draft[] = []
   let last = ''
@@ -61,22 +62,7 @@ async function take(): Promise<void> {
         <span class="block text-[12px] text-soft">{{ f.told }}</span>
       </li>
     </ul>
-    <template v-if="desk.workFrame > 1">
-      <label class="flex items-center gap-1.5"
-        ><input
-          v-model="from"
-          type="radio"
-          value="first"
-        />from frame 1 on</label
-      >
-      <label class="flex items-center gap-1.5"
-        ><input
-          v-model="from"
-          type="radio"
-          value="playhead"
-        />from frame {{ desk.workFrame }} on, where the playhead is</label
-      >
-    </template>
+    <FromFrame v-model="from" />
     <button
       type="submit"
       class="push-button push-button-main"

@@ -3,36 +3,18 @@ import type { Locator, Page } from '@playwright/test'
 import { dictionary } from 'cmu-pronouncing-dictionary'
 import type { SpokenLine } from '../../core/document'
 import { HEAD, MARGIN, rowsOf, SOUND, USUAL_ROW } from '../../app/sheet/layout'
+import { wavFile } from '../support/media'
 import type { Desk } from './fixtures'
 import { expect, test } from './fixtures'
 
 const RATE = 48_000
-/** Bursts of a tone where something is said, s: a WAV file of one plane, 16 bits (RIFF/WAVE). */
-function said(seconds: number, ...parts: [from: number, to: number][]): Buffer {
-  const out = Buffer.alloc(44 + seconds * RATE * 2)
-  out.write('RIFF', 0)
-  out.writeUInt32LE(out.length - 8, 4)
-  out.write('WAVEfmt ', 8)
-  for (const [at, n] of [
-    [16, 16],
-    [24, RATE],
-    [28, RATE * 2],
-    [40, out.length - 44],
-  ] as const)
-    out.writeUInt32LE(n, at)
-  for (const [at, n] of [
-    [20, 1],
-    [22, 1],
-    [32, 2],
-    [34, 16],
-  ] as const)
-    out.writeUInt16LE(n, at)
-  out.write('data', 36)
-  for (const [from, to] of parts)
-    for (let i = Math.round(from * RATE); i < to * RATE; i++)
-      out.writeInt16LE(Math.round(12_000 * Math.sin((2 * Math.PI * 220 * i) / RATE)), 44 + i * 2)
-  return out
-}
+/** Bursts of a tone where something is said, s. */
+const said = (seconds: number, ...parts: [from: number, to: number][]): Buffer =>
+  wavFile(RATE, seconds * RATE, i =>
+    parts.some(([from, to]) => i >= from * RATE && i < to * RATE)
+      ? Math.round(12_000 * Math.sin((2 * Math.PI * 220 * i) / RATE))
+      : 0,
+  )
 
 async function take(page: Page, name: string, buffer: Buffer, button: RegExp): Promise<void> {
   const panel = page.getByRole('dialog', { name: /^Import/ })

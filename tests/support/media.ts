@@ -50,12 +50,11 @@ export function psnr(
   return sum ? 10 * Math.log10((255 * 255 * px * 3) / sum) : Infinity
 }
 
-/** A WAV file of one plane, 16 bits (RIFF/WAVE): silence, and a click of 1 ms from each of some times on. */
-export function clickWav(rate: number, seconds: number, ...times: number[]): Buffer {
-  const samples = Math.round(rate * seconds)
-  const out = Buffer.alloc(44 + samples * 2)
+/** A WAV file of one plane, 16 bits (RIFF/WAVE); a sample is a whole number. */
+export function wavFile(rate: number, count: number, sample: (i: number) => number): Buffer {
+  const out = Buffer.alloc(44 + count * 2)
   out.write('RIFF', 0)
-  out.writeUInt32LE(36 + samples * 2, 4)
+  out.writeUInt32LE(36 + count * 2, 4)
   out.write('WAVEfmt ', 8)
   out.writeUInt32LE(16, 16)
   out.writeUInt16LE(1, 20)
@@ -65,10 +64,16 @@ export function clickWav(rate: number, seconds: number, ...times: number[]): Buf
   out.writeUInt16LE(2, 32)
   out.writeUInt16LE(16, 34)
   out.write('data', 36)
-  out.writeUInt32LE(samples * 2, 40)
-  for (const at of times) {
-    const click = Math.round(rate * at)
-    for (let i = 0; i < rate / 1000; i++) out.writeInt16LE(i % 12 < 6 ? 30_000 : -30_000, 44 + (click + i) * 2)
-  }
+  out.writeUInt32LE(count * 2, 40)
+  for (let i = 0; i < count; i++) out.writeInt16LE(sample(i), 44 + i * 2)
   return out
+}
+
+/** Silence as a WAV file, and a click of 1 ms from each of some times on. */
+export function clickWav(rate: number, seconds: number, ...times: number[]): Buffer {
+  const clicks = times.map(at => Math.round(rate * at))
+  return wavFile(rate, Math.round(rate * seconds), i => {
+    const click = clicks.find(c => i >= c && i < c + rate / 1000)
+    return click === undefined ? 0 : (i - click) % 12 < 6 ? 30_000 : -30_000
+  })
 }
