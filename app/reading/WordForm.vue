@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { computed, ref, shallowRef, watch } from 'vue'
-import { Trash2, Volume2 } from '@lucide/vue'
+import { ChevronLeft, ChevronRight, Trash2, Volume2 } from '@lucide/vue'
 import type { Word } from '#core/document'
 import { soundsIn } from '#core/dialogue'
 import type { Spoken } from '#core/dialogue'
-import { frameOfSample } from '#core/time'
+import { frameOfSample, SOUND_CLOCK } from '#core/time'
 import { useDesk } from '~/desk/desk'
 import { withKey } from '~/desk/shortcuts'
 import { tell } from '~/ui/messages'
@@ -19,6 +19,7 @@ import { useReading } from './store'
 /** The word that is selected: how it is written and said, its stress, and when. */
 const { line } = defineProps<{ line: LaidLine }>()
 const [desk, reading, own] = [useDesk(), useReading(), useOwnWays()]
+void own.ensure()
 const here = computed(() => (reading.word?.line.id === line.line.id ? reading.word : null))
 const word = computed(() => here.value?.word ?? null)
 const rate = computed(() => desk.shown!.rate)
@@ -82,6 +83,24 @@ function typedText(e: Event): void {
   const text = (e.target as HTMLInputElement).value.trim()
   if (text && text !== word.value!.text) set({ text: text.slice(0, 80) }, `Write “${text.slice(0, 40)}”`)
 }
+
+/** The end of one of its sounds is moved by a quarter of a frame. */
+function nudge(k: number, by: 1 | -1): void {
+  const { line: l, at, word: w } = here.value!
+  const quarter = Math.round((SOUND_CLOCK * rate.value.den) / rate.value.num / 4)
+  const draft = wordDrafts.sound(desk.plan!.id, l, at, k, w.sounds[k]!.to + by * quarter)
+  if (!draft) tell('There is no room for that.')
+  else if (desk.run(draft)) reading.hearWord()
+}
+const ending = computed(() => {
+  const { word: w, later } = here.value!
+  return w.sounds.map((s, k) => ({
+    k,
+    sound: s.sound,
+    frame: frameOfSample(s.to + later - 1, rate.value),
+    last: k === w.sounds.length - 1,
+  }))
+})
 
 const STRESS = [
   { value: 'itself' as const, name: 'by itself' },
@@ -217,6 +236,35 @@ const nameOf = (id: string): string => readingActions.find(a => a.id === id)!.na
           {{ what }} {{ by }}
         </button>
       </div>
+      <ol
+        v-if="ending.length > 1"
+        class="flex flex-wrap gap-x-2"
+        aria-label="Where each of these ends"
+      >
+        <li
+          v-for="s in ending"
+          :key="s.k"
+          class="flex items-center font-mono text-[12px]"
+        >
+          {{ s.sound }}
+          <template v-if="!s.last">
+            <button
+              v-for="by in [-1, 1] as const"
+              :key="by"
+              type="button"
+              class="rounded p-1 text-soft hover:bg-wash hover:text-graphite"
+              :aria-label="`${s.sound}, up to frame ${s.frame}: ends a quarter of a frame ${by < 0 ? 'earlier' : 'later'}`"
+              :title="`Ends a quarter of a frame ${by < 0 ? 'earlier' : 'later'}`"
+              @click="nudge(s.k, by)"
+            >
+              <component
+                :is="by < 0 ? ChevronLeft : ChevronRight"
+                :size="13"
+              />
+            </button>
+          </template>
+        </li>
+      </ol>
       <div class="flex flex-wrap gap-1.5">
         <button
           type="button"

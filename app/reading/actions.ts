@@ -1,5 +1,5 @@
 import type { Draft } from '#core/commands'
-import { sampleOf } from '#core/time'
+import { frameOfSample, sampleOf } from '#core/time'
 import type { Action } from '~/desk/action'
 import type { Desk } from '~/desk/desk'
 import { usePointed } from '~/desk/pointed'
@@ -12,9 +12,8 @@ const hasLine = (): boolean => !!useReading().here
 const hasWord = (): boolean => !!useReading().word
 const NO_LINE = 'no line is read yet. Type its text in the panel of the reading.'
 const NO_WORD = 'no word is selected: click one in the reading column.'
-/** Its keys mean this where a word was pointed at last, or while the panel is open. */
-const inReading = (): boolean =>
-  hasWord() && (usePointed().at === 'reading' || (useSide().open === 'reading' && usePointed().at !== 'picture'))
+/** Its keys mean this where one pointed at the reading last. */
+const inReading = (): boolean => hasLine() && usePointed().at === 'reading'
 
 const frame = (d: Desk): number => sampleOf(2, d.shot!.rate) - sampleOf(1, d.shot!.rate)
 
@@ -51,13 +50,13 @@ const moves = (id: string, name: string, keys: readonly string[], which: 'alone'
   })
 const goes = (id: string, name: string, key: string, by: 1 | -1): Action => ({
   ...{ id, name, group: 'Look', keys: [key], repeats: true, first: true },
-  when: () => hasLine() && inReading(),
+  when: inReading,
   can: hasLine,
   why: NO_LINE,
   do: d => {
     useReading().beside(by)
     const w = useReading().word
-    if (w) d.goTo(Math.floor(((w.word.from + w.later) * d.shot!.rate.num) / (48_000 * d.shot!.rate.den)) + 1)
+    if (w) d.goTo(frameOfSample(w.word.from + w.later, d.shot!.rate))
   },
 })
 

@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { ref, watch } from 'vue'
+import { ref } from 'vue'
 import { useDesk } from '~/desk/desk'
 import { ask, AskFault, post } from '~/sync/ask'
 import { tell } from '~/ui/messages'
@@ -18,14 +18,15 @@ export const useOwnWays = defineStore('own-ways', () => {
       if (!(error instanceof AskFault)) throw error
     }
   }
-  watch(
-    () => desk.session?.id,
-    id => {
-      ways.value = {}
-      if (id && !import.meta.server) void fetchFor(id)
-    },
-    { immediate: true },
-  )
+  let asked: string | null = null
+  /** Has them fetched, once for each shot that is opened: when a word is read or looked at. */
+  async function ensure(): Promise<void> {
+    const id = desk.session?.id ?? null
+    if (!id || asked === id) return
+    asked = id
+    ways.value = {}
+    await fetchFor(id)
+  }
 
   /** Keeps a pronunciation, or forgets it. */
   async function keep(word: string, sounds: string | null): Promise<void> {
@@ -41,5 +42,10 @@ export const useOwnWays = defineStore('own-ways', () => {
     ways.value = sounds === null ? rest : { ...rest, [word]: sounds }
     tell(sounds === null ? `“${word}” is said as in the dictionary again.` : `“${word}” is said so in this production.`)
   }
-  return { ways, keep }
+  /** All of them, as a worker is given them. */
+  async function all(): Promise<Record<string, string>> {
+    await ensure()
+    return { ...ways.value }
+  }
+  return { ways, ensure, all, keep }
 })

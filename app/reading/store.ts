@@ -74,7 +74,7 @@ export const useReading = defineStore('reading', () => {
     if (next) select(l.line.id, next.id)
   }
 
-  const { read, reading } = useTextRead({ own: () => own.ways })
+  const { read, reading } = useTextRead({ own: own.all })
   function reset(): void {
     lineId.value = wordId.value = ''
   }
@@ -82,7 +82,7 @@ export const useReading = defineStore('reading', () => {
 })
 
 /** Reading a text against what is heard. */
-function useTextRead({ own }: { own: () => Readonly<Record<string, string>> }) {
+function useTextRead({ own }: { own: () => Promise<Record<string, string>> }) {
   const [desk, sounds] = [useDesk(), useSounds()]
   const reading = ref(false)
 
@@ -111,7 +111,7 @@ function useTextRead({ own }: { own: () => Readonly<Record<string, string>> }) {
   async function read(text: string, { speaker, line }: { speaker: string; line: string | null }): Promise<boolean> {
     reading.value = true
     try {
-      const words = await dictionary().read(text, { ...own() })
+      const words = await dictionary().read(text, await own())
       if (!words.length) {
         tell('There is no word in it.')
         return false

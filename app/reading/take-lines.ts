@@ -17,7 +17,7 @@ import { useOwnWays } from './own'
 /** Takes up timed text as lines: its words at their times where these are told, else spread over the line's. */
 export async function takeLines(all: readonly TimedText[]): Promise<number> {
   const [desk, sounds] = [useDesk(), useSounds()]
-  const own = { ...useOwnWays().ways }
+  const own = await useOwnWays().all()
   const { plan, shot } = desk
   const sound = sounds.here
   const drafts: Draft[] = []

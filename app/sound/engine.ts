@@ -40,7 +40,8 @@ export class SoundEngine {
   private stream: Stream | null = null
   private timer: ReturnType<typeof setInterval> | undefined
   private sliced: Heard | null = null
-  private askedAt = 0
+  /** When the clock was last seen to move, and where it was. */
+  private movedAt = 0
   private stoodAt = -1
   private most = 0
 
@@ -51,7 +52,7 @@ export class SoundEngine {
     this.stop()
     const context = this.awake()
     this.stream = { read, began: context.currentTime + SOON, next: 0, given: new Map() }
-    this.askedAt = now
+    this.movedAt = now
     this.stoodAt = context.currentTime
     this.most = 0
     this.give()
@@ -82,7 +83,11 @@ export class SoundEngine {
   quiet(now: number): Quiet | null {
     const { context } = this
     if (!context) return null
-    const stuck = now - this.askedAt > STUCK_MS && context.currentTime === this.stoodAt
+    if (context.currentTime !== this.stoodAt) {
+      this.stoodAt = context.currentTime
+      this.movedAt = now
+    }
+    const stuck = now - this.movedAt > STUCK_MS
     // It wakes a moment after it was asked to, where the browser lets it at all.
     if (context.state === 'suspended') return stuck || !mayPlay() ? 'asleep' : null
     return stuck ? 'no device' : null
@@ -141,7 +146,8 @@ export class SoundEngine {
       if (at + PART / SOUND_CLOCK < context.currentTime) continue
       const heard = this.sound(context, stream.read(k * PART, PART), at)
       stream.given.set(k, heard)
-      heard.source.onended = () => stream.given.delete(k)
+      // One that was broken off may end when another has its place.
+      heard.source.onended = () => stream.given.get(k) === heard && stream.given.delete(k)
     }
   }
 

@@ -125,8 +125,9 @@ function useSoundClock(engine: SoundEngine, silent: SilentTold): { clock: PlayCl
       return led ? engine.seconds(now) : display.seconds(now)
     },
     stop() {
+      // What is heard again and again may have begun already.
+      if (led && !sounds.hearing) engine.stop()
       led = false
-      engine.stop()
     },
   }
   return { clock, leads: () => led }

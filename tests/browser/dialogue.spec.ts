@@ -73,12 +73,22 @@ test('a line is typed, read over what is heard, timed by its ends and by keys, a
   await page.keyboard.press('Alt+Shift+ArrowDown')
   const shifted = await wordsOf(desk)
   expect([shifted[0]!.to, shifted[1]!.from, shifted[3]!.to]).toEqual([10_000, 12_000, before[3]!.to + 2000])
+  // The end of its first sound, by a quarter of a frame.
+  const [first] = (await wordsOf(desk))[1]!.sounds
+  await panel.getByRole('button', { name: /^W, up to frame \d+: ends a quarter of a frame later$/ }).click()
+  expect((await wordsOf(desk))[1]!.sounds[0]!.to).toBe(first!.to + 500)
+  await page.keyboard.press('Control+z')
   await page.keyboard.press('s')
   expect(await wordsOf(desk)).toHaveLength(5)
   await page.keyboard.press('j')
   expect(await wordsOf(desk)).toHaveLength(4)
   for (let i = 0; i < 6; i++) await page.keyboard.press('Control+z')
   expect(await wordsOf(desk)).toEqual(before)
+  // Where one points at frames of a column the keys are those of the frames: no word is deleted.
+  await desk.goTo(3)
+  await page.keyboard.press('Delete')
+  expect(await wordsOf(desk)).toEqual(before)
+  await page.keyboard.press('Control+z')
   await page.keyboard.press('Control+z')
   expect(await linesOf(desk)).toEqual([])
 })
