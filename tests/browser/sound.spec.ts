@@ -79,8 +79,7 @@ test('a sound comes in, is moved by its tag and trimmed by its ends, is muted, a
   expect(await soundsOf(desk)).toEqual([before])
   // It is there after a reload, heard where it was.
   await desk.saved()
-  await page.reload()
-  await desk.settled()
+  await desk.open()
   await expect(async () => {
     const click = (await heard(page, 0, 48_000)).findIndex(s => Math.abs(s) > 0.3)
     expect(click).toBe(24_000)
@@ -366,8 +365,7 @@ test('where the browser keeps the sound asleep, or has no device, that is said, 
     ['no device', 'No sound is heard: there is no audio device. The picture plays without it.'],
   ] as const) {
     await page.evaluate(h => localStorage.setItem('test-sound', h), how)
-    await page.reload()
-    await desk.settled()
+    await desk.open()
     await desk.goTo(1)
     await expect(async () => expect((await heard(page, 20_000, 8000)).some(s => s !== 0)).toBe(true)).toPass()
     await page.keyboard.press('Space')
