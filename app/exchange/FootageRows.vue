@@ -10,6 +10,7 @@ import { useSounds } from '~/sound/store'
 import { tell } from '~/ui/messages'
 import { useSide } from '~/ui/side'
 import type { BroughtFootage } from './found'
+import FilesNamed from './FilesNamed.vue'
 import FromFrame from './FromFrame.vue'
 import { oneStep } from '~/desk/one-step'
 
@@ -62,16 +63,7 @@ async function take(): Promise<void> {
     @submit.prevent="take"
   >
     <h3 class="font-semibold">{{ plural(films.length, 'file') }} of footage, to work by</h3>
-    <ul>
-      <li
-        v-for="f in films"
-        :key="f.name"
-        class="py-0.5"
-      >
-        <span class="font-mono text-[12px] break-all">{{ f.name }}</span>
-        <span class="block text-[12px] text-soft">{{ f.told }}</span>
-      </li>
-    </ul>
+    <FilesNamed :files="films" />
     <FromFrame v-model="from" />
     <label
       v-if="sounding.length"

@@ -8,7 +8,7 @@ import { gapsIn } from '#core/formats/sequence'
 import { bringIn } from './bring-in'
 import type { Found } from './found'
 import { isDrawing, isFootage, isLayered, isRefused, isLines, isSheet, isSound } from './found'
-import { inOrder, MOST_FILES, readFile } from './import-files'
+import { inOrder, MOST_FILES, READABLE, readFile } from './import-files'
 import { useDesk } from '~/desk/desk'
 import SidePanel from '~/desk/SidePanel.vue'
 import SwitchRow from '~/ui/SwitchRow.vue'
@@ -207,7 +207,7 @@ onScopeDispose(stop)
         type="file"
         class="sr-only"
         multiple
-        accept="image/png,image/jpeg,image/webp,image/svg+xml,.svg,.ora,image/openraster,image/gif,video/*,.mkv,audio/*,.flac,.m4a,.vtt,.json,.otio"
+        :accept="READABLE"
         aria-label="Files to import"
         @change="select"
       />

@@ -9,6 +9,7 @@ import { useSounds } from '~/sound/store'
 import { tell } from '~/ui/messages'
 import { useSide } from '~/ui/side'
 import type { BroughtSound } from './found'
+import FilesNamed from './FilesNamed.vue'
 import FromFrame from './FromFrame.vue'
 
 /** Sounds that come in, each from a frame on. */
@@ -52,16 +53,7 @@ async function take(): Promise<void> {
     @submit.prevent="take"
   >
     <h3 class="font-semibold">{{ plural(files.length, 'sound') }}, heard with the shot</h3>
-    <ul>
-      <li
-        v-for="f in files"
-        :key="f.name"
-        class="py-0.5"
-      >
-        <span class="font-mono text-[12px] break-all">{{ f.name }}</span>
-        <span class="block text-[12px] text-soft">{{ f.told }}</span>
-      </li>
-    </ul>
+    <FilesNamed :files="files" />
     <FromFrame v-model="from" />
     <button
       type="submit"

@@ -31,6 +31,16 @@ const MOST_BYTES = 32 * 1024 * 1024
 export const MOST_FILES = 500
 const MOST_STROKES = 5000
 
+/** What a browser is asked to offer when files are selected. */
+export const READABLE = [
+  'image/png,image/jpeg,image/webp,image/svg+xml,.svg,.ora,image/openraster,image/gif',
+  'video/*,.mkv,audio/*,.flac,.m4a,.vtt,.json,.otio',
+].join(',')
+const NOT_READ = [
+  'It is no PNG, JPEG, WebP, SVG or OpenRaster picture, no movie or GIF, no WAV, MP3, OGG, FLAC or M4A,',
+  'no timed text (WebVTT), and no sheet as JSON or OTIO.',
+].join(' ')
+
 /** Files in the order that people count in: 2 before 10. */
 export const inOrder = (files: readonly File[]): File[] => [...files].sort(byName)
 
@@ -51,8 +61,7 @@ export async function readFile(file: File, rate: Rate): Promise<Found> {
   if (!type)
     return {
       name,
-      reason:
-        'It is no PNG, JPEG, WebP, SVG or OpenRaster picture, no movie or GIF, no WAV, MP3, OGG, FLAC or M4A, no timed text (WebVTT), and no sheet as JSON or OTIO.',
+      reason: NOT_READ,
     }
   return readPicture(name, new Blob([file], { type }))
 }

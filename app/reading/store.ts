@@ -5,7 +5,7 @@ import type { Stretch } from '#core/dialogue'
 import type { SpokenLine, Word } from '#core/document'
 import { laterInShot } from '#core/document'
 import { peakOver } from '#core/sound'
-import { frameStart, MAX_FRAMES, SOUND_CLOCK } from '#core/time'
+import { frameStart, MAX_FRAMES } from '#core/time'
 import { useDesk } from '~/desk/desk'
 import { useSounds } from '~/sound/store'
 import { newId } from '~/sync/ids'
@@ -142,6 +142,3 @@ function useTextRead({ own }: { own: () => Promise<Record<string, string>> }) {
   }
   return { read, reading }
 }
-
-/** Seconds as samples. */
-export const samplesIn = (seconds: number): number => Math.round(seconds * SOUND_CLOCK)

@@ -32,7 +32,8 @@ type SelectGesture = Extract<Gesture, { kind: 'select' }>
 /**
  * What the pointer does on the sheet, scrolled sideways by `scrollX` px. In the margin: scrubbing, the play range along
  * its left edge, the end of the shot by its double line. In the column of notes: writing one over the frames that are
- * dragged over. In that of the sound: moving and trimming sounds, else scrubbing. In the columns: selecting frames, and carrying what is selected by its edge.
+ * dragged over. In that of the sound: moving and trimming sounds, else scrubbing. In the columns: selecting frames, and
+ * carrying what is selected by its edge.
  */
 export function useSheetGestures(scrollX: Readonly<Ref<number>>) {
   const [desk, sheet, player] = [useDesk(), useSheet(), usePlayer()]

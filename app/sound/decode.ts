@@ -72,6 +72,3 @@ export async function decodeSound(bytes: Blob): Promise<(DecodedSound & SoundFou
     channels: about?.channels ?? buffer.numberOfChannels,
   }
 }
-
-/** True where a file has a sound, as far as it says so. */
-export const hasSound = async (bytes: Blob): Promise<boolean> => (await told(bytes)) !== null

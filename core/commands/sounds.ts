@@ -114,5 +114,5 @@ export function soundsAtRate(plan: Plan, from: Rate, to: Rate, keep: 'seconds' |
     if (keep === 'seconds') return { ...s, ...momentOf(sampleAt(s, from), to) }
     return { ...s, offset: Math.min(s.offset, sampleOf(s.frame + 1, to) - sampleOf(s.frame, to) - 1) }
   }
-  return { ...plan, sounds: Object.fromEntries(Object.entries(plan.sounds).map(([id, s]) => [id, moved(s)])) }
+  return { ...plan, sounds: mapped(plan.sounds, moved) }
 }

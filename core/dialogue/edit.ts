@@ -10,8 +10,9 @@ export interface TimedWord {
 }
 
 /** A word and a sound last so many samples at the least: a hundredth of a second, and a five-hundredth. */
-const [LEAST, LEAST_SOUND] = [480, 96]
-const leastOf = (word: TimedWord): number => Math.max(LEAST, (word.sounds.length + 1) * LEAST_SOUND)
+export const LEAST_WORD = 480
+const LEAST_SOUND = 96
+const leastOf = (word: TimedWord): number => Math.max(LEAST_WORD, (word.sounds.length + 1) * LEAST_SOUND)
 
 /** A word from one moment to another, its sounds shared out as before. It is made no shorter than it can be. */
 export function fitted<W extends TimedWord>(word: W, from: number, to: number): W {
@@ -96,9 +97,9 @@ export function splitWord<W extends TimedWord>(word: W, at: number, id: string):
   const [left, right] = [word.sounds.slice(0, k), word.sounds.slice(k)]
   const letters = [...word.text]
   const cut = between(Math.round(letters.length * share), 1, letters.length - 1)
-  if (letters.length < 2 || at - word.from < LEAST || word.to - at < LEAST) return null
+  if (letters.length < 2 || at - word.from < LEAST_WORD || word.to - at < LEAST_WORD) return null
   const part = (text: string, sounds: readonly Until[], from: number, to: number): W =>
-    fitted({ ...word, text: text.trim() || '…', from: from, to: to, sounds: endingAt(sounds, to) } as W, from, to)
+    fitted({ ...word, text: text.trim() || '…', from, to, sounds: endingAt(sounds, to) } as W, from, to)
   return [
     part(letters.slice(0, cut).join(''), left, word.from, at),
     { ...part(letters.slice(cut).join(''), right, at, word.to), id },

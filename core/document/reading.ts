@@ -1,12 +1,10 @@
 import { z } from 'zod'
 import { idSchema, label } from '../basic'
-import { SOUNDS } from '../dialogue'
+import { LEAST_WORD, SOUNDS } from '../dialogue'
 import { sampleSchema } from './sound'
 
 /** The most lines of a plan, words of a line and sounds of a word. */
 export const [MOST_LINES, MOST_WORDS, MOST_WORD_SOUNDS] = [200, 2000, 80]
-/** A word lasts so many samples at the least: a hundredth of a second. */
-export const LEAST_WORD = 480
 
 /** A sound of a word, up to where it lasts: it begins where the one before it ends. */
 export const readSoundSchema = z.object({

@@ -41,7 +41,10 @@ export function lookAt(bytes: Uint8Array): Seen {
     throw new Problem(
       400,
       'not-an-image',
-      'This file is no PNG, JPEG or WebP picture, no MP4, MOV, WebM, MKV or GIF and no WAV, MP3, OGG, FLAC or M4A, or its beginning is damaged.',
+      [
+        'This file is no PNG, JPEG or WebP picture, no MP4, MOV, WebM, MKV or GIF and no WAV, MP3, OGG, FLAC or M4A,',
+        'or its beginning is damaged.',
+      ].join(' '),
     )
   }
   const type = TYPES[size.type ?? '']
