@@ -5,7 +5,7 @@ import { timeOf } from './charts'
 import type { Row } from './row'
 
 const [FEW, MANY, SOUNDS_A_WORD] = [200, 2000, 4]
-const SET: MouthSet = Object.fromEntries(MOUTHS.map(m => [m, m]))
+const SET: MouthSet = { mouths: MOUTHS.map(m => ({ id: m, name: m, shape: m, drawing: m })) }
 
 /** A reading of so many words, each of four sounds, without any order in them but their own. */
 function reading(words: number) {

@@ -54,6 +54,7 @@ import { assignStrokes, mapStrokes, replaceStrokes, setSubject, sharePart, unsha
 import { swapPicture } from './swap'
 import { putLine, removeLine, setLine, setWords } from './lines'
 import { addSound, beatSound, removeSound, setSound } from './sounds'
+import { exposeMouths, releaseMouths, setMouths } from './mouths'
 import { togetherOf } from './together'
 import { carryColumn } from './carry'
 import { changeOver, cutChart, joinCharts, leadPart, placeTicks, throwCharts, unwedge, wedge } from './spans'
@@ -151,6 +152,9 @@ const single = {
   'line.set': setLine,
   'line.words': setWords,
   'line.remove': removeLine,
+  'mouths.set': setMouths,
+  'mouths.expose': exposeMouths,
+  'mouths.release': releaseMouths,
   'pin.set': setPin,
   'pin.remove': removePin,
   'shot.scale': setScale,

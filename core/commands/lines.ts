@@ -18,6 +18,10 @@ const soundIn = (plan: Plan, sound: string | undefined): void => {
   if (sound !== undefined && !plan.sounds?.[sound]) refuse('gone', 'The sound of the line is not there any more.')
 }
 
+function distinct(words: readonly { readonly id: string }[]): void {
+  if (new Set(words.map(w => w.id)).size < words.length) refuse('invalid', 'A word with this id is there already.')
+}
+
 export const putLine = command(
   'line.put',
   /** A line that is new, or that is read anew under its id. */
@@ -26,6 +30,7 @@ export const putLine = command(
   (shot, { plan: id, line }) => {
     const plan = planOf(shot, id)
     soundIn(plan, line.sound)
+    distinct(line.words)
     if (!plan.lines?.[line.id] && Object.keys(plan.lines ?? {}).length >= MOST_LINES)
       refuse('invalid', `A plan holds at most ${MOST_LINES} lines.`)
     return withLine(shot, plan, line)
@@ -69,7 +74,7 @@ export const setWords = command(
     if (at < 0 || old.some((w, i) => line.words[at + i]?.id !== w))
       refuse('changed', 'The words of the line have changed since.')
     const now = [...line.words.slice(0, at), ...words, ...line.words.slice(at + old.length)]
-    if (new Set(now.map(w => w.id)).size < now.length) refuse('invalid', 'A word with this id is there already.')
+    distinct(now)
     return withLine(shot, plan, { ...line, words: now })
   },
 )

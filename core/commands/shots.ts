@@ -1,13 +1,14 @@
 import { z } from 'zod'
 import { colour, idSchema, label, plural } from '../basic'
 import { command } from './kind'
-import { eachRun, listOf, runsOf } from '../sheet'
+import { eachRun, framesAtRate, listOf, runsOf } from '../sheet'
 import { framesSchema as frames, rateLabel } from '../time'
 import { hangingFault, plansOf } from '../document/shown'
 import type { Column } from '../document/document'
 import { chartSchema, columnSchema, originalSchema, rateSchema, shotSchema, stackSchema } from '../document/document'
 import { firstLost } from '../document/open'
 import { columnOf, planOf, stackOf, unlocked, withColumn, withPlan, withStack, without } from './parts'
+import { spokenAtRate } from './mouths'
 import { refuse } from './refusal'
 import { soundsAtRate } from './sounds'
 
@@ -217,7 +218,8 @@ export const setRate = command(
         const column = plan.columns[id] ?? refuse('gone', 'The column is not there any more.')
         const runs = listOf(column.runs)
         if (runs.length !== list.length) refuse('changed', `The exposures of ${column.name} have changed since.`)
-        return { ...column, runs: runsOf(runs.map((r, i) => ({ ...r, frames: list[i]! }))) }
+        const now = { ...column, runs: runsOf(runs.map((r, i) => ({ ...r, frames: list[i]! }))) }
+        return spokenAtRate(column, now, f => framesAtRate(f, shot.rate, rate))
       })
       const timed = columns.reduce((s, c) => withColumn(s, plan.id, c), out)
       const kept = lengths ? 'seconds' : 'frames'

@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { frameAt, frameStart, rate } from '../time'
 import type { Heard, Line, Mouth, MouthSet, MouthSettings } from '.'
-import { drawingFor, exposeLine, meets, mouthOf, MOUTHS, SOUNDS, USUAL_MOUTHS } from '.'
+import { exposeLine, mouthFor, mouthOfSound, soundsShown, meets, mouthOf, MOUTHS, SOUNDS, USUAL_MOUTHS } from '.'
 
 const r24 = rate(24)
 /** A sound from the start of a frame to the start of another, at 24. */
@@ -12,8 +12,11 @@ const on = (sound: string, first: number, end: number, stress?: 0 | 1 | 2): Hear
 })
 const frames24 = (n: number) => n / 24
 /** Each mouth by a drawing of its name. */
-const ALL: MouthSet = Object.fromEntries(MOUTHS.map(m => [m, m]))
-const TWO: MouthSet = { shut: 'shut', open: 'open' }
+const setOf = (shapes: readonly Mouth[]): MouthSet => ({
+  mouths: shapes.map(shape => ({ id: shape, name: shape, shape, drawing: shape })),
+})
+const ALL = setOf(MOUTHS)
+const TWO = setOf(['shut', 'open'])
 const plain: MouthSettings = { ...USUAL_MOUTHS, lead: { plain: frames24(2), broad: frames24(2) } }
 const told = (line: Line, settings: MouthSettings, set = ALL, at = r24): string =>
   exposeLine(line, set, settings, at)
@@ -72,14 +75,28 @@ describe('a reading that is exposed', () => {
     expect(told(line, { ...plain, pause: 7 })).toBe('shut 1-2, wide 3-8, shut 9-14, open 15-20, shut 21-24')
   })
   it('opens before a phrase, as long before as there is room for', () => {
-    const breath = { ...plain, anticipation: { seconds: frames24(16), mouth: 'a little open' as const } }
+    const breath = { ...plain, anticipation: { seconds: frames24(16), how: 'opening' as const } }
     const line: Line = { first: 1, last: 40, sounds: [on('AA', 27, 33, 1)] }
     expect(told(line, breath)).toBe('shut 1-8, a little open 9-24, wide 25-32, shut 33-40')
     const early: Line = { first: 1, last: 40, sounds: [on('AA', 9, 33, 1)] }
     expect(told(early, breath)).toBe('shut 1-2, a little open 3-6, wide 7-32, shut 33-40')
   })
+  it('draws a breath before a phrase, and holds it', () => {
+    const breath = { ...plain, anticipation: { seconds: frames24(20), how: 'breath' as const } }
+    // Twenty frames before the mouth of the sound on 25: twelve of them to draw it.
+    const line: Line = { first: 1, last: 40, sounds: [on('AA', 27, 33, 1)] }
+    expect(told(line, breath)).toBe('shut 1-4, open 5-16, a little open 17-24, wide 25-32, shut 33-40')
+    const early: Line = { first: 1, last: 40, sounds: [on('AA', 8, 33, 1)] }
+    expect(told(early, breath)).toBe('shut 1-2, a little open 3-5, wide 6-32, shut 33-40')
+  })
+  it('shows a sound by the mouth that was chosen for it, begun as early as that one is broad', () => {
+    const round: MouthSet = { ...ALL, sounds: { AA: 'round' } }
+    const early = { ...plain, lead: { plain: frames24(2), broad: frames24(8) } }
+    const ah: Line = { first: 1, last: 24, sounds: [on('AA', 13, 19, 1)] }
+    expect(told(ah, early, round)).toBe('shut 1-10, round 11-18, shut 19-24')
+  })
   it('gives nothing for a set without drawings', () => {
-    expect(exposeLine(bob, {}, plain, r24)).toEqual([])
+    expect(exposeLine(bob, setOf([]), plain, r24)).toEqual([])
   })
 })
 
@@ -113,7 +130,7 @@ describe('any reading', () => {
     })),
     anticipation: fc.record({
       seconds: fc.constantFrom(0, frames24(16), 1),
-      mouth: fc.constantFrom<Mouth[]>('a little open', 'wide'),
+      how: fc.constantFrom('opening' as const, 'breath' as const),
     }),
     shown: fc.constantFrom('stresses' as const, 'vowels' as const, 'all' as const),
     least: fc.integer({ min: 1, max: 4 }),
@@ -165,14 +182,17 @@ describe('any reading', () => {
 })
 
 describe('a set with few mouths', () => {
+  const shown = (set: MouthSet) => MOUTHS.map(m => mouthFor(set, m)?.drawing)
   it('shows each by the one that is open most alike; lips meet only for what they meet for', () => {
-    expect(MOUTHS.map(m => drawingFor(TWO, m))).toEqual([
-      'shut',
-      'shut',
-      ...['open', 'open', 'open', 'open', 'open', 'open'],
-    ])
-    expect(MOUTHS.map(m => drawingFor({ wide: 'w' }, m))).toEqual(MOUTHS.map(() => 'w'))
-    expect(drawingFor({}, 'shut')).toBeNull()
+    expect(shown(TWO)).toEqual(['shut', 'shut', ...['open', 'open', 'open', 'open', 'open', 'open']])
+    expect(shown(setOf(['wide']))).toEqual(MOUTHS.map(() => 'wide'))
+    expect(mouthFor(setOf([]), 'shut')).toBeNull()
+  })
+  it('tells which sounds each shows, and goes by what was said of a sound', () => {
+    expect(soundsShown(TWO, 'shut')).toEqual(['M', 'B', 'P', 'F', 'V'])
+    expect(soundsShown({ ...TWO, sounds: { V: 'open', AA: 'gone' } }, 'shut')).toEqual(['M', 'B', 'P', 'F'])
+    expect(mouthOfSound({ ...TWO, sounds: { V: 'open' } }, 'V')?.id).toBe('open')
+    for (const sound of SOUNDS) expect(mouthOfSound(ALL, sound)?.shape).toBe(mouthOf(sound))
   })
   it('knows the 39 sounds of the dictionary, and no other', () => {
     expect(SOUNDS).toHaveLength(39)

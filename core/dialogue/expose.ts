@@ -1,7 +1,7 @@
 import type { Rate } from '../time'
 import { frameAt, perSecond } from '../time'
 import type { Mouth, MouthSet } from './mouths'
-import { broadness, drawingFor, isVowel, meets, mouthOf, MOUTHS } from './mouths'
+import { broadness, isVowel, meets, mouthFor, mouthOf, MOUTHS, SOUNDS } from './mouths'
 
 /** A sound as it was read: seconds from the start of frame 1. */
 export interface Heard {
@@ -23,8 +23,8 @@ export interface Line {
 export interface MouthSettings {
   /** How much earlier than its sound a mouth comes; a broad one up to `broad`, where there is room. */
   readonly lead: { readonly plain: number; readonly broad: number }
-  /** So long before a phrase the mouth opens; 0 for not at all. */
-  readonly anticipation: { readonly seconds: number; readonly mouth: Mouth }
+  /** So long before a phrase the mouth opens, a little, or as for a breath; 0 for not at all. */
+  readonly anticipation: { readonly seconds: number; readonly how: 'opening' | 'breath' }
   /** Which sounds get a mouth of their own, besides those at which lips meet. */
   readonly shown: 'stresses' | 'vowels' | 'all'
   /** A mouth stays for so many frames at least; one at which lips meet for one. */
@@ -38,7 +38,7 @@ export interface MouthSettings {
 /** Leads of two to four frames at 24, anticipation of 16 to 24: common practice. */
 export const USUAL_MOUTHS: MouthSettings = {
   lead: { plain: 2 / 24, broad: 8 / 24 },
-  anticipation: { seconds: 0, mouth: 'a little open' },
+  anticipation: { seconds: 0, how: 'opening' },
   shown: 'vowels',
   least: 2,
   step: 1,
@@ -74,7 +74,8 @@ interface Granted extends Wish {
  * but on the line's own first frame; neighbours that are shown by one drawing become one. Empty for a set without drawings.
  */
 export function exposeLine(line: Line, set: MouthSet, settings: MouthSettings, rate: Rate): MouthExposure[] {
-  const wishes = [...soundWishes(line, settings, rate), ...restWishes(line, settings, rate)].sort(
+  const shapes = new Map(SOUNDS.map(sound => [sound, shapeIn(set, sound)]))
+  const wishes = [...soundWishes(line, shapes, settings, rate), ...restWishes(line, settings, rate)].sort(
     (a, b) => a.at - b.at || a.latest - b.latest,
   )
   const frames = granted(wishes, line, settings)
@@ -83,15 +84,26 @@ export function exposeLine(line: Line, set: MouthSet, settings: MouthSettings, r
   return joined(opened, line, set)
 }
 
+/** How a sound is shaped: as the set has it by hand, else as the sound is. */
+function shapeIn({ mouths, sounds }: MouthSet, sound: string): Mouth {
+  const told = sounds?.[sound]
+  return mouths.find(m => m.id === told)?.shape ?? mouthOf(sound)
+}
+
 /** How long before its sound a mouth begins at the earliest, s. */
 const leadOf = (mouth: Mouth, stressed: boolean, { plain, broad }: MouthSettings['lead']): number =>
   plain + Math.max(0, broad - plain) * broadness(mouth) * (stressed ? 1 : 0.5)
 
 const ONLY_WHEN = { stresses: 1, vowels: 3, all: 4 } as const
 
-function soundWishes({ sounds }: Line, { lead, shown }: MouthSettings, rate: Rate): Wish[] {
+function soundWishes(
+  { sounds }: Line,
+  shapes: ReadonlyMap<string, Mouth>,
+  { lead, shown }: MouthSettings,
+  rate: Rate,
+): Wish[] {
   return sounds.flatMap(({ sound, start, stress }, i): Wish[] => {
-    const mouth = mouthOf(sound)
+    const mouth = shapes.get(sound) ?? mouthOf(sound)
     const stressed = stress === 1 || stress === 2
     const matters = meets(sound) ? 0 : isVowel(sound) ? (stressed ? 1 : 3) : 4
     if (matters > ONLY_WHEN[shown]) return []
@@ -177,31 +189,42 @@ function fitClass(
   }
 }
 
-const leastOf = ({ mouth, sound }: Wish, { least }: MouthSettings): number =>
-  sound !== null && (mouth === 'shut' || mouth === 'teeth on lip') ? 1 : least
+const leastOf = ({ matters }: Wish, { least }: MouthSettings): number => (matters === 0 ? 1 : least)
 /** The next frame on the step. */
 const stepUp = (frame: number, first: number, step: number): number => first + Math.ceil((frame - first) / step) * step
 
+/** The share of a breath in which it is drawn; then it is held. */
+const DRAWN = 0.6
+
 /** Where a phrase begins after rest the mouth opens before it, as long before as there is room for. */
 function anticipated(fitted: readonly Granted[], { first }: Line, settings: MouthSettings, rate: Rate): Granted[] {
-  const { seconds, mouth } = settings.anticipation
+  const { seconds, how } = settings.anticipation
   const ahead = Math.round(seconds * perSecond(rate))
   if (ahead <= 0) return [...fitted]
   return fitted.flatMap((g, i) => {
     const before = fitted[i - 1]
     if (!before || before.sound !== null || g.sound === null) return [g]
     const frame = stepUp(Math.max(g.frame - ahead, before.frame + settings.least), first, settings.step)
-    return g.frame - frame >= settings.least ? [{ ...before, mouth, frame }, g] : [g]
+    const room = g.frame - frame
+    if (room < settings.least) return [g]
+    const slight = { ...before, mouth: 'a little open' as const, frame }
+    if (how === 'opening' || room < 2 * settings.least) return [slight, g]
+    // A breath is drawn by an open mouth, and held by one that is nearly shut.
+    const held = stepUp(frame + Math.max(settings.least, Math.round(room * DRAWN)), first, settings.step)
+    const breath = { ...before, mouth: 'open' as const, frame }
+    return g.frame - held >= settings.least ? [breath, { ...slight, frame: held }, g] : [breath, g]
   })
 }
 
 /** From each to the next, to the end of the line; neighbours alike are one. */
-function joined(fitted: readonly Granted[], { first, last }: Line, set: MouthSet): MouthExposure[] {
+function joined(fitted: readonly Granted[], { first, last, sounds }: Line, set: MouthSet): MouthExposure[] {
   const out: MouthExposure[] = []
-  const drawings = new Map(MOUTHS.map(m => [m, drawingFor(set, m)]))
+  const shown = new Map(MOUTHS.map(m => [m, mouthFor(set, m)]))
+  const told = new Map(set.mouths.map(m => [m.id, m]))
   for (const { frame, mouth, sound } of fitted) {
-    const drawing = drawings.get(mouth) ?? null
-    if (drawing === null || frame > last) continue
+    const own = sound === null ? undefined : set.sounds?.[sounds[sound]!.sound]
+    const drawing = (told.get(own ?? '') ?? shown.get(mouth))?.drawing
+    if (drawing === undefined || frame > last) continue
     const before = out.at(-1)
     if (before?.drawing === drawing) continue
     if (before) out[out.length - 1] = { ...before, frames: frame - before.frame }

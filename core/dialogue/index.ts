@@ -1,3 +1,4 @@
+export * from './anew'
 export * from './edit'
 export * from './expose'
 export * from './guess'

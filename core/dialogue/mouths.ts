@@ -47,17 +47,40 @@ export const meets = (sound: string): boolean => MEETS.has(mouthOf(sound))
 /** How broad a mouth is, 0 up to half open, 1 for the widest. */
 export const broadness = (mouth: Mouth): number => Math.max(0, (OPEN[mouth] - 0.5) / 0.5)
 
-/** Which drawing shows which mouth; the mouths it lacks are shown by others. */
-export type MouthSet = Readonly<Partial<Record<Mouth, string>>>
+/** A mouth of a set: what it is called, how it is shaped, and the drawing that shows it. */
+export interface SetMouth {
+  readonly id: string
+  readonly name: string
+  readonly shape: Mouth
+  readonly drawing: string
+}
+/** The mouths of a column, and which of them shows a sound where that is another than its shape says. */
+export interface MouthSet {
+  readonly mouths: readonly SetMouth[]
+  /** Mouths by sounds. */
+  readonly sounds?: Readonly<Record<string, string>> | undefined
+}
 
 /**
- * The drawing that shows a mouth: its own, or that of the one that is open most alike. A mouth at which lips do not
- * meet is never shown by one at which they do, as long as there is another. Null for an empty set.
+ * The mouth of a set that shows a shape: the first one of it, or that which is open most alike. A shape at which lips do
+ * not meet is never shown by one at which they do, as long as there is another. Null for an empty set.
  */
-export function drawingFor(set: MouthSet, mouth: Mouth): string | null {
-  const there = MOUTHS.filter(m => set[m] !== undefined)
-  const fits = there.filter(m => MEETS.has(m) === MEETS.has(mouth))
-  const from = fits.length ? fits : there
-  const [best] = [...from].sort((a, b) => Math.abs(OPEN[a] - OPEN[mouth]) - Math.abs(OPEN[b] - OPEN[mouth]))
-  return best === undefined ? null : set[best]!
+export function mouthFor({ mouths }: MouthSet, shape: Mouth): SetMouth | null {
+  const own = mouths.find(m => m.shape === shape)
+  if (own) return own
+  const fits = mouths.filter(m => MEETS.has(m.shape) === MEETS.has(shape))
+  const from = fits.length ? fits : mouths
+  const away = (m: SetMouth): number => Math.abs(OPEN[m.shape] - OPEN[shape])
+  return from.reduce<SetMouth | null>((best, m) => (best && away(best) <= away(m) ? best : m), null)
 }
+
+/** The mouth that shows a sound; null for an empty set. Throws RangeError for a sound that there is not. */
+export function mouthOfSound(set: MouthSet, sound: string): SetMouth | null {
+  const shape = mouthOf(sound)
+  const told = set.sounds?.[sound]
+  return set.mouths.find(m => m.id === told) ?? mouthFor(set, shape)
+}
+
+/** The sounds that a mouth of a set shows, in the order of shapes. */
+export const soundsShown = (set: MouthSet, mouth: string): string[] =>
+  SOUNDS.filter(sound => mouthOfSound(set, sound)?.id === mouth)

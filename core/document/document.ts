@@ -7,17 +7,19 @@ import { listOf, runsOf } from '../sheet'
 import { colour, finite, idSchema, label } from '../basic'
 import { framesSchema as frames } from '../time'
 import { footageSchema } from './footage'
+import { mouthSetSchema, spokenSchema } from './mouths'
 import { lineSchema } from './reading'
 import { soundSchema } from './sound'
 import { affineSchema, originalSchema, pictureFile, strokesOf, subjectSchema } from './subject'
 
 export * from './footage'
+export * from './mouths'
 export * from './reading'
 export * from './sound'
 export * from './subject'
 
 /** The number of this form of the document and of the commands. */
-export const SCHEMA = 14
+export const SCHEMA = 15
 
 export const roleSchema = z.enum(['key', 'extreme', 'breakdown', 'in-between'])
 export const poseRoleSchema = z.enum(['key', 'extreme', 'breakdown'])
@@ -247,6 +249,10 @@ export const columnSchema = z.object({
   inside: idSchema.optional(),
   /** Footage that runs behind its drawings, seen while working only. */
   footage: footageSchema.optional(),
+  /** Which of its drawings shows which sound. */
+  mouths: mouthSetSchema.optional(),
+  /** What was exposed in it from a reading. */
+  spoken: spokenSchema.optional(),
   original: originalSchema.optional(),
   runs: z.array(runSchema).max(MOST_RUNS, TOO_MANY_RUNS).transform(runsOf),
   repeats: z.array(repeatSchema).max(500, 'A column holds at most 500 repeats.').optional(),

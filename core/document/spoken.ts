@@ -1,3 +1,4 @@
+import type { Heard } from '../dialogue'
 import { stressesOf } from '../dialogue'
 import type { Rate } from '../time'
 import { frameOfSample, sampleAt, SOUND_CLOCK } from '../time'
@@ -44,4 +45,35 @@ export function linesOnSheet({ rate }: Pick<Shot, 'rate'>, plan: Plan): LineOnSh
     return { line, words }
   })
   return all.sort((a, b) => a.words[0]!.from - b.words[0]!.from || (a.line.id < b.line.id ? -1 : 1))
+}
+
+/** The lines of those who speak; of one of them where a name is given. */
+export const linesOf = ({ lines }: Pick<Plan, 'lines'>, speaker?: string): SpokenLine[] =>
+  Object.values(lines ?? {}).filter(l => speaker === undefined || l.speaker === speaker)
+
+/**
+ * The sounds of some lines in the order in which they are heard, seconds of the shot. A vowel keeps the stress that its
+ * word has in the dictionary where the word itself is stressed in its line.
+ */
+export function soundsHeard(
+  lines: readonly SpokenLine[],
+  plan: Pick<Plan, 'sounds'>,
+  r: Rate,
+  stresses: (line: SpokenLine) => readonly boolean[],
+): Heard[] {
+  const all = lines.flatMap(line => {
+    const later = laterInShot(line, plan, r)
+    const stressed = stresses(line)
+    return line.words.flatMap((word, i) =>
+      word.sounds.map(
+        ({ sound, stress, to }, k): Heard => ({
+          sound,
+          start: ((word.sounds[k - 1]?.to ?? word.from) + later) / SOUND_CLOCK,
+          end: (to + later) / SOUND_CLOCK,
+          ...(stress === undefined ? {} : { stress: stressed[i] ? stress : 0 }),
+        }),
+      ),
+    )
+  })
+  return all.filter(s => s.start >= 0).sort((a, b) => a.start - b.start || a.end - b.end)
 }

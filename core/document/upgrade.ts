@@ -54,6 +54,8 @@ export const upgrades: Readonly<Record<number, Upgrade>> = {
   12: old => ({ ...old, schema: 13 }),
   // 14 adds sounds and lines of plans, which may be missing.
   13: old => ({ ...old, schema: 14 }),
+  // 15 adds mouth sets of columns, and what was exposed from a reading, which may be missing.
+  14: old => ({ ...old, schema: 15 }),
 }
 
 /**

@@ -158,6 +158,41 @@ export const timed: readonly Example[] = [
       words: [{ id: 'word-2', text: 'here', from: 18_000, to: 30_000, sounds: [], stressed: true }],
     },
   },
+  {
+    name: 'mouths.set',
+    args: {
+      ...lamp,
+      mouths: {
+        mouths: [
+          { id: 'mouth-1', name: 'shut', shape: 'shut', drawing: 'dim' },
+          { id: 'mouth-2', name: 'open', shape: 'open', drawing: 'glow' },
+        ],
+        sounds: { V: 'mouth-2' },
+      },
+    },
+  },
+  {
+    name: 'mouths.expose',
+    args: {
+      ...lamp,
+      spoken: {
+        speaker: 'The keeper',
+        settings: {
+          lead: { plain: 2 / 24, broad: 8 / 24 },
+          anticipation: { seconds: 0.75, how: 'breath' },
+          ...{ shown: 'stresses', least: 2, step: 1, pause: 8 },
+        },
+        ...{ follows: true, first: 1, last: 24 },
+        drawings: ['dim', 'glow'],
+        put: [
+          [1, 3, 0],
+          [4, 12, 1],
+          [16, 9, 0],
+        ],
+      },
+    },
+  },
+  { name: 'mouths.release', args: lamp },
   { name: 'line.remove', args: { plan: PLAN, line: 'line-1' } },
   { name: 'sound.remove', args: { plan: PLAN, sound: 'sound-1' } },
 ]
