@@ -13,6 +13,7 @@ import { guideActions } from './guide/actions'
 import { handOffActions } from './hand-off/actions'
 import { lightTableActions } from './light-table/actions'
 import { lightTableSettings } from './light-table/setting-actions'
+import { mouthActions } from './mouths/actions'
 import { pictureActions } from './picture/actions'
 import { poseActions } from './poses/actions'
 import { railActions } from './rail/actions'
@@ -57,6 +58,7 @@ const rooms: readonly (readonly Action[])[] = [
   footageActions,
   soundActions,
   readingActions,
+  mouthActions,
   handOffActions,
   guideActions,
   ghostSettings,

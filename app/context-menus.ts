@@ -23,7 +23,7 @@ export const contextMenus: Readonly<Record<MenuOf, readonly (readonly string[])[
     ['delete'],
   ],
   head: [
-    ['column-settings', 'side-footage', 'column-hide', 'column-lock'],
+    ['column-settings', 'side-footage', 'side-mouths', 'column-hide', 'column-lock'],
     ['column-add', 'column-line-up', 'column-carry', 'column-let-go'],
     ['column-duplicate', 'column-copy', 'column-paste'],
     ['column-remove'],
@@ -32,6 +32,7 @@ export const contextMenus: Readonly<Record<MenuOf, readonly (readonly string[])[
     ['word-hear', 'word-stress', 'side-reading'],
     ['word-split', 'word-join'],
     ['word-earlier', 'word-later', 'words-earlier', 'words-later'],
+    ['mouths-expose', 'side-mouths'],
     ['word-delete', 'line-delete'],
   ],
   sound: [

@@ -18,6 +18,7 @@ import { usePicture } from './picture/store'
 import { useRail } from './rail/store'
 import { useTies } from './ties/store'
 import { useSheet } from './sheet/sheet'
+import { useMouths } from './mouths/store'
 import { useMessages } from './ui/messages'
 import { usePoses } from './poses/store'
 import { useShelf } from './shelf/store'
@@ -52,6 +53,7 @@ const stores = [
   useShelf,
   useSounds,
   useReading,
+  useMouths,
 ]
 
 export function resetRooms(): void {

@@ -1,11 +1,12 @@
 import { describe, expect, it } from 'vitest'
 import { layBones } from '#core/figure'
-import { distance } from '#core/motion'
+import { distance, inverseOf, mapped } from '#core/motion'
 import { carrierSpace, drawingShown, placingAt, railOf, sceneOf } from '#core/pass'
 import { layersAt } from '#core/picture'
 import { fallFrames } from '../core/travel'
 import { listOf, summary } from '#core/sheet'
-import { openShot, storeShot, strokeHashes } from '../core/document'
+import { openShot, soundsHeard, storeShot, strokeHashes } from '../core/document'
+import { frameAt } from '#core/time'
 import { strokeText } from '#core/stroke'
 import { isRough } from '#core/tie'
 import { createHash } from 'node:crypto'
@@ -194,5 +195,48 @@ describe('shot 050, Kelp on the line', () => {
     for (const way of kelpWays)
       for (const u of [0.25, 0.5, 0.75])
         expect(Math.abs(length(way.at(u, () => 'first')[0]!.stroke) / whole - 1)).toBeLessThan(0.04)
+  })
+})
+
+describe('shot 040, Over the water', () => {
+  const { shot: water, files } = demoShots()[3]!
+  const its = water.plans[water.planOrder[0]!]!
+  const mouth = its.columns.mouth!
+  const line = its.lines!['line-1']!
+  const number = (id: string) => water.stacks['mouth-stack']!.drawings[id]!.number
+  const runs = listOf(mouth.runs).map(r => `${number(r.drawing!)}*${r.frames}`)
+  it('is a good shot that fills its length, with the voice that it names', () => {
+    expect(openShot(JSON.parse(JSON.stringify(storeShot(water)))).ok).toBe(true)
+    expect(storeShot(demoShots()[3]!.shot)).toEqual(storeShot(water))
+    for (const column of ['keeper', 'mouth']) expect(summary(its.columns[column]!.runs).frames).toBe(water.length)
+    expect(createHash('sha256').update(files![0]!).digest('hex')).toBe(its.sounds!.voice!.file)
+    expect(railOf(sceneOf(water, its.id), its.columns.keeper!).bars.filter(b => b.kind === 'loose')).toEqual([])
+  })
+  it('has a voice of 16 bits and one plane, whose words follow each other', () => {
+    expect(files![0]!.toString('latin1', 0, 4)).toBe('RIFF')
+    expect([files![0]!.readUInt16LE(22), files![0]!.readUInt16LE(34)]).toEqual([1, 16])
+    expect(line.words.map(w => w.text).join(' ')).toBe(line.text)
+    line.words.slice(1).forEach((w, i) => expect(w.from).toBeGreaterThanOrEqual(line.words[i]!.to))
+  })
+  it('shuts her lips for each B, P and M', () => {
+    const shutOn = (frame: number) => number(drawingShown(mouth, frame)!) === 'shut'
+    for (const heard of soundsHeard([line], its, water.rate, () => line.words.map(() => true))) {
+      if (!['B', 'P', 'M'].includes(heard.sound)) continue
+      const latest = frameAt(heard.start - 2 / 24, water.rate)
+      expect([0, 1, 2, 3].some(k => shutOn(latest - k))).toBe(true)
+    }
+  })
+  it('has few mouths, most of them for three frames or more', () => {
+    expect(runs.length).toBeLessThan(40)
+    expect(runs.filter(r => Number(r.split('*')[1]) === 1).every(r => r.startsWith('shut'))).toBe(true)
+  })
+  it('has mouths that ride on her head', () => {
+    const there = sceneOf(water, its.id)
+    const head = (frame: number) => carrierSpace(there, mouth.carrier!, frame)!
+    for (const frame of [1, 24, 62, 113, 170]) {
+      const at = placingAt(there, mouth, frame)!
+      const place = mapped(head(frame), mapped(inverseOf(head(1)), { x: 700, y: 500 }))
+      expect(distance(mapped(at, { x: 700, y: 500 }), place)).toBeLessThan(1e-6)
+    }
   })
 })

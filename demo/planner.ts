@@ -120,7 +120,7 @@ export class Planner {
     return this.keep({ schema: 1, colour, width: 1, strength, pressure: false, fill: true, points: flat })
   }
 
-  private keep(drawn: Stroke): { id: string; hash: string } {
+  keep(drawn: Stroke): { id: string; hash: string } {
     const stroke = tidy(drawn)
     this.strokes.push(stroke)
     return { id: `s${this.strokes.length}`, hash: createHash('sha256').update(strokeText(stroke)).digest('hex') }

@@ -3,10 +3,9 @@ import { resolve } from 'node:path'
 import type { Locator } from '@playwright/test'
 import { chromium } from '@playwright/test'
 import sharp from 'sharp'
-import { demoShots, PRODUCTION } from '../demo'
-import { keepShot } from '../server/shots/shots'
-import { keepStrokes } from '../server/media/strokes'
+import { demoShots } from '../demo'
 import { chromiumOptions } from '../tests/support/chromium'
+import { keepDemoShot } from './keep-demo'
 import { serve } from '../tests/support/server'
 
 /** Makes the pictures of docs/guide.md anew, from the demo: what the text tells of, and no more of the desk. */
@@ -38,10 +37,7 @@ const picture = page.locator('[data-part=picture]')
 const section = (name: string): Locator => page.getByRole('region', { name, exact: true })
 
 try {
-  for (const { shot, strokes } of demoShots()) {
-    await keepStrokes(db, strokes)
-    await keepShot(db, shot, PRODUCTION)
-  }
+  for (const demo of demoShots()) await keepDemoShot(db, demo)
   await open('gull-point-020', 31)
   await take('pose', section('Picture'), { height: 540 })
   await take('time', section('Sheet and rail'), { width: 296, height: 430 })

@@ -1,9 +1,8 @@
-import { demoShots, PRODUCTION } from '../demo'
+import { demoShots } from '../demo'
 import { connect, databaseUrl } from '../server/db/connection'
 import { migrate } from '../server/db/migrate'
 import { models } from '../server/db/models'
-import { keepShot } from '../server/shots/shots'
-import { keepStrokes } from '../server/media/strokes'
+import { keepDemoShot } from './keep-demo'
 
 /**
  * Brings the database up to date and loads the demo: once, or with --fresh anew. A person's own shots are never
@@ -14,13 +13,13 @@ const db = connect(databaseUrl())
 try {
   await migrate(db)
   const { ShotRow } = models(db)
-  for (const { shot, strokes } of demoShots()) {
+  for (const demo of demoShots()) {
+    const { shot } = demo
     const there = await ShotRow.findByPk(shot.id, { attributes: ['id'] })
     if (there && !fresh) continue
     await db.transaction(async transaction => {
       if (there) await ShotRow.destroy({ where: { id: shot.id }, transaction })
-      await keepStrokes(db, strokes, transaction)
-      await keepShot(db, shot, PRODUCTION, transaction)
+      await keepDemoShot(db, demo, transaction)
     })
   }
 } catch (error) {

@@ -9,13 +9,13 @@ import { demoShots, PRODUCTION } from '../demo'
 import { makeShot } from '../core/document'
 import { rate } from '../core/time'
 import { keepShot } from '../server/shots/shots'
-import { keepStrokes } from '../server/media/strokes'
 import { STRAIGHT, viewOf } from '../app/picture/lens'
 import { HEAD, MARGIN, COLUMN, rowsOf, USUAL_ROW } from '../app/sheet/layout'
 import { chromiumOptions } from '../tests/support/chromium'
 import { wavFile } from '../tests/support/media'
 import { serve } from '../tests/support/server'
 import { actedLift } from './acted'
+import { keepDemoShot } from './keep-demo'
 
 const { px: ROW, y: yOfFrame } = rowsOf(USUAL_ROW)
 
@@ -222,10 +222,7 @@ const carry = async (x: number, y: number, dx: number, dy: number) => {
 }
 
 try {
-  for (const { shot, strokes } of demoShots()) {
-    await keepStrokes(db, strokes)
-    await keepShot(db, shot, PRODUCTION)
-  }
+  for (const demo of demoShots()) await keepDemoShot(db, demo)
   await page.goto(server.url)
   await page.getByText('020 Lantern lift').waitFor()
   await take('list')

@@ -12,6 +12,7 @@ import type { Told } from '~/sync/listener'
 import type { StateName } from '~/sync/opening'
 import { ShotSession } from '~/sync/session'
 import { useHistory } from './history'
+import { asOne, namesIn } from './one-step'
 import { createMatcher } from './matcher'
 import { goneWords, posesGone } from './removed'
 import type { Focus, Scene, Selection } from './scene'
@@ -122,24 +123,40 @@ function useSights({ session, shot, preview, contents, ...at }: Sighted) {
   }
 }
 
+/** What goes along with changes of what it is made from: made of the shot as they leave it. */
+export interface GoesAlong {
+  /** True for the names of commands that it goes along with. */
+  readonly when: (name: string) => boolean
+  readonly made: (shot: Shot) => Draft[]
+}
+
 /** What is done with a change on its way: done at once, tried out, then taken or dropped. */
 function useDrafts({ session, shot, preview }: Pick<Sighted, 'session' | 'shot' | 'preview'>) {
   const drop = (): void => {
     preview.value = null
   }
+  const along: GoesAlong[] = []
+  /** Something that goes along with some changes, in the same undo step. */
+  const alongWith = (goes: GoesAlong): void => void along.push(goes)
+  function withAlong(drafts: readonly Draft[]): Draft[] {
+    const concerned = along.filter(a => namesIn(drafts).some(a.when))
+    const out = concerned.length ? session.value?.tryOut(...drafts) : null
+    const more = out?.ok ? concerned.flatMap(a => a.made(out.shot)) : []
+    return more.length ? asOne(drafts, more) : [...drafts]
+  }
 
-  /** Does commands as one undo step; true when they fitted. */
+  /** Does commands as one undo step, with what goes along; true when they fitted. */
   function run(...drafts: Draft[]): boolean {
     drop()
     const before = shot.value
-    const ok = session.value?.run(...drafts).ok ?? false
+    const ok = session.value?.run(...withAlong(drafts)).ok ?? false
     if (ok && before && session.value) tellGone(before, session.value)
     return ok
   }
 
   /** Shows what changes would give. Gives the reason where they are refused. */
   function tryOut(draft: Draft | readonly Draft[], words = ''): string | null {
-    const drafts = Array.isArray(draft) ? (draft as readonly Draft[]) : [draft as Draft]
+    const drafts = withAlong(Array.isArray(draft) ? (draft as readonly Draft[]) : [draft as Draft])
     const out = session.value?.tryOut(...drafts)
     if (!out) return null
     preview.value = out.ok ? { drafts, shot: out.shot, words: words || out.label } : null
@@ -155,7 +172,7 @@ function useDrafts({ session, shot, preview }: Pick<Sighted, 'session' | 'shot' 
     if (session.value) tellWithUndo(session.value, words)
   }
 
-  return { run, tryOut, take, drop, tellDone }
+  return { run, tryOut, take, drop, tellDone, alongWith }
 }
 
 /** Where a pose was removed, that is told, with a way back. */

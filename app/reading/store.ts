@@ -1,8 +1,9 @@
 import { defineStore } from 'pinia'
+import type { Ref } from 'vue'
 import { computed, ref } from 'vue'
 import { heardIn, readText, stressesOf } from '#core/dialogue'
 import type { Stretch } from '#core/dialogue'
-import type { SpokenLine, Word } from '#core/document'
+import type { Plan, SpokenLine, Word } from '#core/document'
 import { laterInShot } from '#core/document'
 import { peakOver } from '#core/sound'
 import { frameStart, MAX_FRAMES } from '#core/time'
@@ -11,6 +12,7 @@ import { useSounds } from '~/sound/store'
 import { newId } from '~/sync/ids'
 import { tell } from '~/ui/messages'
 import { dictionary } from './dictionary'
+import type { LaidLine } from './lines'
 import { laidLines, settled, spanOf } from './lines'
 import { useOwnWays } from './own'
 
@@ -45,15 +47,7 @@ export const useReading = defineStore('reading', () => {
     const at = here.value?.line.words.findIndex(w => w.id === wordId.value) ?? -1
     return at < 0 ? null : { line: here.value!.line, at, word: here.value!.line.words[at]!, later: here.value!.later }
   })
-  /** Which words are stressed, by lines. */
-  const stresses = computed<ReadonlyMap<string, readonly boolean[]>>(() => {
-    void sounds.arrivals
-    return new Map(laid.value.map(({ line }) => [line.id, stressesOf(line.words, powerOf(line))]))
-  })
-  function powerOf({ sound }: SpokenLine): (from: number, to: number) => number {
-    const file = sound === undefined ? undefined : sounds.file(kept.value?.[sound]?.file ?? '')
-    return file?.state === 'there' ? (from, to) => peakOver(file.peaks, from, to).power : () => 1
-  }
+  const stressed = useStresses(laid, kept)
 
   /** Selects a word, and lets it be heard. */
   function select(line: string, id: string): void {
@@ -78,8 +72,30 @@ export const useReading = defineStore('reading', () => {
   function reset(): void {
     lineId.value = wordId.value = ''
   }
-  return { laid, lineId, wordId, here, word, stresses, select, hearWord, beside, read, reading, reset }
+  return { laid, lineId, wordId, here, word, ...stressed, select, hearWord, beside, read, reading, reset }
 })
+
+/** Which words are stressed, as far as the sounds of their lines are there. */
+function useStresses(laid: Readonly<Ref<readonly LaidLine[]>>, kept: Readonly<Ref<Plan['sounds']>>) {
+  const sounds = useSounds()
+  const fileOf = ({ sound }: SpokenLine) => (sound === undefined ? null : sounds.file(kept.value?.[sound]?.file ?? ''))
+  /** The stresses of any line, also one that is tried out. */
+  function stressesIn(line: SpokenLine): boolean[] {
+    const file = fileOf(line)
+    return stressesOf(
+      line.words,
+      file?.state === 'there' ? (from, to) => peakOver(file.peaks, from, to).power : () => 1,
+    )
+  }
+  /** The stresses of the lines of the shot, by their ids. */
+  const stresses = computed<ReadonlyMap<string, readonly boolean[]>>(() => {
+    void sounds.arrivals
+    return new Map(laid.value.map(({ line }) => [line.id, stressesIn(line)]))
+  })
+  /** The sound of a line is there, or will never be: its stresses are what they will be. */
+  const isHeard = (line: SpokenLine): boolean => fileOf(line)?.state !== 'coming'
+  return { stresses, stressesIn, isHeard }
+}
 
 /** Reading a text against what is heard. */
 function useTextRead({ own }: { own: () => Promise<Record<string, string>> }) {

@@ -29,11 +29,11 @@ export function rideName(scene: Scene, { column, part }: Pick<Carrier, 'column' 
   return part ? (subject ? `${nameOfPart(subject, part.bone)} (${whole})` : `what is gone from ${whole}`) : whole
 }
 
-/** What a column can ride on: other columns, and the parts of what stands on them on a frame. */
-export function ridesFor(scene: Scene, column: Column, frame: number): Ride[] {
+/** What a column (or a new one) can ride on: other columns, and the parts of what stands on them on a frame. */
+export function ridesFor(scene: Scene, column: Column | null, frame: number): Ride[] {
   const { columns } = scene.plan
   return scene.columns
-    .filter(c => c.id !== column.id && !carriersOf(columns, c.id).includes(column.id))
+    .filter(c => !column || (c.id !== column.id && !carriersOf(columns, c.id).includes(column.id)))
     .flatMap((c): Ride[] => [
       { column: c.id, part: null, name: `all of ${c.name}` },
       ...partsOn(scene, c, frame).map(r => ({ ...r, name: `${c.name}: ${r.name}` })),
@@ -68,27 +68,36 @@ export type RideHow = Pick<Carrier, 'sizes' | 'stays'>
  * A column that rides on something from now on, lying on this frame as it lies now. A sentence where that is not seen on
  * the frame.
  */
-export function carryDraft(
+export const carryDraft = (
   scene: Scene,
   column: Column,
+  ride: Pick<Ride, 'column' | 'part'>,
+  frame: number,
+  how?: RideHow,
+): Draft | string =>
+  rideDraft(
+    scene,
+    { id: column.id, was: rideOf(column), now: placingAt(scene, column, frame) ?? SAME },
+    ride,
+    frame,
+    how,
+  )
+
+/** The same for a column of which only is known what it rode on and how it lies: it may be new. */
+export function rideDraft(
+  scene: Scene,
+  { id, was, now }: { id: string; was: Pick<Carrier, 'column' | 'part'> | null; now: Affine },
   ride: Pick<Ride, 'column' | 'part'>,
   frame: number,
   how: RideHow = { sizes: true, stays: false },
 ): Draft | string {
   const carrier = { column: ride.column, part: ride.part, ...how }
   const space = carrierSpace(scene, carrier, frame)
-  const now = placingAt(scene, column, frame) ?? SAME
   if (!space) return `${rideName(scene, ride)} is not seen on frame ${frame}: go to a frame on which it is.`
   const base = clean(after(inverseOf(space), now))
   return {
     name: 'column.carry',
-    args: {
-      plan: scene.plan.id,
-      column: column.id,
-      was: rideOf(column),
-      carrier: { ...carrier, base },
-      moves: [],
-    },
+    args: { plan: scene.plan.id, column: id, was, carrier: { ...carrier, base }, moves: [] },
   }
 }
 

@@ -2,7 +2,7 @@ import { defineStore, skipHydrate } from 'pinia'
 import type { Ref } from 'vue'
 import { computed, markRaw, ref, shallowRef, watch } from 'vue'
 import type { Sound } from '#core/document'
-import type { Loudness, MixPart, Stereo } from '#core/sound'
+import type { Loudness, MixPart, Peaks, Stereo } from '#core/sound'
 import { factorOf, loudnessOf, mixOf } from '#core/sound'
 import type { Rate } from '#core/time'
 import { frameStart, rate as rateOf, sampleAt, SOUND_CLOCK } from '#core/time'
@@ -91,12 +91,9 @@ function useSeenSounds(
   const loudness = computed<ReadonlyMap<string, readonly Loudness[]>>(() => {
     void library.arrivals.value
     return new Map(
-      laid.value.flatMap(({ sound, first, last }) => {
-        const file = library.of(sound.file)
-        if (file?.state !== 'there') return []
-        const begins = (sampleAt(sound, rate.value) - sound.from) / SOUND_CLOCK
-        const from = begins - frameStart(first, rate.value)
-        return [[sound.id, loudnessOf(file.peaks, from, last - first + 1, rate.value)]]
+      laid.value.flatMap(l => {
+        const file = library.of(l.sound.file)
+        return file?.state === 'there' ? [[l.sound.id, loudnessIn(l, file.peaks, rate.value)]] : []
       }),
     )
   })
@@ -118,6 +115,12 @@ function useSeenSounds(
     return (['loud', 'soft', 'silent'] as const).find(x => all.includes(x)) ?? null
   }
   return { parts, hear, loudness, waves, loudOn }
+}
+
+/** How loud a sound is on each frame on which it is heard. */
+export function loudnessIn({ sound, first, last }: LaidSound, peaks: Peaks, r: Rate): Loudness[] {
+  const begins = (sampleAt(sound, r) - sound.from) / SOUND_CLOCK
+  return loudnessOf(peaks, begins - frameStart(first, r), last - first + 1, r)
 }
 
 /** The decoded sounds of the shot that is open. */

@@ -13,6 +13,7 @@ const PANELS = [
   'guide',
   'import',
   'lines',
+  'mouths',
   'new-pose',
   'parts',
   'pins',

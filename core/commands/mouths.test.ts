@@ -18,7 +18,7 @@ const settings = {
   ...{ shown: 'vowels' as const, least: 2, step: 1, pause: 8 },
 }
 const spoken = (put: [number, number, number][], last = 12) => ({
-  ...{ settings, follows: true, first: 1, last, drawings: ['shut', 'open'], put },
+  ...{ settings, by: 'reading' as const, follows: true, whole: false, first: 1, last, drawings: ['shut', 'open'], put },
 })
 const withDrawings = ['shut', 'open'].reduce<Shot>(
   (s, id) => done(s, 'drawing.add', { stack: STACK, drawing: keyed(id) }),

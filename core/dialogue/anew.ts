@@ -1,4 +1,8 @@
 import type { Frames, NewId, Run, Runs } from '../sheet'
+import type { Rate } from '../time'
+import type { Heard, MouthExposure, MouthSettings } from './expose'
+import { exposeLine } from './expose'
+import type { MouthSet } from './mouths'
 import { eachRun, merged, replaceFrames } from '../sheet'
 
 /** A drawing on so many frames from one on. */
@@ -90,6 +94,7 @@ export function besides(spans: readonly MouthSpan[], hand: readonly Frames[]): M
   for (const { frame, frames, drawing } of spans) {
     let from = frame
     const end = frame + frames
+    // One that reaches into this span may have begun in the one before.
     while (k > 0 && hand[k - 1]!.last >= from) k -= 1
     for (; k < hand.length && hand[k]!.first < end; k++) {
       const { first, last } = hand[k]!
@@ -131,3 +136,39 @@ export function withMouths(runs: Runs, exposed: Exposed, newId: NewId): Runs {
   keep(last + 1)
   return replaceFrames(runs, first, last, merged(list), newId)
 }
+
+/** What is heard, where its mouths go, and how: of a shot of so many frames. */
+export interface Wanted {
+  readonly heard: readonly Heard[]
+  readonly set: MouthSet
+  readonly settings: MouthSettings
+  readonly rate: Rate
+  readonly length: number
+  /** The frames that are exposed. */
+  readonly over: Frames
+}
+
+/** The mouths of what is heard on some frames of a shot; nothing for silence, or a set without mouths. */
+export function mouthsOver({ heard, set, settings, rate, length, over }: Wanted): MouthExposure[] {
+  if (!heard.length) return []
+  const line = { first: 1, last: Math.max(length, over.last), sounds: heard }
+  return exposeLine(line, set, settings, rate).flatMap(e => {
+    const from = Math.max(e.frame, over.first)
+    const end = Math.min(e.frame + e.frames, over.last + 1)
+    return from < end ? [{ ...e, frame: from, frames: end - from }] : []
+  })
+}
+
+/** Frames without those of a range. */
+export function framesBut(frames: readonly Frames[], but: Frames): Frames[] {
+  return frames.flatMap(f =>
+    [
+      { first: f.first, last: Math.min(f.last, but.first - 1) },
+      { first: Math.max(f.first, but.last + 1), last: f.last },
+    ].filter(part => part.first <= part.last),
+  )
+}
+
+/** What a reading puts into exposures: all that is wanted, but on the frames that stay with the hand. */
+export const putBeside = (hand: readonly Frames[], wanted: Wanted): Exposed =>
+  exposedAs(besides(mouthsOver(wanted), hand), wanted.over)

@@ -13,6 +13,7 @@ const once = (list: readonly { readonly id: string }[]): boolean => new Set(list
 
 /** A mouth: its name, how it is shaped, and the drawing of its column that shows it. */
 export const mouthSchema = z.object({ id: idSchema, name: label, shape: z.enum(MOUTHS), drawing: idSchema })
+const knownSound = z.string().refine(sound => SOUNDS.includes(sound), 'There is no such sound.')
 export const mouthSetSchema = z.object({
   mouths: z
     .array(mouthSchema)
@@ -20,7 +21,7 @@ export const mouthSetSchema = z.object({
     .max(MOST_MOUTHS, 'A mouth set has at most 12 mouths.')
     .refine(once, 'Each mouth of a set has an id of its own.'),
   /** Which mouth shows a sound of the CMU Pronouncing Dictionary, where that is another than its shape says. */
-  sounds: z.partialRecord(z.enum(SOUNDS as [string, ...string[]]), idSchema).optional(),
+  sounds: z.record(knownSound, idSchema).optional(),
   /** The set on a shelf that it is a copy of. */
   original: originalSchema.optional(),
 })
@@ -55,11 +56,17 @@ interface Put {
 /** What was exposed from a reading, and how: what differs from it now was changed by hand. */
 export const spokenSchema = z
   .object({
+    /** By the words of lines, or by how loud the sounds are. */
+    by: z.enum(['reading', 'loudness']),
+    /** Of which sound, where it goes by loudness. */
+    sound: idSchema.optional(),
     /** Whose lines; all where nobody is named. */
     speaker: label.optional(),
     settings: mouthSettingsSchema,
     /** It is exposed anew with each change of the reading, the set or the settings. */
     follows: z.boolean(),
+    /** It is over the whole shot, however long that becomes. */
+    whole: z.boolean(),
     /** The frames that it is over. */
     first: frames,
     last: frames,

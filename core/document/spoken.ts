@@ -65,14 +65,12 @@ export function soundsHeard(
     const later = laterInShot(line, plan, r)
     const stressed = stresses(line)
     return line.words.flatMap((word, i) =>
-      word.sounds.map(
-        ({ sound, stress, to }, k): Heard => ({
-          sound,
-          start: ((word.sounds[k - 1]?.to ?? word.from) + later) / SOUND_CLOCK,
-          end: (to + later) / SOUND_CLOCK,
-          ...(stress === undefined ? {} : { stress: stressed[i] ? stress : 0 }),
-        }),
-      ),
+      word.sounds.map(({ sound, stress, to }, k): Heard => ({
+        sound,
+        start: ((word.sounds[k - 1]?.to ?? word.from) + later) / SOUND_CLOCK,
+        end: (to + later) / SOUND_CLOCK,
+        ...(stress === undefined ? {} : { stress: stressed[i] ? stress : 0 }),
+      })),
     )
   })
   return all.filter(s => s.start >= 0).sort((a, b) => a.start - b.start || a.end - b.end)

@@ -24,6 +24,7 @@ import BeginOffers from '~/guide/BeginOffers.vue'
 import FirstSteps from '~/guide/FirstSteps.vue'
 import { useGuide } from '~/guide/store'
 import { panels } from '~/panels'
+import { useMouths } from '~/mouths/store'
 import PictureBar from '~/picture/PictureBar.vue'
 import PictureViews from '~/picture/PictureViews.vue'
 import { useFlip } from '~/picture/useFlip'
@@ -73,6 +74,7 @@ useKeys(actions, selections())
 useLongPress()
 usePens()
 useShelfNews()
+useMouths()
 useHead({ title: () => (desk.shot ? `${desk.shot.name} · Fintro` : 'Fintro') })
 
 /** The earlier state that the address asks for. */

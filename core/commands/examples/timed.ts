@@ -182,7 +182,7 @@ export const timed: readonly Example[] = [
           anticipation: { seconds: 0.75, how: 'breath' },
           ...{ shown: 'stresses', least: 2, step: 1, pause: 8 },
         },
-        ...{ follows: true, first: 1, last: 24 },
+        ...{ by: 'reading', follows: true, whole: false, first: 1, last: 24 },
         drawings: ['dim', 'glow'],
         put: [
           [1, 3, 0],

@@ -1,0 +1,55 @@
+import type { Subject } from '#core/document'
+import { subjectsOf } from '#core/document'
+import { layBones, onBone } from '#core/figure'
+import type { Affine } from '#core/motion'
+import { after, SAME } from '#core/motion'
+import { drawingShown, placingAt } from '#core/pass'
+import type { Scene } from '~/desk/scene'
+import type { Ride } from '~/sheet/carry'
+import { ridesFor } from '~/sheet/carry'
+
+/** A head is looked for by its name, in figures of one's own, too. */
+const isHead = (subject: Subject, bone: string): boolean =>
+  /head|face/i.test(bone) || /head|face/i.test(subject.figure.bones.find(b => b.id === bone)?.name ?? '')
+
+/** What a mouth can ride on on a frame; heads come first. */
+export function headsFirst(scene: Scene, frame: number): Ride[] {
+  const rides = ridesFor(scene, null, frame)
+  const head = ({ column, part }: Ride): boolean => {
+    const subject = part && scene.shot.stacks[scene.plan.columns[column]!.stack]!.subjects[part.subject]
+    return !!subject && isHead(subject, part!.bone)
+  }
+  return [...rides.filter(head), ...rides.filter(r => !head(r))]
+}
+
+/** Where a mouth is on a head, in shares of its length: so far along it, and to its edge for a face from the side. */
+const [ALONG, EDGE, WIDE] = [0.13, 0.38, 0.42]
+
+/** Where a plain mouth of width 1 begins, and how large it is: on a head, else in the middle of the picture. */
+export function mouthPlace(
+  scene: Scene,
+  ride: Ride | null,
+  frame: number,
+  from: 'front' | 'right' | 'left',
+): { at: Affine; width: number } {
+  const { width, height } = scene.shot.picture
+  const middle = { at: [1, 0, 0, 1, width / 2, height / 2] as const, width: Math.round(height / 8) }
+  const on = ride?.part && scene.plan.columns[ride.column]
+  const drawing = on && drawingShown(on, frame)
+  if (!on || !drawing) return middle
+  const stack = scene.shot.stacks[on.stack]!
+  const subject = subjectsOf(stack).find(s => s.id === ride.part!.subject)
+  const pose = scene.contents.of(scene, stack, drawing).poses[ride.part!.subject]
+  const bone = subject?.figure.bones.find(b => b.id === ride.part!.bone)
+  if (!subject || !pose || !bone) return middle
+  const place = onBone(subject.figure, pose, bone, layBones(subject.figure, pose).get(bone.id)!)
+  const across = from === 'front' ? 0 : (from === 'right' ? EDGE : -EDGE) * bone.length
+  const at = place([ALONG * bone.length, across])
+  const right = place([ALONG * bone.length, across + 1])
+  const down = place([ALONG * bone.length - 1, across])
+  const own: Affine = [right.x - at.x, right.y - at.y, down.x - at.x, down.y - at.y, at.x, at.y]
+  return {
+    at: after(placingAt(scene, on, frame) ?? SAME, own),
+    width: WIDE * bone.length,
+  }
+}
