@@ -170,7 +170,7 @@ function planMouth(p: Planner, line: SpokenLine): void {
   p.column('mouth', 'Mouth', '#26302c', { step: 1 })
   const head = marrow.bones.find(b => b.id === 'head')!
   const place = onBone(marrow, waits, head, layBones(marrow, waits).get('head')!)
-  const look = { width: 0.42 * head.length, ink: '#26302c', from: 'right' as const }
+  const look = { width: 0.5 * head.length, ink: '#26302c', from: 'right' as const }
   const [along, across] = [0.13 * head.length, 0.38 * head.length]
   const put = (x: number, y: number): Vec => place([along - y, across + x])
   for (const mouth of MOUTHS) {

@@ -14,7 +14,7 @@ export const floors = {
     ['commands', 'pass'],
     ['picture', 'ghost'],
     ['travel', 'formats'],
-    ['paper'],
+    ['paper', 'findings'],
   ],
   app: [
     ['sync'],

@@ -72,7 +72,7 @@ const over = computed({
   },
 })
 const OVER = computed(() => [
-  { value: 'whole' as const, name: 'the whole shot' },
+  { value: 'whole' as const, name: 'whole shot' },
   {
     value: 'selected' as const,
     name: mouths.choices.whole ? 'selected frames' : `frames ${mouths.choices.first}–${mouths.choices.last}`,

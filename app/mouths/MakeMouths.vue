@@ -32,9 +32,9 @@ const COUNTS = [
 ]
 const from = ref<'front' | 'right' | 'left'>('front')
 const FROM = [
-  { value: 'left' as const, name: 'to the left' },
-  { value: 'front' as const, name: 'to the front' },
-  { value: 'right' as const, name: 'to the right' },
+  { value: 'left' as const, name: 'left' },
+  { value: 'front' as const, name: 'front' },
+  { value: 'right' as const, name: 'right' },
 ]
 function make(): void {
   const scene = desk.scene!
@@ -48,7 +48,9 @@ function make(): void {
   if (desk.run(...oneStep([...drafts, ...(carry ? [carry] : [])], 'Plain mouths'))) desk.columnId = column
 }
 const fromDrawings = computed(() =>
-  desk.column && desk.stack ? setOfDrawings(desk.column, desk.stack)?.mouths.length : undefined,
+  desk.column && desk.stack && !Object.keys(desk.stack.subjects).length
+    ? setOfDrawings(desk.column, desk.stack)?.mouths.length
+    : undefined,
 )
 function take(): void {
   const set = setOfDrawings(desk.column!, desk.stack!)
@@ -71,7 +73,7 @@ function take(): void {
       />
     </div>
     <div class="flex items-center gap-2">
-      <span class="w-14">face</span
+      <span class="w-14">looks to</span
       ><SwitchRow
         v-model="from"
         :options="FROM"

@@ -4,6 +4,7 @@ import { useDesk } from '~/desk/desk'
 import SidePanel from '~/desk/SidePanel.vue'
 import ExposeForm from './ExposeForm.vue'
 import MakeMouths from './MakeMouths.vue'
+import MouthChecks from './MouthChecks.vue'
 import MouthRows from './MouthRows.vue'
 import { useMouths } from './store'
 
@@ -39,6 +40,10 @@ const others = computed(() => desk.columns.filter(c => c.mouths && c.id !== desk
     <MakeMouths v-if="!mouths.set" />
     <template v-else>
       <ExposeForm />
+      <MouthChecks
+        v-if="mouths.heard?.length && mouths.written?.runs.count"
+        class="mt-3 border-t border-edge pt-2"
+      />
       <MouthRows class="mt-3 border-t border-edge pt-2" />
     </template>
   </SidePanel>

@@ -23,7 +23,7 @@ export function headsFirst(scene: Scene, frame: number): Ride[] {
 }
 
 /** Where a mouth is on a head, in shares of its length: so far along it, and to its edge for a face from the side. */
-const [ALONG, EDGE, WIDE] = [0.13, 0.38, 0.42]
+const [ALONG, EDGE, WIDE] = [0.13, 0.38, 0.5]
 
 /** Where a plain mouth of width 1 begins, and how large it is: on a head, else in the middle of the picture. */
 export function mouthPlace(

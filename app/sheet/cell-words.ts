@@ -1,3 +1,4 @@
+import { byHand } from '#core/dialogue'
 import type { Column } from '#core/document'
 import type { Scene, Selection } from '~/desk/scene'
 import { focusIn } from '~/desk/scene'
@@ -7,9 +8,16 @@ import { EXPOSED, exposed } from '~/desk/steps'
 export function cellWords(scene: Scene, column: Column, frame: number): string {
   const focus = focusIn(scene, { column: column.id, workFrame: frame, selection: null })
   const { drawing: d, place } = focus
-  if (!d) return 'blank'
+  const hand = isByHand(scene, column, frame) ? ', by hand' : ''
+  if (!d) return `blank${hand}`
   const lies = exposed(focus)
-  return `drawing ${d.number}, ${d.role}, ${lies === 'held' ? `held, frame ${frame - place!.start + 1}` : EXPOSED[lies]}`
+  return `drawing ${d.number}, ${d.role}, ${lies === 'held' ? `held, frame ${frame - place!.start + 1}` : EXPOSED[lies]}${hand}`
+}
+
+/** The hand changed what a reading had put there. */
+function isByHand({ shot, plan }: Scene, { id }: Column, frame: number): boolean {
+  const { runs, spoken } = shot.plans[plan.id]!.columns[id] ?? {}
+  return !!runs && !!spoken && byHand(runs, spoken).some(h => h.first <= frame && frame <= h.last)
 }
 
 /** Selected frames in words, with the names of their columns. */

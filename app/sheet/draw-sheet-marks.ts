@@ -1,4 +1,5 @@
-import type { Plan } from '#core/document'
+import { byHand } from '#core/dialogue'
+import type { Column, Plan } from '#core/document'
 import type { Frames } from '#core/sheet'
 import type { Scene } from '~/desk/scene'
 import type { Rows } from './layout'
@@ -109,5 +110,20 @@ export function drawBrackets(
       x + w - 1,
       bottom + 2,
     )
+  }
+}
+
+/** Beside the frames on which the hand changed what a reading had put there: a bar, as of a pencil. */
+export function drawByHand(
+  c: C,
+  { runs, spoken }: Column,
+  { rows, left, width, seen }: { rows: Rows; left: number; width: number; seen: Frames },
+): void {
+  if (!spoken) return
+  c.fillStyle = theme().pencil
+  for (const hand of byHand(runs, spoken)) {
+    if (hand.first > seen.last || hand.last < seen.first) continue
+    const [top, bottom] = [rows.y(hand.first), rows.y(hand.last + 1)]
+    c.fillRect(left + width - 4, top + 1, 2.5, Math.max(2, bottom - top - 2))
   }
 }

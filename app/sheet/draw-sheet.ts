@@ -10,7 +10,7 @@ import type { LedgerSight } from './draw-ledger'
 import { drawOver, openLedger } from './draw-ledger'
 import { drawFootage } from './draw-footage'
 import { drawNumber } from './draw-numbers'
-import { drawBrackets, drawNoteMarks, drawNotes, fitText } from './draw-sheet-marks'
+import { drawBrackets, drawByHand, drawNoteMarks, drawNotes, fitText } from './draw-sheet-marks'
 import type { Rows } from './layout'
 import { HEAD, HEAD_BUTTONS, MARGIN, ROOMY } from './layout'
 import type { Margin } from './sheet'
@@ -157,6 +157,7 @@ function drawColumn(c: C, sheet: SheetDrawing, index: number, seen: Frames): voi
     drawExposure(c, sheet, column, { run, start, left })
   }
   c.globalAlpha = strength
+  drawByHand(c, column, { rows, left, seen, width: sheet.column })
   drawBrackets(c, scene, column.id, { rows, left, seen, width: sheet.column })
   drawStays(c, sheet, column.runs.frames, lineX(sheet, left))
   c.globalAlpha = 1

@@ -3,7 +3,7 @@ import type { Rate } from '../time'
 import type { Heard, MouthExposure, MouthSettings } from './expose'
 import { exposeLine } from './expose'
 import type { MouthSet } from './mouths'
-import { eachRun, merged, replaceFrames } from '../sheet'
+import { merged, replaceFrames, shownOver } from '../sheet'
 
 /** A drawing on so many frames from one on. */
 export interface MouthSpan {
@@ -72,19 +72,6 @@ function framesByHand(runs: Runs, exposed: Exposed): Frames[] {
     if (changed) add(from, to)
   }
   return out.sort((a, b) => a.first - b.first)
-}
-
-/** What is seen on some frames, exposure by exposure; behind the end the last drawing stays. */
-function* shownOver(runs: Runs, first: number, last: number) {
-  let end = 0
-  let drawing: string | null = null
-  for (const { run, start } of eachRun(runs)) {
-    if (start > last) return
-    ;[end, drawing] = [start + run.frames - 1, run.drawing]
-    if (end < first) continue
-    yield { id: start >= first ? run.id : null, drawing, from: Math.max(first, start), to: Math.min(last, end) }
-  }
-  if (end < last) yield { id: null, drawing, from: Math.max(first, end + 1), to: last }
 }
 
 /** Spans without the frames that stay with the hand. */

@@ -14,7 +14,7 @@ const OPEN: Readonly<Record<Mouth, number>> = {
   wide: 1,
 }
 /** Lips meet, or nearly do: sounds that look wrong with any other mouth. */
-const MEETS: ReadonlySet<Mouth> = new Set(['shut', 'teeth on lip'])
+export const MEETING: ReadonlySet<Mouth> = new Set(['shut', 'teeth on lip'])
 
 /**
  * Which mouth a sound is made with. The sounds are those of the CMU Pronouncing Dictionary (ARPAbet); how they are
@@ -43,7 +43,7 @@ export function mouthOf(sound: string): Mouth {
 }
 export const isVowel = (sound: string): boolean => VOWELS.has(sound)
 /** Lips meet for it: it is shown whatever is left out. */
-export const meets = (sound: string): boolean => MEETS.has(mouthOf(sound))
+export const meets = (sound: string): boolean => MEETING.has(mouthOf(sound))
 /** How broad a mouth is, 0 up to half open, 1 for the widest. */
 export const broadness = (mouth: Mouth): number => Math.max(0, (OPEN[mouth] - 0.5) / 0.5)
 
@@ -68,7 +68,7 @@ export interface MouthSet {
 export function mouthFor({ mouths }: MouthSet, shape: Mouth): SetMouth | null {
   const own = mouths.find(m => m.shape === shape)
   if (own) return own
-  const fits = mouths.filter(m => MEETS.has(m.shape) === MEETS.has(shape))
+  const fits = mouths.filter(m => MEETING.has(m.shape) === MEETING.has(shape))
   const from = fits.length ? fits : mouths
   const away = (m: SetMouth): number => Math.abs(OPEN[m.shape] - OPEN[shape])
   return from.reduce<SetMouth | null>((best, m) => (best && away(best) <= away(m) ? best : m), null)

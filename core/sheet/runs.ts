@@ -346,3 +346,23 @@ export function* runsAfter(runs: Runs, frame: number): Generator<{ run: Run; sta
     }
   }
 }
+
+/**
+ * What is seen on some frames, exposure by exposure; behind the end the last drawing stays. `id` is of those that
+ * begin there.
+ */
+export function* shownOver(
+  runs: Runs,
+  first: number,
+  last: number,
+): Generator<{ id: string | null; drawing: string | null; from: number; to: number }> {
+  let end = 0
+  let drawing: string | null = null
+  for (const { run, start } of eachRun(runs)) {
+    if (start > last) return
+    ;[end, drawing] = [start + run.frames - 1, run.drawing]
+    if (end < first) continue
+    yield { id: start >= first ? run.id : null, drawing, from: Math.max(first, start), to: Math.min(last, end) }
+  }
+  if (end < last) yield { id: null, drawing, from: Math.max(first, end + 1), to: last }
+}

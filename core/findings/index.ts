@@ -1,0 +1,2 @@
+export * from './finding'
+export * from './mouths'
