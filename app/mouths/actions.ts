@@ -1,5 +1,7 @@
 import { plural } from '#core/basic'
+import type { Frames } from '#core/sheet'
 import type { Action } from '~/desk/action'
+import type { Desk } from '~/desk/desk'
 import { tell } from '~/ui/messages'
 import { useSide } from '~/ui/side'
 import { mayExpose } from './drafts'
@@ -16,6 +18,13 @@ export function whyNoMouths(): string {
   return choices.by === 'loudness'
     ? 'nothing is heard in this sound.'
     : 'no line is read yet. Read one beside its sound, or go by loudness.'
+}
+
+/** The frames that go by the reading again: those selected, else all that the hand changed as one with this frame. */
+function givenBack({ selection: s, column, workFrame }: Desk): Frames | null {
+  const { hand } = useMouths()
+  if (s?.columns.includes(column!.id) && s.last > s.first) return { first: s.first, last: s.last }
+  return hand.find(h => h.first <= workFrame && workFrame <= h.last) ?? null
 }
 
 /** Mouths, and what is exposed of a reading. */
@@ -57,9 +66,9 @@ export const mouthActions: readonly Action[] = [
     can: d => !!d.column?.spoken && useMouths().hand.length > 0,
     why: 'no mouth was changed by hand in this column.',
     do: d => {
-      const s = d.selection
-      const frames = s?.columns.includes(d.column!.id) ? s : { first: d.workFrame, last: d.workFrame }
-      if (useMouths().expose({ first: frames.first, last: frames.last })) d.tellDone('They go by the reading again.')
+      const frames = givenBack(d)
+      if (!frames) tell('Nothing was changed by hand on this frame. A bar beside the frames of the column shows where.')
+      else if (useMouths().expose(frames)) d.tellDone('They go by the reading again.')
     },
   },
 ]

@@ -1,6 +1,16 @@
 import type { Draft } from '#core/commands'
 import type { Heard, Mouth, MouthSet, StarterLook, Wanted } from '#core/dialogue'
-import { byHand, framesBut, MOUTHS, mouthsOver, putBeside, SHORT, starterMouth } from '#core/dialogue'
+import {
+  besides,
+  byHand,
+  framesBut,
+  MOUTHS,
+  mouthsOver,
+  putBeside,
+  SHORT,
+  spansPut,
+  starterMouth,
+} from '#core/dialogue'
 import type { Column, Mouths, Plan, Shot, SpokenMouths, Stack } from '#core/document'
 import { equal, LEAST_MOUTHS, MOST_MOUTHS } from '#core/document'
 import type { Affine } from '#core/motion'
@@ -45,6 +55,13 @@ export function exposeDraft(
   return { name: 'mouths.expose', args: { plan: plan.id, column: column.id, spoken: { ...choices, ...put } } }
 }
 
+/** True where a reading would be exposed otherwise than it was, besides what the hand changed. */
+export function isOther(now: SpokenMouths, before: SpokenMouths, hand: readonly Frames[]): boolean {
+  const bare = ({ drawings: _d, put: _p, ...choices }: SpokenMouths): ExposeChoices => choices
+  const was = besides(spansPut(before), hand)
+  return !equal(bare(now), bare(before)) || !equal(spansPut(now), was)
+}
+
 /** True where a column's timing can be exposed from a reading. */
 export const mayExpose = (c: Column): boolean => !c.locked && c.leader === undefined && !c.repeats?.length
 
@@ -60,7 +77,7 @@ export function followDrafts(
     const { drawings: _d, put: _p, ...choices } = spoken
     const heard = heardBy(choices, plan, shot)
     const draft = heard && exposeDraft({ shot, plan }, column, heard, { choices })
-    return draft && !equal(draft.args.spoken, spoken) ? [draft] : []
+    return draft && isOther(draft.args.spoken, spoken, byHand(column.runs, spoken)) ? [draft] : []
   })
 }
 

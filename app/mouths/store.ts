@@ -13,7 +13,7 @@ import { useReading } from '~/reading/store'
 import { laidSounds } from '~/sound/lanes'
 import { loudnessIn, useSounds } from '~/sound/store'
 import type { ExposeChoices } from './drafts'
-import { exposeDraft, followDrafts, mayExpose, setHere } from './drafts'
+import { exposeDraft, followDrafts, isOther, mayExpose, setHere } from './drafts'
 
 /** Commands after which mouths may have to be exposed anew. */
 const CONCERNED = /^(line|sound)\.|^mouths\.set$|^shot\.(rate|set)$/
@@ -42,9 +42,10 @@ export const useMouths = defineStore('mouths', () => {
   }
   const draft = computed(() => made())
   /** The reading, the set or the settings are others than those that are exposed. */
-  const changed = computed(
-    () => !!written.value?.spoken && !!draft.value && !equal(draft.value.args.spoken, written.value.spoken),
-  )
+  const changed = computed(() => {
+    const { spoken } = written.value ?? {}
+    return !!spoken && !!draft.value && isOther(draft.value.args.spoken, spoken, hand.value)
+  })
 
   function expose(anew?: Frames): boolean {
     const now = made(anew)

@@ -44,6 +44,7 @@ const PANELS: Record<string, (page: Page) => Promise<void>> = {
   lines: page => page.keyboard.press('Alt+l'),
   sound: page => page.keyboard.press('Alt+v'),
   reading: page => page.keyboard.press('Alt+/'),
+  mouths: page => page.keyboard.press('Alt+;'),
   'the shot': page => page.keyboard.press('Shift+L'),
   export: page => page.keyboard.press('Shift+H'),
   import: page => page.keyboard.press('Alt+i'),

@@ -108,10 +108,10 @@ test('how a word is said: another way, words for a number, one of one’s own fo
   await page.mouse.click(...(Object.values(await inReading(desk, 1)) as [number, number]))
   await expect(panel.getByText('It can be said in 2 ways:')).toBeVisible()
   await panel.getByRole('radio', { name: 'R IY1 D' }).click()
-  expect((await wordsOf(desk))[0]!.sounds.map(s => s.sound)).toEqual(['R', 'IY', 'D'])
+  await expect.poll(async () => (await wordsOf(desk))[0]!.sounds.map(s => s.sound)).toEqual(['R', 'IY', 'D'])
   await panel.getByLabel('Its sounds').fill('r ah1 d')
   await panel.getByLabel('Its sounds').press('Enter')
-  expect((await wordsOf(desk))[0]!.sounds.map(s => s.sound)).toEqual(['R', 'AH', 'D'])
+  await expect.poll(async () => (await wordsOf(desk))[0]!.sounds.map(s => s.sound)).toEqual(['R', 'AH', 'D'])
   await panel.getByLabel('Its sounds').fill('R QQ1')
   await panel.getByLabel('Its sounds').press('Enter')
   await expect(page.getByText(/There is no sound QQ1/)).toBeVisible()
@@ -119,7 +119,7 @@ test('how a word is said: another way, words for a number, one of one’s own fo
   await expect(page.getByText('“read” is said so in this production.')).toBeVisible()
   await desk.open()
   await read(page, 'Read it')
-  expect((await wordsOf(desk))[0]!.sounds.map(s => s.sound)).toEqual(['R', 'AH', 'D'])
+  await expect.poll(async () => (await wordsOf(desk))[0]!.sounds.map(s => s.sound)).toEqual(['R', 'AH', 'D'])
 })
 
 test('lines go out as timed text and come in again; text that has no room or no words is refused', async ({

@@ -24,6 +24,7 @@ const PANELS = [
   'Write an action note',
   'Sound',
   'Reading',
+  'Mouths',
 ]
 
 /** Nothing of it was made into elements, and nothing of it ran. */

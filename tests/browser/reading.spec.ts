@@ -27,6 +27,7 @@ const PANELS: Readonly<Record<string, string>> = {
   Shelf: 'Alt+c',
   Sound: 'Alt+v',
   Reading: 'Alt+/',
+  Mouths: 'Alt+;',
 }
 const TOOLS = ['p', 'd', 'u', ';', 'Alt+e', 'Alt+o', 'Shift+P']
 
