@@ -44,20 +44,27 @@ interface Pasting {
   /** Its own name, or one that is free, where nothing is said. */
   readonly name?: string
   readonly original?: Original
+  /** The set on a shelf that its mouths are a copy of. */
+  readonly mouths?: Original
 }
 
 /** Puts a copied column into a shot. A sentence where it cannot be read. */
 export function pasteColumn(
   scene: Scene,
   text: string,
-  { index, name: wanted, original }: Pasting,
+  { index, name: wanted, original, mouths }: Pasting,
 ): { id: string; stack: string; draft: Draft } | string {
   const source = sourceOf(scene, text)
   const [column] = source?.columns ?? []
   if (!source || !column) return 'The column that was copied cannot be read any more. Copy it again.'
   const { name, args } = copyOfColumn(source, column) as { name: 'column.add'; args: ArgsOf<'column.add'> }
   const names = scene.columns.map(c => c.name)
-  const put = { ...args.column, name: wanted ?? freeName(column.name, names), ...(original ? { original } : {}) }
+  const put = {
+    ...args.column,
+    name: wanted ?? freeName(column.name, names),
+    ...(original ? { original } : {}),
+    ...(mouths && args.column.mouths ? { mouths: { ...args.column.mouths, original: mouths } } : {}),
+  }
   return {
     ...{ id: put.id, stack: args.stack.id },
     draft: { name, args: { ...args, plan: scene.plan.id, index, column: put } },

@@ -85,6 +85,8 @@ function linked(c: Keepable, { stack, plan }: { stack: string; plan: string }, t
   const original = { id: thing.id, version: thing.version }
   if (c.subject) return [{ name: 'subject.set', args: { stack, subject: c.subject, original } }]
   if (c.column) return [{ name: 'column.set', args: { plan, column: c.column, original } }]
+  const set = c.mouths ? desk.shot!.plans[plan]?.columns[c.mouths]?.mouths : undefined
+  if (set) return [{ name: 'mouths.set', args: { plan, column: c.mouths!, mouths: { ...set, original } } }]
   return c.kind === 'spacing' ? spacingDrafts(desk.shot!, thing) : []
 }
 

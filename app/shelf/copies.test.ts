@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import type { ShelfOriginal, Shelved, Shot } from '#core/document'
-import { columnAlone, openShot, shelvedOf, shelvedSchema, storeShot } from '#core/document'
+import { columnAlone, openShot, shelvedOf, shelvedSchema, storeShot, strokesOnShelf } from '#core/document'
 import { listOf } from '#core/sheet'
-import { COLUMN, columnIn, done, PLAN, planned, runOn, STACK } from '#core/commands/fixture.test-helper'
+import { COLUMN, columnIn, done, emptyShot, PLAN, planned, runOn, STACK } from '#core/commands/fixture.test-helper'
 import { giveSpacing, passHere } from '~/chart/spans'
-import { newColumn } from '~/sheet/columns'
+import { copyOfColumn, emptyColumn, newColumn } from '~/sheet/columns'
 import { after, deskOn } from '~/desk/scene.test-helper'
 import { copiesIn, isChanged, placeDrafts, renewDrafts, spacingDrafts } from './copies'
 import { keepableHere } from './keepable'
@@ -171,5 +171,73 @@ describe('what can be put on the shelf', () => {
     const shot = done(planned(), 'subject.add', { stack: STACK, subject, drawing: null, pose: null })
     const part = keepableHere(...deskOn(shot, 1), null, pencil).find(k => k.kind === 'part')!
     expect([part.content(), part.subject]).toEqual([null, undefined])
+  })
+})
+
+describe('a mouth set', () => {
+  const pencil = { id: 'rough', name: 'Rough', colour: '#1f5aa8', width: 4, smooth: 0.1 }
+  const drawn = (s: Shot, id: string, stroke: string) =>
+    done(s, 'drawing.add', {
+      stack: STACK,
+      drawing: {
+        ...{ id, number: id, role: 'key' },
+        content: { poses: {}, strokes: [{ id: `${id}-${stroke}`, hash: stroke.repeat(64) }] },
+      },
+    })
+  const where = { plan: PLAN, column: COLUMN }
+  const mouths = {
+    mouths: [
+      { id: 'm-1', name: 'shut', shape: 'shut' as const, drawing: 'one' },
+      { id: 'm-2', name: 'open', shape: 'open' as const, drawing: 'two' },
+    ],
+    sounds: { V: 'm-2' },
+  }
+  const start = drawn(drawn(drawn(emptyShot(), 'one', 'a'), 'two', 'b'), 'other', 'c')
+  const shot = done(done(start, 'mouths.set', { ...where, mouths }), 'run.expose', {
+    ...{ ...where, drawing: 'two', at: null, frames: 6 },
+  })
+  const kept = (s: Shot) =>
+    shelvedSchema.parse(
+      keepableHere(...deskOn(s), null, pencil)
+        .find(k => k.kind === 'mouths')!
+        .content(),
+    )
+  it('is kept with its drawings and no others, without when they are shown', () => {
+    const content = kept(shot)
+    const alone = columnAlone((content as { shot: unknown }).shot)!
+    expect(Object.keys(alone.stack.drawings).sort()).toEqual(['one', 'two'])
+    expect([alone.column.mouths, alone.column.runs.count]).toEqual([mouths, 0])
+    expect(strokesOnShelf(content)).toEqual(['a'.repeat(64), 'b'.repeat(64)])
+    expect(shelvedSchema.safeParse({ kind: 'mouths', shot: storeShot(start) }).success).toBe(false)
+  })
+  it('takes the drawings of a newer version, and those that came; what is exposed stays', () => {
+    const copy = done(shot, 'mouths.set', { ...where, mouths: { ...mouths, original: { id: 'original', version: 1 } } })
+    const redrawn = done(drawn(shot, 'three', 'd'), 'stroke.replace', {
+      ...{ stack: STACK, drawing: 'two', strokes: { 'two-b': [{ id: 'two-e', hash: 'e'.repeat(64) }] } },
+    })
+    const more = [...mouths.mouths, { id: 'm-3', name: 'round', shape: 'round' as const, drawing: 'three' }]
+    const newer = done(redrawn, 'mouths.set', { ...where, mouths: { mouths: more } })
+    const [scene] = deskOn(copy)
+    expect(copiesIn(scene).map(c => c.name)).toEqual([columnIn(copy).name])
+    const now = after(copy, renewDrafts(scene, copiesIn(scene), thing(kept(newer), 2), new Map()))
+    expect(listOf(columnIn(now).runs)).toEqual(listOf(columnIn(copy).runs))
+    expect(now.stacks[STACK]!.drawings.two!.content.strokes.map(s => s.hash[0])).toEqual(['e'])
+    const set = columnIn(now).mouths!
+    expect([set.original, set.mouths.map(m => m.shape), set.sounds]).toEqual([
+      { id: 'original', version: 2 },
+      ['shut', 'open', 'round'],
+      undefined,
+    ])
+    expect(openShot(storeShot(now)).ok).toBe(true)
+  })
+  it('goes along with a copy of its column, by the copied drawings; a new empty column has none', () => {
+    const [scene] = deskOn(shot)
+    const twice = after(shot, [copyOfColumn(scene, columnIn(shot))])
+    const copied = Object.values(twice.plans[PLAN]!.columns).find(c => c.id !== COLUMN)!
+    const drawings = twice.stacks[copied.stack]!.drawings
+    expect(copied.mouths!.mouths.map(m => drawings[m.drawing]!.number)).toEqual(['one', 'two'])
+    expect(copied.mouths!.sounds).toEqual({ V: 'm-2' })
+    const empty = after(shot, [emptyColumn(scene, columnIn(shot))])
+    expect(Object.values(empty.plans[PLAN]!.columns).find(c => c.id !== COLUMN)!.mouths).toBeUndefined()
   })
 })

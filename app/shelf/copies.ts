@@ -7,11 +7,12 @@ import type {
   ShelfOriginal,
   Shelved,
   ShelvedColumn,
+  ShelvedMouths,
   ShelvedSubject,
   Shot,
   Subject,
 } from '#core/document'
-import { boundTo, equal, isSubject, shelvedOf } from '#core/document'
+import { boundTo, columnAlone, equal, isSubject, shelvedOf } from '#core/document'
 import type { Pose } from '#core/figure'
 import { restPose } from '#core/figure'
 import { freeName } from '#core/basic'
@@ -28,6 +29,7 @@ export type Copy = { readonly original: Original; readonly name: string } & (
   | { readonly stack: string; readonly subject: Subject }
   | { readonly spacing: KeptSpacing }
   | { readonly column: Column }
+  | { readonly mouths: Column }
 )
 
 /** All copies in a shot, as far as one plan shows them. */
@@ -43,18 +45,21 @@ export function copiesIn({ shot, columns: all }: Pick<Scene, 'shot' | 'columns'>
   const columns = all.flatMap(column =>
     column.original ? [{ original: column.original, name: column.name, column }] : [],
   )
-  return [...subjects, ...columns, ...spacings]
+  const mouths = all.flatMap(column =>
+    column.mouths?.original ? [{ original: column.mouths.original, name: column.name, mouths: column }] : [],
+  )
+  return [...subjects, ...columns, ...mouths, ...spacings]
 }
 
 /** What a copy is now, as a shelf has it. */
-const contentOf = (copy: Exclude<Copy, { column: Column }>): Shelved | null =>
+const contentOf = (copy: Exclude<Copy, { column: Column } | { mouths: Column }>): Shelved | null =>
   'spacing' in copy
     ? { kind: 'spacing', recipe: copy.spacing.recipe, places: [...copy.spacing.places] }
     : shelvedOf(copy.subject)
 
-/** Whether a copy was changed since it was taken: null where that cannot be told, for the ids of a column are its own. */
+/** Whether a copy was changed since it was taken: null where that cannot be told, for drawings of a column have their own ids. */
 export function isChanged(copy: Copy, before: Shelved): boolean | null {
-  if ('column' in copy) return null
+  if ('column' in copy || 'mouths' in copy) return null
   const now = contentOf(copy)
   return !now || !isAlike(now, before)
 }
@@ -113,6 +118,7 @@ export const renewDrafts = (
 ): Draft[] => copies.flatMap(copy => renewed(scene, copy, now, before.get(copy.original.version)))
 
 function renewed(scene: Scene, copy: Copy, { content, of }: ShelfOriginal, before: Shelved | undefined): Draft[] {
+  if ('mouths' in copy) return content.kind === 'mouths' ? remouthed(scene, copy.mouths, content, of) : []
   if ('column' in copy) return content.kind === 'column' ? replaced(scene, copy.column, content, of) : []
   if ('spacing' in copy) return content.kind === 'spacing' ? respaced(scene, copy.spacing, content, of) : []
   if (!isSubject(content)) return []
@@ -131,6 +137,40 @@ function replaced(scene: Scene, old: Column, { shot }: ShelvedColumn, version: n
   if (typeof made === 'string') return []
   const remove: Draft = { name: 'column.remove', args: { plan: scene.plan.id, column: old.id } }
   return [...letAllGo(scene, { column: old.id }), made.draft, remove]
+}
+
+/** The drawings of mouths as they are in another version; what is exposed of them stays. New mouths are added. */
+function remouthed(
+  scene: Scene,
+  { id, stack: stackId, mouths }: Column,
+  { shot }: ShelvedMouths,
+  version: number,
+): Draft[] {
+  const from = columnAlone(shot)
+  const stack = scene.shot.stacks[stackId]!
+  if (!from?.column.mouths || !mouths) return []
+  const drafts: Draft[] = []
+  const now = from.column.mouths.mouths.map(m => {
+    const { content, number } = from.stack.drawings[m.drawing]!
+    const strokes = content.strokes.map(s => ({ id: newId(), hash: s.hash }))
+    const old = mouths.mouths.find(x => x.id === m.id && Object.hasOwn(stack.drawings, x.drawing))
+    const drawing = old?.drawing ?? newId()
+    const [first, ...others] = old ? stack.drawings[drawing]!.content.strokes.map(s => s.id) : []
+    if (!old)
+      drafts.push({
+        name: 'drawing.add',
+        args: { stack: stackId, drawing: { id: drawing, number, role: 'key', content: { poses: {}, strokes } } },
+      })
+    else if (first === undefined) drafts.push({ name: 'stroke.add', args: { stack: stackId, drawing, strokes } })
+    else {
+      const replaced = { [first]: strokes, ...Object.fromEntries(others.map(s => [s, []])) }
+      drafts.push({ name: 'stroke.replace', args: { stack: stackId, drawing, strokes: replaced } })
+    }
+    return { ...m, drawing }
+  })
+  const { sounds } = from.column.mouths
+  const set = { mouths: now, ...(sounds ? { sounds } : {}), original: { ...mouths.original!, version } }
+  return [...drafts, { name: 'mouths.set', args: { plan: scene.plan.id, column: id, mouths: set } }]
 }
 
 /** With what was bound in the shot: what its own original did not have. */

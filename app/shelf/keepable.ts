@@ -1,4 +1,5 @@
-import type { Column, Original, ShelfKind, Shelved, ShelvedColumn } from '#core/document'
+import type { Column, Original, ShelfKind, Shelved, ShelvedColumn, ShelvedMouths, StoredShot } from '#core/document'
+import { runsOf } from '#core/sheet'
 import { filesOnShelf, shelvedOf, strokesOnShelf, subjectsOf } from '#core/document'
 import { recipeName } from '#core/chart'
 import type { Pass } from '#core/pass'
@@ -20,6 +21,8 @@ export interface Keepable {
   /** What in the shot becomes a copy of it. */
   readonly subject?: string
   readonly column?: string
+  /** The column whose mouths become a copy of it. */
+  readonly mouths?: string
 }
 
 /** The figures, parts and pictures of the column, itself, the spacing of the span and the pencil in hand. */
@@ -44,6 +47,15 @@ export function keepableHere(scene: Scene, focus: Focus, pass: Pass | null, penc
           },
         ]
       : []),
+    ...(focus.column?.mouths
+      ? [
+          {
+            ...{ key: `mouths ${focus.column.id}`, kind: 'mouths' as const, name: `Mouths of ${focus.column.name}` },
+            ...{ original: focus.column.mouths.original, mouths: focus.column.id },
+            content: () => mouthsOf(scene, focus.column!),
+          },
+        ]
+      : []),
     ...(spacing
       ? [
           {
@@ -62,6 +74,26 @@ export function keepableHere(scene: Scene, focus: Focus, pass: Pass | null, penc
 function wholeColumn(scene: Scene, column: Column): Shelved {
   const { original: _original, ...bare } = column
   return { kind: 'column', shot: JSON.parse(copyColumn(scene, bare).text) as ShelvedColumn['shot'] }
+}
+
+/** The mouths of a column: without when they are shown, and without what carries them. */
+function mouthsOf(scene: Scene, column: Column): Shelved {
+  const { original: _o, carrier: _c, moves: _m, stands: _s, spoken: _p, repeats: _r, ...bare } = column
+  const { original: _original, ...mouths } = column.mouths!
+  const alone = { ...bare, mouths, runs: runsOf([]) }
+  const shot = JSON.parse(copyColumn(scene, alone).text) as ShelvedMouths['shot']
+  return { kind: 'mouths', shot: withoutOthers(shot, new Set(mouths.mouths.map(m => m.drawing))) }
+}
+
+/** The drawings of mouths only, and no charts between them. */
+function withoutOthers(shot: ShelvedMouths['shot'], drawings: ReadonlySet<string>): ShelvedMouths['shot'] {
+  const stored = shot as unknown as StoredShot
+  const stacks = Object.values(stored.stacks).map(stack => {
+    const kept = Object.entries(stack.drawings).filter(([id]) => drawings.has(id))
+    return [stack.id, { ...stack, drawings: Object.fromEntries(kept) }]
+  })
+  const plans = Object.values(stored.plans).map(plan => [plan.id, { ...plan, charts: {} }])
+  return { ...stored, stacks: Object.fromEntries(stacks), plans: Object.fromEntries(plans) } as ShelvedMouths['shot']
 }
 
 /** A part that is drawn on each drawing, as it is on this one. */

@@ -1,5 +1,5 @@
-import type { ShelfOriginal, ShelfThing, ShelvedColumn } from '#core/document'
-import { isSubject } from '#core/document'
+import type { ShelfOriginal, ShelfThing, ShelvedColumn, ShelvedMouths } from '#core/document'
+import { isColumn, isSubject } from '#core/document'
 import { spansHere } from '~/chart/actions-space'
 import { giveSpacing, passUnder } from '~/chart/spans'
 import type { Desk } from '~/desk/desk'
@@ -26,13 +26,13 @@ export async function useThing(desk: Desk, thing: ShelfThing): Promise<void> {
   desk.drop()
   if (content.kind === 'pencil') takePencil(original)
   else if (content.kind === 'spacing') useSpacing(desk, original)
-  else if (content.kind === 'column') addColumn(desk, original, content)
+  else if (isColumn(content)) addColumn(desk, original, content)
   else if (!desk.scene || !desk.focus?.column) tell('There is no column to place it in yet.')
   else if (isSubject(content))
     desk.run(...oneStep(placeDrafts(desk.scene, desk.focus, { ...original, content }), `Place ${thing.name}`))
 }
 
-function addColumn(desk: Desk, { id, name, of }: ShelfOriginal, { shot }: ShelvedColumn): void {
+function addColumn(desk: Desk, { id, name, of }: ShelfOriginal, { kind, shot }: ShelvedColumn | ShelvedMouths): void {
   const scene = desk.scene
   if (!scene) return
   const called = freeName(
@@ -40,9 +40,12 @@ function addColumn(desk: Desk, { id, name, of }: ShelfOriginal, { shot }: Shelve
     scene.columns.map(c => c.name),
   )
   const original = { id, version: of }
-  const made = pasteColumn(scene, JSON.stringify(shot), { index: placeAfter(desk), name: called, original })
+  const copied = kind === 'mouths' ? { mouths: original } : { original }
+  const made = pasteColumn(scene, JSON.stringify(shot), { index: placeAfter(desk), name: called, ...copied })
   if (typeof made === 'string') return tell(made)
-  if (desk.run(made.draft)) desk.columnId = made.id
+  if (!desk.run(made.draft)) return
+  desk.columnId = made.id
+  if (kind === 'mouths') tell('The mouths lie where they were drawn. Let them ride on a head, then expose a reading.')
 }
 
 function useSpacing(desk: Desk, original: ShelfOriginal): void {

@@ -1,9 +1,9 @@
-import type { Frames, NewId, Run, Runs } from '../sheet'
+import type { Frames, NewId, Place, Run, Runs } from '../sheet'
 import type { Rate } from '../time'
 import type { Heard, MouthExposure, MouthSettings } from './expose'
 import { exposeLine } from './expose'
 import type { MouthSet } from './mouths'
-import { merged, replaceFrames, shownOver } from '../sheet'
+import { extendTo, merged, replaceFrames, runAt, shownOver } from '../sheet'
 
 /** A drawing on so many frames from one on. */
 export interface MouthSpan {
@@ -121,7 +121,24 @@ export function withMouths(runs: Runs, exposed: Exposed, newId: NewId): Runs {
     add(span.drawing, span.frames)
   }
   keep(last + 1)
-  return replaceFrames(runs, first, last, merged(list), newId)
+  return withNeighbours(runs, { first, last }, merged(list), newId)
+}
+
+/** Frames replaced; what is shown right before and after them, where it is the same, becomes one with them. */
+function withNeighbours(short: Runs, { first, last }: Frames, list: readonly Run[], newId: NewId): Runs {
+  const runs = extendTo(short, last, newId)
+  const [before, after] = [runAt(runs, first - 1), runAt(runs, last + 1)]
+  const joins = (place: Place | null, drawing: string | null): place is Place => place?.run.drawing === drawing
+  const head = joins(before, list[0]!.drawing) ? { ...before.run, frames: first - before.start } : null
+  const end = joins(after, list.at(-1)!.drawing) ? after.start + after.run.frames - 1 : last
+  const tail = end > last ? [{ id: newId(), drawing: after!.run.drawing, frames: end - last }] : []
+  return replaceFrames(
+    runs,
+    head ? before!.start : first,
+    end,
+    merged([...(head ? [head] : []), ...list, ...tail]),
+    newId,
+  )
 }
 
 /** What is heard, where its mouths go, and how: of a shot of so many frames. */

@@ -45,6 +45,14 @@ export const shelvedColumn = z.object({
     .refine(shot => columnAlone(shot) !== null, 'It is no shot with one column that can be read.'),
 })
 
+/** The mouths of a column: their drawings and which of them shows which sound, as a shot that has nothing else. */
+export const shelvedMouths = z.object({
+  kind: z.literal('mouths'),
+  shot: z
+    .looseObject({ schema: z.number().int().min(1) })
+    .refine(shot => !!columnAlone(shot)?.column.mouths, 'It is no shot with one column of mouths that can be read.'),
+})
+
 /** The column of a shot that has one column and its stack; null where it cannot be read, or is something else. */
 export function columnAlone(stored: unknown): { shot: Shot; column: Column; stack: Stack } | null {
   const opened = openShot(stored)
@@ -62,6 +70,7 @@ export const shelvedSchema = z.discriminatedUnion('kind', [
   shelvedPart,
   shelvedImage,
   shelvedColumn,
+  shelvedMouths,
   shelvedSpacing,
   shelvedPencil,
 ])
@@ -70,6 +79,7 @@ export const SHELF_KINDS = [
   'part',
   'image',
   'column',
+  'mouths',
   'spacing',
   'pencil',
 ] as const satisfies readonly Shelved['kind'][]
@@ -80,6 +90,7 @@ export type Shelved = z.infer<typeof shelvedSchema>
 export type ShelvedSubject = z.infer<typeof shelvedSubjectSchema>
 export type ShelvedPencil = z.infer<typeof shelvedPencil>
 export type ShelvedColumn = z.infer<typeof shelvedColumn>
+export type ShelvedMouths = z.infer<typeof shelvedMouths>
 export type ShelfKind = Shelved['kind']
 
 /** What a subject of a shot is on a shelf; null for a part that is drawn on each drawing. */
@@ -92,12 +103,15 @@ export function shelvedOf(s: Subject): ShelvedSubject | null {
 export const isSubject = (x: Shelved): x is ShelvedSubject =>
   x.kind === 'figure' || x.kind === 'part' || x.kind === 'image'
 
+/** What is kept as a shot with one column. */
+export const isColumn = (x: Shelved): x is ShelvedColumn | ShelvedMouths => x.kind === 'column' || x.kind === 'mouths'
+
 /** As a subject that lies alone in a stack, to be looked at. */
 export const aloneOf = (x: ShelvedSubject, id = 'alone'): Subject => ({ ...x, id, name: 'Alone', rank: 0 }) as Subject
 
 /** As a shot that has nothing else. */
 function shotWith(x: Shelved): Pick<Shot, 'stacks' | 'plans'> {
-  const column = x.kind === 'column' ? columnAlone(x.shot) : null
+  const column = isColumn(x) ? columnAlone(x.shot) : null
   if (column) return column.shot
   const subjects: Stack['subjects'] = isSubject(x) ? { alone: aloneOf(x) } : {}
   return { stacks: { alone: { id: 'alone', subjects, drawings: {} } }, plans: {} }
@@ -113,7 +127,8 @@ export const filesOnShelf = (x: Shelved): string[] => fileHashes(shotWith(x))
  */
 export function upgradedShelved(stored: unknown, schema: number, steps = upgrades): Shelved {
   const { kind } = stored as { kind: ShelfKind }
-  if (schema >= SCHEMA || kind === 'column' || kind === 'pencil') return shelvedSchema.parse(stored)
+  if (schema >= SCHEMA || kind === 'column' || kind === 'mouths' || kind === 'pencil')
+    return shelvedSchema.parse(stored)
   const id = 'alone'
   const place =
     kind === 'spacing'

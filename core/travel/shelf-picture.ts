@@ -1,5 +1,5 @@
 import type { Shelved, ShelvedSubject } from '../document/shelf'
-import { aloneOf, columnAlone, isSubject } from '../document/shelf'
+import { aloneOf, columnAlone, isColumn, isSubject } from '../document/shelf'
 import { restPose } from '../figure'
 import type { Affine } from '../motion'
 import type { StrokeBy } from '../pass'
@@ -30,15 +30,20 @@ export function shelfLayers(
 
 function lookOf(x: Shelved, strokeBy: StrokeBy): { marks: readonly Mark[]; at?: Affine } {
   if (isSubject(x)) return subjectAlone(x, strokeBy)
-  if (x.kind === 'column') return firstKey(x, strokeBy)
+  if (isColumn(x)) return firstKey(x, strokeBy)
   return { marks: x.kind === 'spacing' ? ladder(x.places) : [line(x)] }
 }
 
-/** The first key of a column, else its first drawing, as large as it fits. */
-function firstKey({ shot: stored }: Extract<Shelved, { kind: 'column' }>, strokeBy: StrokeBy) {
+/** The first key of a column, else its first drawing, as large as it fits; of mouths one that is open. */
+function firstKey({ shot: stored }: Extract<Shelved, { kind: 'column' | 'mouths' }>, strokeBy: StrokeBy) {
   const { shot, stack, column } = columnAlone(stored)!
   const exposed = [...eachRun(column.runs)].flatMap(({ run }) => stack.drawings[run.drawing ?? ''] ?? [])
-  const drawing = exposed.find(d => d.role === 'key') ?? exposed[0] ?? Object.values(stack.drawings)[0]
+  const open = column.mouths?.mouths.find(m => ['open', 'wide'].includes(m.shape))
+  const drawing =
+    stack.drawings[open?.drawing ?? ''] ??
+    exposed.find(d => d.role === 'key') ??
+    exposed[0] ??
+    Object.values(stack.drawings)[0]
   if (!drawing) return { marks: [] }
   const scene = sceneOf(shot, shot.planOrder[0]!, new Contents(matchAtOnce))
   const marks = finishedMarks(drawing, contentMarks(stack, scene.contents.of(scene, stack, drawing.id), strokeBy))
