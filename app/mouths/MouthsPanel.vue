@@ -6,6 +6,7 @@ import ExposeForm from './ExposeForm.vue'
 import MakeMouths from './MakeMouths.vue'
 import MouthChecks from './MouthChecks.vue'
 import MouthRows from './MouthRows.vue'
+import StressOffers from './StressOffers.vue'
 import { useMouths } from './store'
 
 /** Mouths: the set of a column, and what is exposed of a reading with it. */
@@ -42,6 +43,10 @@ const others = computed(() => desk.columns.filter(c => c.mouths && c.id !== desk
       <ExposeForm />
       <MouthChecks
         v-if="mouths.heard?.length && mouths.written?.runs.count"
+        class="mt-3 border-t border-edge pt-2"
+      />
+      <StressOffers
+        v-if="mouths.heard?.length"
         class="mt-3 border-t border-edge pt-2"
       />
       <MouthRows class="mt-3 border-t border-edge pt-2" />

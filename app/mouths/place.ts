@@ -9,7 +9,7 @@ import type { Ride } from '~/sheet/carry'
 import { ridesFor } from '~/sheet/carry'
 
 /** A head is looked for by its name, in figures of one's own, too. */
-const isHead = (subject: Subject, bone: string): boolean =>
+export const isHead = (subject: Subject, bone: string): boolean =>
   /head|face/i.test(bone) || /head|face/i.test(subject.figure.bones.find(b => b.id === bone)?.name ?? '')
 
 /** What a mouth can ride on on a frame; heads come first. */
