@@ -14,14 +14,19 @@ import { useMouths } from './store'
 
 /** The first mouths: plain ones of ours in a column of their own, or drawings that are there. */
 const [desk, mouths] = [useDesk(), useMouths()]
-const rides = computed(() => (desk.scene && desk.focus ? headsFirst(desk.scene, desk.focus.workFrame) : []))
-const on = ref(0)
+const found = computed(() => (desk.scene && desk.focus ? headsFirst(desk.scene, desk.focus.workFrame) : null))
+const rides = computed(() => found.value?.rides ?? [])
+/** A head, where one is seen here, until something else is chosen. */
+const on = ref<number | null>(null)
 const rideChoices = computed(() => [
   ...rides.value.map((r, i) => ({ value: i, name: r.name })),
   { value: -1, name: 'nothing: in the middle of the picture' },
 ])
 const ride = computed({
-  get: () => (on.value < rides.value.length ? on.value : -1),
+  get: () => {
+    const usual = found.value?.heads ? 0 : -1
+    return on.value === null || on.value >= rides.value.length ? usual : on.value
+  },
   set: (i: number) => (on.value = i),
 })
 const count = ref<2 | 4 | 8>(8)

@@ -4,6 +4,7 @@ import { plural } from '#core/basic'
 import type { Draft } from '#core/commands'
 import type { Moment } from '#core/dialogue'
 import { phraseEnds, stressMoments } from '#core/dialogue'
+import type { Column } from '#core/document'
 import { linesOnSheet } from '#core/document'
 import { perSecond } from '#core/time'
 import { useDesk } from '~/desk/desk'
@@ -31,10 +32,13 @@ const moments = computed<Moment[]>(() => {
 
 const heads = computed(() => (desk.stored ? headsIn(desk.stored.scene) : []))
 const head = ref(0)
+const hasFigure = ({ stack }: Column): boolean =>
+  Object.values(desk.shot!.stacks[stack]!.subjects).some(s => s.kind === 'figure')
 /** Columns that can show another drawing: an eye, a brow. */
 const columns = computed(() =>
   (desk.stored ? freeColumns(desk.stored.scene) : []).filter(
-    c => !c.mouths && Object.values(desk.shot!.stacks[c.stack]!.drawings).filter(d => d.own).length > 1,
+    c =>
+      !c.mouths && !hasFigure(c) && Object.values(desk.shot!.stacks[c.stack]!.drawings).filter(d => d.own).length > 1,
   ),
 )
 const columnId = ref('')
@@ -112,7 +116,8 @@ function take(): void {
   const shown = desk.preview?.asked === 'stresses' ? desk.preview.drafts : null
   desk.drop()
   const all = shown ?? made()
-  if (all.length && desk.run(...all)) desk.tellDone(`${words.value} added.`)
+  const done = `${words.value} added.`
+  if (all.length && desk.run(...all)) desk.tellDone(done)
 }
 </script>
 
@@ -190,7 +195,7 @@ function take(): void {
               :disabled="!!o.why"
               @change="toggle(o.first)"
             /><span class="font-mono text-[12px]">{{ o.first }}</span
-            >{{ o.word }}<template v-if="o.why">: {{ o.why }}</template></label
+            >{{ o.word }}<template v-if="o.why"> ({{ o.why }})</template></label
           >
         </li>
       </ul>

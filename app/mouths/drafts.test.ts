@@ -48,7 +48,9 @@ describe('plain mouths', () => {
   })
   it('ride on a head where there is one, placed on it; else they lie in the middle of the picture', () => {
     const [scene] = deskOn(planned())
-    const [head] = headsFirst(scene, 1)
+    const { rides, heads } = headsFirst(scene, 1)
+    const [head] = rides
+    expect(heads).toBe(1)
     expect(head!.part!.bone).toBe('head')
     const { at, width } = mouthPlace(scene, head!, 1, 'right')
     const [front] = [mouthPlace(scene, head!, 1, 'front').at]

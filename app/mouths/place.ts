@@ -12,14 +12,15 @@ import { ridesFor } from '~/sheet/carry'
 export const isHead = (subject: Subject, bone: string): boolean =>
   /head|face/i.test(bone) || /head|face/i.test(subject.figure.bones.find(b => b.id === bone)?.name ?? '')
 
-/** What a mouth can ride on on a frame; heads come first. */
-export function headsFirst(scene: Scene, frame: number): Ride[] {
+/** What a mouth can ride on on a frame; heads come first, `heads` of them. */
+export function headsFirst(scene: Scene, frame: number): { rides: Ride[]; heads: number } {
   const rides = ridesFor(scene, null, frame)
   const head = ({ column, part }: Ride): boolean => {
     const subject = part && scene.shot.stacks[scene.plan.columns[column]!.stack]!.subjects[part.subject]
     return !!subject && isHead(subject, part!.bone)
   }
-  return [...rides.filter(head), ...rides.filter(r => !head(r))]
+  const heads = rides.filter(head)
+  return { rides: [...heads, ...rides.filter(r => !head(r))], heads: heads.length }
 }
 
 /** Where a mouth is on a head, in shares of its length: so far along it, and to its edge for a face from the side. */

@@ -11,7 +11,10 @@ import { tell } from '~/ui/messages'
 import type { Read } from './engine'
 import { SoundEngine } from './engine'
 import { useSounds } from './store'
-import { stretched } from './stretch'
+
+/** Keeps the pitch at trial rates; it comes with the first sound, so that shots without one do without it. */
+let stretching: typeof import('./stretch') | null = null
+const fetchStretching = async (): Promise<void> => void (stretching ??= await import('./stretch'))
 
 /** What sounds again and again without the picture has a pause of so many seconds in between. */
 const PAUSE = 0.25
@@ -33,6 +36,11 @@ export function useHeard(): PlayClock {
     () => {
       if (desk.playing ? leads() : sounds.hearing) engine.refresh()
     },
+  )
+  watch(
+    () => sounds.list.length > 0,
+    has => void (has && fetchStretching()),
+    { immediate: true },
   )
   watch(
     () => sounds.how,
@@ -59,7 +67,9 @@ function readOf(played: PlayedNow): Read {
     return none ? later(heard, none) : heard
   }
   if (Math.abs(speed - 1) < 1e-9) return plain
-  return sounds.how.pitch ? stretched(plain, speed) : (from, count) => resampled(plain, from * speed, count, speed)
+  return sounds.how.pitch && stretching
+    ? stretching.stretched(plain, speed)
+    : (from, count) => resampled(plain, from * speed, count, speed)
 }
 
 /** The same after so many samples of silence. */
