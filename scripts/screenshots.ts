@@ -12,7 +12,6 @@ import { keepShot } from '../server/shots/shots'
 import { STRAIGHT, viewOf } from '../app/picture/lens'
 import { HEAD, MARGIN, COLUMN, rowsOf, USUAL_ROW } from '../app/sheet/layout'
 import { chromiumOptions } from '../tests/support/chromium'
-import { wavFile } from '../tests/support/media'
 import { serve } from '../tests/support/server'
 import { actedLift } from './acted'
 import { keepDemoShot } from './keep-demo'
@@ -180,33 +179,18 @@ const takeFootage = async () => {
   await page.waitForTimeout(800)
   await take('footage')
 }
-/** A hum in syllables, as loud as they are stressed, stands for a voice: a line is read against it. */
-const takeReading = async (p: Page) => {
-  const SYLLABLES = [0.1, 0.34, 0.5, 0.62, 0.9, 1.5, 1.72, 2].map((at, i) => ({ at, loud: i % 3 ? 5000 : 16_000 }))
-  const buffer = wavFile(48_000, 48_000 * 2.5, i => {
-    const of = SYLLABLES.findLast(s => s.at * 48_000 <= i)
-    const since = of ? i / 48_000 - of.at : 1
-    return Math.round(
-      (of?.loud ?? 0) * Math.max(0, Math.sin((Math.PI * since) / 0.22)) * (since < 0.22 ? Math.sin(i / 33) : 0),
-    )
-  })
-  await p.goto(`${server.url}/shots/gull-point-010`)
+/** Marrow's line beside its sound, and its mouths on the sheet. */
+const takeDialogue = async (p: Page) => {
+  await p.goto(`${server.url}/shots/gull-point-040`)
   await p.locator('[data-part=picture][data-whole="1"]').waitFor()
-  await p.waitForTimeout(800)
-  await p.keyboard.press('Alt+i')
-  await p.getByLabel('Files to import').setInputFiles({ name: 'call.wav', mimeType: 'audio/wav', buffer })
-  await p.getByRole('button', { name: 'Import 1 sound' }).click()
-  await p.getByRole('button', { name: 'Find them' }).click()
-  await p.keyboard.press('Alt+/')
-  await p.getByLabel('Who speaks').fill('Marrow')
-  await p.getByLabel('Text of the line').fill('Down you go, then. Slowly!')
-  await p.getByRole('button', { name: 'Read it' }).click()
-  await p.getByRole('button', { name: 'Read it anew' }).waitFor()
-  const box = (await p.locator('[data-part=reading]').boundingBox())!
-  await p.mouse.click(box.x + 20, box.y + 15 * 12)
+  await p.keyboard.press('Alt+;')
+  const panel = p.getByRole('dialog', { name: 'Mouths' })
+  await panel.getByRole('button', { name: 'Mouth', exact: true }).click()
+  await panel.getByText('8 mouths', { exact: true }).waitFor()
+  await goTo(p, 37)
   await p.mouse.move(900, 300)
   await p.waitForTimeout(600)
-  await p.screenshot({ path: resolve(folder, 'reading.png') })
+  await p.screenshot({ path: resolve(folder, 'dialogue.png') })
 }
 /** Takes a figure by its place (px of the picture) and moves it, feet and all. */
 const carry = async (x: number, y: number, dx: number, dy: number) => {
@@ -372,7 +356,7 @@ try {
   await page.locator('[data-part=picture]').waitFor()
   await takeFootage()
   await takeShelf()
-  await takeReading(await browser.newPage({ viewport: { width: 1280, height: 800 } }))
+  await takeDialogue(await browser.newPage({ viewport: { width: 1280, height: 800 } }))
 } finally {
   await browser.close()
   await stop()
