@@ -68,14 +68,8 @@ export function lanternLift(): { shot: Shot; strokes: Stroke[] } {
   const [first] = p.plan.order
   p.do('column.set', { plan: p.plan.id, column: first!, name: 'Room', background: true, ink: '#5a4632' })
   drawRoom(p, first!)
-  p.column('keeper', 'Keeper', '#26302c')
+  p.figure('keeper', 'Keeper', marrow)
   p.column('rope', 'Rope', '#5a4632', { step: 3 })
-  p.do('subject.add', {
-    stack: 'keeper-stack',
-    subject: { id: 'marrow', name: 'Marrow', kind: 'figure', figure: marrow },
-    drawing: null,
-    pose: null,
-  })
   const poses = [
     [1, 'key', stoop],
     [13, 'extreme', anticipation],
@@ -85,20 +79,14 @@ export function lanternLift(): { shot: Shot; strokes: Stroke[] } {
     [41, 'breakdown', toHook],
     [49, 'key', set],
   ] as const
-  for (const [frame, role, pose] of poses) p.pose('keeper', frame, role, { poses: { marrow: pose }, strokes: [] })
+  p.poses('keeper', 'marrow', poses)
   p.chart('keeper', 1, 13, 3, 2, { family: 'halves', slow: 'first' })
   p.chart('keeper', 13, 21, 2, 2, { family: 'halves', slow: 'first' })
   p.chart('keeper', 21, 26, 4, 1, { family: 'halves', slow: 'second' })
   p.chart('keeper', 26, 31, 2, 2, { family: 'even' })
   p.chart('keeper', 31, 41, 2, 2, { family: 'halves', slow: 'first' })
   p.chart('keeper', 41, 49, 3, 2, { family: 'halves', slow: 'second' })
-  const column = p.plan.columns.keeper!
-  p.do('run.push', {
-    plan: p.plan.id,
-    column: 'keeper',
-    run: { run: column.runs.chunks.at(-1)!.runs.at(-1)!.id, at: 49 },
-    delta: 11,
-  })
+  p.hold('keeper', 49, 61)
   planRope(p)
   planLooseEnd(p)
   const notes = [
@@ -109,8 +97,7 @@ export function lanternLift(): { shot: Shot; strokes: Stroke[] } {
     [41, 8, 'down on it'],
     [49, 12, 'settles'],
   ] as const
-  for (const [frame, frames, text] of notes)
-    p.do('note.set', { plan: p.plan.id, note: { id: `note-${frame}`, frame, frames, text } })
+  p.notes(notes)
   return { shot: p.shot, strokes: p.strokes }
 }
 
@@ -128,7 +115,7 @@ function planRope(p: Planner): void {
     [47, 'extreme', hang(-0.1, -0.07, -0.02, 0.14)],
     [56, 'key', hang(0.03, 0.02, 0.03, 0.03)],
   ] as const
-  for (const [frame, role, pose] of poses) p.pose('rope', frame, role, { poses: { rope: pose }, strokes: [] })
+  p.poses('rope', 'rope', poses)
   p.chart('rope', 1, 29, 2, 3, { family: 'halves', slow: 'first' })
   for (const [a, b] of [
     [29, 38],
@@ -136,8 +123,7 @@ function planRope(p: Planner): void {
     [47, 56],
   ] as const)
     p.chart('rope', a, b, 2, 3, { family: 'halves', slow: 'both' })
-  const last = p.plan.columns.rope!.runs.chunks.at(-1)!.runs.at(-1)!
-  p.do('run.push', { plan: p.plan.id, column: 'rope', run: { run: last.id, at: 56 }, delta: 3 })
+  p.hold('rope', 56, 61)
 }
 
 function drawRoom(p: Planner, column: string): void {

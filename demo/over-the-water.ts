@@ -2,9 +2,17 @@ import { createHash } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { dictionary as entries } from 'cmu-pronouncing-dictionary'
 import type { Mouth, MouthSettings } from '#core/dialogue'
-import { dictionaryOf, fitted, MOUTHS, putBeside, SHORT, soundsIn, starterMouth, waysOf } from '#core/dialogue'
-import { layBones, onBone } from '#core/figure'
-import type { Vec } from '#core/motion'
+import {
+  dictionaryOf,
+  fitted,
+  mouthOnHead,
+  MOUTHS,
+  placedMouth,
+  putBeside,
+  SHORT,
+  soundsIn,
+  waysOf,
+} from '#core/dialogue'
 import { inverseOf } from '#core/motion'
 import { carrierSpace, sceneOf } from '#core/pass'
 import type { Shot, SpokenLine, Word } from '../core/document'
@@ -78,19 +86,12 @@ export function overTheWater(): { shot: Shot; strokes: Stroke[]; files: Buffer[]
     [113, 30, 'warns of the rocks'],
     [160, 16, 'listens'],
   ] as const
-  for (const [frame, frames, text] of notes)
-    p.do('note.set', { plan: p.plan.id, note: { id: `note-${frame}`, frame, frames, text } })
+  p.notes(notes)
   return { shot: p.shot, strokes: p.strokes, files: [WAV] }
 }
 
 function planKeeper(p: Planner): void {
-  p.column('keeper', 'Keeper', '#26302c')
-  p.do('subject.add', {
-    stack: 'keeper-stack',
-    subject: { id: 'marrow', name: 'Marrow', kind: 'figure', figure: marrow },
-    drawing: null,
-    pose: null,
-  })
+  p.figure('keeper', 'Keeper', marrow)
   const poses = [
     [1, 'key', waits],
     [15, 'extreme', breathes],
@@ -102,7 +103,7 @@ function planKeeper(p: Planner): void {
     [144, 'extreme', below],
     [162, 'key', listens],
   ] as const
-  for (const [frame, role, content] of poses) p.pose('keeper', frame, role, { poses: { marrow: content }, strokes: [] })
+  p.poses('keeper', 'marrow', poses)
   const spans = [
     [1, 15, 4, 2, 'first'],
     [15, 23, 2, 2, 'first'],
@@ -114,8 +115,7 @@ function planKeeper(p: Planner): void {
     [144, 162, 4, 2, 'second'],
   ] as const
   for (const [from, to, n, step, slow] of spans) p.chart('keeper', from, to, n, step, { family: 'halves', slow })
-  const last = p.plan.columns.keeper!.runs.chunks.at(-1)!.runs.at(-1)!
-  p.do('run.push', { plan: p.plan.id, column: 'keeper', run: { run: last.id, at: 162 }, delta: LENGTH - 163 })
+  p.hold('keeper', 162, LENGTH)
 }
 
 /** The louder words of her line: marked by hand, as one does who listens. */
@@ -168,19 +168,10 @@ function readLine(p: Planner): SpokenLine {
 /** Plain mouths on the edge of her face, and her line exposed by them. */
 function planMouth(p: Planner, line: SpokenLine): void {
   p.column('mouth', 'Mouth', '#26302c', { step: 1 })
-  const head = marrow.bones.find(b => b.id === 'head')!
-  const place = onBone(marrow, waits, head, layBones(marrow, waits).get('head')!)
-  const look = { width: 0.5 * head.length, ink: '#26302c', from: 'right' as const }
-  const [along, across] = [0.13 * head.length, 0.38 * head.length]
-  const put = (x: number, y: number): Vec => place([along - y, across + x])
+  const from = 'right' as const
+  const { at, width } = mouthOnHead(marrow, waits, 'head', from)
   for (const mouth of MOUTHS) {
-    const strokes = starterMouth(mouth, look).map(s => {
-      const points = Array.from({ length: s.points.length / 3 }, (_, i) => {
-        const { x, y } = put(s.points[3 * i]!, s.points[3 * i + 1]!)
-        return [x, y, s.points[3 * i + 2]!]
-      })
-      return p.keep({ ...s, width: s.width * framing.size, points: points.flat() })
-    })
+    const strokes = placedMouth(mouth, { width, ink: '#26302c', from }, at).map(s => p.keep(s))
     p.do('drawing.add', {
       stack: 'mouth-stack',
       drawing: { id: drawingOf(mouth), number: SHORT[mouth], role: 'key', content: { poses: {}, strokes } },

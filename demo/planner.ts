@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto'
 import type { Recipe } from '#core/chart'
+import type { Figure, Pose } from '#core/figure'
 import { spread } from '#core/chart'
 import { lastRun, listOf } from '#core/sheet'
 import type { Content, PoseRole, Shot } from '../core/document'
@@ -63,6 +64,35 @@ export class Planner {
       drawing: { id: drawingId(column, frame), number: String(frame), role, content },
       where,
     })
+  }
+
+  /** A column with a figure in it. */
+  figure(id: string, name: string, figure: Figure): void {
+    this.column(id, name, '#26302c')
+    this.do('subject.add', {
+      stack: `${id}-stack`,
+      subject: { id: figure.id, name: figure.name, kind: 'figure', figure },
+      drawing: null,
+      pose: null,
+    })
+  }
+
+  /** Poses of a figure on their frames. */
+  poses(column: string, figure: string, poses: readonly (readonly [number, PoseRole, Pose])[]): void {
+    for (const [frame, role, pose] of poses) this.pose(column, frame, role, { poses: { [figure]: pose }, strokes: [] })
+  }
+
+  /** The last pose of a column, which begins on a frame, stays to the end of the shot. */
+  hold(column: string, frame: number, length: number): void {
+    const last = lastRun(this.plan.columns[column]!.runs)!
+    const delta = length - frame + 1 - last.run.frames
+    this.do('run.push', { plan: this.plan.id, column, run: { run: last.run.id, at: frame }, delta })
+  }
+
+  /** What happens, beside its frames. */
+  notes(notes: readonly (readonly [frame: number, frames: number, text: string])[]): void {
+    for (const [frame, frames, text] of notes)
+      this.do('note.set', { plan: this.plan.id, note: { id: `note-${frame}`, frame, frames, text } })
   }
 
   /** Charts the pass from one frame's drawing to another's: n in-betweens right before the second. */

@@ -1,23 +1,11 @@
 import type { Draft } from '#core/commands'
 import type { Heard, Mouth, MouthSet, StarterLook, Wanted } from '#core/dialogue'
-import {
-  besides,
-  byHand,
-  framesBut,
-  MOUTHS,
-  mouthsOver,
-  putBeside,
-  SHORT,
-  spansPut,
-  starterMouth,
-} from '#core/dialogue'
+import { besides, byHand, framesBut, MOUTHS, mouthsOver, putBeside, SHORT, spansPut, placedMouth } from '#core/dialogue'
 import type { Column, Mouths, Plan, Shot, SpokenMouths, Stack } from '#core/document'
 import { equal, LEAST_MOUTHS, MOST_MOUTHS } from '#core/document'
 import type { Affine } from '#core/motion'
-import { growth, mapped } from '#core/motion'
 import type { Frames } from '#core/sheet'
 import { listOf } from '#core/sheet'
-import { tidy } from '#core/stroke'
 import type { Scene } from '~/desk/scene'
 import { newId } from '~/sync/ids'
 
@@ -98,10 +86,7 @@ export function starterDrafts(
   const taken = new Set(scene.columns.map(c => c.name))
   const name = ['Mouth', ...Array.from({ length: 200 }, (_, i) => `Mouth ${i + 2}`)].find(n => !taken.has(n)) ?? 'Mouth'
   const drawings = made.map(({ shape, drawing }) => {
-    const strokes = starterMouth(shape, look).map(s => ({
-      id: newId(),
-      hash: scene.keeper.keep(tidy({ ...s, width: s.width * growth(at), points: movedPoints(s.points, at) })),
-    }))
+    const strokes = placedMouth(shape, look, at).map(s => ({ id: newId(), hash: scene.keeper.keep(s) }))
     const content = { poses: {}, strokes }
     return [drawing, { id: drawing, number: SHORT[shape], role: 'key' as const, own: true, content }] as const
   })
@@ -122,16 +107,6 @@ export function starterDrafts(
       },
     ],
   }
-}
-
-/** Points of a stroke (x, y, pressure), each put elsewhere. */
-function movedPoints(points: readonly number[], at: Affine): number[] {
-  const out: number[] = []
-  for (let i = 0; i < points.length; i += 3) {
-    const { x, y } = mapped(at, { x: points[i]!, y: points[i + 1]! })
-    out.push(x, y, points[i + 2]!)
-  }
-  return out
 }
 
 /** Shapes in the order in which drawings of a column are taken for them, where nothing else is known. */

@@ -1,6 +1,6 @@
+import { mouthOnHead } from '#core/dialogue'
 import type { Subject } from '#core/document'
 import { subjectsOf } from '#core/document'
-import { layBones, onBone } from '#core/figure'
 import type { Affine } from '#core/motion'
 import { after, SAME } from '#core/motion'
 import { drawingShown, placingAt } from '#core/pass'
@@ -23,9 +23,6 @@ export function headsFirst(scene: Scene, frame: number): { rides: Ride[]; heads:
   return { rides: [...heads, ...rides.filter(r => !head(r))], heads: heads.length }
 }
 
-/** Where a mouth is on a head, in shares of its length: so far along it, and to its edge for a face from the side. */
-const [ALONG, EDGE, WIDE] = [0.13, 0.38, 0.5]
-
 /** Where a plain mouth of width 1 begins, and how large it is: on a head, else in the middle of the picture. */
 export function mouthPlace(
   scene: Scene,
@@ -43,14 +40,6 @@ export function mouthPlace(
   const pose = scene.contents.of(scene, stack, drawing).poses[ride.part!.subject]
   const bone = subject?.figure.bones.find(b => b.id === ride.part!.bone)
   if (!subject || !pose || !bone) return middle
-  const place = onBone(subject.figure, pose, bone, layBones(subject.figure, pose).get(bone.id)!)
-  const across = from === 'front' ? 0 : (from === 'right' ? EDGE : -EDGE) * bone.length
-  const at = place([ALONG * bone.length, across])
-  const right = place([ALONG * bone.length, across + 1])
-  const down = place([ALONG * bone.length - 1, across])
-  const own: Affine = [right.x - at.x, right.y - at.y, down.x - at.x, down.y - at.y, at.x, at.y]
-  return {
-    at: after(placingAt(scene, on, frame) ?? SAME, own),
-    width: WIDE * bone.length,
-  }
+  const own = mouthOnHead(subject.figure, pose, bone.id, from)
+  return { at: after(placingAt(scene, on, frame) ?? SAME, own.at), width: own.width }
 }

@@ -1,3 +1,7 @@
+import type { Figure, Pose } from '../figure'
+import { boneOf, layBones, onBone } from '../figure'
+import type { Affine } from '../motion'
+import { growth, mapped } from '../motion'
 import type { Stroke } from '../stroke'
 import { tidy } from '../stroke'
 import type { Mouth } from './mouths'
@@ -95,4 +99,36 @@ export function starterMouth(mouth: Mouth, { width, ink, from }: StarterLook): S
     line(above),
     line(below, mouth === 'teeth on lip' ? 1.3 : 1),
   ]
+}
+
+/** Where a mouth is on a head, in shares of its length: so far along it, out to its edge for a face from the side, wide. */
+const [ALONG, EDGE, WIDE] = [0.13, 0.38, 0.5]
+
+/** Where the mouth of a head is as it is posed: from a mouth's own px to those of the picture, and its width of those. */
+export function mouthOnHead(
+  figure: Figure,
+  pose: Pose,
+  bone: string,
+  from: StarterLook['from'],
+): { at: Affine; width: number } {
+  const head = boneOf(figure, bone)
+  const place = onBone(figure, pose, head, layBones(figure, pose).get(bone)!)
+  const [along, across] = [ALONG * head.length, from === 'front' ? 0 : (from === 'right' ? EDGE : -EDGE) * head.length]
+  const [at, right, down] = [place([along, across]), place([along, across + 1]), place([along - 1, across])]
+  return {
+    at: [right.x - at.x, right.y - at.y, down.x - at.x, down.y - at.y, at.x, at.y],
+    width: WIDE * head.length,
+  }
+}
+
+/** The strokes of a plain mouth of ours, put where a mouth is. */
+export function placedMouth(mouth: Mouth, look: StarterLook, at: Affine): Stroke[] {
+  return starterMouth(mouth, look).map(stroke => {
+    const points: number[] = []
+    for (let i = 0; i < stroke.points.length; i += 3) {
+      const { x, y } = mapped(at, { x: stroke.points[i]!, y: stroke.points[i + 1]! })
+      points.push(x, y, stroke.points[i + 2]!)
+    }
+    return tidy({ ...stroke, width: stroke.width * growth(at), points })
+  })
 }
