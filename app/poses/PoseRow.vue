@@ -327,7 +327,11 @@ function wheel(e: WheelEvent): void {
         >
           <span
             class="absolute bottom-0.5 left-1 font-mono text-[11px] font-semibold"
-            :class="card.role === 'breakdown' ? 'text-[#1f5aa8] underline' : 'text-[#1d2824]'"
+            :class="[
+              card.role === 'breakdown' ? 'text-[#1f5aa8] underline' : 'text-[#1d2824]',
+              // A name leaves the frames their place.
+              card.number.length > 3 ? 'right-7 truncate text-left' : '',
+            ]"
             >{{ card.number }}</span
           >
           <!-- Said by the name as well, which is that of the number. -->

@@ -35,6 +35,15 @@ describe('what is found of mouths', () => {
   it('is a mouth after its sound', () => {
     expect(found('shut*12, open*16, shut*6, wide*2, shut*36', bob)).toEqual(['late 33-35 anew'])
   })
+  it('is late for its own sound also where the same sound comes again, but not where it leads that', () => {
+    const twice = [...bob, on('AA', 55, 60, 1)]
+    const settings = { ...plain, lead: { plain: 2 / 24, broad: 4 / 24 }, pause: 40 }
+    expect(found('shut*12, open*16, shut*6, wide*2, shut*14, wide*9, shut*13', twice, ALL, settings)).toEqual([
+      'late 33-35 anew',
+    ])
+    const close = [on('B', 31, 33), on('AA', 33, 37, 1), on('K', 37, 38), on('AA', 38, 44, 1)]
+    expect(found('shut*12, open*16, shut*6, wide*8, shut*30', close, ALL, settings)).toEqual([])
+  })
   it('is an open mouth for a sound for which lips meet', () => {
     expect(found('shut*12, open*16, shut*2, wide*42', bob)).toContain('open 39-40 anew')
     const strange: MouthSet = { ...ALL, sounds: { B: 'open' } }

@@ -89,7 +89,7 @@ function openOnes({ heard, rate, settings, set }: Spoken, on: (frame: number) =>
 const FOLLOWING = 12
 
 /** Mouths that come after their sound has begun. */
-function lateOnes({ heard, rate, set }: Spoken, on: (frame: number) => Shown | undefined): MouthFinding[] {
+function lateOnes({ heard, rate, set, settings }: Spoken, on: (frame: number) => Shown | undefined): MouthFinding[] {
   return heard.flatMap(({ sound, start, end, stress }, i): MouthFinding[] => {
     if (!meets(sound) && !(isVowel(sound) && stress)) return []
     const drawing = mouthOfSound(set, sound)?.drawing
@@ -98,9 +98,10 @@ function lateOnes({ heard, rate, set }: Spoken, on: (frame: number) => Shown | u
     for (let f = first + 1; f <= last; f++) {
       const s = on(f)
       if (s?.drawing !== drawing || s.from !== f) continue
-      // It may be that of a sound that follows, and early for it.
-      const later = heard.slice(i + 1, i + 1 + FOLLOWING)
-      if (later.some(h => mouthOfSound(set, h.sound)?.drawing === drawing && frameAt(h.start, rate) >= f)) return []
+      // It may be that of a sound that follows, and lead it.
+      const next = heard.slice(i + 1, i + 1 + FOLLOWING).find(h => mouthOfSound(set, h.sound)?.drawing === drawing)
+      const ahead = next ? frameAt(next.start, rate) - f : -1
+      if (ahead >= 0 && ahead <= Math.ceil(settings.lead.broad * perSecond(rate))) return []
       const by = f - first
       const words = `The mouth of ${sound} comes ${by === 1 ? 'a frame' : `${by} frames`} after its sound.`
       return [{ kind: 'late', first, last: f, words, remedy: { do: 'anew' } }]
