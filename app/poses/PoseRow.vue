@@ -330,7 +330,7 @@ function wheel(e: WheelEvent): void {
             :class="[
               card.role === 'breakdown' ? 'text-[#1f5aa8] underline' : 'text-[#1d2824]',
               // A name leaves the frames their place.
-              card.number.length > 3 ? 'right-7 truncate text-left' : '',
+              card.number.length > 4 ? 'right-7 overflow-hidden text-left' : '',
             ]"
             >{{ card.number }}</span
           >
