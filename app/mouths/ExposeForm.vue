@@ -87,6 +87,8 @@ interface Field {
   readonly least: number
   readonly most: number
   readonly unit: string
+  /** What is kept, where it is a time. */
+  readonly seconds?: number
   readonly change: (n: number) => Partial<MouthSettings>
 }
 const fields = computed<Field[]>(() => {
@@ -95,19 +97,19 @@ const fields = computed<Field[]>(() => {
   return [
     {
       ...{ name: 'plain sounds', label: 'Frames by which plain sounds lead', holds: inFrames(lead.plain) },
-      ...{ least: 0, most: Math.floor(r), unit: 'frames early' },
+      ...{ least: 0, most: Math.floor(r), unit: 'frames early', seconds: lead.plain },
       change: n => ({ lead: { plain: n / r, broad: Math.max(lead.broad, n / r) } }),
     },
     {
       ...{ name: 'broad ones', label: 'Frames by which broad sounds lead at most', holds: inFrames(lead.broad) },
-      ...{ least: 0, most: Math.floor(2 * r), unit: 'at most' },
+      ...{ least: 0, most: Math.floor(2 * r), unit: 'at most', seconds: lead.broad },
       change: n => ({ lead: { plain: Math.min(lead.plain, n / r), broad: n / r } }),
     },
     ...(anticipation.seconds > 0
       ? [
           {
             ...{ name: 'before it', label: 'Frames before a phrase', holds: inFrames(anticipation.seconds) },
-            ...{ least: 1, most: Math.floor(4 * r), unit: 'frames' },
+            ...{ least: 1, most: Math.floor(4 * r), unit: 'frames', seconds: anticipation.seconds },
             change: (n: number) => ({ anticipation: { ...anticipation, seconds: n / r } }),
           },
         ]
@@ -227,6 +229,7 @@ const release = (): void =>
         inputmode="decimal"
         :value="f.holds"
         :aria-label="f.label"
+        :title="f.seconds === undefined ? undefined : `${f.seconds.toFixed(3)} s, at any rate`"
         @change="typed($event, f)"
       /><span class="text-soft">{{ f.unit }}</span></label
     >

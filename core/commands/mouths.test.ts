@@ -123,6 +123,7 @@ describe('mouths that cannot be', () => {
       /one after the other/,
     ],
     ['mouths.expose', { ...where, spoken: spoken([[1, 20, 0]]) }, 'invalid', /one after the other/],
+    ['mouths.expose', { ...where, spoken: { ...spoken([]), first: 5, last: 4 } }, 'invalid', /one after the other/],
     ['mouths.release', where, 'gone', /No reading is exposed/],
   ])
   refused(locked, [

@@ -1,9 +1,9 @@
 import type { Frames, NewId, Place, Run, Runs } from '../sheet'
+import { extendTo, merged, replaceFrames, runAt, shownOver } from '../sheet'
 import type { Rate } from '../time'
 import type { Heard, MouthExposure, MouthSettings } from './expose'
 import { exposeLine } from './expose'
 import type { MouthSet } from './mouths'
-import { extendTo, merged, replaceFrames, runAt, shownOver } from '../sheet'
 
 /** A drawing on so many frames from one on. */
 export interface MouthSpan {

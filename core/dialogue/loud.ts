@@ -6,7 +6,7 @@ import { heardIn } from './spread'
 
 /** Of the loud stretches of a phrase those are stressed that are within so many dB of its loudest. */
 const WITHIN = 3
-/** What an open, a slightly open and a shut mouth are shown for, where no word is known: plain sounds that have them. */
+/** What is wide, open and a little open where no word is known: plain sounds that have those mouths. */
 const [STRESSED, LOUD, SOFT] = ['AA', 'EH', 'ER'] as const
 
 /**

@@ -44,7 +44,7 @@ const fit = ({ first, last, drawings, put }: Put): boolean => {
     if (frame < from || k >= drawings.length) return false
     from = frame + count
   }
-  return from <= last + 1
+  return first <= last && from <= last + 1
 }
 interface Put {
   readonly first: number

@@ -73,6 +73,10 @@ test('a reading is exposed by plain mouths on a head, follows a word and its lea
   await panel.getByRole('button', { name: 'Expose it', exact: true }).click()
   const first = await mouthsOf(desk)
   expect(first).toMatch(/^shut 1, wide 2\d, shut 3\d$/)
+  // It is heard with the frames that are selected, again and again, until one lets go of it.
+  await page.keyboard.press('Alt+Enter')
+  expect(await asked(page, "get('sounds').hearing")).toMatchObject({ first: expect.any(Number) as unknown })
+  await page.keyboard.press('Alt+Enter')
   const opens = Number(/wide (\d+)/.exec(first)![1])
   // The word comes three frames later: its mouths follow in the same step, and go back with it.
   await page.evaluate(
