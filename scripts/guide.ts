@@ -50,9 +50,9 @@ try {
   await page.getByRole('button', { name: 'Column Kelp', exact: true }).click()
   await page.keyboard.press('d')
   await take('draw', section('Picture'), { height: 540 })
-  await open('gull-point-040', 38)
+  await open('gull-point-040', 60)
   await page.getByRole('button', { name: 'Column Mouth', exact: true }).click()
-  await take('speak', section('Sheet and rail'), { width: 330, height: 560 })
+  await take('speak', section('Sheet and rail'), { width: 378, height: 620 })
   await page.evaluate(() => {
     localStorage.setItem('fintro-points', JSON.stringify({ 'sponge-stack': [{ subject: 'sponge', part: 'place' }] }))
     localStorage.setItem('fintro-plot', 'true')
