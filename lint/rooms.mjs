@@ -8,7 +8,7 @@ export const floors = {
   core: [
     ['basic'],
     ['time', 'motion'],
-    ['sheet', 'chart', 'figure', 'stroke', 'sound'],
+    ['sheet', 'chart', 'figure', 'stroke', 'sound', 'cycle'],
     ['tie', 'dialogue'],
     ['document'],
     ['commands', 'pass'],

@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { Plus, Trash2 } from '@lucide/vue'
 import type { Mouth } from '#core/dialogue'
-import { mouthOf, MOUTHS, soundsShown, SOUNDS } from '#core/dialogue'
+import { mouthFor, mouthOf, MOUTHS, soundsShown, SOUNDS } from '#core/dialogue'
 import type { Mouths } from '#core/document'
 import { LEAST_MOUTHS, MOST_MOUTHS } from '#core/document'
 import { useDesk } from '~/desk/desk'
@@ -43,7 +43,7 @@ function rename(e: Event, id: string): void {
   if (name) change(id, { name })
   else field.value = set.value.mouths.find(m => m.id === id)!.name
 }
-/** The sounds that it shows as they are typed: those come to it, those that were left out go by their shape again. */
+/** The sounds that it shows as they are typed: those come to it, those that were left out go to others. */
 function typed(e: Event, id: string): void {
   const field = e.target as HTMLInputElement
   const wanted = field.value
@@ -56,13 +56,9 @@ function typed(e: Event, id: string): void {
     const before = soundsShown(mouths.set!, id)
     const sounds: Record<string, string> = { ...set.value.sounds }
     for (const sound of wanted) if (!before.includes(sound)) sounds[sound] = id
-    for (const sound of before)
-      if (!wanted.includes(sound)) {
-        // Where it would come back by its shape it goes to the mouth that is shaped next to it.
-        const next = set.value.mouths.find(m => m.id !== id && m.shape === mouthOf(sound))
-        const other = next ?? set.value.mouths.find(m => m.id !== id)!
-        sounds[sound] = other.id
-      }
+    // What is left out goes to the mouth that is shaped most like it among the others.
+    const others = { mouths: set.value.mouths.filter(m => m.id !== id) }
+    for (const sound of before) if (!wanted.includes(sound)) sounds[sound] = mouthFor(others, mouthOf(sound))!.id
     put({ ...set.value, sounds })
   }
   field.value = rows.value.find(r => r.id === id)?.sounds ?? ''

@@ -1,0 +1,3 @@
+export * from './meet'
+export * from './plan'
+export * from './stride'
