@@ -1,4 +1,5 @@
 import type { Draft } from '#core/commands'
+import { MOST_TOGETHER } from '#core/commands'
 
 /** A change is called by so many letters at most. */
 const MOST_LETTERS = 80
@@ -16,9 +17,6 @@ const singles = (drafts: readonly Draft[]): Single[] =>
 
 /** The names of the commands that drafts are made of. */
 export const namesIn = (drafts: readonly Draft[]): string[] => singles(drafts).map(d => d.name)
-
-/** One change holds so many commands at most. */
-const MOST_TOGETHER = 2000
 
 /** Drafts with more of them in the same change, called as they were alone; without them where that is too many. */
 export function asOne(drafts: readonly Draft[], more: readonly Draft[]): Draft[] {

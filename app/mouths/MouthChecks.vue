@@ -5,8 +5,8 @@ import type { MouthFinding } from '#core/findings'
 import { mouthFindings } from '#core/findings'
 import type { FindingRow } from '~/findings/FindingRows.vue'
 import FindingRows from '~/findings/FindingRows.vue'
+import { plainSet } from '#core/document'
 import { useDesk } from '~/desk/desk'
-import { plainSet } from './drafts'
 import { useMouths } from './store'
 
 /** What is to be looked at again in the mouths of the column, each with what mends it. */

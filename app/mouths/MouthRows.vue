@@ -4,12 +4,11 @@ import { Plus, Trash2 } from '@lucide/vue'
 import type { Mouth } from '#core/dialogue'
 import { mouthFor, mouthOf, MOUTHS, soundsShown, SOUNDS } from '#core/dialogue'
 import type { Mouths } from '#core/document'
-import { LEAST_MOUTHS, MOST_MOUTHS } from '#core/document'
+import { LEAST_MOUTHS, MOST_MOUTHS, plainSet } from '#core/document'
 import { useDesk } from '~/desk/desk'
 import { newId } from '~/sync/ids'
 import { tell } from '~/ui/messages'
 import PickList from '~/ui/PickList.vue'
-import { plainSet } from './drafts'
 import { useMouths } from './store'
 
 /** The mouths of a set: what each is called, its shape, its drawing, and the sounds that it shows. */

@@ -2,10 +2,10 @@
 import { computed, ref, watch } from 'vue'
 import { plural } from '#core/basic'
 import type { Draft } from '#core/commands'
-import type { Moment } from '#core/dialogue'
 import { phraseEnds, stressMoments } from '#core/dialogue'
 import type { Column } from '#core/document'
 import { linesOnSheet } from '#core/document'
+import type { Frames } from '#core/sheet'
 import { perSecond } from '#core/time'
 import { useDesk } from '~/desk/desk'
 import { StrokesAway } from '~/desk/drafts'
@@ -22,7 +22,7 @@ type Kind = 'nod' | 'brow' | 'blink'
 const kind = ref<Kind>('nod')
 const KINDS = (['nod', 'brow', 'blink'] as const).map(value => ({ value, name: value }))
 const shot = computed(() => desk.shot!)
-const moments = computed<Moment[]>(() => {
+const moments = computed<Frames[]>(() => {
   const { heard, choices } = mouths
   if (!heard?.length) return []
   return kind.value === 'blink'
@@ -55,12 +55,11 @@ const where = computed(() =>
   kind.value === 'nod' ? heads.value.map(h => `${h.subject.name} in ${h.column.name}`) : columns.value.map(c => c.name),
 )
 
+const words = computed(() => linesOnSheet(desk.stored!.scene.shot, desk.stored!.scene.plan).flatMap(l => l.words))
 /** What is said on a frame. */
-function wordOn({ first, last }: Moment): string {
-  const scene = desk.stored!.scene
-  const lines = linesOnSheet(scene.shot, scene.shot.plans[scene.plan.id]!)
+function wordOn({ first, last }: Frames): string {
   const at = kind.value === 'blink' ? first - 1 : Math.round((first + last) / 2)
-  return lines.flatMap(l => l.words).find(w => w.first <= at && at <= w.last)?.word.text ?? ''
+  return words.value.find(w => w.first <= at && at <= w.last)?.word.text ?? ''
 }
 const taken = ref<ReadonlySet<number>>(new Set())
 const offers = computed(() =>
@@ -95,10 +94,10 @@ function drafts(): Draft[] {
   return shownDrafts(scene, column.value, picked.value, spans)
 }
 const NAMES: Readonly<Record<Kind, string>> = { nod: 'nod', brow: 'brow', blink: 'blink' }
-const words = computed(() => plural(chosen.value.length, NAMES[kind.value]))
+const told = computed(() => plural(chosen.value.length, NAMES[kind.value]))
 function made(): Draft[] {
   try {
-    return oneStep(drafts(), `${words.value} on the stresses`)
+    return oneStep(drafts(), `${told.value} on the stresses`)
   } catch (error) {
     if (!(error instanceof StrokesAway)) throw error
     tell(error.message)
@@ -108,7 +107,7 @@ function made(): Draft[] {
 function show(): void {
   desk.drop()
   const all = made()
-  const refused = all.length ? desk.tryOut(all, `${words.value}: play them, then take them.`) : null
+  const refused = all.length ? desk.tryOut(all, `${told.value}: play them, then take them.`) : null
   if (refused) tell(refused)
   else if (desk.preview) desk.preview = { ...desk.preview, asked: 'stresses' }
 }
@@ -116,7 +115,7 @@ function take(): void {
   const shown = desk.preview?.asked === 'stresses' ? desk.preview.drafts : null
   desk.drop()
   const all = shown ?? made()
-  const done = `${words.value} added.`
+  const done = `${told.value} added.`
   if (all.length && desk.run(...all)) desk.tellDone(done)
 }
 </script>
@@ -206,7 +205,7 @@ function take(): void {
           :disabled="!chosen.length"
           @click="take"
         >
-          Add {{ words }}</button
+          Add {{ told }}</button
         ><button
           type="button"
           class="push-button"

@@ -3,11 +3,11 @@ import { COLUMN, columnIn, done, emptyShot, exposures, PLAN, planned, STACK } fr
 import type { Heard } from '#core/dialogue'
 import { byHand, USUAL_MOUTHS } from '#core/dialogue'
 import type { Shot } from '#core/document'
-import { openShot, storeShot, strokeHashes } from '#core/document'
+import { openShot, plainSet, storeShot, strokeHashes } from '#core/document'
 import { listOf } from '#core/sheet'
 import { after, deskOn } from '~/desk/scene.test-helper'
 import type { ExposeChoices } from './drafts'
-import { exposeDraft, followDrafts, isOther, plainSet, setOfDrawings, STARTERS, starterDrafts } from './drafts'
+import { exposeDraft, followDrafts, isOther, setOfDrawings, STARTERS, starterDrafts } from './drafts'
 import { headsFirst, mouthPlace } from './place'
 
 const look = { width: 40, ink: '#26302c', from: 'front' as const }

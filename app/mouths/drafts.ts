@@ -1,3 +1,4 @@
+import { freeName } from '#core/basic'
 import type { Draft } from '#core/commands'
 import type { Heard, Mouth, MouthSet, StarterLook, Wanted } from '#core/dialogue'
 import { besides, byHand, framesBut, MOUTHS, mouthsOver, putBeside, SHORT, spansPut, placedMouth } from '#core/dialogue'
@@ -83,8 +84,10 @@ export function starterDrafts(
 ): { column: string; drafts: Draft[] } {
   const [column, stack] = [newId(), newId()]
   const made = STARTERS[count].map(shape => ({ shape, drawing: newId() }))
-  const taken = new Set(scene.columns.map(c => c.name))
-  const name = ['Mouth', ...Array.from({ length: 200 }, (_, i) => `Mouth ${i + 2}`)].find(n => !taken.has(n)) ?? 'Mouth'
+  const name = freeName(
+    'Mouth',
+    scene.columns.map(c => c.name),
+  )
   const drawings = made.map(({ shape, drawing }) => {
     const strokes = placedMouth(shape, look, at).map(s => ({ id: newId(), hash: scene.keeper.keep(s) }))
     const content = { poses: {}, strokes }
@@ -137,11 +140,4 @@ export function setOfDrawings(column: Column, { drawings }: Stack): Mouths | nul
     return { id: newId(), name: shape, shape, drawing }
   })
   return mouths.length < LEAST_MOUTHS ? null : { mouths }
-}
-
-/** A set without an entry that holds nothing. */
-export function plainSet({ sounds, ...set }: Mouths): Mouths {
-  const ids = new Set(set.mouths.map(m => m.id))
-  const told = Object.entries(sounds ?? {}).filter(([, id]) => ids.has(id))
-  return told.length ? { ...set, sounds: Object.fromEntries(told) } : set
 }

@@ -1,10 +1,10 @@
 import type { Draft } from '#core/commands'
 import { isTimed, spotAt } from '#core/commands'
-import type { Moment } from '#core/dialogue'
 import type { Column, Subject } from '#core/document'
-import { freeNumber } from '#core/document'
+import { freeNumber, subjectsOf } from '#core/document'
 import { layBones, turnBone } from '#core/figure'
 import { drawingShown } from '#core/pass'
+import type { Frames } from '#core/sheet'
 import { lastRun, shownAt } from '#core/sheet'
 import { solidOf } from '~/desk/drafts'
 import type { Scene } from '~/desk/scene'
@@ -25,7 +25,7 @@ export const freeColumns = ({ shot, plan, columns }: Scene): Column[] =>
 /** The heads of figures in columns whose timing is free. */
 export const headsIn = (scene: Scene): Nodding[] =>
   freeColumns(scene).flatMap(column =>
-    Object.values(scene.shot.stacks[column.stack]!.subjects).flatMap((subject): Nodding[] => {
+    subjectsOf(scene.shot.stacks[column.stack]!).flatMap((subject): Nodding[] => {
       const head = subject.kind === 'figure' ? subject.figure.bones.find(b => isHead(subject, b.id)) : undefined
       return head ? [{ column, subject, bone: head.id }] : []
     }),
@@ -35,13 +35,12 @@ export const headsIn = (scene: Scene): Nodding[] =>
 const [UP, DOWN] = [3, 5]
 
 /** Why a head does not nod on a frame; nothing where it can: where its pose is held around the stress. */
-export function whyNoNod({ runs }: Column, { first }: Moment): string {
+export function whyNoNod({ runs }: Column, { first }: Frames): string {
   const at = shownAt(runs, first)
   if (first <= UP + 1 || !at?.run.drawing) return 'nothing is exposed there yet'
-  const end = first > runs.frames ? Infinity : at.start + at.run.frames
-  return at.start <= first - UP && (at.start + at.run.frames > runs.frames || end >= first + DOWN)
-    ? ''
-    : 'it moves there already'
+  // The last exposure stays.
+  const end = at.start + at.run.frames > runs.frames ? Infinity : at.start + at.run.frames
+  return at.start <= first - UP && end >= first + DOWN ? '' : 'it moves there already'
 }
 
 /**
@@ -51,7 +50,7 @@ export function whyNoNod({ runs }: Column, { first }: Moment): string {
 export function nodDrafts(
   scene: Scene,
   { column, subject, bone }: Nodding,
-  moments: readonly Moment[],
+  moments: readonly Frames[],
   degrees: number,
 ): Draft[] {
   const stack = scene.shot.stacks[column.stack]!
@@ -137,11 +136,11 @@ const BLINK = 3 / 24
 /** A brow goes up so many frames before its stress. */
 const BEFORE = 2
 
-export const blinkSpan = ({ first, last }: Moment, perSecond: number): { frame: number; frames: number } => ({
+export const blinkSpan = ({ first, last }: Frames, perSecond: number): { frame: number; frames: number } => ({
   frame: first,
   frames: Math.min(Math.max(2, Math.round(BLINK * perSecond)), last - first + 1),
 })
-export const browSpan = ({ first, last }: Moment): { frame: number; frames: number } => {
+export const browSpan = ({ first, last }: Frames): { frame: number; frames: number } => {
   const frame = Math.max(1, first - BEFORE)
   return { frame, frames: Math.max(4, last - frame + 1) }
 }

@@ -1,6 +1,6 @@
 import { listOf } from '#core/sheet'
 import type { Chart, Column, Drawing, Mouths } from '#core/document'
-import { LEAST_MOUTHS, partKey } from '#core/document'
+import { LEAST_MOUTHS, partKey, plainSet } from '#core/document'
 import type { Scene } from '~/desk/scene'
 import { newId } from '~/sync/ids'
 import type { Draft } from '#core/commands'
@@ -35,7 +35,7 @@ export function emptyColumn(scene: Scene, column: Column): Draft {
       index: scene.columns.findIndex(c => c.id === column.id) + 1,
       stack: { id: stack, subjects: {}, drawings: {} },
       column: {
-        ...withoutMouths(settings(column)),
+        ...settings(column),
         id: newId(),
         name: `${column.name} 2`.slice(0, 80),
         stack,
@@ -46,25 +46,19 @@ export function emptyColumn(scene: Scene, column: Column): Draft {
 }
 
 /**
- * What a column has besides its exposures, its footage and what it was read by; a copy is in no link group, and lined up
- * with none.
+ * What a column has besides its exposures, its footage, its mouths and what was read into it; a copy is in no link group,
+ * and lined up with none.
  */
 function settings(column: Column) {
-  const { link: _link, leader: _leader, runs: _runs, repeats: _repeats, footage: _f, spoken: _spoken, ...rest } = column
-  return rest
+  const { link: _link, leader: _leader, runs: _runs, repeats: _repeats, footage: _footage, ...rest } = column
+  const { mouths: _mouths, spoken: _spoken, ...bare } = rest
+  return bare
 }
-
-const withoutMouths = ({ mouths: _mouths, ...rest }: ReturnType<typeof settings>) => rest
 
 /** The mouths of a column whose drawings have other ids; those without a drawing stay behind. */
 function copyOfMouths({ mouths, ...set }: Mouths, drawings: ReadonlyMap<string, string>): Mouths | undefined {
   const kept = mouths.flatMap(m => (drawings.has(m.drawing) ? [{ ...m, drawing: drawings.get(m.drawing)! }] : []))
-  const there = new Set(kept.map(m => m.id))
-  const { sounds, ...rest } = set
-  const told = Object.entries(sounds ?? {}).filter(([, id]) => there.has(id))
-  return kept.length < LEAST_MOUTHS
-    ? undefined
-    : { ...rest, mouths: kept, ...(told.length ? { sounds: Object.fromEntries(told) } : {}) }
+  return kept.length < LEAST_MOUTHS ? undefined : plainSet({ ...set, mouths: kept })
 }
 
 /** A column that is lined up with none. */
@@ -125,7 +119,7 @@ export function copyOfColumn(scene: Scene, column: Column): Draft {
         ),
       },
       column: {
-        ...withoutMouths(settings(column)),
+        ...settings(column),
         ...(mouths ? { mouths } : {}),
         ...(column.footage ? { footage: column.footage } : {}),
         id: newId(),
@@ -194,7 +188,7 @@ export function lineUpDrafts(scene: Scene, leader: Column): { id: string; drafts
           index: scene.columns.findIndex(c => c.id === leader.id) + 1,
           stack: { id: stack, subjects: {}, drawings: {} },
           column: {
-            ...withoutMouths(settings(leader)),
+            ...settings(leader),
             id,
             name: `${leader.name}, loose`.slice(0, 80),
             stack,

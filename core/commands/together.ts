@@ -3,6 +3,9 @@ import { label } from '../basic'
 import { argsOf, command, type CommandKind } from './kind'
 import { refuse } from './refusal'
 
+/** The most commands that are one. */
+export const MOST_TOGETHER = 2000
+
 /** Several commands as one: all of them are done, or none. `kinds` are the commands it can hold. */
 export const togetherOf = (kinds: Readonly<Record<string, unknown>>) => {
   const kindOf = (name: string): CommandKind =>
@@ -13,7 +16,7 @@ export const togetherOf = (kinds: Readonly<Record<string, unknown>>) => {
       commands: z
         .array(z.object({ name: z.string().max(40), args: z.record(z.string(), z.unknown()) }))
         .min(2)
-        .max(2000),
+        .max(MOST_TOGETHER),
       /** What they are called together; else as the first is. */
       words: label.optional(),
     }),

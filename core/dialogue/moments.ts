@@ -1,19 +1,15 @@
+import type { Frames } from '../sheet'
 import type { Rate } from '../time'
 import { frameAt, perSecond } from '../time'
 import type { Heard } from './expose'
+import type { Stretch } from './spread'
 
-/** Frames on which something is stressed, or after which nothing is said for a while. */
-export interface Moment {
-  readonly first: number
-  readonly last: number
-}
-
-/** A word has one main stress; two of them so near to each other are one moment, s. */
+/** A word has one main stress; two of them so near to each other are one, s. */
 const ONE = 0.12
 
 /** The frames of the stressed sounds, those near to each other as one. */
-export function stressMoments(heard: readonly Heard[], r: Rate): Moment[] {
-  const out: Moment[] = []
+export function stressMoments(heard: readonly Heard[], r: Rate): Frames[] {
+  const out: Frames[] = []
   let end = Number.NEGATIVE_INFINITY
   for (const s of heard) {
     if (s.stress !== 1) continue
@@ -25,23 +21,29 @@ export function stressMoments(heard: readonly Heard[], r: Rate): Moment[] {
   return out
 }
 
+/** Phrases, by when they begin and end: what is between them is silence of more frames than a pause. */
+export function phrasesHeard(heard: readonly Heard[], r: Rate, pause: number): Stretch[] {
+  const out: Stretch[] = []
+  for (const { start, end } of heard) {
+    const before = out.at(-1)
+    if (before && (start - before.end) * perSecond(r) <= pause)
+      out[out.length - 1] = { ...before, end: Math.max(before.end, end) }
+    else out.push({ start, end })
+  }
+  return out
+}
+
 /**
  * Where a phrase has ended: the frames of the silence after it, up to the next phrase. A blink there is common practice.
  */
-export function phraseEnds(
+export const phraseEnds = (
   heard: readonly Heard[],
   r: Rate,
   { pause, length }: { pause: number; length: number },
-): Moment[] {
-  const out: Moment[] = []
-  let end = 0
-  heard.forEach((s, i) => {
-    end = Math.max(end, s.end)
-    const next = heard[i + 1]
-    if (next && (next.start - end) * perSecond(r) <= pause) return
-    const first = frameAt(end - 1e-6, r) + 1
-    const last = next ? frameAt(next.start, r) - 1 : length
-    if (first <= last) out.push({ first, last })
-  })
-  return out
-}
+): Frames[] =>
+  phrasesHeard(heard, r, pause)
+    .map(({ end }, i, all) => ({
+      first: frameAt(end - 1e-6, r) + 1,
+      last: all[i + 1] ? frameAt(all[i + 1]!.start, r) - 1 : length,
+    }))
+    .filter(s => s.first <= s.last)

@@ -1,5 +1,6 @@
 import { z } from 'zod'
 import { idSchema, label } from '../basic'
+import type { Exposed } from '../dialogue'
 import { MOUTHS, SOUNDS } from '../dialogue'
 import { framesSchema as frames } from '../time'
 import { originalSchema } from './subject'
@@ -38,19 +39,13 @@ export const mouthSettingsSchema = z.object({
   pause: z.number().int().min(1).max(999),
 })
 
-const fit = ({ first, last, drawings, put }: Put): boolean => {
+const fit = ({ first, last, drawings, put }: Exposed): boolean => {
   let from = first
   for (const [frame, count, k] of put) {
     if (frame < from || k >= drawings.length) return false
     from = frame + count
   }
   return first <= last && from <= last + 1
-}
-interface Put {
-  readonly first: number
-  readonly last: number
-  readonly drawings: readonly string[]
-  readonly put: readonly (readonly [number, number, number])[]
 }
 
 /** What was exposed from a reading, and how: what differs from it now was changed by hand. */
@@ -90,3 +85,10 @@ export const spokenSchema = z
 
 export type Mouths = z.infer<typeof mouthSetSchema>
 export type SpokenMouths = z.infer<typeof spokenSchema>
+
+/** A set in which no sound is given to a mouth that it has not. */
+export function plainSet({ sounds, ...set }: Mouths): Mouths {
+  const ids = new Set(set.mouths.map(m => m.id))
+  const told = Object.entries(sounds ?? {}).filter(([, id]) => ids.has(id))
+  return told.length ? { ...set, sounds: Object.fromEntries(told) } : set
+}

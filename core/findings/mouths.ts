@@ -1,5 +1,5 @@
 import type { Heard, Mouth, MouthSet, MouthSettings } from '../dialogue'
-import { isVowel, meets, MEETING, mouthOfSound } from '../dialogue'
+import { isVowel, meets, MEETING, mouthOfSound, phrasesHeard } from '../dialogue'
 import type { Runs } from '../sheet'
 import { shownOver } from '../sheet'
 import type { Rate } from '../time'
@@ -15,7 +15,7 @@ export type MouthRemedy =
 export type MouthFinding = Finding<'late' | 'open' | 'flash' | 'sudden' | 'silence', MouthRemedy>
 
 /** What is looked at: the exposures of a column, its mouths, and what is heard. */
-export interface Spoken {
+export interface MouthsSeen {
   readonly runs: Runs
   readonly set: MouthSet
   readonly settings: MouthSettings
@@ -37,8 +37,8 @@ interface Shown {
 const NEAR = 3
 
 /** What can be found wrong with the mouths of a column, in the order of its frames. */
-export function mouthFindings(spoken: Spoken): MouthFinding[] {
-  const { runs, set, length, heard } = spoken
+export function mouthFindings(seen: MouthsSeen): MouthFinding[] {
+  const { runs, set, length, heard } = seen
   if (!heard.length) return []
   const shapes = new Map(set.mouths.map(m => [m.drawing, m.shape]))
   const shown: Shown[] = []
@@ -50,11 +50,11 @@ export function mouthFindings(spoken: Spoken): MouthFinding[] {
   if (!shown.some(s => s.shape)) return []
   const on = finderOf(shown)
   return [
-    ...openOnes(spoken, on),
-    ...lateOnes(spoken, on),
+    ...openOnes(seen, on),
+    ...lateOnes(seen, on),
     ...flashes(shown),
-    ...suddenOnes(spoken, on),
-    ...inSilence(spoken, shown),
+    ...suddenOnes(seen, on),
+    ...inSilence(seen, shown),
   ].sort((a, b) => a.first - b.first || a.last - b.last)
 }
 
@@ -72,7 +72,10 @@ function finderOf(shown: readonly Shown[]): (frame: number) => Shown | undefined
 const shut = (s: Shown | undefined): boolean => !!s?.shape && MEETING.has(s.shape)
 
 /** Sounds for which lips meet, while none is seen that meets, a little before them to their end. */
-function openOnes({ heard, rate, settings, set }: Spoken, on: (frame: number) => Shown | undefined): MouthFinding[] {
+function openOnes(
+  { heard, rate, settings, set }: MouthsSeen,
+  on: (frame: number) => Shown | undefined,
+): MouthFinding[] {
   return heard.flatMap(({ sound, start, end }): MouthFinding[] => {
     if (!meets(sound)) return []
     const [first, last] = [frameAt(start, rate), Math.max(frameAt(start, rate), frameAt(end - 1e-6, rate))]
@@ -89,7 +92,10 @@ function openOnes({ heard, rate, settings, set }: Spoken, on: (frame: number) =>
 const FOLLOWING = 12
 
 /** Mouths that come after their sound has begun. */
-function lateOnes({ heard, rate, set, settings }: Spoken, on: (frame: number) => Shown | undefined): MouthFinding[] {
+function lateOnes(
+  { heard, rate, set, settings }: MouthsSeen,
+  on: (frame: number) => Shown | undefined,
+): MouthFinding[] {
   return heard.flatMap(({ sound, start, end, stress }, i): MouthFinding[] => {
     if (!meets(sound) && !(isVowel(sound) && stress)) return []
     const drawing = mouthOfSound(set, sound)?.drawing
@@ -119,20 +125,11 @@ const flashes = (shown: readonly Shown[]): MouthFinding[] =>
       words: `A mouth (${s.shape}) for one frame only.`,
     }))
 
-/** Phrases, by where they begin and end, s: what is between them is silence of more frames than a pause. */
-function phrasesOf({ heard, settings, rate }: Spoken): { start: number; end: number }[] {
-  const out: { start: number; end: number }[] = []
-  for (const { start, end } of heard) {
-    const before = out.at(-1)
-    if (before && (start - before.end) * perSecond(rate) <= settings.pause) before.end = Math.max(before.end, end)
-    else out.push({ start, end })
-  }
-  return out
-}
+const phrasesIn = ({ heard, settings, rate }: MouthsSeen) => phrasesHeard(heard, rate, settings.pause)
 
 /** The frame on which the first sound of some that is shown at all is shown; null where none is. */
 function firstShown(
-  { rate, set, settings }: Spoken,
+  { rate, set, settings }: MouthsSeen,
   sounds: readonly Heard[],
   on: (frame: number) => Shown | undefined,
 ): number | null {
@@ -147,14 +144,14 @@ function firstShown(
 }
 
 /** Phrases before which the mouth opens no earlier than for their first sound, though there is time. */
-function suddenOnes(spoken: Spoken, on: (frame: number) => Shown | undefined): MouthFinding[] {
-  const { rate } = spoken
+function suddenOnes(seen: MouthsSeen, on: (frame: number) => Shown | undefined): MouthFinding[] {
+  const { rate } = seen
   // Anticipation of 16 frames at 24 and more is common practice; half of that is taken for one.
   const least = Math.round((8 / 24) * perSecond(rate))
-  return phrasesOf(spoken).flatMap(({ start, end }, i, all): MouthFinding[] => {
+  return phrasesIn(seen).flatMap(({ start, end }, i, all): MouthFinding[] => {
     const frame = firstShown(
-      spoken,
-      spoken.heard.filter(h => h.start >= start && h.end <= end),
+      seen,
+      seen.heard.filter(h => h.start >= start && h.end <= end),
       on,
     )
     const silent = frame === null ? 0 : frame - (i ? frameAt(all[i - 1]!.end, rate) : 1)
@@ -166,9 +163,9 @@ function suddenOnes(spoken: Spoken, on: (frame: number) => Shown | undefined): M
 }
 
 /** Mouths that open in silence, other than to anticipate what follows or just after what was said. */
-function inSilence(spoken: Spoken, shown: readonly Shown[]): MouthFinding[] {
-  const { rate, settings } = spoken
-  const phrases = phrasesOf(spoken)
+function inSilence(seen: MouthsSeen, shown: readonly Shown[]): MouthFinding[] {
+  const { rate, settings } = seen
+  const phrases = phrasesIn(seen)
   const ahead = settings.lead.broad + Math.max(settings.anticipation.seconds, 24 / 24) + NEAR / perSecond(rate)
   return shown.flatMap((s): MouthFinding[] => {
     if (!s.shape || MEETING.has(s.shape)) return []
