@@ -50,10 +50,8 @@ export const mouthActions: readonly Action[] = [
     why: 'the column has no mouths, or nothing is read. The panel of mouths says what is missing.',
     do: d => {
       const mouths = useMouths()
-      const before = mouths.written?.spoken
-      if (!mouths.expose()) return
-      if (mouths.written?.spoken === before) tell('It is exposed so already.')
-      else d.tellDone(`${plural(mouths.written?.spoken?.put.length ?? 0, 'mouth')} exposed.`)
+      if (mouths.written?.spoken && !mouths.changed) tell('It is exposed so already.')
+      else if (mouths.expose()) d.tellDone(`${plural(mouths.written?.spoken?.put.length ?? 0, 'mouth')} exposed.`)
     },
   },
   {

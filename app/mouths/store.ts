@@ -53,10 +53,11 @@ export const useMouths = defineStore('mouths', () => {
     chosen.value = {}
     return true
   }
-  /** Chooses how it is exposed: at once where it follows, else with the next exposing. */
+  /** Chooses how it is exposed: at once where it follows, or begins or ceases to; else with the next exposing. */
   function choose(change: typeof chosen.value): void {
     chosen.value = { ...chosen.value, ...change }
-    if (written.value?.spoken?.follows && choices.value.follows) expose()
+    const { spoken } = written.value ?? {}
+    if (spoken && (spoken.follows || change.follows !== undefined)) expose()
   }
   const put = (mouths: Mouths | null): boolean =>
     desk.run({ name: 'mouths.set', args: { plan: desk.plan!.id, column: desk.column!.id, mouths } })

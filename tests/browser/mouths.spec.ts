@@ -108,6 +108,17 @@ test('a reading is exposed by plain mouths on a head, follows a word and its lea
   expect(await mouthsOf(desk)).toContain(`shut ${last - 1}`)
   await again.getByRole('button', { name: 'Give these back' }).click()
   expect(await mouthsOf(desk)).toContain(`shut ${last + 1}`)
+  await again.getByRole('button', { name: 'Expose it anew' }).click()
+  await expect(page.getByText('It is exposed so already.')).toBeVisible()
+  // It follows no more as soon as that is said, and from then on again.
+  const still = await mouthsOf(desk)
+  const follows = again.getByLabel('follow the reading as it changes')
+  await follows.uncheck()
+  await asked(page, "get('pointed').at = 'reading'")
+  await page.keyboard.press('Shift+ArrowRight')
+  expect(await mouthsOf(desk)).toBe(still)
+  await follows.check()
+  expect(await mouthsOf(desk)).not.toBe(still)
 })
 
 test('without any text a mouth opens and shuts with what is loud; what is found is mended', async ({ page, desk }) => {
