@@ -1,3 +1,5 @@
+import { offsetCycle, retimeCycle } from './cycle-frames'
+import { deriveHalf, followHalf, planCycle, removeCycle, setCycleSteps, setFeet, stageCycle, takeCycle } from './cycles'
 import { markFootage, setFootage } from './footage'
 import { cutColumn, standColumn } from './inside'
 import { fixParts, forgetSpacing, keepSpacing, removePin, renumber, setPin, setScale } from './aids'
@@ -141,6 +143,16 @@ const single = {
   'repeat.set': setRepeat,
   'repeat.remove': removeRepeat,
   'repeat.write': writeRepeat,
+  'cycle.plan': planCycle,
+  'cycle.take': takeCycle,
+  'cycle.stage': stageCycle,
+  'cycle.steps': setCycleSteps,
+  'cycle.half': deriveHalf,
+  'cycle.follow': followHalf,
+  'cycle.feet': setFeet,
+  'cycle.frame': retimeCycle,
+  'cycle.offset': offsetCycle,
+  'cycle.remove': removeCycle,
   'note.set': setNote,
   'note.remove': removeNote,
   'notes.shift': moveNotes,

@@ -9,6 +9,7 @@ import { SCHEMA } from '../document/document'
 import type { Fault } from '../document/check'
 import { firstFault } from '../document/check'
 import { withoutMinusZero } from '../document/minus-zero'
+import { withHalves } from './halves'
 import type { Refusal } from './refusal'
 import { Refused } from './refusal'
 import { upgradedCommand } from './upgrade'
@@ -65,7 +66,8 @@ export function applyCommand(shot: Shot, command: Command): Applied {
   let n = 0
   try {
     const args = argsOf(kind, command.args)
-    const made = kind.apply(shot, args, { newId: () => `${command.id}.${n++}` })
+    const newId = () => `${command.id}.${n++}`
+    const made = withHalves(shot, kind.apply(shot, args, { newId }), newId)
     const after = withoutMinusZero(shot, made)
     const fault = firstFault(shot, after)
     if (fault) return { ok: false, refusal: refusalFor(command.name, fault) }

@@ -87,7 +87,7 @@ const meets = (chart: Chart, a: string, b: string): boolean =>
   (chart.from === a && chart.to === b) || (chart.from === b && chart.to === a)
 
 /** In-betweens that a chart no longer has: computed ones go, own and finished ones stay in the tray. */
-function dropTicks(shot: Shot, chart: Chart, old: Chart | undefined): Shot {
+export function dropTicks(shot: Shot, chart: Chart, old: Chart | undefined): Shot {
   const stay = new Set(chart.ticks.map(t => t.drawing))
   const { drawings } = stackOf(shot, chart.stack)
   const lost = (old?.ticks ?? []).map(t => t.drawing).filter(d => !stay.has(d))

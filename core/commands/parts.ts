@@ -72,16 +72,18 @@ export function withColumn(shot: Shot, plan: string, column: Column): Shot {
   const leader = column.leader === undefined ? undefined : p.columns[column.leader]
   if (leader) return following(shot, plan, column, leader)
   const before = p.columns[column.id]
-  const kept =
+  const kept = withCyclesOf(
     column.repeats && before?.repeats === column.repeats
       ? withRepeats(column, keptRepeats(column.repeats, before.runs, column.runs))
-      : column
+      : column,
+  )
   const out = withPlan(shot, { ...p, columns: { ...p.columns, [column.id]: kept } })
   return withFollowers(out, plan, before, kept)
 }
 
 function following(shot: Shot, plan: string, column: Column, leader: Column): Shot {
-  const made = linedUp(column, leader, stackOf(shot, column.stack))
+  const lined = linedUp(column, leader, stackOf(shot, column.stack))
+  const made = { ...lined, column: withCyclesOf(lined.column) }
   const drawn = made.drawings.length ? withDrawings(shot, column.stack, made.drawings) : shot
   const p = planOf(drawn, plan)
   return withFollowers(
@@ -98,6 +100,16 @@ function withFollowers(shot: Shot, plan: string, before: Column | undefined, now
   return orderedColumns(planOf(shot, plan))
     .filter(c => c.leader === now.id)
     .reduce((s, c) => following(s, plan, c, now), shot)
+}
+
+/** A column whose cycles are those of the brackets that it has. */
+function withCyclesOf(column: Column): Column {
+  const { cycles, ...bare } = column
+  if (!cycles) return column
+  const there = new Set(column.repeats?.map(r => r.id))
+  const kept = Object.entries(cycles).filter(([id]) => there.has(id))
+  if (kept.length === Object.keys(cycles).length) return column
+  return kept.length ? { ...bare, cycles: Object.fromEntries(kept) } : bare
 }
 
 /** A column with these brackets; without the field where there are none. */

@@ -23,24 +23,26 @@ export const setRepeat = command(
     const column = openColumn(shot, plan, id)
     const [a, b] = [placeOf(column.runs, draft.first), placeOf(column.runs, draft.last)]
     if (b.start < a.start) refuse('changed', 'The exposures have changed places.')
-    if (draft.times === 1 && !draft.back) refuse('invalid', 'A passage that is shown once is not repeated.')
+    // A cycle is one, also where it is shown once.
+    if (draft.times === 1 && !draft.back && !Object.hasOwn(column.cycles ?? {}, draft.id))
+      refuse('invalid', 'A passage that is shown once is not repeated.')
     if (draft.back && b.run.id === a.run.id) refuse('invalid', 'There and back needs at least two exposures.')
     const repeat = { ...draft, first: a.run.id, last: b.run.id }
     const others = (column.repeats ?? []).filter(r => r.id !== repeat.id)
-    const end = b.start + b.run.frames
-    if (
-      bracketsOf({ runs: column.runs, repeats: others }, shot.length).some(
-        x => x.from < end && a.start < x.from + x.frames,
-      )
-    )
-      refuse('invalid', 'Another repeat is over some of these frames; repeats do not lie in one another.')
     const made = withRepeats(column, [...others, repeat])
-    const added = bracketsOf(made, shot.length).reduce((sum, x) => sum + x.adds, 0)
-    if (column.runs.frames + added > MAX_FRAMES)
-      refuse('invalid', `The column would show ${column.runs.frames + added} frames; it can show ${MAX_FRAMES}.`)
+    checkRepeat(made, shot.length)
     return withColumn(shot, plan, made)
   },
 )
+
+/** Refused where the brackets of a column lie in one another, or show more frames than can be. */
+export function checkRepeat(column: Column, length: number): void {
+  const all = bracketsOf(column, length)
+  if (all.some((x, i) => i > 0 && x.from < all[i - 1]!.from + all[i - 1]!.frames))
+    refuse('invalid', 'Another repeat is over some of these frames; repeats do not lie in one another.')
+  const frames = column.runs.frames + all.reduce((sum, x) => sum + x.adds, 0)
+  if (frames > MAX_FRAMES) refuse('invalid', `The column would show ${frames} frames; it can show ${MAX_FRAMES}.`)
+}
 
 export const removeRepeat = command('repeat.remove', named, 'Delete repeat', (shot, { plan, column: id, repeat }) => {
   const column = openColumn(shot, plan, id)

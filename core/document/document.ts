@@ -6,12 +6,14 @@ import type { Runs } from '../sheet'
 import { listOf, runsOf } from '../sheet'
 import { colour, finite, idSchema, label } from '../basic'
 import { framesSchema as frames } from '../time'
+import { cyclesSchema } from './cycle'
 import { footageSchema } from './footage'
 import { mouthSetSchema, spokenSchema } from './mouths'
 import { lineSchema } from './reading'
 import { soundSchema } from './sound'
 import { affineSchema, originalSchema, pictureFile, strokesOf, subjectSchema } from './subject'
 
+export * from './cycle'
 export * from './footage'
 export * from './mouths'
 export * from './reading'
@@ -19,7 +21,7 @@ export * from './sound'
 export * from './subject'
 
 /** The number of this form of the document and of the commands. */
-export const SCHEMA = 15
+export const SCHEMA = 16
 
 export const roleSchema = z.enum(['key', 'extreme', 'breakdown', 'in-between'])
 export const poseRoleSchema = z.enum(['key', 'extreme', 'breakdown'])
@@ -209,7 +211,15 @@ export const moveSchema = z.object({
   /** The column is not seen from here on. */
   away: z.literal(true).optional(),
   /** How it goes to the next move: spaced, every so many frames, a point of its own space on a straight line. */
-  go: z.object({ recipe: recipeSchema, step: z.number().int().min(1).max(24), about: vecSchema }).optional(),
+  go: z
+    .object({
+      recipe: recipeSchema,
+      step: z.number().int().min(1).max(24),
+      about: vecSchema,
+      /** It goes on only where the column shows a new drawing. */
+      drawn: z.literal(true).optional(),
+    })
+    .optional(),
 })
 
 /** From a frame on a column stands where its place in the order is, or directly before or behind what carries it. */
@@ -256,6 +266,8 @@ export const columnSchema = z.object({
   original: originalSchema.optional(),
   runs: z.array(runSchema).max(MOST_RUNS, TOO_MANY_RUNS).transform(runsOf),
   repeats: z.array(repeatSchema).max(500, 'A column holds at most 500 repeats.').optional(),
+  /** What of its repeats is a cycle. */
+  cycles: cyclesSchema.optional(),
 })
 
 export const planSchema = z.object({

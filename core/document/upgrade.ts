@@ -56,6 +56,8 @@ export const upgrades: Readonly<Record<number, Upgrade>> = {
   13: old => ({ ...old, schema: 14 }),
   // 15 adds mouth sets of columns, and what was exposed from a reading, which may be missing.
   14: old => ({ ...old, schema: 15 }),
+  // 16 adds cycles to columns, and moves that go on with the drawings of their column, which may be missing.
+  15: old => ({ ...old, schema: 16 }),
 }
 
 /**

@@ -24,17 +24,22 @@ export function moveOf(frame: number, m: Affine): Move {
   }
 }
 
+/** Since which frame the drawing that is shown on a frame has been there. */
+export type DrawnSince = (frame: number) => number
+const eachFrame: DrawnSince = frame => frame
+
 /**
  * Where moves put a column on a frame: the last one up to it holds, or goes to the next; before the first one that one
- * holds. Null where the column is away.
+ * holds. One that goes with the drawings waits for the next of them. Null where the column is away.
  */
-export function movedOn(moves: readonly Move[] | undefined, frame: number): Affine | null {
+export function movedOn(moves: readonly Move[] | undefined, frame: number, drawnSince = eachFrame): Affine | null {
   if (!moves?.length) return SAME
   const next = moves.findIndex(m => m.frame > frame)
   const last = next < 0 ? moves.at(-1)! : moves[Math.max(0, next - 1)]!
   if (last.away) return null
   const to = moves[next]
-  return last.go && to && next > 0 && !to.away ? goneTo(last, to, frame) : moveSpace(last)
+  if (!last.go || !to || next <= 0 || to.away) return moveSpace(last)
+  return goneTo(last, to, last.go.drawn ? Math.max(last.frame, drawnSince(frame)) : frame)
 }
 
 /** How far the way between two moves is gone on a frame, in steps of so many frames: 0 to 1. */
@@ -77,7 +82,7 @@ export function simplified(
     let far = i + 1
     let go: Move = from
     // As far as the way there stays near enough to all that stood between.
-    for (let j = i + 2; j < moves.length && j - i <= LONGEST && step; j++) {
+    for (let j = i + 2; j < moves.length && j - i <= LONGEST && step && !moves[j - 1]!.go?.drawn; j++) {
       const tried: Move = { ...from, go: { recipe: { family: 'even' }, step, about } }
       if (!fits([tried, moves[j]!], moves.slice(i, j + 1), points, most)) break
       far = j
@@ -100,7 +105,7 @@ const middleOf = (points: readonly Vec[]): Vec => ({
 /** The step on which a column moves from one of its moves on, frames; 0 where it is away or only holds. */
 function stepFrom(moves: readonly Move[], i: number): number {
   const [a, b] = [moves[i]!, moves[i + 1]]
-  return !b || a.away || b.away || b.frame - a.frame > 24 ? 0 : b.frame - a.frame
+  return !b || a.away || b.away || a.go?.drawn || b.frame - a.frame > 24 ? 0 : b.frame - a.frame
 }
 
 /** True where a way lies near enough to the moves that it would stand for, on each of its frames. */

@@ -2,7 +2,7 @@ import type { Pose } from '../figure'
 import { layBones } from '../figure'
 import type { Affine } from '../motion'
 import { after, growth, SAME } from '../motion'
-import { shownAt } from '../sheet'
+import { runBefore, shownAt } from '../sheet'
 import type { Carrier, Column, Subject } from '../document/document'
 import { lying, movedOn } from './moves'
 import { drawingShown } from './passes'
@@ -24,13 +24,22 @@ export function partSpace({ figure }: Subject, pose: Pose, bone: string): Affine
  * one that is neither carried nor moved; null where it is not seen, since what carries it is not.
  */
 export function placingAt(scene: Scene, column: Column, frame: number, shows: Shows = drawingShown): Affine | null {
-  const own = movedOn(column.moves, frame)
+  const own = movedOn(column.moves, frame, f => drawnSince(column, f))
   if (!own) return null
   const { carrier } = column
   // What was deleted carries nothing, and hides nothing: the column lies as it is drawn.
   if (!carrier || !isThere(scene, carrier)) return own
   const space = carrierSpace(scene, carrier, frame, shows)
   return space && large(after(space, after(carrier.base, own)))
+}
+
+/** Since which frame a column has shown the drawing that it shows on a frame. */
+export function drawnSince({ runs }: Column, frame: number): number {
+  let place = shownAt(runs, frame)
+  if (!place) return frame
+  for (let before = runBefore(runs, place); before?.run.drawing === place.run.drawing; before = runBefore(runs, place))
+    place = before!
+  return place.start
 }
 
 /** What is so small that there is no way back from it is not seen. */

@@ -1,0 +1,112 @@
+import type { CyclePlan, CycleStep } from '../cycle'
+import { plannedPoses } from '../cycle'
+import type { Bracket, Run } from '../sheet'
+import { bracketsOf } from '../sheet'
+import type { Cycle, CycleMoment } from './cycle'
+import type { Column } from './document'
+
+/** A cycle of a column, and the bracket it is in. */
+export interface CycleIn {
+  readonly id: string
+  readonly cycle: Cycle
+  readonly bracket: Bracket
+}
+
+/** The cycles of a column (as it is written) in order of time; those whose exposures are gone are left out. */
+export const cyclesIn = (column: Column, length: number): CycleIn[] =>
+  column.cycles
+    ? bracketsOf(column, length).flatMap(bracket => {
+        const { id } = bracket.repeat
+        return Object.hasOwn(column.cycles!, id) ? [{ id, cycle: column.cycles![id]!, bracket }] : []
+      })
+    : []
+
+/** The cycle of a bracket; null where it has none, or is gone. */
+export const cycleIn = (column: Column, id: string, length: number): CycleIn | null =>
+  cyclesIn(column, length).find(c => c.id === id) ?? null
+
+/** How many frames exposures have. */
+export const framesOf = (runs: readonly Pick<Run, 'frames'>[]): number => runs.reduce((sum, r) => sum + r.frames, 0)
+
+/** From how many frames after a passage begins each of its drawings is first shown, in the order of a plan's moments. */
+function shownOffs(
+  poses: readonly CycleMoment[],
+  there: readonly Pick<Run, 'drawing' | 'frames'>[],
+): (number | null)[] {
+  const starts: { drawing: string | null; off: number }[] = []
+  let off = 0
+  for (const { drawing, frames } of there) {
+    starts.push({ drawing, off })
+    off += frames
+  }
+  let from = 0
+  return poses.map(({ drawing }) => {
+    const i = drawing === null ? -1 : starts.findIndex((s, k) => k >= from && s.drawing === drawing)
+    if (i < 0) return null
+    from = i + 1
+    return starts[i]!.off
+  })
+}
+
+/**
+ * A cycle's plan as its exposures are now: a moment that is exposed lies on the frame it is exposed on, others lie
+ * between them as they were planned. Null where there are fewer frames than steps.
+ */
+export function planNow(
+  cycle: CyclePlan<CycleMoment>,
+  there: readonly Pick<Run, 'drawing' | 'frames'>[],
+): CyclePlan<CycleMoment> | null {
+  const total = framesOf(there)
+  const planned = plannedPoses(cycle)
+  const shown = shownOffs(planned, there)
+  const old = planned.map(p => p.frame - 1)
+  const oldTotal = cycle.steps.reduce((sum, s) => sum + s.frames, 0)
+  // What stands on both sides of a moment that is not exposed.
+  const known = [{ old: 0, now: 0 }]
+  planned.forEach((_, i) => shown[i] !== null && i > 0 && known.push({ old: old[i]!, now: shown[i]! }))
+  known.push({ old: oldTotal, now: total })
+  const placed = planned.map((_, i) => {
+    if (i === 0) return 0
+    if (shown[i] !== null) return shown[i]!
+    const b = known.findIndex(k => k.old > old[i]!)
+    const [p, q] = [known[Math.max(0, b - 1)]!, known[b < 0 ? known.length - 1 : b]!]
+    return q.old === p.old ? p.now : Math.round(p.now + ((old[i]! - p.old) * (q.now - p.now)) / (q.old - p.old))
+  })
+  return stepped(cycle, placed, total)
+}
+
+/** A plan with its moments so many frames after its beginning; null where a step has no frame left. */
+function stepped(
+  { steps }: CyclePlan<CycleMoment>,
+  placed: readonly number[],
+  total: number,
+): CyclePlan<CycleMoment> | null {
+  let i = 0
+  const starts = steps.map(s => {
+    const start = placed[i]!
+    i += s.moments.length
+    return start
+  })
+  let k = 0
+  const made = steps.map((s, n): CycleStep<CycleMoment> => {
+    const end = starts[n + 1] ?? total
+    const frames = end - starts[n]!
+    let least = 0
+    const moments = s.moments.map(m => {
+      least = Math.max(least, Math.min(frames - 1, placed[k++]! - starts[n]!))
+      return { ...m, off: least }
+    })
+    return { frames, moments }
+  })
+  return made.every(s => s.frames >= 1 && s.moments[0]!.off === 0) ? { steps: made } : null
+}
+
+/** The drawings of a cycle's moments, in order. */
+export const momentDrawings = ({ steps }: CyclePlan<CycleMoment>): string[] =>
+  steps.flatMap(s => s.moments.flatMap(m => m.drawing ?? []))
+
+/** True where there is more than moments in a passage: in-betweens, blanks. */
+export function hasMore(cycle: CyclePlan<CycleMoment>, there: readonly Pick<Run, 'drawing'>[]): boolean {
+  const known = new Set(momentDrawings(cycle))
+  return there.some(r => r.drawing === null || !known.has(r.drawing))
+}
