@@ -1,6 +1,6 @@
 import type { Ghost, GhostBy } from '#core/ghost'
 import { ghostsOf } from '#core/ghost'
-import { isPose } from '#core/pass'
+import { closedColumn, isPose, seenFrame } from '#core/pass'
 import type { Column, Stack } from '#core/document'
 import { subjectsOf } from '#core/document'
 import type { Mark } from '#core/picture'
@@ -135,7 +135,13 @@ function ghostsIn(scene: Scene, focus: Focus, column: Column, choice: GhostChoic
       { drawing: pair.first, side: 'before', rank: 1, strength: 1, frame, column },
       { drawing: pair.second, side: 'after', rank: 1, strength: 1, frame, column },
     ]
-  const found = ghostsOf(column.runs, d => isPose(drawings[d]), frame, rule, pinnedIn(scene, column, choice))
+  // A cycle goes on from its last drawing to its first.
+  const closed = closedColumn(scene, column)
+  const pinned = pinnedIn(scene, column, choice)
+  const found = ghostsOf(closed.runs, d => isPose(drawings[d]), frame + closed.shift, rule, pinned).map(g => ({
+    ...g,
+    frame: seenFrame(closed, column, g.frame, frame),
+  }))
   const also = column.id === focus.column?.id ? (choice.also ?? []) : []
   return [
     ...also.filter(g => !found.some(x => x.drawing === g.drawing)).map(g => ({ ...g, rank: 1, strength: 1, column })),

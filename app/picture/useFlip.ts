@@ -25,7 +25,8 @@ export function useFlip(): void {
   const rowFor = (how: NonNullable<typeof picture.flipping>): Flipped[] => {
     const focus = desk.focus!
     if (how === 'pinned') return heldAgainst(focus, ghosts.pinned)
-    return how === 'selection' ? flippedThrough(focus) : flippedAround(focus, flipping.n)
+    const scene = desk.scene!
+    return how === 'selection' ? flippedThrough(scene, focus) : flippedAround(scene, focus, flipping.n)
   }
   watch(
     () => picture.flipping,

@@ -67,9 +67,10 @@ export function applyCommand(shot: Shot, command: Command): Applied {
   try {
     const args = argsOf(kind, command.args)
     const newId = () => `${command.id}.${n++}`
-    const made = withHalves(shot, kind.apply(shot, args, { newId }), newId)
-    const after = withoutMinusZero(shot, made)
-    const fault = firstFault(shot, after)
+    const made = withoutMinusZero(shot, kind.apply(shot, args, { newId }))
+    const own = firstFault(shot, made)
+    const after = own ? made : withHalves(shot, made, newId)
+    const fault = own ?? firstFault(made, after)
     if (fault) return { ok: false, refusal: refusalFor(command.name, fault) }
     return { ok: true, shot: after, label: kind.label(args, shot) }
   } catch (error) {

@@ -10,8 +10,9 @@ import { chartSchema, emptyContent, numberSchema } from '../document/document'
 import {
   chartOf,
   keptAsFinished,
+  endingWith,
   openColumn,
-  placeOf,
+  passPlaces,
   runRefSchema,
   stackOf,
   withChart,
@@ -43,8 +44,7 @@ export const fillChart = command(
   (shot, { plan, column: columnId, chart: id, from, to, ticks, recipe, step }, { newId }) => {
     const column = openColumn(shot, plan, columnId)
     const { drawings } = stackOf(shot, column.stack)
-    const [a, b] = [placeOf(column.runs, from), placeOf(column.runs, to)]
-    if (b.start <= a.start) refuse('changed', 'The two poses have changed places.')
+    const { a, b, seam } = passPlaces(column, shot.length, from, to)
     if (a.run.drawing === null || b.run.drawing === null)
       return refuse('changed', 'A pose is not exposed there any more.')
     const between = runsFrom(column.runs, a, b.start - a.start)
@@ -75,10 +75,12 @@ export const fillChart = command(
     const inOrder = backward ? [...ticks].reverse() : ticks
     const runs: Run[] = inOrder.map(t => ({ id: kept.get(t.drawing)?.id ?? newId(), drawing: t.drawing, frames: each }))
     const hold = { ...a.run, frames: total - each * ticks.length }
-    const exposed = withColumn(withDrawings(shot, column.stack, made), plan, {
-      ...column,
-      runs: splice(column.runs, a, between.length, [hold, ...runs]),
-    })
+    const put = [hold, ...runs]
+    const exposed = withColumn(
+      withDrawings(shot, column.stack, made),
+      plan,
+      endingWith({ ...column, runs: splice(column.runs, a, between.length, put) }, seam, put.at(-1)!.id),
+    )
     return dropTicks(withChart(exposed, plan, chart), chart, old)
   },
 )

@@ -1,7 +1,8 @@
 import type { z } from 'zod'
-import type { Shot } from '../document'
+import { CYCLE_KINDS, planOfKind } from '../cycle'
+import type { Column, Cycle, Shot, Stack } from '../document'
 import { boundTo, columnsOf, plansOf } from '../document'
-import { jointsAlong, rowsOf } from '../figure'
+import { jointsAlong, restPose, rowsOf } from '../figure'
 import { eachRun } from '../sheet'
 
 /** Random numbers from 0 up to 1, the same for the same seed. */
@@ -45,6 +46,43 @@ const MAPS = [
 
 const WRONG = ['none', 'constructor', '__proto__', '', 'x'.repeat(200), -1, 1e9, 0.5, null, undefined, [], {}, NaN, -0]
 
+/** What a cycle that is made up works on. */
+interface Cycling {
+  readonly column: Column
+  readonly stack: Stack
+  readonly int: (least: number, most: number) => number
+  readonly newId: () => string
+}
+
+/** A cycle has steps of one piece, begins behind what is exposed, and gets drawings where it has none. */
+function settleCycle(made: Record<string, unknown>, shape: Record<string, unknown>, on: Cycling): void {
+  const { column, stack, int, newId } = on
+  const known = column.cycles?.[String(made.cycle)]
+  if ('onFrame' in shape && 'derived' in shape) {
+    const [kind, frames] = [CYCLE_KINDS[int(0, CYCLE_KINDS.length - 1)]!, int(2, 16)]
+    Object.assign(made, { cycle: newId(), kind: kind.id, onFrame: column.runs.frames + int(1, 4), times: int(1, 3) })
+    made.steps = planOfKind(
+      kind,
+      Array.from({ length: kind.steps }, () => frames),
+    ).steps.map(s => ({
+      ...s,
+      moments: s.moments.map(({ air, ...m }) => ({ ...m, ...(air ? { air: true } : {}), drawing: null })),
+    }))
+  } else if ('steps' in shape && 'cycle' in shape && known) made.steps = known.steps
+  if (!('drawings' in shape) || !('cycle' in shape)) return
+  const steps = (made.steps as Cycle['steps'] | undefined) ?? known?.steps ?? []
+  const [subject] = Object.keys(stack.subjects)
+  made.drawings = steps.flatMap((s, step) =>
+    s.moments.flatMap((m, moment) => {
+      const id = newId()
+      const content = { poses: subject ? { [subject]: restPose({ x: int(0, 900), y: int(0, 900) }) } : {}, strokes: [] }
+      return m.drawing === null && int(0, 3)
+        ? [{ step, moment, drawing: { id, number: `c${id.slice(-9)}`, content } }]
+        : []
+    }),
+  )
+}
+
 /**
  * Arguments of any command, made by its schema: ids are those of the document (those that belong to the same column, for
  * the most part), numbers small or at a limit, and a share `wrong` of all values is anything.
@@ -87,6 +125,8 @@ export function madeUp(schema: z.ZodType, shot: Shot, chance: Chance, wrong: num
     run: () => runs.map(r => r.run.id),
     repeat: () => (column.repeats ?? []).map(r => r.id),
     strokes: () => drawings.flatMap(d => d.content.strokes.map(s => s.id)),
+    cycle: () => idsOf(column.cycles),
+    what: () => Object.values(column.cycles ?? {}).flatMap(c => idsOf(c.half?.drawings)),
     note: () => idsOf(plan.notes),
     pin: () => idsOf(plan.pins),
     sound: () => idsOf(plan.sounds),
@@ -145,6 +185,7 @@ export function madeUp(schema: z.ZodType, shot: Shot, chance: Chance, wrong: num
       if (Array.isArray(made.strokes) && typeof made.strokes[0] === 'string') made.strokes = ids
     }
     settleWhole(made, shape)
+    if (likely(0.9)) settleCycle(made, shape, { column, stack, int, newId: () => text('id') as string })
     settleBound(made, shape)
     const leads = `${one(subjects)?.id}/place`
     if ('share' in shape && 'part' in shape && likely(0.9)) made.part = leads

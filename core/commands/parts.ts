@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import type { NewId, Place, Repeat, Runs } from '../sheet'
-import { findRun, keptRepeats, lastRun } from '../sheet'
+import { bracketsOf, findRun, keptRepeats, lastRun } from '../sheet'
 import { idSchema } from '../basic'
 import type { Chart, Column, Drawing, NewSubject, Plan, Shot, Stack } from '../document/document'
 import { emptyContent } from '../document/document'
@@ -170,3 +170,32 @@ export function frameOf(runs: Runs, spot: Spot): number {
     return refuse('changed', 'The exposure is shorter now.')
   return place.start + spot.offset
 }
+
+/** The two poses of a pass; the second may be the first of a repeat that the pass leads to, and not stand behind it. */
+export interface PassPlaces {
+  readonly a: Place
+  readonly b: Place
+  /** The repeat whose seam the pass goes over. */
+  readonly seam: string | null
+}
+
+/**
+ * The poses of a pass by their exposures. Where the second is shown again (`again`), the pass leads over the seam of a
+ * repeat to its first exposure: it ends where the repeat does.
+ */
+export function passPlaces(column: Column, length: number, from: RunRef, to: RunRef): PassPlaces {
+  const a = placeOf(column.runs, from)
+  const over = to.again
+    ? bracketsOf(column, length).find(
+        x => !x.repeat.back && x.repeat.first === to.run && a.start >= x.from && a.start < x.from + x.frames,
+      )
+    : undefined
+  const first = over && findRun(column.runs, over.repeat.first)
+  if (over && first) return { a, b: { ...first, start: over.from + over.frames }, seam: over.repeat.id }
+  const b = placeOf(column.runs, to)
+  return b.start <= a.start ? refuse('changed', 'The two poses have changed places.') : { a, b, seam: null }
+}
+
+/** A column whose repeat ends with another exposure: what was put over its seam belongs to it. */
+export const endingWith = (column: Column, repeat: string | null, last: string): Column =>
+  repeat === null ? column : { ...column, repeats: column.repeats!.map(r => (r.id === repeat ? { ...r, last } : r)) }

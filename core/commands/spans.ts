@@ -12,8 +12,9 @@ import {
   chartOf,
   drawingOf,
   keptAsFinished,
+  endingWith,
   openColumn,
-  placeOf,
+  passPlaces,
   planOf,
   runRefSchema,
   stackOf,
@@ -190,7 +191,7 @@ const passArgs = {
 /** The exposures between two poses of a pass, without the poses' own. */
 function insideOf(runs: Runs, a: Place, b: Place): Place[] {
   const inside: Place[] = []
-  for (let p = runAfter(runs, a); p && p.run.id !== b.run.id; p = runAfter(runs, p)) inside.push(p)
+  for (let p = runAfter(runs, a); p && p.start < b.start; p = runAfter(runs, p)) inside.push(p)
   return inside
 }
 
@@ -198,9 +199,8 @@ function passEnds(
   shot: Shot,
   column: Column,
   args: { from: z.infer<typeof runRefSchema>; to: z.infer<typeof runRefSchema> },
-): { a: Place; b: Place; from: string; to: string; inside: Place[] } {
-  const [a, b] = [placeOf(column.runs, args.from), placeOf(column.runs, args.to)]
-  if (b.start <= a.start) refuse('changed', 'The two poses have changed places.')
+): { a: Place; b: Place; from: string; to: string; inside: Place[]; seam: string | null } {
+  const { a, b, seam } = passPlaces(column, shot.length, args.from, args.to)
   const { drawings } = stackOf(shot, column.stack)
   const inside = insideOf(column.runs, a, b)
   if (
@@ -209,7 +209,7 @@ function passEnds(
     inside.some(p => p.run.drawing === null || drawings[p.run.drawing]!.role !== 'in-between')
   )
     return refuse('changed', 'Another pose or a blank stands between the two poses now.')
-  return { a, b, from: a.run.drawing, to: b.run.drawing, inside }
+  return { a, b, from: a.run.drawing, to: b.run.drawing, inside, seam }
 }
 
 /** True where a chart runs the other way round in a pass. */
@@ -225,7 +225,7 @@ export const wedge = command(
     `Wedge ${drawing.number} in, slow ${side === 'first' ? 'out of the first' : 'into the second'}`,
   (shot, { plan, column: columnId, chart: id, side, drawing, step, ...refs }, { newId }) => {
     const column = openColumn(shot, plan, columnId)
-    const { a, from, to, inside } = passEnds(shot, column, refs)
+    const { a, from, to, inside, seam } = passEnds(shot, column, refs)
     const old = planOf(shot, plan).charts[id]
     const backward = backwardIn(old, from, to)
     if (stackOf(shot, column.stack).drawings[drawing.id]) refuse('invalid', 'A drawing with this id is there already.')
@@ -249,10 +249,13 @@ export const wedge = command(
     const made: Drawing = { ...drawing, role: 'in-between', own: false, content: emptyContent }
     const behind = side === 'first' ? a : (inside.at(-1) ?? a)
     const run: Run = { id: newId(), drawing: drawing.id, frames: chart.step }
-    const pushed = withColumn(withDrawings(shot, column.stack, [made]), plan, {
-      ...column,
-      runs: splice(column.runs, behind, 1, [behind.run, run]),
-    })
+    const longer = { ...column, runs: splice(column.runs, behind, 1, [behind.run, run]) }
+    const atEnd = behind === (inside.at(-1) ?? a)
+    const pushed = withColumn(
+      withDrawings(shot, column.stack, [made]),
+      plan,
+      atEnd ? endingWith(longer, seam, run.id) : longer,
+    )
     return withChart(followedAt(pushed, plan, column, behind.start + behind.run.frames - 1, chart.step), plan, chart)
   },
 )

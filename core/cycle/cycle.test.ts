@@ -10,6 +10,7 @@ import {
   plannedPoses,
   planOfKind,
   roundsTo,
+  settled,
   shorterByOne,
   slides,
   stagesOf,
@@ -116,22 +117,37 @@ describe('cycles side by side', () => {
 })
 
 describe('feet that stand', () => {
-  it('tell how the ground goes by, and then stand still when the column goes by the stride', () => {
-    const back = (x: number, first: number) => ({
-      first,
-      at: Array.from({ length: 12 }, (_, i) => ({ x: x - 7.5 * i, y: 900 })),
-    })
-    const plants = [back(500, 1), back(520, 13)]
+  const back = (x: number, first: number, every = 1) => ({
+    at: Array.from({ length: Math.ceil(12 / every) }, (_, i) => ({
+      t: first + every * i,
+      x: x - 7.5 * every * i,
+      y: 900,
+    })),
+  })
+  it.each([1, 2, 3, 6])('tell how the ground goes by, drawn every %i frames, and then stand still', every => {
+    const plants = [back(500, 0, every), back(520, 12, every)]
     const speed = groundSpeed(plants)!
     expect(speed).toEqual({ x: -7.5, y: 0 })
     const stride = strideOf(speed, 24)
     // Arithmetic: px a frame times the frames of a cycle.
     expect(stride).toEqual({ x: 180, y: 0 })
     for (const p of plants) for (const s of slides(p, stride, 24)) expect(Math.hypot(s.x, s.y)).toBeLessThan(0.5)
-    expect(slides(plants[0]!, { x: 90, y: 0 }, 24).at(-1)!.x).toBeCloseTo(-41.25, 9)
+  })
+  it('slide by what the column goes less', () => {
+    expect(slides(back(500, 0), { x: 90, y: 0 }, 24).at(-1)!.x).toBeCloseTo(-41.25, 9)
+  })
+  it('are set where they do not slide, nearest to where they were', () => {
+    const rough = {
+      at: back(500, 0, 3).at.map((s, i) => ({ ...s, x: s.x + [2, -2, 4, 0][i]!, y: s.y + [0, 3, 0, 1][i]! })),
+    }
+    const set = settled(rough, { x: 180, y: 0 }, 24)
+    const now = { at: rough.at.map((s, i) => ({ ...s, ...set[i]! })) }
+    for (const s of slides(now, { x: 180, y: 0 }, 24)) expect(Math.hypot(s.x, s.y)).toBeLessThan(1e-9)
+    const off = (axis: 'x' | 'y') => now.at.reduce((sum, s, i) => sum + s[axis] - rough.at[i]![axis], 0)
+    expect([off('x'), off('y')].map(n => Math.abs(n) < 1e-9)).toEqual([true, true])
   })
   it('that never stand tell nothing', () => {
     expect(groundSpeed([])).toBeNull()
-    expect(groundSpeed([{ first: 1, at: [{ x: 1, y: 1 }] }])).toBeNull()
+    expect(groundSpeed([{ at: [{ t: 0, x: 1, y: 1 }] }])).toBeNull()
   })
 })

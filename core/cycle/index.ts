@@ -1,3 +1,4 @@
 export * from './meet'
 export * from './plan'
 export * from './stride'
+export * from './wave'

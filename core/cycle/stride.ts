@@ -1,33 +1,52 @@
 import type { Vec } from '../motion'
 
-/** A foot that stands on some frames of a cycle that is drawn on the spot: where it is on each of them, px. */
+/** Where a foot that stands is, px, `t` frames after the cycle begins: once for each drawing of it. */
+export interface Step extends Vec {
+  readonly t: number
+}
+
+/** A foot that stands on some drawings of a cycle, which is drawn on the spot; in their order. */
 export interface Plant {
-  readonly first: number
-  readonly at: readonly Vec[]
+  readonly at: readonly Step[]
 }
 
 /**
- * How the ground goes by under feet that stand, px a frame: the mean of their steps from one drawing to the next. Null
- * where no foot stands for two frames.
+ * How the ground goes by under feet that stand, px a frame: the slope of the line through where they are, each foot about
+ * its own middle (least squares). Null where no foot stands on two drawings.
  */
 export function groundSpeed(plants: readonly Plant[]): Vec | null {
   let [x, y, n] = [0, 0, 0]
   for (const { at } of plants) {
-    const [first, last] = [at[0], at.at(-1)]
-    if (!first || !last || at.length < 2) continue
-    x += last.x - first.x
-    y += last.y - first.y
-    n += at.length - 1
+    const mean = (of: (s: Step) => number): number => at.reduce((sum, s) => sum + of(s), 0) / at.length
+    const [t0, x0, y0] = [mean(s => s.t), mean(s => s.x), mean(s => s.y)]
+    for (const s of at) {
+      x += (s.t - t0) * (s.x - x0)
+      y += (s.t - t0) * (s.y - y0)
+      n += (s.t - t0) ** 2
+    }
   }
-  return n ? { x: x / n, y: y / n } : null
+  return n > 0 ? { x: x / n || 0, y: y / n || 0 } : null
 }
 
 /** How far a cycle goes in one round when its feet stand: the way of the ground, turned about, px. */
 export const strideOf = (speed: Vec, frames: number): Vec => ({ x: -speed.x * frames || 0, y: -speed.y * frames || 0 })
 
-/** How far a foot that stands slides, px on each of its frames, when its column moves by a stride in so many frames. */
+/**
+ * How far a foot that stands is from where it came down, px on each of its drawings, when its column goes a stride in so
+ * many frames and moves whenever it shows a new drawing.
+ */
 export const slides = ({ at }: Plant, stride: Vec, frames: number): Vec[] =>
-  at.map((p, i) => ({
-    x: p.x + (stride.x * i) / frames - at[0]!.x,
-    y: p.y + (stride.y * i) / frames - at[0]!.y,
+  at.map(s => ({
+    x: s.x - at[0]!.x + (stride.x * (s.t - at[0]!.t)) / frames || 0,
+    y: s.y - at[0]!.y + (stride.y * (s.t - at[0]!.t)) / frames || 0,
   }))
+
+/** Where a foot stands on each of its drawings if it does not slide, px: nearest to where it is drawn. */
+export function settled({ at }: Plant, stride: Vec, frames: number): Vec[] {
+  const far = slides({ at }, stride, frames)
+  const mean = {
+    x: far.reduce((sum, s) => sum + s.x, 0) / Math.max(1, far.length),
+    y: far.reduce((sum, s) => sum + s.y, 0) / Math.max(1, far.length),
+  }
+  return at.map((s, i) => ({ x: s.x - far[i]!.x + mean.x, y: s.y - far[i]!.y + mean.y }))
+}

@@ -25,6 +25,30 @@ export const cyclesIn = (column: Column, length: number): CycleIn[] =>
 export const cycleIn = (column: Column, id: string, length: number): CycleIn | null =>
   cyclesIn(column, length).find(c => c.id === id) ?? null
 
+/** Where a cycle is seen first: from which frame on, for how many frames. */
+export interface RoundShown {
+  readonly start: number
+  readonly frames: number
+}
+
+const roundsKnown = new WeakMap<Column, { length: number; rounds: readonly RoundShown[] }>()
+const NONE: readonly RoundShown[] = []
+
+/** The first rounds of the cycles of a column (as it is written) that go on from their last drawing to their first. */
+export function roundsShown(written: Column | undefined, length: number): readonly RoundShown[] {
+  if (!written?.cycles) return NONE
+  const known = roundsKnown.get(written)
+  if (known?.length === length) return known.rounds
+  const rounds = cyclesIn(written, length)
+    .filter(c => !c.bracket.repeat.back)
+    .map(({ bracket: { start, frames } }) => ({ start, frames }))
+  roundsKnown.set(written, { length, rounds })
+  return rounds
+}
+
+/** True for a bracket of a column that is a cycle. */
+export const comesRound = (written: Column, repeat: string): boolean => Object.hasOwn(written.cycles ?? {}, repeat)
+
 /** How many frames exposures have. */
 export const framesOf = (runs: readonly Pick<Run, 'frames'>[]): number => runs.reduce((sum, r) => sum + r.frames, 0)
 

@@ -1,4 +1,6 @@
 import type { Chart, Drawing, Stack } from '../document/document'
+import type { RoundShown } from '../document/cycling'
+import { roundsShown } from '../document/cycling'
 import type { Ends } from './between'
 import { runsAlong } from './between'
 import type { PassCache } from './pass-cache'
@@ -28,16 +30,24 @@ export class ChartEnds {
       if (column.stack !== chart.stack) continue
       const passes = this.passes.of(at, column)
       const i = this.passes.firstThrough(passes, chart.id)
-      if (i >= 0) return beside(stack, passes, i)
+      if (i >= 0) return beside(stack, passes, i, roundsShown(at.shot.plans[at.plan.id]?.columns[id], at.shot.length))
     }
     return alone
   }
 }
 
-function beside(stack: Stack, passes: readonly Pass[], i: number): Neighbours {
-  const [previous, pass, next] = [passes[i - 1], passes[i]!, passes[i + 1]]
-  const earlier = previous?.to.start === pass.from.start ? farEnd(stack, previous, pass.from.drawing) : null
-  const later = next?.from.start === pass.to.start ? farEnd(stack, next, pass.to.drawing) : null
+function beside(stack: Stack, passes: readonly Pass[], i: number, rounds: readonly RoundShown[]): Neighbours {
+  const pass = passes[i]!
+  // A cycle goes on from its last drawing to its first.
+  const begins = rounds.find(r => r.start === pass.from.start)
+  const ends = rounds.find(r => r.start + r.frames === pass.to.start && pass.from.start >= r.start)
+  const previous = begins ? passes.find(p => p.to.start === begins.start + begins.frames) : passes[i - 1]
+  const next = ends ? passes.find(p => p.from.start === ends.start) : passes[i + 1]
+  const [from, to] = [begins ? previous?.to.drawing : previous?.to.start, ends ? next?.from.drawing : next?.from.start]
+  const meetsFrom = from === (begins ? pass.from.drawing : pass.from.start)
+  const meetsTo = to === (ends ? pass.to.drawing : pass.to.start)
+  const earlier = previous && meetsFrom ? farEnd(stack, previous, pass.from.drawing) : null
+  const later = next && meetsTo ? farEnd(stack, next, pass.to.drawing) : null
   return pass.backward ? { before: later, after: earlier } : { before: earlier, after: later }
 }
 

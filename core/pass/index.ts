@@ -1,5 +1,6 @@
 export * from './bars'
 export * from './between'
+export * from './closed'
 export * from './moves'
 export type { Shown } from './content-cache'
 export * from './contents'

@@ -224,3 +224,57 @@ export function withStay(written: Written, length: number, frame: number, newId:
   const shown = lastRun(shownRuns(written, length))!
   return splice(runs, null, 0, [{ id: newId(), drawing: shown.run.drawing, frames: frame - runs.frames - 1 }])
 }
+
+/** Exposures as they come round: with what leads into the first of them, and on from the last; `shift` frames were put before. */
+export interface Closed {
+  readonly runs: Runs
+  readonly shift: number
+}
+
+/**
+ * What a column shows, closed where it comes round: before its first drawing stands a round of the bracket that begins
+ * with it, behind its last one goes on that of the bracket that ends with it. Only brackets that `comesRound` are closed.
+ */
+export function closedRuns(written: Written, length: number, comesRound: (repeat: string) => boolean): Closed {
+  const shown = shownRuns(written, length)
+  const all = bracketsOf(written, length)
+  const [first, last] = [all[0], all.at(-1)]
+  const opens = !!first && comesRound(first.repeat.id) && isBlankTo(shown, first.start - 1)
+  const ends = !!last && comesRound(last.repeat.id) && last.start + last.frames + last.adds - 1 === shown.frames
+  const before = opens ? runsOver(again([...first.there, ...first.back]), 1) : null
+  const after = ends ? runsOver(again(onwards(last)), 1) : null
+  if (!before && !after) return { runs: shown, shift: 0 }
+  const pieces = [before, shown, after].filter(p => p !== null)
+  return {
+    runs: {
+      chunks: pieces.flatMap(p => p.chunks),
+      frames: pieces.reduce((s, p) => s + p.frames, 0),
+      count: pieces.reduce((s, p) => s + p.count, 0),
+    },
+    shift: before?.frames ?? 0,
+  }
+}
+
+/** True where nothing is shown up to a frame. */
+function isBlankTo(runs: Runs, frame: number): boolean {
+  for (const { run, start } of eachRun(runs)) {
+    if (start > frame) break
+    if (run.drawing !== null) return false
+  }
+  return true
+}
+
+/** A round of a bracket from where it stops. */
+function onwards({ there, back, frames, adds }: Bracket): Run[] {
+  const round = [...there, ...back]
+  let over = (frames + adds) % framesIn(round)
+  const rest: Run[] = []
+  const gone: Run[] = []
+  for (const run of round) {
+    const cut = Math.min(over, run.frames)
+    over -= cut
+    if (cut) gone.push({ ...run, frames: cut })
+    if (run.frames > cut) rest.push({ ...run, frames: run.frames - cut })
+  }
+  return [...rest, ...gone]
+}

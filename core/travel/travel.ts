@@ -1,8 +1,9 @@
 import type { Affine, Vec } from '../motion'
 import { distance, mapped, SAME } from '../motion'
 import type { Scene } from '../pass'
-import { betweenAt, drawingShown, placingAt } from '../pass'
-import { eachRun } from '../sheet'
+import { betweenAt, closedColumn, drawingShown, placingAt } from '../pass'
+import type { Run } from '../sheet'
+import { eachRun, runAt } from '../sheet'
 import type { Chart, Column, Drawing, Stack } from '../document/document'
 import type { Point } from './point'
 import { figureHeight, pointIn } from './point'
@@ -56,6 +57,18 @@ function stillParts(
   return out
 }
 
+/**
+ * The exposures of a column; behind a cycle at its end its first drawing once more, so that arcs and distances go over the
+ * seam. Not where the column moves: it comes back to another place.
+ */
+function* roundShown(scene: Scene, column: Column): Generator<{ run: Run; start: number }> {
+  yield* eachRun(column.runs)
+  const { runs, shift } = closedColumn(scene, column)
+  const next = isMoved(column) ? null : runAt(runs, shift + column.runs.frames + 1)
+  if (next && runs.frames > shift + column.runs.frames)
+    yield { run: { ...next.run, frames: 1 }, start: column.runs.frames + 1 }
+}
+
 /** Follows a point through a column. */
 export function trackOf(scene: Scene, column: Column, point: Point): Track {
   const stack = scene.shot.stacks[column.stack]!
@@ -63,7 +76,7 @@ export function trackOf(scene: Scene, column: Column, point: Point): Track {
   const gaps: (number | null)[] = []
   let before: Dot | null = null
   let height = 0
-  for (const { run, start } of eachRun(column.runs)) {
+  for (const { run, start } of roundShown(scene, column)) {
     const drawing = run.drawing === null ? undefined : stack.drawings[run.drawing]
     const content = drawing && scene.contents.of(scene, stack, drawing.id)
     const own = content ? pointIn(stack, content, point) : null
