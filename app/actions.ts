@@ -13,6 +13,7 @@ import { guideActions } from './guide/actions'
 import { handOffActions } from './hand-off/actions'
 import { lightTableActions } from './light-table/actions'
 import { lightTableSettings } from './light-table/setting-actions'
+import { cycleActions } from './cycles/actions'
 import { mouthActions } from './mouths/actions'
 import { pictureActions } from './picture/actions'
 import { poseActions } from './poses/actions'
@@ -59,6 +60,7 @@ const rooms: readonly (readonly Action[])[] = [
   soundActions,
   readingActions,
   mouthActions,
+  cycleActions,
   handOffActions,
   guideActions,
   ghostSettings,

@@ -22,6 +22,7 @@ export const panels: Readonly<Record<SidePanelName, Panel>> = {
   ghosts: { component: later(() => import('./ghosts/GhostsPanel.vue')) },
   guide: { component: later(() => import('./guide/GuidePanel.vue')) },
   column: { component: later(() => import('./sheet/ColumnPanel.vue')) },
+  cycles: { component: later(() => import('./cycles/CyclesPanel.vue')), ofColumn: true },
   export: { component: later(() => import('./hand-off/ExportPanel.vue')) },
   import: { component: later(() => import('./exchange/ImportPanel.vue')) },
   lines: { component: later(() => import('./light-table/LinesPanel.vue')), ofColumn: true },

@@ -1,5 +1,6 @@
 import { useBeside } from './beside/store'
 import { useCharts } from './chart/store'
+import { useCycles } from './cycles/store'
 import { useDesk } from './desk/desk'
 import { useDialogs } from './desk/dialogs'
 import { useFolds } from './desk/folds'
@@ -54,6 +55,7 @@ const stores = [
   useSounds,
   useReading,
   useMouths,
+  useCycles,
 ]
 
 export function resetRooms(): void {

@@ -25,7 +25,7 @@ export const floors = {
     ['ghosts', 'reading'],
     ['chart'],
     ['poses', 'travel', 'footage'],
-    ['rail', 'light-table'],
+    ['rail', 'light-table', 'cycles'],
     ['figures', 'superimpose', 'ties', 'findings'],
     ['picture', 'mouths'],
     ['exchange', 'hand-off'],

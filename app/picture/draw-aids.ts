@@ -1,5 +1,6 @@
 import { cornersOf } from '#core/figure'
 import type { Desk } from '~/desk/desk'
+import { drawFeet } from '~/cycles/draw-feet'
 import { useDesk } from '~/desk/desk'
 import { useTools } from '~/desk/tools'
 import { drawHandles } from '~/figures/draw-handles'
@@ -27,6 +28,7 @@ export function drawAids(c: C, v: View, box: ToolBox): void {
   const { scene, stack, drawing, playing } = desk
   const { path, poses, eraser, joints, measure } = box
   if (!playing && drawing && stack) drawPins(c, scene!.contents.hold(scene!, stack, drawing.id), v)
+  drawFeet(c, v)
   if (box.showsHandles()) {
     const followed = tool === 'path' ? useTravel().points : null
     drawHandles(c, v, poses.posed.value, { hovered: poses.hovered.value, followed })

@@ -8,10 +8,19 @@ import { EXPOSED, exposed } from '~/desk/steps'
 export function cellWords(scene: Scene, column: Column, frame: number): string {
   const focus = focusIn(scene, { column: column.id, workFrame: frame, selection: null })
   const { drawing: d, place } = focus
-  const hand = isByHand(scene, column, frame) ? ', by hand' : ''
-  if (!d) return `blank${hand}`
+  const said = `${momentOn(scene, column, d?.id)}${isByHand(scene, column, frame) ? ', by hand' : ''}`
+  if (!d) return `blank${said}`
   const lies = exposed(focus)
-  return `drawing ${d.number}, ${d.role}, ${lies === 'held' ? `held, frame ${frame - place!.start + 1}` : EXPOSED[lies]}${hand}`
+  return `drawing ${d.number}, ${d.role}, ${lies === 'held' ? `held, frame ${frame - place!.start + 1}` : EXPOSED[lies]}${said}`
+}
+
+/** Which moment of a cycle a drawing is: “, contact”. */
+export function momentOn({ shot, plan }: Scene, { id }: Column, drawing: string | undefined): string {
+  const { cycles } = shot.plans[plan.id]!.columns[id] ?? {}
+  if (!cycles || drawing === undefined) return ''
+  for (const { steps } of Object.values(cycles))
+    for (const { moments } of steps) for (const m of moments) if (m.drawing === drawing) return `, ${m.name}`
+  return ''
 }
 
 /** The hand changed what a reading had put there. */

@@ -1,6 +1,6 @@
 import { byHand } from '#core/dialogue'
 import type { Column, Plan } from '#core/document'
-import type { Frames } from '#core/sheet'
+import type { Bracket, Frames } from '#core/sheet'
 import type { Scene } from '~/desk/scene'
 import type { Rows } from './layout'
 import { MARGIN, NOTES } from './layout'
@@ -105,12 +105,15 @@ export function drawBrackets(
     c.font = `600 10px ${SANS}`
     c.textAlign = 'right'
     c.textBaseline = 'top'
-    c.fillText(
-      `${b.repeat.times === null ? 'end' : `${b.repeat.times}×`}${b.repeat.back ? ' ⇅' : ''}`,
-      x + w - 1,
-      bottom + 2,
-    )
+    c.fillText(bracketWords(scene, column, b), x + w - 1, bottom + 2)
   }
+}
+
+/** How often a passage is shown; one that is shown once is a cycle. */
+function bracketWords(scene: Scene, column: string, { repeat: { id, times, back } }: Bracket): string {
+  const cycle = scene.shot.plans[scene.plan.id]!.columns[column]?.cycles?.[id]
+  const often = times === null ? 'end' : times === 1 && cycle && !back ? '' : `${times}×`
+  return `${cycle ? 'cycle ' : ''}${often}${back ? ' ⇅' : ''}`.trim()
 }
 
 /** Beside the frames on which the hand changed what a reading had put there: a bar, as of a pencil. */

@@ -6,6 +6,7 @@ import { useRemembered } from './remembered'
 const PANELS = [
   'chart',
   'column',
+  'cycles',
   'export',
   'footage',
   'frames',

@@ -47,7 +47,10 @@ function shareOn({ go, frame: from }: Move, to: number, frame: number): number {
   const { recipe, step } = go!
   const steps = Math.ceil((to - from) / step)
   const k = Math.floor((frame - from) / step)
-  return k <= 0 ? 0 : (spread(recipe, steps - 1)[k - 1] ?? 1)
+  if (k <= 0) return 0
+  // A long way that goes evenly is not written out.
+  if (recipe.family === 'even') return Math.min(1, k / steps)
+  return spread(recipe, steps - 1)[k - 1] ?? 1
 }
 
 /** On the way from one move to the next: its point goes straight, turn and size go with it. */

@@ -1,0 +1,157 @@
+<script setup lang="ts">
+import { computed, ref, watch } from 'vue'
+import { plural } from '#core/basic'
+import type { CycleKindId } from '#core/cycle'
+import { atStage, CYCLE_KINDS, stagesOf } from '#core/cycle'
+import { useDesk } from '~/desk/desk'
+import { cycleActions } from './actions'
+import PickList from '~/ui/PickList.vue'
+import SwitchRow from '~/ui/SwitchRow.vue'
+import { useGhosts } from '~/ghosts/store'
+import { tell } from '~/ui/messages'
+import { freeFrame, planDraft, plannedFrames, writtenIn } from './drafts'
+import { kindOf, likeFirstHalf, stepsOfKind } from './steps'
+import type { Steps } from './steps'
+import StepsForm from './StepsForm.vue'
+import { useCycles } from './store'
+
+/** A cycle as one would plan it on paper, before anything is drawn. */
+const [desk, cycles, ghosts] = [useDesk(), useCycles(), useGhosts()]
+const kind = ref<CycleKindId>('walk')
+const KINDS = CYCLE_KINDS.map(k => ({ value: k.id, name: k.name }))
+const steps = ref<Steps>(stepsOfKind('walk'))
+const derived = ref(true)
+watch(kind, now => {
+  steps.value = stepsOfKind(now)
+  derived.value = kindOf(now).exchanged
+})
+const halves = computed(() => steps.value.length % 2 === 0)
+const halved = computed(() => derived.value && halves.value)
+watch(halved, now => {
+  if (now) steps.value = likeFirstHalf(steps.value)
+})
+const times = ref<'end' | 'once' | 'more'>('end')
+const TIMES = [
+  { value: 'end' as const, name: 'to the end' },
+  { value: 'once' as const, name: 'once' },
+  { value: 'more' as const, name: 'so often' },
+]
+const rounds = ref(4)
+const onFrame = computed(() => {
+  const column = desk.scene && desk.column ? writtenIn(desk.scene, desk.column.id) : undefined
+  return column ? freeFrame(column, desk.workFrame) : 1
+})
+const total = computed(() => plannedFrames(steps.value))
+const first = computed(() => atStage({ steps: steps.value }, stagesOf({ steps: steps.value })[0]!))
+const words = computed(() => {
+  const held = first.value.map(p => p.frames)
+  const same = held.every(f => f === held[0])
+  return `${plural(total.value, 'frame')} a round. It begins with ${plural(held.length, 'pose')} held ${
+    same ? held[0] : held.join(' and ')
+  }, from frame ${onFrame.value} on.`
+})
+const has = computed(() => desk.stack && Object.values(desk.stack.subjects).some(s => s.kind === 'figure'))
+
+function plan(): void {
+  const often = times.value === 'end' ? null : times.value === 'once' ? 1 : rounds.value
+  const draft = planDraft(desk.scene!, desk.focus!, {
+    ...{ kind: kind.value, steps: steps.value, derived: halved.value, onFrame: onFrame.value },
+    times: often,
+  })
+  const at = onFrame.value
+  if (!desk.run(draft)) return
+  cycles.planning = false
+  ghosts.on = true
+  desk.goTo(at)
+  tell(`${plural(first.value.length, 'drawing')} to begin with. Pose or draw them, then take the next stage.`)
+}
+const take = (): void => cycleActions.find(a => a.id === 'cycle-take')!.do(desk, null)
+</script>
+
+<template>
+  <section
+    aria-label="Planning a cycle"
+    class="space-y-2"
+  >
+    <p
+      v-if="!desk.column"
+      class="text-soft"
+    >
+      There is no column yet.
+    </p>
+    <template v-else>
+      <label class="flex items-center gap-2"
+        ><span class="w-20">kind</span
+        ><PickList
+          v-model="kind"
+          class="min-w-0 flex-1"
+          :options="KINDS"
+          label="Kind of cycle"
+      /></label>
+      <StepsForm
+        :steps
+        :from="1"
+        :halved
+        @change="steps = $event"
+      />
+      <label
+        v-if="halves"
+        class="flex items-start gap-1.5"
+        ><input
+          v-model="derived"
+          type="checkbox"
+          class="mt-0.5"
+        />the second half is the first with left and right exchanged</label
+      >
+      <div class="flex flex-wrap items-center gap-2">
+        <span class="w-20">shown</span
+        ><SwitchRow
+          v-model="times"
+          :options="TIMES"
+          label="How often it is shown"
+        /><label
+          v-if="times === 'more'"
+          class="ml-20 flex items-center gap-1 pl-2"
+          ><input
+            v-model.number="rounds"
+            type="number"
+            min="2"
+            max="999"
+            class="field h-7 w-16 text-right font-mono"
+            aria-label="How often in all"
+          />times</label
+        >
+      </div>
+      <p role="status">{{ words }}</p>
+      <p
+        v-if="!has"
+        class="text-soft"
+      >
+        No figure is in this column: its drawings are empty, to be drawn.
+      </p>
+      <div class="flex flex-wrap gap-1.5">
+        <button
+          type="button"
+          class="push-button push-button-main"
+          @click="plan"
+        >
+          Plan it</button
+        ><button
+          type="button"
+          class="push-button"
+          title="The poses that are exposed there become its moments"
+          @click="take"
+        >
+          Take the selected frames</button
+        ><button
+          v-if="cycles.planning && cycles.inColumn.length"
+          type="button"
+          class="push-button"
+          @click="cycles.planning = false"
+        >
+          Not now
+        </button>
+      </div>
+    </template>
+  </section>
+</template>

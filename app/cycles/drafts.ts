@@ -1,0 +1,296 @@
+import type { ArgsOf, Draft } from '#core/commands'
+import { refOf } from '#core/commands'
+import type { CycleKindId, PlannedPose } from '#core/cycle'
+import { cycleFrames, plannedPoses, stagesOf } from '#core/cycle'
+import type { Column, Content, Cycle, CycleIn, CycleMoment, Stack } from '#core/document'
+import {
+  comesRound,
+  cycleIn,
+  emptyContent,
+  freeNumber,
+  momentDrawings,
+  otherContent,
+  planNow,
+  subjectsOf,
+} from '#core/document'
+import { blend, restPose } from '#core/figure'
+import { isPose } from '#core/pass'
+import { lastRun, runsFrom, runAt, shownAt } from '#core/sheet'
+import { copied } from '~/desk/copies'
+
+import type { Focus, Scene } from '~/desk/scene'
+import { rangeOf } from '~/desk/scene'
+import { newId } from '~/sync/ids'
+import type { Steps } from './steps'
+import { kindOf, stepsOfKind } from './steps'
+
+/** A drawing that is made for a moment. */
+type Made = ArgsOf<'cycle.stage'>['drawings'][number]
+
+/** A cycle as it is planned in the panel. */
+export interface Planned {
+  readonly kind: CycleKindId
+  readonly steps: Steps
+  readonly derived: boolean
+  /** The frame it begins on, and how often it is shown; null to the end of the shot. */
+  readonly onFrame: number
+  readonly times: number | null
+}
+
+/** The column as it is written. */
+export const writtenIn = (scene: Scene, column: string): Column | undefined =>
+  scene.shot.plans[scene.plan.id]!.columns[column]
+
+/** The first frame of a column that a cycle can be planned on: behind all that is exposed. */
+export const freeFrame = (column: Column, playhead: number): number =>
+  lastRun(column.runs) ? Math.max(column.runs.frames + 1, playhead) : playhead
+
+/** Which moments get their drawing at a stage: those up to it that have none. In a derived half they follow by themselves. */
+function missing(cycle: Pick<Cycle, 'steps' | 'half'>, stage: number, derived: boolean): PlannedPose<CycleMoment>[] {
+  const half = derived ? cycle.steps.length / 2 : Infinity
+  return plannedPoses<CycleMoment>(cycle).filter(p => p.stage <= stage && p.drawing === null && p.step < half)
+}
+
+/** What a figure begins a cycle with: as it is under the playhead, or on the first drawing; else at rest in the picture. */
+function beginning(scene: Scene, stack: Stack, drawing: string | null): Content {
+  const from = drawing ?? Object.keys(stack.drawings)[0]
+  if (from) {
+    const { poses } = scene.contents.of(scene, stack, from)
+    if (Object.keys(poses).length) return { poses, strokes: [] }
+  }
+  const { width, height } = scene.shot.picture
+  const figures = subjectsOf(stack).filter(s => s.kind === 'figure')
+  return {
+    poses: Object.fromEntries(figures.map(s => [s.id, restPose({ x: width / 2, y: height * 0.55 })])),
+    strokes: [],
+  }
+}
+
+/** Half-way between two contents: what the drawing of a moment begins with, to be posed from there. */
+function halfway(stack: Stack, a: Content, b: Content): Content {
+  const poses: Content['poses'] = {}
+  for (const { id, figure } of subjectsOf(stack)) {
+    const [p, q] = [a.poses[id], b.poses[id]]
+    if (p && q) poses[id] = blend(figure, p, q, 0.5)
+    else if (p ?? q) poses[id] = (p ?? q)!
+  }
+  return { poses, strokes: [] }
+}
+
+/** The drawings that the moments of a stage are made with, numbered by the frames they fall on. */
+function madeFor(
+  scene: Scene,
+  stack: Stack,
+  {
+    cycle,
+    stage,
+    from,
+    derived,
+    begin,
+  }: { cycle: Pick<Cycle, 'steps' | 'half'>; stage: number; from: number; derived: boolean; begin: string | null },
+): Made[] {
+  const all = plannedPoses<CycleMoment>(cycle)
+  const taken: string[] = []
+  const made = new Map<PlannedPose<CycleMoment>, Content>()
+  const contentOf = (p: PlannedPose<CycleMoment>): Content | null => {
+    if (made.has(p)) return made.get(p)!
+    return p.drawing && stack.drawings[p.drawing] ? plain(scene.contents.of(scene, stack, p.drawing)) : null
+  }
+  const plain = ({ poses }: Pick<Content, 'poses'>): Content => ({ poses, strokes: [] })
+  const wanted =
+    stage === stagesOf(cycle)[0]
+      ? plannedPoses<CycleMoment>(cycle).filter(p => p.stage <= stage && p.drawing === null)
+      : missing(cycle, stage, derived)
+  const start = beginning(scene, stack, begin)
+  return wanted.map(w => {
+    const p = all.find(x => x.frame === w.frame && x.name === w.name)!
+    const i = all.indexOf(p)
+    // From what is there on both sides: over the seam, too.
+    const round = (by: 1 | -1): Content | null => {
+      for (let k = 1; k < all.length; k++) {
+        const content = contentOf(all[(i + by * k + all.length * k) % all.length]!)
+        if (content) return content
+      }
+      return null
+    }
+    const [before, after] = [round(-1), round(1)]
+    const first = w.stage === stagesOf(cycle)[0]
+    const content = first
+      ? w.step % 2
+        ? otherContent(stack, start)
+        : start
+      : before && after
+        ? halfway(stack, before, after)
+        : (before ?? emptyContent)
+    made.set(p, content)
+    const number = freeNumber(stack, String(from + w.frame - 1), taken)
+    taken.push(number)
+    const moment = cycle.steps[w.step]!.moments.findIndex(m => m.name === w.name && m.off === w.off)
+    return { step: w.step, moment, drawing: { id: newId(), number, content: copied(content) } }
+  })
+}
+
+/** A cycle planned in the active column. */
+export function planDraft(scene: Scene, focus: Focus, { kind, steps, derived, onFrame, times }: Planned): Draft {
+  const [column, stack] = [focus.column!, focus.stack!]
+  const first = stagesOf({ steps })[0]!
+  const drawings = madeFor(scene, stack, {
+    ...{ cycle: { steps }, stage: first, from: onFrame, derived },
+    begin: focus.drawing?.id ?? null,
+  })
+  return {
+    name: 'cycle.plan',
+    args: {
+      ...{ plan: scene.plan.id, column: column.id, cycle: newId() },
+      onFrame,
+      kind,
+      steps,
+      times,
+      drawings,
+      derived,
+    },
+  }
+}
+
+/** A cycle exposed up to a stage, with new drawings for its moments; null for all that was exposed. */
+export function stageDraft(scene: Scene, column: Column, found: CycleIn, stage: number | null): Draft {
+  const { id, cycle, bracket } = found
+  const now = planNow(cycle, bracket.there)
+  const steps = (now?.steps as Steps | undefined) ?? cycle.steps
+  const stack = scene.shot.stacks[column.stack]!
+  const drawings =
+    stage === null
+      ? []
+      : madeFor(scene, stack, {
+          ...{ cycle: { ...cycle, steps }, stage, from: bracket.start, derived: !!cycle.half && !cycle.half.timed },
+          begin: bracket.there[0]!.drawing,
+        })
+  return { name: 'cycle.stage', args: { plan: scene.plan.id, column: column.id, cycle: id, stage, drawings } }
+}
+
+/** The cycle that selected frames (or the repeat here) are: its moments are the poses that are exposed there. */
+export function takeDraft(scene: Scene, focus: Focus, kind: CycleKindId): Draft | null {
+  const column = focus.column && writtenIn(scene, focus.column.id)
+  if (!column) return null
+  const { first, last } = rangeOf(focus)
+  const here = column.repeats?.length ? repeatAt(scene, column, focus.workFrame) : null
+  const [a, b] = here ? [here.first, here.last] : [shownAt(column.runs, first), shownAt(column.runs, last)]
+  if (!a || !b || b.start < a.start || a.run.again || b.run.again) return null
+  const there = runsFrom(column.runs, a, b.start + b.run.frames - a.start)
+  const steps = stepsOfPoses(focus.stack!, there, kind)
+  if (!steps) return null
+  const repeat = here?.repeat ?? { id: newId(), times: 1, back: false }
+  return {
+    name: 'cycle.take',
+    args: {
+      ...{ plan: scene.plan.id, column: column.id, kind, steps },
+      repeat: { id: repeat.id, times: repeat.times, back: repeat.back, first: refOf(a), last: refOf(b) },
+    },
+  }
+}
+
+function repeatAt(scene: Scene, column: Column, frame: number) {
+  const inside = scene.plan.columns[column.id]!
+  const shown = shownAt(inside.runs, frame)
+  for (const repeat of column.repeats ?? []) {
+    const all = cycleIn(
+      { ...column, cycles: { [repeat.id]: { kind: 'own', steps: stepsOfKind('own') } } },
+      repeat.id,
+      scene.shot.length,
+    )
+    const b = all?.bracket
+    if (!b || !shown || frame < b.start || frame >= b.start + b.frames + b.adds || comesRound(column, repeat.id))
+      continue
+    const [first, last] = [runAt(column.runs, b.from)!, runAt(column.runs, b.from + b.frames - 1)!]
+    return { repeat, first, last }
+  }
+  return null
+}
+
+/** Steps whose moments are the poses of exposures, named as the nearest ones of a kind; null for fewer than two. */
+export function stepsOfPoses(
+  stack: Stack,
+  there: readonly { drawing: string | null; frames: number }[],
+  kind: CycleKindId,
+): Steps | null {
+  const total = there.reduce((sum, r) => sum + r.frames, 0)
+  let off = 0
+  const seen = new Set<string>()
+  const poses = there.flatMap(({ drawing, frames }) => {
+    const at = off
+    off += frames
+    if (!drawing || seen.has(drawing) || !isPose(stack.drawings[drawing])) return []
+    seen.add(drawing)
+    return [{ drawing, off: at }]
+  })
+  if (poses.length < 2 || poses[0]!.off !== 0) return null
+  const wanted = kindOf(kind)
+  const count = Math.max(1, Math.min(wanted.steps, Math.floor(poses.length / 2) || 1, total))
+  const starts = Array.from({ length: count }, (_, k) => {
+    const ideal = (total * k) / count
+    return poses.reduce((best, p) => (Math.abs(p.off - ideal) < Math.abs(best - ideal) ? p.off : best), 0)
+  })
+  return [...new Set(starts)].map((start, k, all) => {
+    const frames = (all[k + 1] ?? total) - start
+    const here = poses.filter(p => p.off >= start && p.off < start + frames)
+    const free = [...wanted.moments]
+    const moments = here.map((p, i): CycleMoment => {
+      const share = (p.off - start) / frames
+      const near =
+        i === 0
+          ? free[0]
+          : free.filter(m => m.at > 0).sort((x, y) => Math.abs(x.at - share) - Math.abs(y.at - share))[0]
+      const named = near && (i === 0 || Math.abs(near.at - share) < 0.15) ? near : null
+      if (named) free.splice(free.indexOf(named), 1)
+      const { name, stage, role } = named ?? {
+        name: stack.drawings[p.drawing]!.number,
+        stage: 3,
+        role: 'breakdown' as const,
+      }
+      return {
+        name,
+        stage,
+        role,
+        off: p.off - start,
+        ...(named?.air ? { air: true as const } : {}),
+        drawing: p.drawing,
+      }
+    })
+    return { frames, moments }
+  })
+}
+
+/** The cycle of a column on other frames, or with other moments. */
+export function stepsDraft(
+  scene: Scene,
+  column: Column,
+  { id, cycle }: CycleIn,
+  kind: CycleKindId,
+  steps: Steps,
+): Draft {
+  const known = new Set(momentDrawings(cycle))
+  const kept = steps.map(s => ({
+    ...s,
+    moments: s.moments.map(m => ({ ...m, drawing: m.drawing !== null && known.has(m.drawing) ? m.drawing : null })),
+  }))
+  return { name: 'cycle.steps', args: { plan: scene.plan.id, column: column.id, cycle: id, kind, steps: kept } }
+}
+
+/** A bracket of a cycle shown so often; null to the end of the shot. */
+export function timesDraft(scene: Scene, column: Column, { bracket }: CycleIn, times: number | null): Draft {
+  const { repeat, from, frames } = bracket
+  return {
+    name: 'repeat.set',
+    args: {
+      ...{ plan: scene.plan.id, column: column.id },
+      repeat: {
+        ...{ id: repeat.id, back: repeat.back, times },
+        first: { run: repeat.first, at: from },
+        last: { run: repeat.last, at: from + frames - 1 },
+      },
+    },
+  }
+}
+
+/** How many frames a cycle has as it is planned. */
+export const plannedFrames = (steps: Steps): number => cycleFrames({ steps })

@@ -1,0 +1,73 @@
+import { defineStore } from 'pinia'
+import { computed, ref, watch } from 'vue'
+import { meetAfter } from '#core/cycle'
+import type { Column, CycleIn } from '#core/document'
+import { cyclesIn } from '#core/document'
+import { plural } from '#core/basic'
+import type { Gait } from '#core/travel'
+import { gaitOf, mixedLimbs, seamStep } from '#core/travel'
+import { useDesk } from '~/desk/desk'
+import { useSide } from '~/ui/side'
+import { writtenIn } from './drafts'
+import { kindWord } from './steps'
+
+/** A cycle of the shot, with the column it is in as it is written. */
+export interface CycleSeen extends CycleIn {
+  readonly column: Column
+  /** “Walk of Marrow”. */
+  readonly name: string
+}
+
+const reaches = ({ bracket: b }: CycleIn, frame: number): boolean =>
+  frame >= b.start && frame < b.start + b.frames + b.adds
+
+/** The cycles of the shot, and the one that is worked on. */
+export const useCycles = defineStore('cycles', () => {
+  const [desk, side] = [useDesk(), useSide()]
+  /** A further cycle is planned though there is one. */
+  const planning = ref(false)
+
+  const all = computed<CycleSeen[]>(() => {
+    const { scene } = desk
+    if (!scene) return []
+    return desk.columns.flatMap(({ id }) => {
+      const column = writtenIn(scene, id)!
+      return cyclesIn(column, scene.shot.length).map(c => ({ ...c, column, name: nameOf(c, column) }))
+    })
+  })
+  const inColumn = computed(() => all.value.filter(c => c.column.id === desk.column?.id))
+  /** The one under the playhead, else the first of the column. */
+  const here = computed<CycleSeen | null>(
+    () => inColumn.value.find(c => reaches(c, desk.workFrame)) ?? inColumn.value[0] ?? null,
+  )
+  const isOpen = computed(() => side.open === 'cycles')
+  const gait = computed<Gait | null>(() =>
+    isOpen.value && here.value && desk.scene ? gaitOf(desk.scene, here.value.column, here.value) : null,
+  )
+  const seam = computed(() => {
+    void desk.session?.strokes
+    return isOpen.value && here.value && desk.scene
+      ? seamStep(desk.scene, here.value.column, here.value, desk.scene.strokeBy)
+      : null
+  })
+  const mixed = computed(() =>
+    isOpen.value && here.value && desk.scene ? mixedLimbs(desk.scene, here.value.column, here.value) : [],
+  )
+  /** After how many frames all cycles begin together again, if they begin so. */
+  const meet = computed(() => meetAfter(all.value.map(c => c.bracket.frames)))
+
+  watch(
+    () => desk.column?.id,
+    () => (planning.value = false),
+  )
+  function reset(): void {
+    planning.value = false
+  }
+  const planId = computed(() => desk.plan?.id ?? '')
+  return { planning, planId, all, inColumn, here, gait, seam, mixed, meet, reset }
+})
+
+const nameOf = ({ cycle, bracket }: CycleIn, column: Column): string => {
+  const word = kindWord(cycle.kind)
+  return `${word[0]!.toUpperCase()}${word.slice(1)} of ${column.name}, ${plural(bracket.frames, 'frame')}`
+}
