@@ -46,7 +46,7 @@ function typed(e: Event): void {
 
 const slide = computed(() => Math.max(0, ...(gait.value?.plants.map(p => p.most) ?? [])))
 function settle(): void {
-  const drafts = settleDrafts(desk.scene!, desk.stack!, gait.value!)
+  const drafts = settleDrafts(desk.scene!, desk.stack!, props.found, gait.value!)
   if (!drafts.length) tell('These feet are drawn: they cannot be set down by joints.')
   else if (desk.run(...drafts))
     desk.tellDone('The planted feet were set where they do not slide, as far as the legs reach.')

@@ -101,7 +101,7 @@ const kind = computed({
       >
         <button
           type="button"
-          class="flex w-full items-center gap-1.5 rounded px-1 py-0.5 text-left hover:bg-hover"
+          class="flex w-full items-center gap-1.5 rounded px-1 py-0.5 text-left hover:bg-wash"
           :class="{ 'text-soft': !row.exposed }"
           :title="
             row.exposed

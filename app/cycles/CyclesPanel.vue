@@ -8,6 +8,7 @@ import CycleHalf from './CycleHalf.vue'
 import CycleStages from './CycleStages.vue'
 import CycleTable from './CycleTable.vue'
 import PlanCycle from './PlanCycle.vue'
+import WaveForm from './WaveForm.vue'
 import { useCycles } from './store'
 
 /** Cycles: the one of the column, and a table of all. */
@@ -21,9 +22,16 @@ const shown = computed(() => (cycles.planning ? null : cycles.here))
     :words="desk.column ? `in the column ${desk.column.name}` : undefined"
     data-tries
   >
-    <PlanCycle v-if="!shown" />
+    <template v-if="!shown">
+      <PlanCycle />
+      <WaveForm class="mt-3 border-t border-edge pt-2" />
+    </template>
     <template v-else>
       <CycleStages :found="shown" />
+      <WaveForm
+        v-if="shown.cycle.wave"
+        class="mt-3 border-t border-edge pt-2"
+      />
       <CycleHalf
         :found="shown"
         class="mt-3 border-t border-edge pt-2"

@@ -52,12 +52,12 @@ function pressed(e: KeyboardEvent, moment: number): void {
   >
     <div
       ref="bar"
-      class="absolute inset-x-0 top-4 h-3 border-b border-edge-strong"
+      class="absolute inset-x-0 top-4 h-3 border-b border-brink"
     >
       <span
         v-for="f in marks"
         :key="f"
-        class="absolute bottom-0 w-px bg-edge-strong"
+        class="absolute bottom-0 w-px bg-brink"
         :class="f === 0 ? 'h-3' : 'h-1.5'"
         :style="{ left: share(f) }"
       />
@@ -84,8 +84,8 @@ function pressed(e: KeyboardEvent, moment: number): void {
     >
       <span class="font-mono text-[11px] leading-4">{{ from + m.off }}</span>
       <span
-        class="mt-0.5 block rounded-full border border-ink"
-        :class="[m.stage === 1 ? 'size-3 bg-ink' : m.stage === 2 ? 'size-2.5 bg-panel' : 'size-2 bg-panel']"
+        class="mt-0.5 block rounded-full border border-graphite"
+        :class="[m.stage === 1 ? 'size-3 bg-graphite' : m.stage === 2 ? 'size-2.5 bg-panel' : 'size-2 bg-panel']"
       />
       <span class="text-[11px] leading-3">{{ m.name.slice(0, 4) }}</span>
     </button>

@@ -96,6 +96,7 @@ function more(step: number): void {
     <fieldset
       v-for="(s, i) in seen"
       :key="i"
+      class="min-w-0"
     >
       <legend class="flex w-full items-center gap-2">
         <label class="flex items-center gap-2"
@@ -141,7 +142,7 @@ function more(step: number): void {
             class="flex items-center gap-1 text-soft"
             title="Moments of stage 1 are drawn first, then those between them"
             >stage<input
-              class="field h-7 w-9 text-right font-mono text-ink"
+              class="field h-7 w-9 text-right font-mono text-graphite"
               inputmode="numeric"
               :value="m.stage"
               :aria-label="`Stage of ${m.name}, step ${i + 1}`"

@@ -48,8 +48,8 @@ function drawFoot(c: C, v: View, foot: Vec, stood: Vec, far: number): void {
     c.arc(x, y, 3, 0, Math.PI * 2)
     c.fill()
     c.font = `600 11px ${MONO}`
-    c.textBaseline = 'bottom'
-    c.fillText(`slides ${Math.round(far)} px`, Math.max(x, sx) + 8, Math.min(y, sy) - 2)
+    c.textBaseline = 'top'
+    c.fillText(`slides ${Math.round(far)} px`, Math.min(x, sx) - 4, Math.max(y, sy) + 12)
   }
   c.restore()
 }

@@ -134,12 +134,17 @@ export function alongSeen(scene: Scene, walker: Column, found: CycleIn, stride: 
 }
 
 /** Poses and in-betweens with planted feet set where they do not slide; by bones that reach. */
-export function settleDrafts(scene: Scene, stack: Stack, gait: Gait): Draft[] {
+export function settleDrafts(
+  scene: Scene,
+  stack: Stack,
+  { cycle: { half } }: Pick<CycleIn, 'cycle'>,
+  gait: Gait,
+): Draft[] {
   const wanted = new Map<string, Map<string, { part: string; to: Vec }[]>>()
   for (const { plant, drawings, settled } of gait.plants)
     drawings.forEach((d, i) => {
-      // What ends a step is where the other foot comes down: this one is leaving the ground.
-      if (i === drawings.length - 1 && drawings.length > 2) return
+      // What is derived from the first half follows that.
+      if (half && Object.hasOwn(half.drawings, d) && !half.released.includes(d)) return
       const subjects = wanted.get(d) ?? new Map<string, { part: string; to: Vec }[]>()
       const list = (subjects.get(plant.subject) ?? []).filter(x => x.part !== plant.part)
       subjects.set(plant.subject, [...list, { part: plant.part, to: settled[i]! }])

@@ -1,6 +1,6 @@
 import { listOf } from '#core/sheet'
-import type { Chart, Column, Drawing, Mouths } from '#core/document'
-import { LEAST_MOUTHS, partKey, plainSet } from '#core/document'
+import type { Chart, Column, Drawing, Mouths, Renaming } from '#core/document'
+import { LEAST_MOUTHS, partKey, plainSet, renamedCycle } from '#core/document'
 import type { Scene } from '~/desk/scene'
 import { newId } from '~/sync/ids'
 import type { Draft } from '#core/commands'
@@ -46,12 +46,12 @@ export function emptyColumn(scene: Scene, column: Column): Draft {
 }
 
 /**
- * What a column has besides its exposures, its footage, its mouths and what was read into it; a copy is in no link group,
+ * What a column has besides its exposures, its footage, its mouths, its cycles and what was read into it; a copy is in no link group,
  * and lined up with none.
  */
 function settings(column: Column) {
   const { link: _link, leader: _leader, runs: _runs, repeats: _repeats, footage: _footage, ...rest } = column
-  const { mouths: _mouths, spoken: _spoken, ...bare } = rest
+  const { mouths: _mouths, spoken: _spoken, cycles: _cycles, ...bare } = rest
   return bare
 }
 
@@ -66,18 +66,33 @@ export function withoutLeader({ leader: _leader, ...column }: Column): Omit<Colu
   return column
 }
 
-/** The exposures of a column as they are written, and its repeats, with ids of their own. */
-export function exposuresOf(scene: Scene, column: string, drawing: (id: string) => string = id => id) {
-  const { runs, repeats } = scene.shot.plans[scene.plan.id]!.columns[column]!
+const AS_IT_IS: Omit<Renaming, 'run'> = { drawing: id => id, subject: id => id, stroke: id => id, chart: id => id }
+
+/** The exposures of a column as they are written, its repeats and its cycles, with ids of their own. */
+export function exposuresOf(scene: Scene, column: string, names: Omit<Renaming, 'run'> = AS_IT_IS) {
+  const { runs, repeats, cycles } = scene.shot.plans[scene.plan.id]!.columns[column]!
+  const drawing = (id: string): string => names.drawing(id)!
   const made = listOf(runs).map(
     run => [run.id, { ...run, id: newId(), drawing: run.drawing && drawing(run.drawing) }] as const,
   )
   const ids = new Map(made.map(([old, run]) => [old, run.id]))
+  const brackets = new Map((repeats ?? []).map(r => [r.id, newId()]))
+  const kept = Object.entries(cycles ?? {}).flatMap(([id, cycle]) =>
+    brackets.has(id) ? [[brackets.get(id)!, renamedCycle(cycle, { ...names, run: r => ids.get(r) })] as const] : [],
+  )
   return {
     runs: made.map(([, run]) => run),
     ...(repeats
-      ? { repeats: repeats.map(r => ({ ...r, id: newId(), first: ids.get(r.first)!, last: ids.get(r.last)! })) }
+      ? {
+          repeats: repeats.map(r => ({
+            ...r,
+            id: brackets.get(r.id)!,
+            first: ids.get(r.first)!,
+            last: ids.get(r.last)!,
+          })),
+        }
       : {}),
+    ...(kept.length ? { cycles: Object.fromEntries(kept) } : {}),
   }
 }
 
@@ -86,6 +101,7 @@ interface NewIds {
   readonly subjects: ReadonlyMap<string, string>
   readonly drawings: ReadonlyMap<string, string>
   readonly strokes: ReadonlyMap<string, string>
+  readonly charts: ReadonlyMap<string, string>
 }
 
 const mapped = <T>(record: Readonly<Record<string, T>>, ids: ReadonlyMap<string, string>): Record<string, T> =>
@@ -99,6 +115,7 @@ export function copyOfColumn(scene: Scene, column: Column): Draft {
     subjects: new Map(Object.keys(from.subjects).map(id => [id, newId()])),
     drawings: new Map(Object.keys(from.drawings).map(id => [id, newId()])),
     strokes: new Map(Object.values(from.drawings).flatMap(d => d.content.strokes.map(s => [s.id, newId()]))),
+    charts: new Map(Object.values(scene.plan.charts).map(c => [c.id, newId()])),
   }
   const mouths = column.mouths && copyOfMouths(column.mouths, ids.drawings)
   return {
@@ -125,14 +142,22 @@ export function copyOfColumn(scene: Scene, column: Column): Draft {
         id: newId(),
         name: `${column.name} 2`.slice(0, 80),
         stack,
-        ...exposuresOf(scene, column.id, d => ids.drawings.get(d)!),
+        ...exposuresOf(scene, column.id, {
+          drawing: d => ids.drawings.get(d),
+          subject: s => ids.subjects.get(s),
+          stroke: s => ids.strokes.get(s),
+          chart: c => ids.charts.get(c),
+        }),
       },
     },
   }
 }
 
 /** A chart between the copies of its drawings; it swings along with none. */
-function copyOfChart({ along: _along, leads, change, ties, ...chart }: Chart, { subjects, drawings, strokes }: NewIds) {
+function copyOfChart(
+  { along: _along, leads, change, ties, ...chart }: Chart,
+  { subjects, drawings, strokes, charts }: NewIds,
+) {
   const stroke = (id: string | null) => id && (strokes.get(id) ?? id)
   const leadOf = ([key, share]: [string, number]) => {
     const [subject, part] = key.split('/') as [string, string]
@@ -140,7 +165,7 @@ function copyOfChart({ along: _along, leads, change, ties, ...chart }: Chart, { 
   }
   return {
     ...chart,
-    id: newId(),
+    id: charts.get(chart.id)!,
     from: drawings.get(chart.from)!,
     to: drawings.get(chart.to)!,
     ticks: chart.ticks.map(t => ({ ...t, drawing: drawings.get(t.drawing)! })),

@@ -105,15 +105,13 @@ export function drawBrackets(
     c.font = `600 10px ${SANS}`
     c.textAlign = 'right'
     c.textBaseline = 'top'
-    c.fillText(bracketWords(scene, column, b), x + w - 1, bottom + 2)
+    c.fillText(bracketWords(b), x + w - 1, bottom + 2)
   }
 }
 
-/** How often a passage is shown; one that is shown once is a cycle. */
-function bracketWords(scene: Scene, column: string, { repeat: { id, times, back } }: Bracket): string {
-  const cycle = scene.shot.plans[scene.plan.id]!.columns[column]?.cycles?.[id]
-  const often = times === null ? 'end' : times === 1 && cycle && !back ? '' : `${times}×`
-  return `${cycle ? 'cycle ' : ''}${often}${back ? ' ⇅' : ''}`.trim()
+/** How often a passage is shown; nothing is said of a cycle that is shown once. */
+function bracketWords({ repeat: { times, back } }: Bracket): string {
+  return `${times === null ? 'end' : times === 1 && !back ? '' : `${times}×`}${back ? ' ⇅' : ''}`
 }
 
 /** Beside the frames on which the hand changed what a reading had put there: a bar, as of a pencil. */

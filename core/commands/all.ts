@@ -1,5 +1,6 @@
 import { offsetCycle, retimeCycle } from './cycle-frames'
 import { deriveHalf, followHalf, planCycle, removeCycle, setCycleSteps, setFeet, stageCycle, takeCycle } from './cycles'
+import { waveCycle } from './waves'
 import { markFootage, setFootage } from './footage'
 import { cutColumn, standColumn } from './inside'
 import { fixParts, forgetSpacing, keepSpacing, removePin, renumber, setPin, setScale } from './aids'
@@ -153,6 +154,7 @@ const single = {
   'cycle.frame': retimeCycle,
   'cycle.offset': offsetCycle,
   'cycle.remove': removeCycle,
+  'cycle.wave': waveCycle,
   'note.set': setNote,
   'note.remove': removeNote,
   'notes.shift': moveNotes,

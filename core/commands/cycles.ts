@@ -15,6 +15,7 @@ import {
   numberSchema,
   plantSchema,
   repeatSchema,
+  waveSchema,
 } from '../document/document'
 import type { CycleIn } from '../document/cycling'
 import { cycleIn, framesOf, hasMore, momentDrawings, planNow } from '../document/cycling'
@@ -38,7 +39,7 @@ const madeSchema = z.object({
   moment: z.number().int().min(0).max(23),
   drawing: z.object({ id: idSchema, number: numberSchema, content: contentSchema }),
 })
-const madesSchema = z.array(madeSchema).max(MOST_STEPS * 24)
+export const madesSchema = z.array(madeSchema).max(MOST_STEPS * 24)
 type Made = z.infer<typeof madeSchema>
 
 const kindName = (cycle: Pick<Cycle, 'kind'> | undefined): string =>
@@ -47,7 +48,7 @@ const nameOf = (shot: Shot, plan: string, column: string, id: string): string =>
   `the ${kindName(shot.plans[plan]?.columns[column]?.cycles?.[id])} of ${columnName(shot, plan, column)}`
 
 /** The plan of a cycle with drawings for moments that have none, and these drawings. */
-function withMade<P extends CyclePlan<CycleMoment>>(plan: P, made: readonly Made[], stack: Stack) {
+export function withMade<P extends CyclePlan<CycleMoment>>(plan: P, made: readonly Made[], stack: Stack) {
   const drawings: Drawing[] = []
   const steps = plan.steps.map((s, i) => ({
     ...s,
@@ -86,9 +87,11 @@ export const planCycle = command(
     drawings: madesSchema,
     /** The second half is the first with left and right exchanged. */
     derived: z.boolean(),
+    /** What its drawings were made by, where it is a wave. */
+    wave: waveSchema.optional(),
   }),
   ({ kind, plan, column }, shot) => `Plan a ${kindName({ kind })} in ${columnName(shot, plan, column)}`,
-  (shot, { plan, column: id, cycle: key, onFrame, kind, steps, times, drawings, derived }, { newId }) => {
+  (shot, { plan, column: id, cycle: key, onFrame, kind, steps, times, drawings, derived, wave }, { newId }) => {
     const column = openColumn(shot, plan, id)
     if (column.repeats?.some(r => r.id === key)) refuse('invalid', 'There is a cycle with this id already.')
     const made = withMade({ steps }, drawings, stackOf(shot, column.stack))
@@ -101,7 +104,7 @@ export const planCycle = command(
     const repeat = { id: key, first: put[0]!.id, last: put.at(-1)!.id, times, back: false }
     const exposed = withRepeats({ ...column, runs: splice(runs, null, 0, put) }, [...(column.repeats ?? []), repeat])
     checkRepeat(exposed, shot.length)
-    const cycle: Cycle = { kind, steps: made.plan.steps, ...stageOf(made.plan, stage) }
+    const cycle: Cycle = { kind, steps: made.plan.steps, ...stageOf(made.plan, stage), ...(wave ? { wave } : {}) }
     const known = withCycle(exposed, key, cycle)
     const half = derived ? halved(cycleIn(known, key, shot.length)!) : cycle
     return withColumn(withDrawings(shot, column.stack, made.drawings), plan, withCycle(exposed, key, half))

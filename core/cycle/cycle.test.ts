@@ -3,7 +3,9 @@ import { describe, expect, it } from 'vitest'
 import {
   atStage,
   CYCLE_KINDS,
+  alongLine,
   cycleFrames,
+  Edge,
   groundSpeed,
   meetAfter,
   meetOn,
@@ -15,6 +17,9 @@ import {
   slides,
   stagesOf,
   strideOf,
+  waveAt,
+  wavedChain,
+  wavePhases,
 } from '.'
 
 const kind = (id: string) => planOfKind(CYCLE_KINDS.find(k => k.id === id)!)
@@ -149,5 +154,63 @@ describe('feet that stand', () => {
   it('that never stand tell nothing', () => {
     expect(groundSpeed([])).toBeNull()
     expect(groundSpeed([{ at: [{ t: 0, x: 1, y: 1 }] }])).toBeNull()
+  })
+})
+
+describe('a wave along an edge', () => {
+  const wave = { amplitude: 40, wavelength: 200, outward: true, grows: 1 }
+  it('is a travelling sine that grows to the loose end', () => {
+    // A (s / L)^g sin 2π (s / λ − t): a sine that travels (textbooks of mechanics).
+    const length = 400
+    for (const grows of [0, 1, 2])
+      for (const s of [0, 130, 400])
+        for (const t of [0, 1 / 6, 0.5])
+          expect(waveAt({ ...wave, grows }, s, length, t)).toBeCloseTo(
+            40 * (s / length) ** grows * Math.sin(2 * Math.PI * (s / 200 - t)),
+            9,
+          )
+    expect(waveAt(wave, 0, length, 0.3)).toBeCloseTo(0, 9)
+  })
+  it('runs: a quarter of its round later it is a quarter of its length further on', () => {
+    const even = { ...wave, grows: 0 }
+    fc.assert(
+      fc.property(fc.double({ min: 60, max: 300, noNaN: true }), fc.boolean(), (s, outward) => {
+        const way = outward ? 50 : -50
+        expect(waveAt({ ...even, outward }, s + way, 400, 0.25)).toBeCloseTo(waveAt({ ...even, outward }, s, 400, 0), 6)
+      }),
+    )
+  })
+  it('is the same in 3, 6 and 12 drawings: each second one of twice as many', () => {
+    const [three, six, twelve] = [3, 6, 12].map(wavePhases)
+    expect(six!.filter((_, i) => i % 2 === 0)).toEqual(three)
+    expect(twelve!.filter((_, i) => i % 2 === 0)).toEqual(six)
+  })
+  it('takes what is drawn aside from its edge, and leaves the end that is held', () => {
+    const edge = new Edge([
+      { x: 0, y: 0 },
+      { x: 400, y: 0 },
+    ])
+    const goes = edge.waved(wave, 0.25)
+    expect(goes({ x: 0, y: 7 })).toEqual({ x: 0, y: 7 })
+    expect(goes({ x: 400, y: 0 }).y).toBeCloseTo(waveAt(wave, 400, 400, 0.25), 9)
+    expect(goes({ x: 200, y: 30 }).y - 30).toBeCloseTo(waveAt(wave, 200, 400, 0.25), 9)
+    expect(
+      alongLine([
+        { x: 0, y: 0 },
+        { x: 3, y: 4 },
+        { x: 3, y: 10 },
+      ]),
+    ).toEqual([0, 5, 11])
+  })
+  it('bends a chain, whose lengths stay', () => {
+    const lengths = [60, 60, 60, 60]
+    const slight = { ...wave, amplitude: 12 }
+    const directions = wavedChain({ x: 10, y: 20 }, lengths, [0, 0, 0, 0], slight, 0.1)
+    let at = { x: 10, y: 20 }
+    for (const [i, d] of directions.entries())
+      at = { x: at.x + lengths[i]! * Math.cos(d), y: at.y + lengths[i]! * Math.sin(d) }
+    // The loose end lies off the rest line as far as the wave takes it there, nearly: the chain is as long as before.
+    expect(Math.abs(at.y - 20 - waveAt(slight, 240, 240, 0.1))).toBeLessThan(1.5)
+    expect(wavedChain({ x: 0, y: 0 }, lengths, [0, 0, 0, 0], { ...wave, amplitude: 0 }, 0.4)).toEqual([0, 0, 0, 0])
   })
 })

@@ -134,3 +134,71 @@ export function hasMore(cycle: CyclePlan<CycleMoment>, there: readonly Pick<Run,
   const known = new Set(momentDrawings(cycle))
   return there.some(r => r.drawing === null || !known.has(r.drawing))
 }
+
+/** What things are called in a copy of a column, by what they were called; undefined for what did not come along. */
+export type Renaming = Readonly<
+  Record<'drawing' | 'subject' | 'stroke' | 'chart' | 'run', (id: string) => string | undefined>
+>
+
+const renamedKeys = (
+  record: Readonly<Record<string, string>>,
+  name: (id: string) => string | undefined,
+): Record<string, string> =>
+  Object.fromEntries(
+    Object.entries(record).flatMap(([a, b]) => {
+      const [x, y] = [name(a), name(b)]
+      return x !== undefined && y !== undefined ? [[x, y] as const] : []
+    }),
+  )
+
+/** A cycle in a copy of its column. What it said of things that did not come along is not said any more. */
+export function renamedCycle(cycle: Cycle, { drawing, subject, stroke, chart, run }: Renaming): Cycle {
+  const { half, kept, plants, lead, wave, ...bare } = cycle
+  const starts = half && run(half.starts)
+  const rest = wave && drawing(wave.rest)
+  const known = (list: readonly string[], name: (id: string) => string | undefined): string[] =>
+    list.flatMap(id => name(id) ?? [])
+  return {
+    ...bare,
+    steps: cycle.steps.map(s => ({
+      ...s,
+      moments: s.moments.map(m => ({ ...m, drawing: (m.drawing && drawing(m.drawing)) ?? null })),
+    })),
+    ...(kept ? { kept: kept.map(w => ({ ...w, drawing: (w.drawing && drawing(w.drawing)) ?? null })) } : {}),
+    ...(half && starts !== undefined
+      ? {
+          half: {
+            ...{
+              ...half,
+              starts,
+              drawings: renamedKeys(half.drawings, drawing),
+              charts: renamedKeys(half.charts, chart),
+            },
+            released: known(half.released, id => drawing(id) ?? chart(id)),
+          },
+        }
+      : {}),
+    ...(plants
+      ? {
+          plants: plants.flatMap(p => {
+            const [who, from, to] = [subject(p.subject), drawing(p.from), drawing(p.to)]
+            return who !== undefined && from !== undefined && to !== undefined ? [{ ...p, subject: who, from, to }] : []
+          }),
+        }
+      : {}),
+    ...(lead ? { lead: known(lead, run) } : {}),
+    ...(wave && rest !== undefined ? { wave: waveUnder(wave, rest, { subject, stroke }) } : {}),
+  }
+}
+
+function waveUnder(
+  { chain, ...wave }: NonNullable<Cycle['wave']>,
+  rest: string,
+  { subject, stroke }: Pick<Renaming, 'subject' | 'stroke'>,
+): NonNullable<Cycle['wave']> {
+  const who = chain && subject(chain.subject)
+  return {
+    ...{ ...wave, rest, strokes: wave.strokes.flatMap(s => stroke(s) ?? []) },
+    ...(chain && who !== undefined ? { chain: { ...chain, subject: who } } : {}),
+  }
+}

@@ -146,6 +146,13 @@ function samples(
   return { drawings: [], at: [] }
 }
 
+/** A way that rises, or goes aside, by less than this share of itself goes straight on. */
+const LEVEL = 0.05
+function level({ x, y }: Vec): Vec {
+  if (Math.abs(y) < LEVEL * Math.abs(x)) return { x, y: 0 }
+  return Math.abs(x) < LEVEL * Math.abs(y) ? { x: 0, y } : { x, y }
+}
+
 /** The stride of a cycle, and what its feet do to it. */
 export function gaitOf(scene: Scene, column: Column, found: CycleIn): Gait {
   const { cycle, bracket } = found
@@ -155,7 +162,7 @@ export function gaitOf(scene: Scene, column: Column, found: CycleIn): Gait {
     .map(plant => ({ plant, ...samples(scene, stack, { plant, round, frames }) }))
     .filter(p => p.at.length > 1)
   const speed = groundSpeed(plants)
-  const measured = speed && strideOf(speed, frames)
+  const measured = speed && level(strideOf(speed, frames))
   const stride = cycle.stride ?? measured
   const names = new Map(feetOf(stack).map(f => [`${f.subject} ${f.part}`, f.name]))
   const seen = plants.map(({ plant, drawings, at }): PlantSeen => {

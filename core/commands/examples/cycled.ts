@@ -1,5 +1,5 @@
 import type { Example } from './kit'
-import { arm, bent, holding, PLAN, plain, straight } from './kit'
+import { arm, bent, blank, holding, PLAN, plain, straight } from './kit'
 
 const walk = { plan: PLAN, column: 'walker', cycle: 'walk' }
 const moment = (name: string, off: number, stage: number, role: 'key' | 'breakdown') => ({
@@ -10,7 +10,18 @@ const made = (at: number, key: number, id: string, number: string, pose = straig
   ...{ step: at, moment: key, drawing: { id, number, content: holding(pose) } },
 })
 
-/** A walk: planned, drawn stage by stage, its second half derived. */
+const flag = { plan: PLAN, column: 'flag', cycle: 'flutter' }
+const wave = {
+  ...{ rest: 'flag-rest', strokes: [], amplitude: 40, wavelength: 300, outward: true, fromStart: true, grows: 1 },
+}
+const waved = (drawings: number) => [
+  {
+    frames: 12,
+    moments: Array.from({ length: drawings }, (_, k) => moment(`wave ${k + 1}`, (k * 12) / drawings, 1, 'key')),
+  },
+]
+
+/** A walk: planned, drawn stage by stage, its second half derived; a flicker taken from exposures; a wave. */
 export const cycled: readonly Example[] = [
   {
     name: 'column.add',
@@ -79,6 +90,41 @@ export const cycled: readonly Example[] = [
         back: false,
       },
       steps: [{ frames: 12, moments: [{ ...moment('high', 0, 1, 'key'), drawing: 'glow' }] }],
+    },
+  },
+  {
+    name: 'column.add',
+    args: {
+      plan: PLAN,
+      index: 2,
+      stack: {
+        id: 'flag-stack',
+        subjects: {},
+        drawings: { 'flag-rest': { id: 'flag-rest', number: 'rest', role: 'key', own: true, content: blank } },
+      },
+      column: { ...plain, id: 'flag', name: 'Flag', stack: 'flag-stack', runs: [] },
+    },
+  },
+  {
+    name: 'cycle.plan',
+    args: {
+      ...{ ...flag, onFrame: 1, kind: 'wave', steps: waved(3), times: null, derived: false, wave },
+      drawings: [0, 1, 2].map(k => ({
+        step: 0,
+        moment: k,
+        drawing: { id: `flag-${k}`, number: `${k + 1}`, content: blank },
+      })),
+    },
+  },
+  {
+    name: 'cycle.wave',
+    args: {
+      ...{ ...flag, wave: { ...wave, amplitude: 60 }, steps: waved(2) },
+      drawings: [0, 1].map(k => ({
+        step: 0,
+        moment: k,
+        drawing: { id: `flag-${k + 3}`, number: `${k + 4}`, content: blank },
+      })),
     },
   },
 ]
