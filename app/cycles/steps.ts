@@ -8,13 +8,6 @@ export type Steps = Cycle['steps']
 
 export const kindOf = (id: CycleKindId): CycleKind => CYCLE_KINDS.find(k => k.id === id) ?? CYCLE_KINDS.at(-1)!
 
-/** What a cycle is called in a sentence: “walk”, “wing-beat”, “cycle”. */
-export function kindWord(id: CycleKindId): string {
-  if (id === 'own') return 'cycle'
-  if (id === 'wave') return 'wave'
-  return kindOf(id).name.split(',')[0]!.toLowerCase()
-}
-
 /** The steps of a kind, with nothing drawn yet. */
 export const stepsOfKind = (id: CycleKindId, lengths?: readonly number[]): Steps =>
   planOfKind(kindOf(id), lengths).steps.map(s => ({

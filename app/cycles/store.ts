@@ -1,6 +1,6 @@
 import { defineStore } from 'pinia'
 import { computed, ref, watch } from 'vue'
-import { meetAfter } from '#core/cycle'
+import { cycleWord, meetAfter } from '#core/cycle'
 import type { Column, CycleIn } from '#core/document'
 import { cyclesIn } from '#core/document'
 import { plural } from '#core/basic'
@@ -9,7 +9,6 @@ import { gaitOf, mixedLimbs, seamStep } from '#core/travel'
 import { useDesk } from '~/desk/desk'
 import { useSide } from '~/ui/side'
 import { writtenIn } from './drafts'
-import { kindWord } from './steps'
 
 /** A cycle of the shot, with the column it is in as it is written. */
 export interface CycleSeen extends CycleIn {
@@ -68,6 +67,6 @@ export const useCycles = defineStore('cycles', () => {
 })
 
 const nameOf = ({ cycle, bracket }: CycleIn, column: Column): string => {
-  const word = kindWord(cycle.kind)
+  const word = cycleWord(cycle.kind)
   return `${word[0]!.toUpperCase()}${word.slice(1)} of ${column.name}, ${plural(bracket.frames, 'frame')}`
 }

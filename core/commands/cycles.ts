@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { finite, idSchema, plural } from '../basic'
 import type { CyclePlan } from '../cycle'
-import { atStage, CYCLE_KINDS, cycleFrames, plannedPoses, stagesOf } from '../cycle'
+import { atStage, cycleFrames, cycleWord, plannedPoses, stagesOf } from '../cycle'
 import type { Run, Runs } from '../sheet'
 import { lastRun, splice, withStay } from '../sheet'
 import { framesSchema as frames } from '../time'
@@ -42,10 +42,9 @@ const madeSchema = z.object({
 export const madesSchema = z.array(madeSchema).max(MOST_STEPS * 24)
 type Made = z.infer<typeof madeSchema>
 
-const kindName = (cycle: Pick<Cycle, 'kind'> | undefined): string =>
-  (CYCLE_KINDS.find(k => k.id === cycle?.kind)?.name ?? 'cycle').toLowerCase().replace('of one’s own', 'cycle')
+const wordOf = (cycle: Cycle | undefined): string => (cycle ? cycleWord(cycle.kind) : 'cycle')
 const nameOf = (shot: Shot, plan: string, column: string, id: string): string =>
-  `the ${kindName(shot.plans[plan]?.columns[column]?.cycles?.[id])} of ${columnName(shot, plan, column)}`
+  `the ${wordOf(shot.plans[plan]?.columns[column]?.cycles?.[id])} of ${columnName(shot, plan, column)}`
 
 /** The plan of a cycle with drawings for moments that have none, and these drawings. */
 export function withMade<P extends CyclePlan<CycleMoment>>(plan: P, made: readonly Made[], stack: Stack) {
@@ -90,7 +89,7 @@ export const planCycle = command(
     /** What its drawings were made by, where it is a wave. */
     wave: waveSchema.optional(),
   }),
-  ({ kind, plan, column }, shot) => `Plan a ${kindName({ kind })} in ${columnName(shot, plan, column)}`,
+  ({ kind, plan, column }, shot) => `Plan a ${cycleWord(kind)} in ${columnName(shot, plan, column)}`,
   (shot, { plan, column: id, cycle: key, onFrame, kind, steps, times, drawings, derived, wave }, { newId }) => {
     const column = openColumn(shot, plan, id)
     if (column.repeats?.some(r => r.id === key)) refuse('invalid', 'There is a cycle with this id already.')
@@ -136,7 +135,7 @@ export const takeCycle = command(
     /** Its moments name drawings that are exposed there. */
     steps: cycleSchema.shape.steps,
   }),
-  ({ plan, column, kind }, shot) => `These frames of ${columnName(shot, plan, column)} are a ${kindName({ kind })}`,
+  ({ plan, column, kind }, shot) => `These frames of ${columnName(shot, plan, column)} are a ${cycleWord(kind)}`,
   (shot, { plan, column: id, repeat: draft, kind, steps }) => {
     const column = openColumn(shot, plan, id)
     const [a, b] = [placeOf(column.runs, draft.first), placeOf(column.runs, draft.last)]

@@ -70,7 +70,8 @@ function settleCycle(made: Record<string, unknown>, shape: Record<string, unknow
     }))
   } else if ('steps' in shape && 'cycle' in shape && known) made.steps = known.steps
   if (!('drawings' in shape) || !('cycle' in shape)) return
-  const steps = (made.steps as Cycle['steps'] | undefined) ?? known?.steps ?? []
+  const given = Array.isArray(made.steps) ? (made.steps as (Cycle['steps'][number] | null)[]) : (known?.steps ?? [])
+  const steps = given.every(s => Array.isArray(s?.moments)) ? (given as Cycle['steps']) : []
   const [subject] = Object.keys(stack.subjects)
   made.drawings = steps.flatMap((s, step) =>
     s.moments.flatMap((m, moment) => {

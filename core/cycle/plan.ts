@@ -98,6 +98,14 @@ export const CYCLE_KINDS: readonly CycleKind[] = [
   },
 ]
 
+/** What a cycle of a kind is called in a sentence: “walk”, “wing-beat”; “cycle” for one of one's own. */
+export function cycleWord(id: CycleKindId): string {
+  if (id === 'own' || id === 'wave') return id === 'own' ? 'cycle' : 'wave'
+  return CYCLE_KINDS.find(k => k.id === id)!
+    .name.split(',')[0]!
+    .toLowerCase()
+}
+
 /** A moment of a step on its frame: so many frames after the step begins. */
 export interface PlacedMoment extends NamedMoment {
   readonly off: number

@@ -129,6 +129,22 @@ function stepped(
 export const momentDrawings = ({ steps }: CyclePlan<CycleMoment>): string[] =>
   steps.flatMap(s => s.moments.flatMap(m => m.drawing ?? []))
 
+/** A moment of a cycle that is exposed: the frame on which it is first seen. */
+export interface MomentShown {
+  readonly name: string
+  readonly drawing: string
+  readonly frame: number
+}
+
+/** The moments of a cycle that are exposed, in order, on the frames of its first round. */
+export function momentsShown({ cycle, bracket }: CycleIn): MomentShown[] {
+  const now = planNow(cycle, bracket.there)
+  const there = new Set(bracket.there.map(r => r.drawing))
+  return (now ? plannedPoses(now) : []).flatMap(({ name, drawing, frame }) =>
+    drawing !== null && there.has(drawing) ? [{ name, drawing, frame: bracket.start + frame - 1 }] : [],
+  )
+}
+
 /** True where there is more than moments in a passage: in-betweens, blanks. */
 export function hasMore(cycle: CyclePlan<CycleMoment>, there: readonly Pick<Run, 'drawing'>[]): boolean {
   const known = new Set(momentDrawings(cycle))

@@ -1,6 +1,8 @@
 import type { Exposure } from '../sheet'
 import { eachRun } from '../sheet'
 import type { Column, Plan, Shot } from '../document/document'
+import { cyclesIn, momentsShown } from '../document/cycling'
+import { columnsOf, plansOf } from '../document/shown'
 import { linesOnSheet } from '../document/spoken'
 
 /** What a spreadsheet would take for a formula (OWASP, “CSV injection”; the list from memory), however often kept apart. */
@@ -17,7 +19,7 @@ const unescaped = (text: string): string => (text.startsWith("'") && FORMULA.tes
 
 /**
  * The sheet of a plan: frames down, columns across; a drawing's number where it begins, X for a blank, nothing while it
- * is held. Words that are spoken stand in a column of their own, behind all others.
+ * is held. The moments of cycles and words that are spoken stand in columns of their own, behind all others.
  */
 export function sheetCsv(shot: Shot, plan: Plan): string {
   const columns = plan.order.map(id => plan.columns[id]!)
@@ -28,20 +30,36 @@ export function sheetCsv(shot: Shot, plan: Plan): string {
       out[start - 1] = run.drawing === null ? 'X' : shot.stacks[c.stack]!.drawings[run.drawing]!.number
     return out
   })
-  const spoken = spokenCells(shot, plan, frames)
+  const besides = [
+    { name: MOMENTS, cells: momentCells(shot, plan, frames) },
+    { name: READING, cells: spokenCells(shot, plan, frames) },
+  ].filter(b => b.cells !== null)
   const rows = [
-    ['Frame', ...columns.map(c => c.name), ...(spoken ? [READING] : [])],
+    ['Frame', ...columns.map(c => c.name), ...besides.map(b => b.name)],
     ...Array.from({ length: frames }, (_, f) => [
       String(f + 1),
       ...cells.map(c => c[f]!),
-      ...(spoken ? [spoken[f]!] : []),
+      ...besides.map(b => b.cells![f]!),
     ]),
   ]
   return rows.map(r => r.map(field).join(',')).join('\r\n') + '\r\n'
 }
 
-/** What the column of what is spoken is called. */
-const READING = 'Spoken'
+/** What the columns of the moments of cycles and of what is spoken are called. */
+const [MOMENTS, READING] = ['Moments', 'Spoken']
+
+/** The moments of cycles on the frames of their first round, with the names of their columns; null where there are none. */
+function momentCells(shot: Shot, plan: Plan, frames: number): string[] | null {
+  const written = plansOf(shot).find(p => p.id === plan.id)
+  const all = (written ? columnsOf(written) : []).flatMap(column =>
+    cyclesIn(column, shot.length).flatMap(c => momentsShown(c).map(m => ({ ...m, column: column.name }))),
+  )
+  if (!all.length) return null
+  const out = Array.from({ length: frames }, () => '')
+  for (const { column, name, frame } of all)
+    if (frame <= frames) out[frame - 1] = [out[frame - 1], `${column}: ${name}`].filter(Boolean).join('; ')
+  return out
+}
 
 /** The words that begin on each frame; null where nothing is spoken. */
 function spokenCells(shot: Shot, plan: Plan, frames: number): string[] | null {
@@ -92,10 +110,11 @@ export function readSheetRows(rows: readonly (readonly string[])[], shot: Shot, 
       ok: false,
       misfits: [{ row: MAX_ROWS + 2, column: '', message: `A sheet has at most ${MAX_ROWS} frames.` }],
     }
-  // What is spoken stands last, and is not read back.
-  const last = unescaped(head.at(-1)!.trim())
-  const spoken = last === READING && !plan.order.some(id => plan.columns[id]!.name === last)
-  const width = spoken ? head.length - 1 : head.length
+  // Moments and what is spoken stand last, and are not read back.
+  const own = (name: string | undefined, wanted: string): boolean =>
+    name !== undefined && unescaped(name.trim()) === wanted && !plan.order.some(id => plan.columns[id]!.name === wanted)
+  let width = head.length
+  for (const name of [READING, MOMENTS]) if (own(head[width - 1], name)) width -= 1
   const names = head.slice(1, width).map(n => unescaped(n.trim()))
   const { columns, misfits } = columnsNamed(names, plan)
   const out = columns.map((c): SheetColumn => ({ column: c?.id ?? '', exposures: [] }))

@@ -1,7 +1,17 @@
 import { z } from 'zod'
 import { byNumber, finite } from '../basic'
-import type { LineOnSheet, Shot } from '../document'
-import { columnsOf, linesOnSheet, MOST_RUNS, pictureSchema, rateSchema, roleSchema, shownPlan } from '../document'
+import type { Column, LineOnSheet, Shot } from '../document'
+import {
+  columnsOf,
+  cyclesIn,
+  linesOnSheet,
+  momentsShown,
+  MOST_RUNS,
+  pictureSchema,
+  rateSchema,
+  roleSchema,
+  shownPlan,
+} from '../document'
 import { eachRun } from '../sheet'
 import { framesSchema as frames, SOUND_CLOCK } from '../time'
 
@@ -45,6 +55,19 @@ export const sheetJsonSchema = z.object({
         .max(MOST_RUNS * 2),
       /** In-betweens from one pose to another; `u` is 0 at the first and 1 at the second. */
       charts: z.array(z.object({ from: number, to: number, ticks: z.array(z.object({ drawing: number, u: finite })) })),
+      /** Passages that come round: from which frame on, so many frames; shown so often, null to the end of the shot. */
+      cycles: z
+        .array(
+          z.object({
+            kind: z.string(),
+            from: z.number().int(),
+            frames: z.number().int(),
+            times: z.number().int().nullable(),
+            /** Named poses on the frames of the first round. */
+            moments: z.array(z.object({ name: z.string(), frame: z.number().int(), drawing: number })),
+          }),
+        )
+        .optional(),
     }),
   ),
   notes: z.array(z.object({ frame: z.number().int(), frames: z.number().int(), text: z.string() })),
@@ -110,6 +133,7 @@ export function sheetJson(shot: Shot, planId: string, production: string): Sheet
             ticks: x.ticks.map(t => ({ drawing: numberOf(t.drawing), u: t.u })),
           }))
           .sort((a, b) => byNumber({ number: `${a.from} ${a.to}` }, { number: `${b.from} ${b.to}` })),
+        ...cyclesJson(shot, shot.plans[planId]!.columns[c.id]!),
       }
     }),
     notes: Object.values(plan.notes ?? {})
@@ -117,6 +141,15 @@ export function sheetJson(shot: Shot, planId: string, production: string): Sheet
       .sort((a, b) => a.frame - b.frame),
     ...(plan.lines ? { lines: linesOnSheet(shot, plan).map(lineJson) } : {}),
   }
+}
+
+function cyclesJson(shot: Shot, column: Column): Pick<SheetJson['columns'][number], 'cycles'> {
+  const { drawings } = shot.stacks[column.stack]!
+  const cycles = cyclesIn(column, shot.length).map(c => ({
+    ...{ kind: c.cycle.kind, from: c.bracket.start, frames: c.bracket.frames, times: c.bracket.repeat.times },
+    moments: momentsShown(c).map(({ name, frame, drawing }) => ({ name, frame, drawing: drawings[drawing]!.number })),
+  }))
+  return cycles.length ? { cycles } : {}
 }
 
 const lineJson = ({ line, words }: LineOnSheet) => ({

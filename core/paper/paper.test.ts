@@ -6,6 +6,7 @@ import type { Column } from '../document'
 import { storeShot } from '../document'
 import { sheetCsv } from '../formats/csv'
 import { orderOfWork } from '../chart'
+import { downs, empty, passing, planned } from '../commands/cycles.test-helper'
 import { sceneOf } from '../pass'
 import { strokeText } from '../stroke'
 import { rate } from '../time'
@@ -164,6 +165,16 @@ describe('the sheet on paper', () => {
     const scene = sceneOf({ ...shot, plans: { [plan.id]: plan } }, plan.id)
     const pages = sheetPages({ ...job, scene }, { columns: printed({ scene }), frames: job.whole, ladders: true })
     expect(words(pages)).toContain('×3')
+  })
+  it('with cycles tells what they are, and the moments on their frames', () => {
+    const job = jobOf('020')
+    const shot = downs(passing(planned(empty)))
+    const scene = sceneOf(shot, shot.planOrder[0]!)
+    const pages = sheetPages(
+      { ...job, scene },
+      { columns: printed({ scene }), frames: { first: 1, last: 48 }, ladders: false },
+    )
+    expect(words(pages)).toEqual(expect.arrayContaining(['walk to end', 'contact', 'passing']))
   })
 })
 

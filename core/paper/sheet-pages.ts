@@ -1,5 +1,6 @@
+import { cycleWord } from '../cycle'
 import type { Column } from '../document'
-import { columnsOf, linesOnSheet } from '../document'
+import { columnsOf, cyclesIn, linesOnSheet, momentsShown } from '../document'
 import type { Pass } from '../pass'
 import { bracketsOf, eachRun, type Frames } from '../sheet'
 import { countedRate } from '../time'
@@ -164,6 +165,10 @@ class BankWriter {
     const half = layout.row / 2
     let end = 0
     let drawing: string | null = null
+    const written = scene.shot.plans[scene.plan.id]?.columns[column.id]
+    const moments = new Map(
+      (written ? cyclesIn(written, scene.shot.length) : []).flatMap(momentsShown).map(m => [m.frame, m.name] as const),
+    )
     for (const { run, start } of eachRun(column.runs)) {
       end = start + run.frames - 1
       drawing = run.drawing
@@ -180,6 +185,10 @@ class BankWriter {
       }
       const held = from === start ? shown : { ...shown, role: 'in-between' as const, number: `(${shown.number})` }
       drawingNumber(page, [mid, y], held, { size: this.small, within: width - 4, faint: !!run.again || from !== start })
+      const moment = from === start ? moments.get(start) : undefined
+      // Beside the number, where the row below is this drawing's too.
+      if (moment && until > from)
+        page.text([mid + 5, y + layout.row], moment, { size: 5.5, colour: SOFT, within: width / 2 - 7 })
       if (until === from) continue
       const line = run.again ? { width: 0.5, colour: SOFT } : { width: 0.8 }
       page.line([mid, y + half * 1.15], [mid, this.y(until + 1) - 2], line)
@@ -210,8 +219,9 @@ class BankWriter {
         const at = x + 3
         page.line([at, there[0]], [at, there[1]], { width: 1.2 })
         for (const y of there) page.line([at, y], [at + 3, y], { width: 1.2 })
-        const times = repeat.times === null ? 'to end' : `×${repeat.times}`
-        const words = `${times}${repeat.back ? ' back' : ''}`
+        const times = repeat.times === null ? 'to end' : repeat.times === 1 ? '' : `×${repeat.times}`
+        const cycle = written.cycles?.[repeat.id]
+        const words = [cycle ? cycleWord(cycle.kind) : '', times, repeat.back ? 'back' : ''].filter(Boolean).join(' ')
         page.text([at + 3, there[0] + Math.min(7, layout.row * 0.8)], words, { size: 5.5, face: 'bold', colour: INK })
       }
       const again = adds ? clip(start + frames, start + frames + adds - 1) : null
