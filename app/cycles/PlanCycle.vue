@@ -9,7 +9,8 @@ import PickList from '~/ui/PickList.vue'
 import SwitchRow from '~/ui/SwitchRow.vue'
 import { useGhosts } from '~/ghosts/store'
 import { tell } from '~/ui/messages'
-import { freeFrame, planDraft, plannedFrames, writtenIn } from './drafts'
+import type { Begin } from './drafts'
+import { beginHere, freeFrame, planDrafts, plannedFrames, writtenIn } from './drafts'
 import { kindOf, likeFirstHalf, stepsOfKind } from './steps'
 import type { Steps } from './steps'
 import StepsForm from './StepsForm.vue'
@@ -37,10 +38,26 @@ const TIMES = [
   { value: 'more' as const, name: 'so often' },
 ]
 const rounds = ref(4)
-const onFrame = computed(() => {
+/** In place of the last drawing, or behind everything. */
+const behind = computed<Begin>(() => {
   const column = desk.scene && desk.column ? writtenIn(desk.scene, desk.column.id) : undefined
-  return column ? freeFrame(column, desk.workFrame) : 1
+  return { onFrame: column ? freeFrame(column, desk.workFrame) : 1, clear: null }
 })
+const inPlace = computed(() => (desk.scene && desk.focus ? beginHere(desk.scene, desk.focus) : null))
+const chosen = ref<'here' | 'behind' | null>(null)
+const where = computed({
+  get: () => (inPlace.value ? (chosen.value ?? (desk.column?.runs.count === 1 ? 'here' : 'behind')) : 'behind'),
+  set: to => (chosen.value = to),
+})
+const WHERE = computed(() => [
+  {
+    value: 'here' as const,
+    name: `with ${desk.drawing?.number ?? 'this'}`,
+    title: 'This drawing is the first of the cycle',
+  },
+  { value: 'behind' as const, name: 'behind it', title: 'Behind everything that is exposed' },
+])
+const begin = computed(() => (where.value === 'here' && inPlace.value ? inPlace.value : behind.value))
 const total = computed(() => plannedFrames(steps.value))
 const first = computed(() => atStage({ steps: steps.value }, stagesOf({ steps: steps.value })[0]!))
 const words = computed(() => {
@@ -48,18 +65,18 @@ const words = computed(() => {
   const same = held.every(f => f === held[0])
   return `${plural(total.value, 'frame')} a round. It begins with ${plural(held.length, 'pose')} held ${
     same ? held[0] : held.join(' and ')
-  }, from frame ${onFrame.value} on.`
+  }, from frame ${begin.value.onFrame} on.`
 })
 const has = computed(() => desk.stack && Object.values(desk.stack.subjects).some(s => s.kind === 'figure'))
 
 function plan(): void {
   const often = times.value === 'end' ? null : times.value === 'once' ? 1 : rounds.value
-  const draft = planDraft(desk.scene!, desk.focus!, {
-    ...{ kind: kind.value, steps: steps.value, derived: halved.value, onFrame: onFrame.value },
+  const drafts = planDrafts(desk.scene!, desk.focus!, {
+    ...{ kind: kind.value, steps: steps.value, derived: halved.value, begin: begin.value },
     times: often,
   })
-  const at = onFrame.value
-  if (!desk.run(draft)) return
+  const at = begin.value.onFrame
+  if (!desk.run(...drafts)) return
   cycles.planning = false
   ghosts.on = true
   desk.goTo(at)
@@ -103,6 +120,17 @@ const take = (): void => cycleActions.find(a => a.id === 'cycle-take')!.do(desk,
           class="mt-0.5"
         />the second half is the first with left and right exchanged</label
       >
+      <div
+        v-if="inPlace"
+        class="flex items-center gap-2"
+      >
+        <span class="w-20">begins</span
+        ><SwitchRow
+          v-model="where"
+          :options="WHERE"
+          label="Where the cycle begins"
+        />
+      </div>
       <div class="flex flex-wrap items-center gap-2">
         <span class="w-20">shown</span
         ><SwitchRow

@@ -15,7 +15,7 @@ import {
 } from '#core/document'
 import { blend, restPose } from '#core/figure'
 import { isPose } from '#core/pass'
-import { lastRun, runsFrom, runAt, shownAt } from '#core/sheet'
+import { lastRun, listOf, runsFrom, runAt, shownAt } from '#core/sheet'
 import { copied } from '~/desk/copies'
 
 import type { Focus, Scene } from '~/desk/scene'
@@ -32,8 +32,8 @@ export interface Planned {
   readonly kind: CycleKindId
   readonly steps: Steps
   readonly derived: boolean
-  /** The frame it begins on, and how often it is shown; null to the end of the shot. */
-  readonly onFrame: number
+  /** Where it begins, and how often it is shown; null to the end of the shot. */
+  readonly begin: Begin
   readonly times: number | null
 }
 
@@ -44,6 +44,26 @@ export const writtenIn = (scene: Scene, column: string): Column | undefined =>
 /** The first frame of a column that a cycle can be planned on: behind all that is exposed. */
 export const freeFrame = (column: Column, playhead: number): number =>
   lastRun(column.runs) ? Math.max(column.runs.frames + 1, playhead) : playhead
+
+/** Where a cycle can begin: in place of the last exposure, whose drawing is under the playhead; or behind all. */
+export interface Begin {
+  readonly onFrame: number
+  /** What clears the exposure that it takes the place of. */
+  readonly clear: Draft | null
+}
+
+/** In place of the exposure under the playhead, where that is the last of its column; null where it is not. */
+export function beginHere(scene: Scene, { column: shown, place }: Focus): Begin | null {
+  const column = shown && writtenIn(scene, shown.id)
+  if (!column || !place || column.repeats?.length || place.start + place.run.frames - 1 !== column.runs.frames)
+    return null
+  const before = listOf(column.runs).slice(0, -1)
+  const exposures = before.map(r => ({ drawing: r.drawing, frames: r.frames }))
+  return {
+    onFrame: place.start,
+    clear: { name: 'column.expose', args: { plan: scene.plan.id, column: column.id, exposures } },
+  }
+}
 
 /** Which moments get their drawing at a stage: those up to it that have none. In a derived half they follow by themselves. */
 function missing(cycle: Pick<Cycle, 'steps' | 'half'>, stage: number, derived: boolean): PlannedPose<CycleMoment>[] {
@@ -130,15 +150,17 @@ function madeFor(
   })
 }
 
-/** A cycle planned in the active column. */
-export function planDraft(scene: Scene, focus: Focus, { kind, steps, derived, onFrame, times }: Planned): Draft {
+/** A cycle planned in the active column. In place of an exposure, its drawing is the first of the cycle. */
+export function planDrafts(scene: Scene, focus: Focus, { kind, steps: bare, derived, begin, times }: Planned): Draft[] {
   const [column, stack] = [focus.column!, focus.stack!]
+  const { onFrame, clear } = begin
+  const steps = clear && focus.drawing ? beginningWith(bare, focus.drawing.id) : bare
   const first = stagesOf({ steps })[0]!
   const drawings = madeFor(scene, stack, {
     ...{ cycle: { steps }, stage: first, from: onFrame, derived },
     begin: focus.drawing?.id ?? null,
   })
-  return {
+  const plan: Draft = {
     name: 'cycle.plan',
     args: {
       ...{ plan: scene.plan.id, column: column.id, cycle: newId() },
@@ -150,7 +172,11 @@ export function planDraft(scene: Scene, focus: Focus, { kind, steps, derived, on
       derived,
     },
   }
+  return clear ? [clear, plan] : [plan]
 }
+
+const beginningWith = (steps: Steps, drawing: string): Steps =>
+  steps.map((s, i) => (i === 0 ? { ...s, moments: s.moments.map((m, k) => (k === 0 ? { ...m, drawing } : m)) } : s))
 
 /** A cycle exposed up to a stage, with new drawings for its moments; null for all that was exposed. */
 export function stageDraft(scene: Scene, column: Column, found: CycleIn, stage: number | null): Draft {

@@ -7,12 +7,11 @@ import { boneLength, boneOf, layBones, rowsOf, turnBone } from '#core/figure'
 import type { Figure, Pose } from '#core/figure'
 import type { Affine, Vec } from '#core/motion'
 import { mapped, SAME } from '#core/motion'
-import { listOf, runBefore } from '#core/sheet'
 import type { Stroke } from '#core/stroke'
 import { MAX_POINTS, tidy } from '#core/stroke'
 import type { Focus, Scene } from '~/desk/scene'
 import { newId } from '~/sync/ids'
-import { freeFrame, writtenIn } from './drafts'
+import { beginHere, freeFrame, writtenIn } from './drafts'
 import type { Steps } from './steps'
 
 /** What is said of a wave before what waves is known. */
@@ -178,23 +177,21 @@ export function waveDrafts(
   choice: WaveChoice,
 ): { drafts: Draft[]; onFrame: number } | null {
   const [column, stack] = [writtenIn(scene, focus.column!.id)!, focus.stack!]
-  const { place } = focus
   const wave: CycleWave = {
     ...bare(choice),
     ...{ rest: over.rest.id, strokes: [...over.strokes], ...(over.chain ? { chain: over.chain } : {}) },
   }
   const steps = waveSteps(choice.frames, choice.drawings)
-  const last = place && !column.repeats?.length && place.start + place.run.frames - 1 === column.runs.frames
-  const onFrame = last ? place.start : freeFrame(column, focus.workFrame)
+  const { onFrame, clear } = beginHere(scene, focus) ?? {
+    ...{ onFrame: freeFrame(column, focus.workFrame), clear: null },
+  }
   const drawings = drawingsFor(scene, stack, { steps, wave, from: onFrame })
   if (!drawings) return null
   const where = { plan: scene.plan.id, column: column.id }
-  const before = last && runBefore(column.runs, place) ? listOf(column.runs).slice(0, -1) : []
-  const exposures = before.map(r => ({ drawing: r.drawing, frames: r.frames }))
   return {
     onFrame,
     drafts: [
-      ...(last ? [{ name: 'column.expose' as const, args: { ...where, exposures } }] : []),
+      ...(clear ? [clear] : []),
       {
         name: 'cycle.plan',
         args: {

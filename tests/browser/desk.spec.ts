@@ -45,6 +45,7 @@ const PANELS: Record<string, (page: Page) => Promise<void>> = {
   sound: page => page.keyboard.press('Alt+v'),
   reading: page => page.keyboard.press('Alt+/'),
   mouths: page => page.keyboard.press('Alt+;'),
+  cycles: page => page.keyboard.press("Alt+'"),
   'the shot': page => page.keyboard.press('Shift+L'),
   export: page => page.keyboard.press('Shift+H'),
   import: page => page.keyboard.press('Alt+i'),

@@ -25,6 +25,7 @@ const PANELS = [
   'Sound',
   'Reading',
   'Mouths',
+  'Cycles',
 ]
 
 /** Nothing of it was made into elements, and nothing of it ran. */

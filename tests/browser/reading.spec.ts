@@ -28,6 +28,7 @@ const PANELS: Readonly<Record<string, string>> = {
   Sound: 'Alt+v',
   Reading: 'Alt+/',
   Mouths: 'Alt+;',
+  Cycles: "Alt+'",
 }
 const TOOLS = ['p', 'd', 'u', ';', 'Alt+e', 'Alt+o', 'Shift+P']
 
