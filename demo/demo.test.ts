@@ -3,9 +3,10 @@ import { layBones } from '#core/figure'
 import { distance, inverseOf, mapped } from '#core/motion'
 import { carrierSpace, drawingShown, placingAt, railOf, sceneOf } from '#core/pass'
 import { layersAt } from '#core/picture'
-import { fallFrames } from '../core/travel'
+import { meetAfter } from '#core/cycle'
+import { fallFrames, gaitOf, mixedLimbs, seamStep } from '../core/travel'
 import { listOf, summary } from '#core/sheet'
-import { openShot, soundsHeard, storeShot, strokeHashes } from '../core/document'
+import { cycleIn, openShot, soundsHeard, storeShot, strokeHashes } from '../core/document'
 import { frameAt } from '#core/time'
 import { strokeText } from '#core/stroke'
 import { isRough } from '#core/tie'
@@ -238,5 +239,41 @@ describe('shot 040, Over the water', () => {
       const place = mapped(head(frame), mapped(inverseOf(head(1)), { x: 700, y: 500 }))
       expect(distance(mapped(at, { x: 700, y: 500 }), place)).toBeLessThan(1e-6)
     }
+  })
+})
+
+describe('shot 030, The stair', () => {
+  const stairs = demoShots().find(d => d.shot.id === 'gull-point-030')!
+  const scene = sceneOf(stairs.shot, stairs.shot.planOrder[0]!)
+  const written = stairs.shot.plans[scene.plan.id]!.columns
+  const climb = cycleIn(written.keeper!, 'climb', stairs.shot.length)!
+  const wings = cycleIn(written.gull!, 'wings', stairs.shot.length)!
+  it('opens, with every stroke it names', () => {
+    expect(openShot(JSON.parse(JSON.stringify(storeShot(stairs.shot)))).ok).toBe(true)
+    const hashes = stairs.strokes.map(s => createHash('sha256').update(strokeText(s)).digest('hex'))
+    expect(strokeHashes(stairs.shot).every(h => hashes.includes(h))).toBe(true)
+  })
+  it('has steps of 24 frames and wings of 10, which begin together again after 120', () => {
+    expect([climb.bracket.frames, wings.bracket.frames]).toEqual([24, 10])
+    expect(meetAfter([24, 10])).toBe(120)
+    expect(climb.cycle.half).toBeDefined()
+  })
+  it('has feet that stand on their stair while it passes at her stride', () => {
+    const keeper = written.keeper!
+    const { measured, plants, frames } = gaitOf(scene, keeper, climb)
+    const stair = placingAt(scene, scene.plan.columns.stair!, 1 + frames)!
+    // Arithmetic: px a frame times the frames of a round are the stride.
+    expect([stair[4] + measured!.x, stair[5] + measured!.y].every(n => Math.abs(n) < 1e-6)).toBe(true)
+    for (const { at, drawings } of plants)
+      drawings.forEach((_, i) => {
+        const by = placingAt(scene, scene.plan.columns.stair!, 1 + at[i]!.t)!
+        const first = placingAt(scene, scene.plan.columns.stair!, 1 + at[0]!.t)!
+        const on = { x: at[i]!.x - by[4], y: at[i]!.y - by[5] }
+        expect(distance(on, { x: at[0]!.x - first[4], y: at[0]!.y - first[5] })).toBeLessThan(0.5)
+      })
+  })
+  it('closes at its seam, with no limbs mixed up', () => {
+    expect(seamStep(scene, written.keeper!, climb)!.jumps).toBe(false)
+    expect(mixedLimbs(scene, written.keeper!, climb)).toEqual([])
   })
 })

@@ -3,6 +3,7 @@ import type { Shot } from '../core/document'
 import type { Stroke } from '#core/stroke'
 import { lanternLift } from './lantern-lift'
 import { overTheWater } from './over-the-water'
+import { theStair } from './the-stair'
 import { spongeSteps } from './sponge-steps'
 
 export const PRODUCTION = 'Gull Point Lamp'
@@ -15,4 +16,4 @@ export interface DemoShot {
 }
 
 /** The made-up production, shot by shot. */
-export const demoShots = (): DemoShot[] => [lanternLift(), spongeSteps(), kelpOnTheLine(), overTheWater()]
+export const demoShots = (): DemoShot[] => [lanternLift(), spongeSteps(), kelpOnTheLine(), overTheWater(), theStair()]

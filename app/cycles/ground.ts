@@ -118,6 +118,9 @@ export interface AlongSeen {
   readonly off: number
 }
 
+/** What goes aside by more than this share of its way does not go by the stride. */
+const ASIDE = 0.15
+
 /** The columns that go by the stride, or by a share of it, while the cycle is seen. */
 export function alongSeen(scene: Scene, walker: Column, found: CycleIn, stride: Vec): AlongSeen[] {
   const { bracket } = found
@@ -129,7 +132,9 @@ export function alongSeen(scene: Scene, walker: Column, found: CycleIn, stride: 
     const share = (per.x * v.x + per.y * v.y) / long
     const round = Math.round(share * 20) / 20
     const off = distance(per, { x: v.x * round, y: v.y * round }) * bracket.frames
-    return [{ column, share, off }]
+    // What goes another way goes by something else.
+    const aside = Math.abs(per.x * v.y - per.y * v.x) / Math.sqrt(long)
+    return aside > ASIDE * Math.hypot(per.x, per.y) ? [] : [{ column, share, off }]
   })
 }
 
