@@ -14,6 +14,7 @@ import { ofList } from './list'
 import { ofSound } from './sound'
 import { touchFollow } from './touch'
 import { importNumber } from './import'
+import { cycleEdit, cycleFill } from './cycles'
 import { mouthsExpose } from './mouths'
 import { newcomer } from './newcomer'
 import { pdfGrowth } from './paper'
@@ -55,6 +56,8 @@ if (wants('commit.bytes')) print(commitBytes())
 if (wants('chart.order', 'chart.order.frame')) for (const row of chartOrder(quick)) print(row)
 if (wants('spacing.span')) print(spacingSpan(quick))
 if (wants('mouths.expose')) print(mouthsExpose(quick))
+if (wants('cycle.edit')) print(cycleEdit(quick))
+if (wants('cycle.fill')) print(cycleFill(quick))
 if (wants('strokes.between')) print(strokesBetween(quick))
 if (wants('server.commit.ratio')) print(await serverCommit(quick))
 if (wants('server.scale.shots', 'server.scale.servers', 'server.cache'))

@@ -192,6 +192,20 @@ const takeDialogue = async (p: Page) => {
   await p.waitForTimeout(600)
   await p.screenshot({ path: resolve(folder, 'dialogue.png') })
 }
+/** Marrow's steps at their stages with their derived half, and all cycles of the shot: a window that is high enough. */
+const takeCycles = async (p: Page) => {
+  await p.setViewportSize({ width: 1280, height: 1180 })
+  await p.goto(`${server.url}/shots/gull-point-030`)
+  await p.locator('[data-part=picture][data-whole="1"]').waitFor()
+  await p.getByRole('button', { name: 'Column Keeper', exact: true }).click()
+  await p.keyboard.press("Alt+'")
+  await p.getByRole('dialog', { name: 'Cycles' }).getByText('2 cycles in this shot').waitFor()
+  await goTo(p, 16)
+  await p.mouse.move(700, 400)
+  await p.waitForTimeout(600)
+  await p.screenshot({ path: resolve(folder, 'cycles.png') })
+  await p.setViewportSize({ width: 1280, height: 800 })
+}
 /** Takes a figure by its place (px of the picture) and moves it, feet and all. */
 const carry = async (x: number, y: number, dx: number, dy: number) => {
   const box = (await page.locator('[data-part=picture]').boundingBox())!
@@ -210,12 +224,12 @@ try {
   await page.goto(server.url)
   await page.getByText('020 Lantern lift').waitFor()
   await take('list')
-  const begun = makeShot('gull-point-030', {
-    ...{ name: '030 Stair', length: 72, rate: rate(24), paper: '#fffdf6' },
+  const begun = makeShot('gull-point-060', {
+    ...{ name: '060 Lamp lit', length: 72, rate: rate(24), paper: '#fffdf6' },
     picture: { width: 1920, height: 1080 },
   })
   await keepShot(db, begun, PRODUCTION)
-  await page.goto(`${server.url}/shots/gull-point-030`)
+  await page.goto(`${server.url}/shots/gull-point-060`)
   await page.locator('[data-part=picture]').waitFor()
   await page.keyboard.press('Alt+z')
   await page.getByRole('dialog', { name: 'Guide' }).getByRole('img').waitFor()
@@ -295,9 +309,6 @@ try {
   await take('poses')
   await page.keyboard.press('Escape')
   await page.keyboard.press('Escape')
-  await page.keyboard.press('?')
-  await take('shortcuts')
-  await page.keyboard.press('Escape')
   await page.keyboard.press('Shift+H')
   for (const name of ['frame', 'timecode']) await page.getByRole('checkbox', { name, exact: true }).check()
   await page.getByLabel('Drawing numbers written over the picture').selectOption('Keeper')
@@ -357,6 +368,7 @@ try {
   await takeFootage()
   await takeShelf()
   await takeDialogue(await browser.newPage({ viewport: { width: 1280, height: 800 } }))
+  await takeCycles(await browser.newPage({ viewport: { width: 1280, height: 800 } }))
 } finally {
   await browser.close()
   await stop()

@@ -28,7 +28,7 @@ describe('the first steps', () => {
 describe('the guide', () => {
   it('has a page for each stage of the work, each with its picture', async () => {
     const { stages, introduction } = await import('./guide')
-    expect(stages.map(s => s.id)).toEqual(['pose', 'time', 'chart', 'draw', 'speak', 'check', 'export'])
+    expect(stages.map(s => s.id)).toEqual(['pose', 'time', 'chart', 'draw', 'cycle', 'speak', 'check', 'export'])
     for (const s of stages) expect(s.html).toContain(`<img src="/guide/${s.id}.png"`)
     expect(introduction).toContain('Seven stages')
   })
