@@ -76,10 +76,11 @@ export function theStair(): { shot: Shot; strokes: Stroke[] } {
   drawWall(p, first!)
   p.column('window', 'Window', '#5a4632', { background: true })
   drawWindow(p)
-  planGull(p)
-  p.column('stair', 'Stair', '#5a4632')
+  p.column('stair', 'Stair', '#5a4632', { background: true })
   drawStair(p)
   planKeeper(p)
+  // It flies behind the window alone, so that it can stand last.
+  planGull(p)
   passes(p)
   p.notes([
     [1, 24, 'two stairs a round'],

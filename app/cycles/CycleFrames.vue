@@ -21,13 +21,7 @@ const linked = computed(() => {
   const { link } = props.found.column
   return link === undefined ? 0 : desk.columns.filter(c => c.link === link).length - 1
 })
-/** As it is stored: what is tried is made from that. */
-const frames = computed(() => {
-  const { id } = props.found
-  const stored = desk.stored?.scene
-  void id
-  return stored ? props.found.bracket.frames : 0
-})
+const frames = computed(() => props.found.bracket.frames)
 const how = computed({
   get: () => tried.value,
   set: to => {

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { computed } from 'vue'
 import { plural } from '#core/basic'
-import { meetAfter, meetOn, roundsTo } from '#core/cycle'
+import { meetOn, roundsTo } from '#core/cycle'
 import { useDesk } from '~/desk/desk'
 import { tell } from '~/ui/messages'
 import { cycleActions } from './actions'
@@ -36,9 +36,11 @@ function leadFrames({ cycle, column }: CycleSeen): number {
 const meets = computed(() => {
   const [a, b] = [rows.value[0], rows.value[1]]
   if (rows.value.length < 2 || !a || !b) return ''
-  const all = meetAfter(rows.value.map(r => r.frames))
+  const all = cycles.meet
   if (rows.value.length > 2)
-    return `Begun together, all ${rows.value.length} begin together again every ${plural(all, 'frame')}.`
+    return `Begun together, all ${rows.value.length} begin together again after ${plural(all, 'frame')}${
+      all > length.value ? ', which is later than the shot ends' : ''
+    }.`
   const on = meetOn({ from: a.from, frames: a.frames }, { from: b.from, frames: b.frames })
   if (on === null) return `${a.name} and ${b.name} never begin a round on one frame.`
   const later = on > length.value ? ', behind the end of the shot' : ''

@@ -4,6 +4,7 @@ import { cycleWord, meetAfter } from '#core/cycle'
 import type { Column, CycleIn } from '#core/document'
 import { cyclesIn } from '#core/document'
 import { plural } from '#core/basic'
+import type { Frames } from '#core/sheet'
 import type { Gait } from '#core/travel'
 import { gaitOf, mixedLimbs, seamStep } from '#core/travel'
 import { useDesk } from '~/desk/desk'
@@ -55,6 +56,15 @@ export const useCycles = defineStore('cycles', () => {
   /** After how many frames all cycles begin together again, if they begin so. */
   const meet = computed(() => meetAfter(all.value.map(c => c.bracket.frames)))
 
+  /** The frames of one round of all cycles together, where the shot is so long; else of the one that is worked on. */
+  const round = computed<Frames | null>(() => {
+    const length = desk.shown?.length ?? 0
+    const whole = roundFrom(Math.max(1, ...all.value.map(c => c.bracket.start)), meet.value)
+    if (all.value.length && whole.last <= length) return whole
+    const own = here.value && roundFrom(here.value.bracket.start, here.value.bracket.frames)
+    return own && own.last <= length ? own : null
+  })
+
   watch(
     () => desk.column?.id,
     () => (planning.value = false),
@@ -63,8 +73,10 @@ export const useCycles = defineStore('cycles', () => {
     planning.value = false
   }
   const planId = computed(() => desk.plan?.id ?? '')
-  return { planning, planId, all, inColumn, here, gait, seam, mixed, meet, reset }
+  return { planning, planId, all, inColumn, here, gait, seam, mixed, meet, round, reset }
 })
+
+const roundFrom = (first: number, frames: number): Frames => ({ first, last: first + frames - 1 })
 
 const nameOf = ({ cycle, bracket }: CycleIn, column: Column): string => {
   const word = cycleWord(cycle.kind)

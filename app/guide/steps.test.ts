@@ -30,6 +30,6 @@ describe('the guide', () => {
     const { stages, introduction } = await import('./guide')
     expect(stages.map(s => s.id)).toEqual(['pose', 'time', 'chart', 'draw', 'cycle', 'speak', 'check', 'export'])
     for (const s of stages) expect(s.html).toContain(`<img src="/guide/${s.id}.png"`)
-    expect(introduction).toContain('Seven stages')
+    expect(introduction).toContain('Eight stages')
   })
 })

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed } from 'vue'
+import { useCycles } from '~/cycles/store'
 import { useDesk } from '~/desk/desk'
 import { usePlayer } from '~/desk/player'
 import { rangeOf } from '~/desk/scene'
@@ -11,6 +12,7 @@ import { useFramesOut } from './frames'
 const desk = useDesk()
 const player = usePlayer()
 const frames = useFramesOut()
+const cycles = useCycles()
 const length = computed(() => desk.shot?.length ?? 1)
 const count = computed(() => frames.last - frames.first + 1)
 const selected = computed(() => {
@@ -66,6 +68,16 @@ function set(range: { first: number; last: number }): void {
         @click="set(player.range)"
       >
         Looped
+      </button>
+      <button
+        v-if="cycles.round"
+        type="button"
+        class="push-button"
+        title="What comes round: it loops without a frame twice"
+        :disabled="frames.first === cycles.round.first && frames.last === cycles.round.last"
+        @click="set(cycles.round)"
+      >
+        One round
       </button>
     </div>
     <p
