@@ -32,7 +32,7 @@ export function stageRows({ cycle, bracket }: Pick<CycleIn, 'cycle' | 'bracket'>
     return { stage, words: [...names].join(', '), held: heldWords(atStage(now, stage).map(p => p.frames)) }
   })
   const more = cycle.kept?.length ?? (hasMore(cycle, bracket.there) ? bracket.there.length : 0)
-  return more ? [...rows, { stage: null, words: 'all drawings', held: String(more) }] : rows
+  return more ? [...rows, { stage: null, words: 'all', held: String(more) }] : rows
 }
 
 /** How poses are held: “4 × 6”, or “8, 3 to 5 each” where that differs. */
