@@ -4,11 +4,13 @@ import { plural } from '#core/basic'
 import { CYCLE_KINDS } from '#core/cycle'
 import { planNow } from '#core/document'
 import { useDesk } from '~/desk/desk'
+import { tell } from '~/ui/messages'
 import PickList from '~/ui/PickList.vue'
+import SwitchRow from '~/ui/SwitchRow.vue'
 import { stepsDraft } from './drafts'
 import type { CycleSeen } from './store'
 import type { WorkRow } from './stages'
-import { exposedStage, nextStage, stageRows, stageTo, workRows } from './stages'
+import { betweenDrafts, exposedStage, nextStage, stageRows, stageTo, workRows } from './stages'
 import type { Steps } from './steps'
 import StepsForm from './StepsForm.vue'
 import { useCycles } from './store'
@@ -29,6 +31,17 @@ const nextWords = computed(() => stages.value.find(s => s.stage === next.value)?
 function go(row: WorkRow): void {
   if (row.exposed) desk.goTo(row.frame)
   else stageTo(desk, props.found, row.stage)
+}
+
+/** What lies between comes last: on ones, twos or threes. */
+const ON = [1, 2, 3].map(value => ({ value, name: `on ${['', 'ones', 'twos', 'threes'][value]!}` }))
+const on = ref(1)
+const between = computed(() => now.value !== null && !props.found.cycle.kept && !props.found.cycle.wave)
+function fillBetween(): void {
+  const drafts = betweenDrafts(desk.scene!, desk.focus!, props.found, on.value)
+  if (!drafts.length) tell('There is no room between its moments on this step.')
+  else if (desk.run(...drafts))
+    desk.tellDone('Between its moments there are in-betweens now. Space them as any others.')
 }
 
 const KINDS = CYCLE_KINDS.map(k => ({ value: k.id, name: k.name }))
@@ -131,6 +144,23 @@ const kind = computed({
     >
       Next: {{ nextWords }}
     </button>
+    <div
+      v-else-if="between"
+      class="flex flex-wrap items-center gap-1.5"
+    >
+      <button
+        type="button"
+        class="push-button push-button-main"
+        title="In-betweens from each moment to the next, evenly, over the seam, too: change their spacing as any other"
+        @click="fillBetween"
+      >
+        Next: what lies between</button
+      ><SwitchRow
+        v-model="on"
+        :options="ON"
+        label="Frames of each drawing between"
+      />
+    </div>
     <details>
       <summary class="cursor-pointer">Its frames and moments: {{ plural(found.bracket.frames, 'frame') }}</summary>
       <div class="mt-2 space-y-2">

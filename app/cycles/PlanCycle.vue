@@ -4,7 +4,7 @@ import { plural } from '#core/basic'
 import type { CycleKindId } from '#core/cycle'
 import { atStage, CYCLE_KINDS, stagesOf } from '#core/cycle'
 import { useDesk } from '~/desk/desk'
-import { cycleActions } from './actions'
+import { takeHere } from './actions'
 import PickList from '~/ui/PickList.vue'
 import SwitchRow from '~/ui/SwitchRow.vue'
 import { useGhosts } from '~/ghosts/store'
@@ -82,7 +82,7 @@ function plan(): void {
   desk.goTo(at)
   tell(`${plural(first.value.length, 'drawing')} to begin with. Pose or draw them, then take the next stage.`)
 }
-const take = (): void => cycleActions.find(a => a.id === 'cycle-take')!.do(desk, null)
+const take = (): void => takeHere(desk, kind.value)
 </script>
 
 <template>

@@ -1,3 +1,4 @@
+import type { CycleKindId } from '#core/cycle'
 import type { Action } from '~/desk/action'
 import type { Desk } from '~/desk/desk'
 import { tell } from '~/ui/messages'
@@ -21,9 +22,9 @@ function step(d: Desk, by: 1 | -1): void {
   else stageTo(d, here!, to)
 }
 
-/** Takes the selected frames as a cycle; plain where nothing else is known. */
-function take(d: Desk): void {
-  const draft = takeDraft(d.scene!, d.focus!, 'walk')
+/** Takes the selected frames as a cycle of a kind. */
+export function takeHere(d: Desk, kind: CycleKindId): void {
+  const draft = takeDraft(d.scene!, d.focus!, kind)
   if (!draft) tell('Select frames that begin with a pose, with two poses at least: they become a cycle.')
   else if (d.run(draft)) useSide().open = 'cycles'
 }
@@ -61,7 +62,7 @@ export const cycleActions: readonly Action[] = [
     group: 'Poses',
     keys: [],
     can: d => !!d.place,
-    do: take,
+    do: d => takeHere(d, 'walk'),
   },
   {
     id: 'cycle-more',

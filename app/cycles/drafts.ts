@@ -1,25 +1,16 @@
 import type { ArgsOf, Draft } from '#core/commands'
 import { refOf } from '#core/commands'
-import type { CycleKindId, PlannedPose } from '#core/cycle'
+import type { CycleKindId } from '#core/cycle'
 import { cycleFrames, plannedPoses, stagesOf } from '#core/cycle'
 import type { Column, Content, Cycle, CycleIn, CycleMoment, Stack } from '#core/document'
-import {
-  comesRound,
-  cycleIn,
-  emptyContent,
-  freeNumber,
-  momentDrawings,
-  otherContent,
-  planNow,
-  subjectsOf,
-} from '#core/document'
+import { comesRound, emptyContent, freeNumber, momentDrawings, otherContent, planNow, subjectsOf } from '#core/document'
 import { blend, restPose } from '#core/figure'
 import { isPose } from '#core/pass'
 import { lastRun, listOf, runsFrom, runAt, shownAt } from '#core/sheet'
 import { copied } from '~/desk/copies'
-
 import type { Focus, Scene } from '~/desk/scene'
 import { rangeOf } from '~/desk/scene'
+import { bracketHere } from '~/sheet/repeats'
 import { newId } from '~/sync/ids'
 import type { Steps } from './steps'
 import { kindOf, stepsOfKind } from './steps'
@@ -65,12 +56,6 @@ export function beginHere(scene: Scene, { column: shown, place }: Focus): Begin 
   }
 }
 
-/** Which moments get their drawing at a stage: those up to it that have none. In a derived half they follow by themselves. */
-function missing(cycle: Pick<Cycle, 'steps' | 'half'>, stage: number, derived: boolean): PlannedPose<CycleMoment>[] {
-  const half = derived ? cycle.steps.length / 2 : Infinity
-  return plannedPoses<CycleMoment>(cycle).filter(p => p.stage <= stage && p.drawing === null && p.step < half)
-}
-
 /** What a figure begins a cycle with: as it is under the playhead, or on the first drawing; else at rest in the picture. */
 function beginning(scene: Scene, stack: Stack, drawing: string | null): Content {
   const from = drawing ?? Object.keys(stack.drawings)[0]
@@ -97,56 +82,53 @@ function halfway(stack: Stack, a: Content, b: Content): Content {
   return { poses, strokes: [] }
 }
 
-/** The drawings that the moments of a stage are made with, numbered by the frames they fall on. */
-function madeFor(
-  scene: Scene,
-  stack: Stack,
-  {
-    cycle,
-    stage,
-    from,
-    derived,
-    begin,
-  }: { cycle: Pick<Cycle, 'steps' | 'half'>; stage: number; from: number; derived: boolean; begin: string | null },
-): Made[] {
-  const all = plannedPoses<CycleMoment>(cycle)
-  const taken: string[] = []
-  const made = new Map<PlannedPose<CycleMoment>, Content>()
-  const contentOf = (p: PlannedPose<CycleMoment>): Content | null => {
-    if (made.has(p)) return made.get(p)!
-    return p.drawing && stack.drawings[p.drawing] ? plain(scene.contents.of(scene, stack, p.drawing)) : null
-  }
-  const plain = ({ poses }: Pick<Content, 'poses'>): Content => ({ poses, strokes: [] })
-  const wanted =
-    stage === stagesOf(cycle)[0]
-      ? plannedPoses<CycleMoment>(cycle).filter(p => p.stage <= stage && p.drawing === null)
-      : missing(cycle, stage, derived)
-  const start = beginning(scene, stack, begin)
-  return wanted.map(w => {
-    const p = all.find(x => x.frame === w.frame && x.name === w.name)!
-    const i = all.indexOf(p)
-    // From what is there on both sides: over the seam, too.
-    const round = (by: 1 | -1): Content | null => {
-      for (let k = 1; k < all.length; k++) {
-        const content = contentOf(all[(i + by * k + all.length * k) % all.length]!)
-        if (content) return content
-      }
-      return null
+/** Poses that are on a drawing; null for one that is not there. */
+const posesOn = (scene: Scene, stack: Stack, drawing: string | null): Content | null =>
+  drawing !== null && Object.hasOwn(stack.drawings, drawing)
+    ? { poses: scene.contents.of(scene, stack, drawing).poses, strokes: [] }
+    : null
+
+/** Half-way between what is there on both sides in a round: over the seam, too. */
+function betweenIn(stack: Stack, round: readonly (Content | null)[], i: number): Content {
+  const n = round.length
+  const from = (by: 1 | -1): Content | null => {
+    for (let k = 1; k < n; k++) {
+      const content = round[(i + by * k + n * k) % n]
+      if (content) return content
     }
-    const [before, after] = [round(-1), round(1)]
-    const first = w.stage === stagesOf(cycle)[0]
-    const content = first
-      ? w.step % 2
-        ? otherContent(stack, start)
-        : start
-      : before && after
-        ? halfway(stack, before, after)
-        : (before ?? emptyContent)
-    made.set(p, content)
-    const number = freeNumber(stack, String(from + w.frame - 1), taken)
+    return null
+  }
+  const [before, after] = [from(-1), from(1)]
+  return before && after ? halfway(stack, before, after) : (before ?? emptyContent)
+}
+
+/** A stage whose drawings are made: from which frame the cycle is seen, and what a figure begins with. */
+interface Making {
+  readonly cycle: Pick<Cycle, 'steps'>
+  readonly stage: number
+  readonly from: number
+  /** In a derived half they follow by themselves, the contacts aside. */
+  readonly derived: boolean
+  readonly begin: string | null
+}
+
+/** The drawings that the moments of a stage are made with, numbered by the frames they fall on. */
+function madeFor(scene: Scene, stack: Stack, { cycle, stage, from, derived, begin }: Making): Made[] {
+  const all = plannedPoses<CycleMoment>(cycle)
+  const first = stagesOf(cycle)[0]!
+  const half = derived && stage !== first ? cycle.steps.length / 2 : Infinity
+  const start = beginning(scene, stack, begin)
+  const round = all.map(p => posesOn(scene, stack, p.drawing))
+  const taken: string[] = []
+  return all.flatMap((p, i): Made[] => {
+    if (p.stage > stage || p.drawing !== null || p.step >= half) return []
+    const other = p.step % 2 ? otherContent(stack, start) : start
+    const content = p.stage === first ? other : betweenIn(stack, round, i)
+    round[i] = content
+    const number = freeNumber(stack, String(from + p.frame - 1), taken)
     taken.push(number)
-    const moment = cycle.steps[w.step]!.moments.findIndex(m => m.name === w.name && m.off === w.off)
-    return { step: w.step, moment, drawing: { id: newId(), number, content: copied(content) } }
+    const moment = all.filter(x => x.step === p.step).indexOf(p)
+    return [{ step: p.step, moment, drawing: { id: newId(), number, content: copied(content) } }]
   })
 }
 
@@ -188,7 +170,7 @@ export function stageDraft(scene: Scene, column: Column, found: CycleIn, stage: 
     stage === null
       ? []
       : madeFor(scene, stack, {
-          ...{ cycle: { ...cycle, steps }, stage, from: bracket.start, derived: !!cycle.half && !cycle.half.timed },
+          ...{ cycle: { steps }, stage, from: bracket.start, derived: !!cycle.half && !cycle.half.timed },
           begin: bracket.there[0]!.drawing,
         })
   return { name: 'cycle.stage', args: { plan: scene.plan.id, column: column.id, cycle: id, stage, drawings } }
@@ -199,8 +181,11 @@ export function takeDraft(scene: Scene, focus: Focus, kind: CycleKindId): Draft 
   const column = focus.column && writtenIn(scene, focus.column.id)
   if (!column) return null
   const { first, last } = rangeOf(focus)
-  const here = column.repeats?.length ? repeatAt(scene, column, focus.workFrame) : null
-  const [a, b] = here ? [here.first, here.last] : [shownAt(column.runs, first), shownAt(column.runs, last)]
+  const bracket = bracketHere(scene, focus)
+  const here = bracket && !comesRound(column, bracket.repeat.id) ? bracket : null
+  const [a, b] = here
+    ? [runAt(column.runs, here.from), runAt(column.runs, here.from + here.frames - 1)]
+    : [shownAt(column.runs, first), shownAt(column.runs, last)]
   if (!a || !b || b.start < a.start || a.run.again || b.run.again) return null
   const there = runsFrom(column.runs, a, b.start + b.run.frames - a.start)
   const steps = stepsOfPoses(focus.stack!, there, kind)
@@ -213,24 +198,6 @@ export function takeDraft(scene: Scene, focus: Focus, kind: CycleKindId): Draft 
       repeat: { id: repeat.id, times: repeat.times, back: repeat.back, first: refOf(a), last: refOf(b) },
     },
   }
-}
-
-function repeatAt(scene: Scene, column: Column, frame: number) {
-  const inside = scene.plan.columns[column.id]!
-  const shown = shownAt(inside.runs, frame)
-  for (const repeat of column.repeats ?? []) {
-    const all = cycleIn(
-      { ...column, cycles: { [repeat.id]: { kind: 'own', steps: stepsOfKind('own') } } },
-      repeat.id,
-      scene.shot.length,
-    )
-    const b = all?.bracket
-    if (!b || !shown || frame < b.start || frame >= b.start + b.frames + b.adds || comesRound(column, repeat.id))
-      continue
-    const [first, last] = [runAt(column.runs, b.from)!, runAt(column.runs, b.from + b.frames - 1)!]
-    return { repeat, first, last }
-  }
-  return null
 }
 
 /** Steps whose moments are the poses of exposures, named as the nearest ones of a kind; null for fewer than two. */
@@ -252,8 +219,11 @@ export function stepsOfPoses(
   if (poses.length < 2 || poses[0]!.off !== 0) return null
   const wanted = kindOf(kind)
   const count = Math.max(1, Math.min(wanted.steps, Math.floor(poses.length / 2) || 1, total))
+  // Steps of equal length, where poses lie so; else as many poses in each, where they divide so; else the nearest.
+  const each = poses.length / count
   const starts = Array.from({ length: count }, (_, k) => {
     const ideal = (total * k) / count
+    if (Number.isInteger(each) && !poses.some(p => p.off === ideal)) return poses[k * each]!.off
     return poses.reduce((best, p) => (Math.abs(p.off - ideal) < Math.abs(best - ideal) ? p.off : best), 0)
   })
   return [...new Set(starts)].map((start, k, all) => {

@@ -1,8 +1,12 @@
 import { plural } from '#core/basic'
 import { atStage, plannedPoses, stagesOf } from '#core/cycle'
 import type { Cycle, CycleIn, CycleMoment, Stack } from '#core/document'
-import { hasMore, planNow } from '#core/document'
+import { framesOf, hasMore, planNow } from '#core/document'
+import type { Draft } from '#core/commands'
+import { fill, mostIn } from '~/chart/fill'
 import type { Desk } from '~/desk/desk'
+import type { Focus, Scene } from '~/desk/scene'
+import { passesHere } from '~/desk/scene'
 import { tell } from '~/ui/messages'
 import { stageDraft } from './drafts'
 import type { CycleSeen } from './store'
@@ -53,6 +57,25 @@ export function stageTo(desk: Desk, found: CycleSeen, stage: number | null): voi
   if (!desk.run(draft)) return
   const made = draft.name === 'cycle.stage' ? draft.args.drawings.length : 0
   if (made) tell(`${plural(made, 'new drawing')} to pose or draw. The cycle is as long as before.`)
+}
+
+/**
+ * What lies between the moments of a cycle, charted evenly on so many frames, over its seam, too. A derived half follows by
+ * itself. None where no gap has room.
+ */
+export function betweenDrafts(scene: Scene, focus: Focus, { cycle, bracket }: CycleSeen, step: number): Draft[] {
+  const end = bracket.start + bracket.frames
+  const half = cycle.half && !cycle.half.timed ? cycle.half.starts : undefined
+  const second = half === undefined ? -1 : bracket.there.findIndex(r => r.id === half)
+  const until = second < 0 ? end : bracket.start + framesOf(bracket.there.slice(0, second))
+  const taken: string[] = []
+  return passesHere(scene, focus)
+    .filter(p => p.from.start >= bracket.start && p.from.start < until && p.to.start <= end && !p.chart?.ticks.length)
+    .flatMap(pass => {
+      const room = Math.ceil((pass.to.start - pass.from.start) / step) - 1
+      const count = Math.min(room, mostIn(pass, step))
+      return count > 0 ? [fill(scene, focus, pass, count, { recipe: { family: 'even' }, step, taken })] : []
+    })
 }
 
 /** A moment in the order of work: whether something is on its drawing, and where that is. */

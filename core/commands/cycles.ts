@@ -170,8 +170,11 @@ export const stageCycle = command(
     const wanted = stage === null ? keptNow(cycle, made.plan, framesOf(bracket.there)) : exposuresAt(made.plan, stage)
     const { stage: _stage, kept, ...bare } = made.plan
     const put = cycle.stage === undefined && hasMore(cycle, bracket.there) ? listed(bracket.there) : kept
+    // One who limps has moments of the second half of their own, which are derived, too.
+    const half = bare.half && { ...bare.half, drawings: { ...pairsIn(bare), ...bare.half.drawings } }
     const after: Cycle = {
       ...bare,
+      ...(half ? { half } : {}),
       ...(stage === null ? {} : put ? { stage, kept: put } : stageOf(made.plan, stage)),
     }
     const drawn = withDrawings(shot, column.stack, made.drawings)
@@ -242,17 +245,24 @@ export const setCycleSteps = command(
   },
 )
 
+/** Of which moment's drawing in the first half each one of the second is the other side. */
+function pairsIn({ steps }: Pick<Cycle, 'steps'>): Record<string, string> {
+  const n = Math.floor(steps.length / 2)
+  const pairs: Record<string, string> = {}
+  steps.slice(0, n).forEach((s, i) =>
+    s.moments.forEach((m, k) => {
+      const second = steps[n + i]!.moments[k]?.drawing
+      if (m.drawing && second && second !== m.drawing) pairs[second] = m.drawing
+    }),
+  )
+  return pairs
+}
+
 /** A cycle whose second half is derived from its first; what that changes is done by `withHalves`, as with every change. */
 function halved({ cycle, bracket }: Pick<CycleIn, 'cycle' | 'bracket'>): Cycle {
   const n = Math.floor(cycle.steps.length / 2)
   if (cycle.steps.length % 2) refuse('invalid', 'Only a cycle of two steps, four, or more by twos has two halves.')
-  const others: Record<string, string> = {}
-  cycle.steps.slice(0, n).forEach((s, i) =>
-    s.moments.forEach((m, k) => {
-      const second = cycle.steps[n + i]!.moments[k]?.drawing
-      if (m.drawing && second && second !== m.drawing) others[second] = m.drawing
-    }),
-  )
+  const others = pairsIn(cycle)
   const first = cycle.steps[n]!.moments[0]!.drawing
   const starts = bracket.there.find((r, i) => i > 0 && r.drawing === first && r.drawing !== null)
   if (!starts || !Object.hasOwn(others, first!))

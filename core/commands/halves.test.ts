@@ -87,6 +87,16 @@ describe('a second half with left and right exchanged', () => {
       '1*3 4*3 7*5 10*3 13*3 16*3 19*5 22*3',
     )
   })
+  it('is derived at each stage though it is timed by itself: who limps has moments of their own there', () => {
+    const two = planned(empty, { derived: true })
+    const own = done(two, 'cycle.follow', { ...at, what: null, follows: false })
+    const limp = done(own, 'run.push', { ...where, run: runOn(own, '13'), delta: -4 })
+    const four = passing(limp)
+    expect(exposures(four)).toBe('1*6 7*6 13*4 19*4')
+    expect(poseOn(four, '19').angles['near-thigh']).toBe(-poseOn(four, '7').angles['near-thigh']!)
+    const bentMore = done(four, 'drawing.pose', { stack: STACK, drawing: 'd7', poses: { m: bent(0.6) } })
+    expect(poseOn(bentMore, '19').angles['near-thigh']).toBe(-0.6)
+  })
   it('is derived from halves that were drawn apart, and needs two', () => {
     const drawnApart = downs(passing(planned(empty)))
     const derived = done(drawnApart, 'cycle.half', { ...at, derived: true })

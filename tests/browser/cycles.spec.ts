@@ -106,6 +106,52 @@ test('a walk is planned, posed in two drawings, doubled twice, its half derived,
   await desk.open()
   const reloaded = await opened(page)
   await expect(reloaded.getByText('Walk of A, 24 frames')).toBeVisible()
+
+  // What lies between comes last, on ones; the second half has it, too, and so has the seam.
+  await reloaded.getByRole('button', { name: 'Next: what lies between' }).click()
+  const ones = Array.from({ length: 24 }, (_, i) => `${i + 1}*1`).join(' ')
+  expect(await exposures(desk)).toBe(ones)
+  await reloaded.getByRole('radio', { name: /^passing/ }).click()
+  expect(await exposures(desk)).toBe('1*6 7*6 13*6 19*6')
+  await reloaded.getByRole('radio', { name: /^all/ }).click()
+  expect(await exposures(desk)).toBe(ones)
+})
+
+test('over the seam of a cycle that is shown once there are in-betweens, ghosts and flips', async ({
+  page,
+  running,
+}) => {
+  const desk = await newShot(page, running.server, 'Seam')
+  await page.getByRole('button', { name: 'Place a figure', exact: true }).first().click()
+  const panel = await opened(page)
+  await panel.getByLabel('Kind of cycle').selectOption('Wing-beat')
+  await panel.getByRole('radio', { name: 'once' }).click()
+  await panel.getByRole('button', { name: 'Plan it' }).click()
+  expect(await exposures(desk)).toBe('1*4 5*4')
+  await legBy(desk, page, 'near-step', 60, -30)
+  await panel.getByRole('button', { name: 'Next: what lies between' }).click()
+  expect(await exposures(desk)).toBe('1*1 2*1 3*1 4*1 5*1 6*1 7*1 8*1')
+  const shot = await desk.shot()
+  const charts = Object.values(shot.plans[shot.planOrder[0]!]!.charts)
+  const [first, second] = [...eachRun(columnIn(shot).runs)].flatMap(r =>
+    ['1', '5'].includes(shot.stacks[columnIn(shot).stack]!.drawings[r.run.drawing!]!.number) ? [r.run.drawing!] : [],
+  )
+  expect(charts.map(c => [c.from, c.to])).toEqual(
+    expect.arrayContaining([
+      [first, second],
+      [second, first],
+    ]),
+  )
+  // On the first frame the drawing before is the last one.
+  const ghosts = () =>
+    page.evaluate(
+      `document.querySelector('#__nuxt').__vue_app__.config.globalProperties.$pinia._s.get('ghosts').here.map(g => g.side).sort()`,
+    )
+  await desk.goTo(1)
+  expect(await ghosts()).toContain('before')
+  // Played and seen on the rail to its end.
+  await desk.goTo(8)
+  expect(await ghosts()).toContain('after')
 })
 
 test('what is changed in a derived half is released, and derived again; steps are typed and dragged', async ({
