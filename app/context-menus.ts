@@ -6,7 +6,7 @@ export const contextMenus: Readonly<Record<MenuOf, readonly (readonly string[])[
     ['pose-blank', 'pose-copy', 'type'],
     ['frame-more', 'frame-less', 'hold', 'clear', 'put-in', 'take-out'],
     ['cut', 'copy', 'paste', 'paste-push'],
-    ['repeat', 'cycle-take', 'copies-exchanged', 'select-drawing', 'own-drawing', 'number-all', 'note', 'more'],
+    ['repeat', 'copies-exchanged', 'select-drawing', 'own-drawing', 'number-all', 'note', 'more'],
     ['delete'],
   ],
   bar: [
@@ -24,7 +24,7 @@ export const contextMenus: Readonly<Record<MenuOf, readonly (readonly string[])[
   ],
   head: [
     ['column-settings', 'side-footage', 'side-mouths', 'side-cycles', 'column-hide', 'column-lock'],
-    ['column-add', 'column-line-up', 'column-carry', 'column-let-go'],
+    ['column-add', 'column-line-up', 'column-carry', 'column-let-go', 'cycle-take'],
     ['column-duplicate', 'column-copy', 'column-paste'],
     ['column-remove'],
   ],
