@@ -13,7 +13,7 @@ import { rangeOf } from '~/desk/scene'
 import { bracketHere } from '~/sheet/repeats'
 import { newId } from '~/sync/ids'
 import type { Steps } from './steps'
-import { kindOf, stepsOfKind } from './steps'
+import { kindOf } from './steps'
 
 /** A drawing that is made for a moment. */
 type Made = ArgsOf<'cycle.stage'>['drawings'][number]
