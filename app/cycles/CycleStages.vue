@@ -61,6 +61,11 @@ function done(): void {
   if (dragged.value) desk.run(draftOf(dragged.value))
   dragged.value = null
 }
+const remove = (): void =>
+  void desk.run({
+    name: 'cycle.remove',
+    args: { plan: cycles.planId, column: props.found.column.id, cycle: props.found.id },
+  })
 const halved = computed(() => !!props.found.cycle.half && !props.found.cycle.half.timed)
 const kind = computed({
   get: () => props.found.cycle.kind,
@@ -180,6 +185,14 @@ const kind = computed({
           @change="dragged = $event"
           @done="done"
         />
+        <button
+          type="button"
+          class="push-button px-2"
+          title="Drawings, exposures and repeats stay as they are; nothing is derived any more"
+          @click="remove"
+        >
+          No cycle any more
+        </button>
       </div>
     </details>
   </section>

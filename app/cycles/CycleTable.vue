@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { plural } from '#core/basic'
 import { meetOn, roundsTo } from '#core/cycle'
+import { eachRun } from '#core/sheet'
 import { useDesk } from '~/desk/desk'
 import { tell } from '~/ui/messages'
 import { cycleActions } from './actions'
@@ -29,7 +30,7 @@ const rows = computed(() =>
 function leadFrames({ cycle, column }: CycleSeen): number {
   const lead = new Set(cycle.lead)
   let sum = 0
-  for (const chunk of column.runs.chunks) for (const r of chunk.runs) if (lead.has(r.id)) sum += r.frames
+  for (const { run } of eachRun(column.runs)) if (lead.has(run.id)) sum += run.frames
   return sum
 }
 /** Where two of them begin together, and after how many frames again. */

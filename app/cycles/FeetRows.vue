@@ -2,7 +2,7 @@
 import { computed } from 'vue'
 import { Plus, Trash2 } from '@lucide/vue'
 import type { Plant } from '#core/document'
-import { MOST_MOMENTS } from '#core/document'
+import { MOST_PLANTS } from '#core/document'
 import { feetOf } from '#core/travel'
 import { useDesk } from '~/desk/desk'
 import PickList from '~/ui/PickList.vue'
@@ -88,7 +88,7 @@ const px = (n: number): string => (n < 0.5 ? 'stands' : `slides ${Math.round(n)}
     </ul>
     <div class="flex flex-wrap gap-1.5">
       <button
-        v-if="drawings.length > 1 && seen.length < MOST_MOMENTS"
+        v-if="drawings.length > 1 && seen.length < MOST_PLANTS"
         type="button"
         class="push-button px-2"
         @click="add"

@@ -58,7 +58,7 @@ export function beginHere(scene: Scene, { column: shown, place }: Focus): Begin 
 
 /** What a figure begins a cycle with: as it is under the playhead, or on the first drawing; else at rest in the picture. */
 function beginning(scene: Scene, stack: Stack, drawing: string | null): Content {
-  const from = drawing ?? Object.keys(stack.drawings)[0]
+  const from = drawing ?? Object.keys(stack.drawings).sort()[0]
   if (from) {
     const { poses } = scene.contents.of(scene, stack, from)
     if (Object.keys(poses).length) return { poses, strokes: [] }

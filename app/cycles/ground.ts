@@ -126,7 +126,9 @@ export function alongSeen(scene: Scene, walker: Column, found: CycleIn, stride: 
   const { bracket } = found
   const v = strideInPicture(walker, bracket.start, stride, bracket.frames)
   const long = v.x * v.x + v.y * v.y
-  return Object.values(scene.shot.plans[scene.plan.id]!.columns).flatMap(column => {
+  const { columns, order } = scene.shot.plans[scene.plan.id]!
+  return order.flatMap(id => {
+    const column = columns[id]!
     const per = goingOn(column.moves, bracket.start)
     if (!per || long === 0) return []
     const share = (per.x * v.x + per.y * v.y) / long

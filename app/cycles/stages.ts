@@ -1,7 +1,8 @@
 import { plural } from '#core/basic'
 import { atStage, plannedPoses, stagesOf } from '#core/cycle'
 import type { Cycle, CycleIn, CycleMoment, Stack } from '#core/document'
-import { framesOf, hasMore, planNow } from '#core/document'
+import { hasMore, planNow } from '#core/document'
+import { framesIn } from '#core/sheet'
 import type { Draft } from '#core/commands'
 import { fill, mostIn } from '~/chart/fill'
 import type { Desk } from '~/desk/desk'
@@ -67,7 +68,7 @@ export function betweenDrafts(scene: Scene, focus: Focus, { cycle, bracket }: Cy
   const end = bracket.start + bracket.frames
   const half = cycle.half && !cycle.half.timed ? cycle.half.starts : undefined
   const second = half === undefined ? -1 : bracket.there.findIndex(r => r.id === half)
-  const until = second < 0 ? end : bracket.start + framesOf(bracket.there.slice(0, second))
+  const until = second < 0 ? end : bracket.start + framesIn(bracket.there.slice(0, second))
   const taken: string[] = []
   return passesHere(scene, focus)
     .filter(p => p.from.start >= bracket.start && p.from.start < until && p.to.start <= end && !p.chart?.ticks.length)

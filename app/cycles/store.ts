@@ -8,6 +8,7 @@ import type { Frames } from '#core/sheet'
 import type { Gait } from '#core/travel'
 import { gaitOf, mixedLimbs, seamStep } from '#core/travel'
 import { useDesk } from '~/desk/desk'
+import { usePaintCounts } from '~/ui/paint/counts'
 import { useSide } from '~/ui/side'
 import { writtenIn } from './drafts'
 
@@ -45,7 +46,7 @@ export const useCycles = defineStore('cycles', () => {
     isOpen.value && here.value && desk.scene ? gaitOf(desk.scene, here.value.column, here.value) : null,
   )
   const seam = computed(() => {
-    void desk.session?.strokes
+    void usePaintCounts().arrivals
     return isOpen.value && here.value && desk.scene
       ? seamStep(desk.scene, here.value.column, here.value, desk.scene.strokeBy)
       : null

@@ -169,7 +169,10 @@ function drawingsFor(
 
 const bare = ({ frames: _frames, drawings: _drawings, ...wave }: WaveChoice) => wave
 
-/** A wave over what is drawn: in place of the drawing at rest where that is exposed last, else behind everything. Null while lines are on their way. */
+/**
+ * A wave over what is drawn: in place of the drawing at rest where that is exposed last, else behind everything. Null
+ * while lines are on their way.
+ */
 export function waveDrafts(
   scene: Scene,
   focus: Focus,

@@ -3,7 +3,7 @@ import { finite, idSchema, plural } from '../basic'
 import type { CyclePlan } from '../cycle'
 import { atStage, cycleFrames, cycleWord, plannedPoses, stagesOf } from '../cycle'
 import type { Run, Runs } from '../sheet'
-import { lastRun, splice, withStay } from '../sheet'
+import { framesIn, lastRun, splice, withStay } from '../sheet'
 import { framesSchema as frames } from '../time'
 import { command } from './kind'
 import type { Column, Cycle, CycleHalf, CycleMoment, Drawing, Shot, Stack } from '../document/document'
@@ -11,6 +11,9 @@ import {
   contentSchema,
   cycleSchema,
   cycleStepSchema,
+  MOST_MOMENTS,
+  MOST_PLANTS,
+  MOST_STAGES,
   MOST_STEPS,
   numberSchema,
   plantSchema,
@@ -18,14 +21,14 @@ import {
   waveSchema,
 } from '../document/document'
 import type { CycleIn } from '../document/cycling'
-import { cycleIn, framesOf, hasMore, momentDrawings, planNow } from '../document/cycling'
+import { cycleIn, hasMore, momentDrawings, planNow } from '../document/cycling'
 import { checkPoses } from './drawings'
 import { followedAt } from './links'
 import type { Wanted } from './passage'
 import { openCycle, reexposed, withCycle } from './passage'
-import { columnName, openColumn, placeOf, runRefSchema, stackOf, withColumn, withDrawings, withRepeats } from './parts'
+import { columnName, openColumn, runRefSchema, stackOf, withColumn, withDrawings, withRepeats } from './parts'
 import { refuse } from './refusal'
-import { checkRepeat } from './repeats'
+import { checkRepeat, repeatedOver } from './repeats'
 
 const at = { plan: idSchema, column: idSchema, cycle: idSchema }
 
@@ -36,10 +39,14 @@ const madeSchema = z.object({
     .int()
     .min(0)
     .max(MOST_STEPS - 1),
-  moment: z.number().int().min(0).max(23),
+  moment: z
+    .number()
+    .int()
+    .min(0)
+    .max(MOST_MOMENTS - 1),
   drawing: z.object({ id: idSchema, number: numberSchema, content: contentSchema }),
 })
-export const madesSchema = z.array(madeSchema).max(MOST_STEPS * 24)
+export const madesSchema = z.array(madeSchema).max(MOST_STEPS * MOST_MOMENTS)
 type Made = z.infer<typeof madeSchema>
 
 const wordOf = (cycle: Cycle | undefined): string => (cycle ? cycleWord(cycle.kind) : 'cycle')
@@ -96,7 +103,7 @@ export const planCycle = command(
     const made = withMade({ steps }, drawings, stackOf(shot, column.stack))
     const stage = stagesOf(made.plan)[0]!
     const shown = exposuresAt(made.plan, stage)
-    if (atStage(made.plan, 8).length < 2)
+    if (atStage(made.plan, MOST_STAGES).length < 2)
       refuse('invalid', 'A cycle has two poses at least: give it a longer step, or one step more.')
     const runs = startedOn(column, shot.length, onFrame, newId)
     const put = shown.map((w): Run => ({ id: newId(), ...w }))
@@ -138,16 +145,11 @@ export const takeCycle = command(
   ({ plan, column, kind }, shot) => `These frames of ${columnName(shot, plan, column)} are a ${cycleWord(kind)}`,
   (shot, { plan, column: id, repeat: draft, kind, steps }) => {
     const column = openColumn(shot, plan, id)
-    const [a, b] = [placeOf(column.runs, draft.first), placeOf(column.runs, draft.last)]
-    if (b.start < a.start) refuse('changed', 'The exposures have changed places.')
-    const repeat = { ...draft, first: a.run.id, last: b.run.id }
-    const others = (column.repeats ?? []).filter(r => r.id !== repeat.id)
-    const made = withRepeats(column, [...others, repeat])
-    checkRepeat(made, shot.length)
+    const made = repeatedOver(column, shot.length, draft)
     const { drawings } = stackOf(shot, column.stack)
     const missing = momentDrawings({ steps }).some(d => !Object.hasOwn(drawings, d))
     if (missing) refuse('gone', 'A drawing of this cycle is not there any more.')
-    return withColumn(shot, plan, withCycle(made, repeat.id, { kind, steps }))
+    return withColumn(shot, plan, withCycle(made, draft.id, { kind, steps }))
   },
 )
 
@@ -156,7 +158,7 @@ export const stageCycle = command(
   z.object({
     ...at,
     /** Up to which stage its moments are exposed; null for everything. */
-    stage: z.number().int().min(1).max(8).nullable(),
+    stage: z.number().int().min(1).max(MOST_STAGES).nullable(),
     /** Drawings for moments of it that have none yet. */
     drawings: madesSchema,
   }),
@@ -167,7 +169,7 @@ export const stageCycle = command(
     const { column, cycle, bracket } = found
     const now = planNow(cycle, bracket.there) ?? refuse('no-room', 'It has fewer frames than steps.')
     const made = withMade({ ...cycle, steps: now.steps as Cycle['steps'] }, drawings, stackOf(shot, column.stack))
-    const wanted = stage === null ? keptNow(cycle, made.plan, framesOf(bracket.there)) : exposuresAt(made.plan, stage)
+    const wanted = stage === null ? keptNow(cycle, made.plan, framesIn(bracket.there)) : exposuresAt(made.plan, stage)
     const { stage: _stage, kept, ...bare } = made.plan
     const put = cycle.stage === undefined && hasMore(cycle, bracket.there) ? listed(bracket.there) : kept
     // One who limps has moments of the second half of their own, which are derived, too.
@@ -208,7 +210,7 @@ function keptNow({ kept, steps }: Cycle, now: CyclePlan<CycleMoment>, total: num
 
 /** Exposures in so many frames: the first, which is held, gives and takes; then the others, from the last on. */
 function fitted(exposures: readonly Wanted[], total: number): Wanted[] {
-  let over = framesOf(exposures) - total
+  let over = framesIn(exposures) - total
   const out = exposures.map(w => ({ ...w }))
   if (over < 0) out[0]!.frames -= over
   for (const w of [out[0]!, ...out.slice(1).reverse()]) {
@@ -227,6 +229,8 @@ export const setCycleSteps = command(
   (shot, { plan, column: id, cycle: key, kind, steps }, { newId }) => {
     const found = openCycle(shot, plan, id, key)
     const { column, cycle, bracket } = found
+    if (cycle.half && steps.length !== cycle.steps.length)
+      refuse('invalid', 'A cycle with a derived half keeps its number of steps. Let the half be by hand first.')
     const there = new Set([...momentDrawings(cycle), ...Object.keys(stackOf(shot, column.stack).drawings)])
     if (momentDrawings({ steps }).some(d => !there.has(d))) refuse('gone', 'A drawing of it is not there any more.')
     const shown = new Set(bracket.there.map(r => r.drawing))
@@ -237,7 +241,7 @@ export const setCycleSteps = command(
       ? keptNow({ ...cycle, steps, kept: listed(bracket.there) }, { steps }, total)
       : exposuresAt(
           { steps: steps.map(s => ({ ...s, moments: s.moments.filter(m => shown.has(m.drawing) || m.off === 0) })) },
-          8,
+          MOST_STAGES,
         )
     const after: Cycle = { ...cycle, kind, steps }
     const made = withColumn(shot, plan, withCycle(reexposed(column, found, wanted, newId), key, after))
@@ -321,7 +325,7 @@ export const setFeet = command(
   z.object({
     ...at,
     /** Which feet stand from when to when; null where that is worked out. */
-    plants: z.array(plantSchema).max(64).nullable().optional(),
+    plants: z.array(plantSchema).max(MOST_PLANTS).nullable().optional(),
     /** How far it is to go in a round, px; null where its feet say it. */
     stride: z.object({ x: finite, y: finite }).nullable().optional(),
   }),
@@ -342,7 +346,8 @@ export const setFeet = command(
 export const removeCycle = command(
   'cycle.remove',
   z.object(at),
-  ({ plan, column, cycle }, shot) => `${nameOf(shot, plan, column, cycle).replace('the', 'The')} is none any more`,
+  ({ plan, column, cycle }, shot) =>
+    `${columnName(shot, plan, column)} has no ${wordOf(shot.plans[plan]?.columns[column]?.cycles?.[cycle])} there any more`,
   (shot, { plan, column: id, cycle: key }) => {
     const { column, bracket } = openCycle(shot, plan, id, key)
     const { [key]: _gone, ...cycles } = column.cycles!

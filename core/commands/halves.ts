@@ -1,8 +1,9 @@
 import type { NewId, Run } from '../sheet'
+import { framesIn } from '../sheet'
 import type { Chart, Column, Cycle, CycleHalf, Drawing, Shot, Stack } from '../document/document'
 import { emptyContent } from '../document/document'
 import type { CycleIn } from '../document/cycling'
-import { cycleIn, framesOf } from '../document/cycling'
+import { cycleIn } from '../document/cycling'
 import { equal } from '../document/equal'
 import { freeNumber } from '../document/make'
 import { otherContent, otherFixed, otherSaid } from '../document/other-side'
@@ -137,7 +138,7 @@ class Following {
       this.timed = true
       return this
     }
-    let frame = bracket.from + framesOf(first)
+    let frame = bracket.from + framesIn(first)
     const wanted = first.map(r => {
       const at = frame
       frame += r.frames
@@ -146,7 +147,7 @@ class Following {
     const made = reexposed(column, this.now, [...first, ...wanted], this.newId)
     this.starts = cycleIn(made, this.ref.cycle, this.shot.length)!.bracket.there[first.length]!.id
     const end = bracket.from + bracket.frames - 1
-    const delta = framesOf(wanted) - framesOf(second)
+    const delta = framesIn(wanted) - framesIn(second)
     this.shot = followedAt(withColumn(this.shot, this.ref.plan, made), this.ref.plan, column, end, delta)
     return this
   }

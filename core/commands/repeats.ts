@@ -1,10 +1,12 @@
 import { z } from 'zod'
+import type { Repeat } from '../sheet'
 import { bracketsOf, plainRuns } from '../sheet'
 import { MAX_FRAMES } from '../time'
 import { idSchema } from '../basic'
 import { command } from './kind'
 import type { Column } from '../document/document'
 import { repeatSchema } from '../document/document'
+import type { RunRef } from './parts'
 import { openColumn, placeOf, runRefSchema, withColumn, withRepeats } from './parts'
 import { refuse } from './refusal'
 import { where } from './exposures'
@@ -21,19 +23,26 @@ export const setRepeat = command(
     `Repeat ${times === null ? 'to the end of the shot' : `${times} times`}${back ? ', there and back' : ''}`,
   (shot, { plan, column: id, repeat: draft }) => {
     const column = openColumn(shot, plan, id)
-    const [a, b] = [placeOf(column.runs, draft.first), placeOf(column.runs, draft.last)]
-    if (b.start < a.start) refuse('changed', 'The exposures have changed places.')
     // A cycle is one, also where it is shown once.
     if (draft.times === 1 && !draft.back && !Object.hasOwn(column.cycles ?? {}, draft.id))
       refuse('invalid', 'A passage that is shown once is not repeated.')
-    if (draft.back && b.run.id === a.run.id) refuse('invalid', 'There and back needs at least two exposures.')
-    const repeat = { ...draft, first: a.run.id, last: b.run.id }
-    const others = (column.repeats ?? []).filter(r => r.id !== repeat.id)
-    const made = withRepeats(column, [...others, repeat])
-    checkRepeat(made, shot.length)
-    return withColumn(shot, plan, made)
+    return withColumn(shot, plan, repeatedOver(column, shot.length, draft))
   },
 )
+
+/** A bracket as a command names it: by the exposures it begins and ends with. */
+type RepeatDraft = Omit<Repeat, 'first' | 'last'> & { readonly first: RunRef; readonly last: RunRef }
+
+/** A column with a bracket over exposures, in place of the one of its id; refused where it cannot be there. */
+export function repeatedOver(column: Column, length: number, draft: RepeatDraft): Column {
+  const [a, b] = [placeOf(column.runs, draft.first), placeOf(column.runs, draft.last)]
+  if (b.start < a.start) refuse('changed', 'The exposures have changed places.')
+  if (draft.back && b.run.id === a.run.id) refuse('invalid', 'There and back needs at least two exposures.')
+  const others = (column.repeats ?? []).filter(r => r.id !== draft.id)
+  const made = withRepeats(column, [...others, { ...draft, first: a.run.id, last: b.run.id }])
+  checkRepeat(made, length)
+  return made
+}
 
 /** Refused where the brackets of a column lie in one another, or show more frames than can be. */
 export function checkRepeat(column: Column, length: number): void {

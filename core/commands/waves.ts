@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { idSchema, plural } from '../basic'
 import { atStage } from '../cycle'
 import type { Shot } from '../document/document'
-import { cycleSchema, waveSchema } from '../document/document'
+import { cycleSchema, MOST_STAGES, waveSchema } from '../document/document'
 import { momentDrawings } from '../document/cycling'
 import { orderedColumns, plansOf } from '../document/shown'
 import { eachRun } from '../sheet'
@@ -33,7 +33,7 @@ export const waveCycle = command(
     const there = momentDrawings(made.plan)
     const known = new Set([...Object.keys(stack.drawings), ...made.drawings.map(d => d.id)])
     if (there.some(d => !known.has(d))) refuse('gone', 'A drawing of the wave is not there any more.')
-    const wanted = atStage(made.plan, 8).map(({ drawing, frames }) => ({ drawing, frames }))
+    const wanted = atStage(made.plan, MOST_STAGES).map(({ drawing, frames }) => ({ drawing, frames }))
     if (wanted.length < 2) refuse('invalid', 'A wave has two drawings at least, each for a frame.')
     const { kept: _kept, stage: _stage, half: _half, ...bare } = cycle
     const after = { ...bare, steps: made.plan.steps, wave }

@@ -4,6 +4,8 @@ import { CYCLE_KIND_IDS } from '../cycle'
 
 /** The longest step, frames; the most steps of a cycle, moments of a step, and exposures of a cycle that are put by. */
 export const [LONGEST_STEP, MOST_STEPS, MOST_MOMENTS, MOST_KEPT] = [300, 16, 24, 4800]
+/** The most stages, and planted feet, of a cycle. */
+export const [MOST_STAGES, MOST_PLANTS] = [8, 64]
 /** The most cycles of a column. */
 export const MOST_CYCLES = 50
 
@@ -18,7 +20,7 @@ export const cycleMomentSchema = z.object({
   name: label,
   off,
   /** When it is drawn: those of stage 1 first, further stages between them. */
-  stage: z.number().int().min(1).max(8),
+  stage: z.number().int().min(1).max(MOST_STAGES),
   role: z.enum(['key', 'extreme', 'breakdown']),
   air: z.literal(true).optional(),
   drawing: idSchema.nullable(),
@@ -84,7 +86,7 @@ export const cycleSchema = z.object({
   kind: z.enum(CYCLE_KIND_IDS),
   steps: z.array(cycleStepSchema).min(1).max(MOST_STEPS, 'A cycle has at most 16 steps.'),
   /** Only the moments up to this stage are exposed; everything where nothing is said. */
-  stage: z.number().int().min(1).max(8).optional(),
+  stage: z.number().int().min(1).max(MOST_STAGES).optional(),
   /** What was exposed before it was gone back to a stage. */
   kept: z
     .array(z.object({ drawing: idSchema.nullable(), frames: z.number().int().min(1).max(14_400) }))
@@ -92,7 +94,7 @@ export const cycleSchema = z.object({
     .optional(),
   half: cycleHalfSchema.optional(),
   /** Where its feet stand, where that was said by hand; it is worked out otherwise. */
-  plants: z.array(plantSchema).max(64, 'A cycle holds at most 64 planted feet.').optional(),
+  plants: z.array(plantSchema).max(MOST_PLANTS, 'A cycle holds at most 64 planted feet.').optional(),
   /** How far it is to go in a round, px, where that was said by hand. */
   stride: z.object({ x: finite, y: finite }).optional(),
   /** The exposures before it by which it begins in the middle of a round. */

@@ -1,7 +1,7 @@
 import type { CyclePlan, CycleStep } from '../cycle'
 import { plannedPoses } from '../cycle'
 import type { Bracket, Run } from '../sheet'
-import { bracketsOf } from '../sheet'
+import { bracketsOf, framesIn } from '../sheet'
 import type { Cycle, CycleMoment } from './cycle'
 import type { Column } from './document'
 
@@ -49,9 +49,6 @@ export function roundsShown(written: Column | undefined, length: number): readon
 /** True for a bracket of a column that is a cycle. */
 export const comesRound = (written: Column, repeat: string): boolean => Object.hasOwn(written.cycles ?? {}, repeat)
 
-/** How many frames exposures have. */
-export const framesOf = (runs: readonly Pick<Run, 'frames'>[]): number => runs.reduce((sum, r) => sum + r.frames, 0)
-
 /** From how many frames after a passage begins each of its drawings is first shown, in the order of a plan's moments. */
 function shownOffs(
   poses: readonly CycleMoment[],
@@ -80,7 +77,7 @@ export function planNow(
   cycle: CyclePlan<CycleMoment>,
   there: readonly Pick<Run, 'drawing' | 'frames'>[],
 ): CyclePlan<CycleMoment> | null {
-  const total = framesOf(there)
+  const total = framesIn(there)
   const planned = plannedPoses(cycle)
   const shown = shownOffs(planned, there)
   const old = planned.map(p => p.frame - 1)

@@ -35,7 +35,8 @@ export interface Bracket {
   readonly back: readonly Run[]
 }
 
-const framesIn = (runs: readonly Run[]): number => runs.reduce((sum, r) => sum + r.frames, 0)
+/** How many frames exposures have. */
+export const framesIn = (runs: readonly Pick<Run, 'frames'>[]): number => runs.reduce((sum, r) => sum + r.frames, 0)
 
 /** The exposures that a bracket begins and ends with; null where they are gone. */
 type Ends = readonly [Place | null, Place | null]
@@ -92,6 +93,13 @@ function cutTo(runs: readonly Run[], frames: number): Run[] {
   return out
 }
 
+/** Exposures one after the other; their pieces of memory are shared. */
+const joined = (pieces: readonly Runs[]): Runs => ({
+  chunks: pieces.flatMap(p => p.chunks),
+  frames: framesIn(pieces),
+  count: pieces.reduce((s, p) => s + p.count, 0),
+})
+
 const shownOf = new WeakMap<Runs, { repeats: readonly Repeat[]; length: number; shown: Runs }>()
 
 /**
@@ -119,11 +127,7 @@ export function shownRuns(written: Written, length: number): Runs {
     }
   }
   pieces.push(sliceRuns(runs, at, runs.frames))
-  const shown: Runs = {
-    chunks: pieces.flatMap(p => p.chunks),
-    frames: pieces.reduce((s, p) => s + p.frames, 0),
-    count: pieces.reduce((s, p) => s + p.count, 0),
-  }
+  const shown = joined(pieces)
   shownOf.set(runs, { repeats, length, shown })
   return shown
 }
@@ -244,15 +248,7 @@ export function closedRuns(written: Written, length: number, comesRound: (repeat
   const before = opens ? runsOver(again([...first.there, ...first.back]), 1) : null
   const after = ends ? runsOver(again(onwards(last)), 1) : null
   if (!before && !after) return { runs: shown, shift: 0 }
-  const pieces = [before, shown, after].filter(p => p !== null)
-  return {
-    runs: {
-      chunks: pieces.flatMap(p => p.chunks),
-      frames: pieces.reduce((s, p) => s + p.frames, 0),
-      count: pieces.reduce((s, p) => s + p.count, 0),
-    },
-    shift: before?.frames ?? 0,
-  }
+  return { runs: joined([before, shown, after].filter(p => p !== null)), shift: before?.frames ?? 0 }
 }
 
 /** True where nothing is shown up to a frame. */

@@ -1,5 +1,6 @@
 import type { Locator, Page } from '@playwright/test'
 import type { Column, Cycle, Shot } from '../../core/document'
+import { chainEnd } from '#core/figure'
 import { eachRun } from '../../core/sheet'
 import type { Desk } from './fixtures'
 import { expect, exposuresOf, newShot, test } from './fixtures'
@@ -17,25 +18,19 @@ const opened = async (page: Page): Promise<Locator> => {
 const work = (panel: Locator, name: RegExp): Locator =>
   panel.getByRole('list', { name: 'Order of work' }).getByRole('button', { name })
 
-/** Drags the end of a leg of Marrow by so many px of the picture. */
+/** Drags the end of a leg of the figure under the playhead by so many px of the picture. */
 async function legBy(desk: Desk, page: Page, end: 'near-step' | 'far-step', dx: number, dy: number): Promise<void> {
-  const at = (await page.evaluate(`(() => {
-    const desk = document.querySelector('#__nuxt').__vue_app__.config.globalProperties.$pinia._s.get('desk')
-    const [id, pose] = Object.entries(desk.drawing.content.poses)[0]
-    const { figure } = desk.stack.subjects[id]
-    const laid = {}
-    for (const b of [...figure.bones].sort((a, b) => depth(a) - depth(b))) {
-      const from = b.parent ? laid[b.parent] : null
-      const angle = (b.hangs || !from ? pose.turn : from.angle) + b.rest + (pose.angles[b.id] ?? 0)
-      const start = from ? from.tip : pose.place
-      laid[b.id] = { angle, tip: { x: start.x + Math.cos(angle) * b.length * pose.size, y: start.y + Math.sin(angle) * b.length * pose.size } }
-    }
-    function depth(b) { let n = 0; for (let p = b.parent; p; p = figure.bones.find(x => x.id === p).parent) n += 1; return n }
-    return laid[figure.chains.find(c => c.id === '${end}').lower].tip
-  })()`)) as { x: number; y: number }
-  const from = await desk.picturePoint(at.x, at.y)
-  const to = await desk.picturePoint(at.x + dx, at.y + dy)
-  await desk.drag(from, to)
+  const shot = await desk.shot()
+  const { drawings, subjects } = shot.stacks[columnIn(shot).stack]!
+  const number = await page.getByLabel('Number of the drawing', { exact: true }).inputValue()
+  const [id, pose] = Object.entries(Object.values(drawings).find(d => d.number === number)!.content.poses)[0]!
+  const { figure } = subjects[id]!
+  const { x, y } = chainEnd(
+    figure,
+    pose,
+    figure.chains.find(c => c.id === end)!,
+  )
+  await desk.drag(await desk.picturePoint(x, y), await desk.picturePoint(x + dx, y + dy))
 }
 
 test('a walk is planned, posed in two drawings, doubled twice, its half derived, repeated, walked across; a frame is taken out', async ({
