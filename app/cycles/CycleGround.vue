@@ -2,6 +2,7 @@
 import { computed, ref } from 'vue'
 import { perSecond } from '#core/time'
 import { useDesk } from '~/desk/desk'
+import FormRow from '~/ui/FormRow.vue'
 import PickList from '~/ui/PickList.vue'
 import { tell } from '~/ui/messages'
 import FeetRows from './FeetRows.vue'
@@ -96,8 +97,9 @@ const speed = computed(() =>
   >
     <h3 class="font-semibold">Stride</h3>
     <p role="status">{{ words }}</p>
-    <label class="flex items-center gap-2"
-      ><span class="w-20">is to go</span
+    <FormRow
+      name="is to go"
+      unit="px a round"
       ><input
         class="field h-7 w-20 text-right font-mono"
         inputmode="decimal"
@@ -106,8 +108,7 @@ const speed = computed(() =>
         aria-label="Px that it is to go in a round"
         title="Empty: as its feet say"
         @change="typed"
-      /><span class="text-soft">px a round</span></label
-    >
+    /></FormRow>
     <FeetRows :found />
     <button
       v-if="slide > 0.5"

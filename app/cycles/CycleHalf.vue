@@ -39,7 +39,9 @@ const px = (n: number): string => `${Math.round(n)} px`
 const seam = computed(() => {
   const s = cycles.seam
   if (!s) return ''
-  const step = `${s.name}: ${px(s.gap)} over the seam, ${px(s.before)} before it and ${px(s.after)} behind it.`
+  if (Math.max(s.gap, s.before, s.after) < 0.5) return 'Nothing of it moves yet.'
+  const name = `${s.name[0]!.toUpperCase()}${s.name.slice(1)}`
+  const step = `${name}: ${px(s.gap)} over the seam, ${px(s.before)} before it and ${px(s.after)} after it.`
   return s.jumps ? `It jumps at the seam. ${step}` : step
 })
 </script>

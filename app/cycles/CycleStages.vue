@@ -4,6 +4,7 @@ import { plural } from '#core/basic'
 import { CYCLE_KINDS } from '#core/cycle'
 import { planNow } from '#core/document'
 import { useDesk } from '~/desk/desk'
+import FormRow from '~/ui/FormRow.vue'
 import { tell } from '~/ui/messages'
 import PickList from '~/ui/PickList.vue'
 import SwitchRow from '~/ui/SwitchRow.vue'
@@ -169,14 +170,13 @@ const kind = computed({
     <details>
       <summary class="cursor-pointer">Its frames and moments: {{ plural(found.bracket.frames, 'frame') }}</summary>
       <div class="mt-2 space-y-2">
-        <label class="flex items-center gap-2"
-          ><span class="w-20">kind</span
+        <FormRow name="kind"
           ><PickList
             v-model="kind"
             class="min-w-0 flex-1"
             :options="kinds"
             label="Kind of this cycle"
-        /></label>
+        /></FormRow>
         <StepsForm
           :steps="dragged ?? planned"
           :from="found.bracket.start"

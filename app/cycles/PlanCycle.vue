@@ -5,6 +5,7 @@ import type { CycleKindId } from '#core/cycle'
 import { atStage, CYCLE_KINDS, stagesOf } from '#core/cycle'
 import { useDesk } from '~/desk/desk'
 import { takeHere } from './actions'
+import FormRow from '~/ui/FormRow.vue'
 import PickList from '~/ui/PickList.vue'
 import SwitchRow from '~/ui/SwitchRow.vue'
 import { useGhosts } from '~/ghosts/store'
@@ -97,14 +98,13 @@ const take = (): void => takeHere(desk, kind.value)
       There is no column yet.
     </p>
     <template v-else>
-      <label class="flex items-center gap-2"
-        ><span class="w-20">kind</span
+      <FormRow name="kind"
         ><PickList
           v-model="kind"
           class="min-w-0 flex-1"
           :options="KINDS"
           label="Kind of cycle"
-      /></label>
+      /></FormRow>
       <StepsForm
         :steps
         :from="1"
@@ -120,19 +120,20 @@ const take = (): void => takeHere(desk, kind.value)
           class="mt-0.5"
         />the second half is the first with left and right exchanged</label
       >
-      <div
+      <FormRow
         v-if="inPlace"
-        class="flex items-center gap-2"
-      >
-        <span class="w-20">begins</span
+        name="begins"
+        choices
         ><SwitchRow
           v-model="where"
           :options="WHERE"
           label="Where the cycle begins"
         />
-      </div>
-      <div class="flex flex-wrap items-center gap-2">
-        <span class="w-20">shown</span
+      </FormRow>
+      <FormRow
+        name="shown"
+        choices
+        class="flex-wrap"
         ><SwitchRow
           v-model="times"
           :options="TIMES"
@@ -149,7 +150,7 @@ const take = (): void => takeHere(desk, kind.value)
             aria-label="How often in all"
           />times</label
         >
-      </div>
+      </FormRow>
       <p role="status">{{ words }}</p>
       <p
         v-if="!has"

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
+import { useElementSize } from '@vueuse/core'
 import { movedMoment } from './steps'
 import type { Steps } from './steps'
 
@@ -15,6 +16,14 @@ const marks = computed(() =>
   Array.from({ length: Math.ceil(own.value.frames / every.value) }, (_, i) => i * every.value),
 )
 const bar = ref<HTMLElement | null>(null)
+const { width } = useElementSize(bar)
+/** A name has the room to the nearer of the moments beside it, px; the first begins at its mark. */
+function nameRoom(moment: number): string {
+  const { frames, moments } = own.value
+  const off = (i: number): number => moments[i]?.off ?? (i < 0 ? 0 : frames)
+  const gap = Math.min(off(moment + 1) - off(moment), moment === 0 ? frames : off(moment) - off(moment - 1))
+  return `${Math.max(18, Math.round((gap * width.value) / frames) - 6)}px`
+}
 const held = ref<number | null>(null)
 
 const move = (moment: number, off: number): void => emit('change', movedMoment(props.steps, props.step, moment, off))
@@ -87,7 +96,12 @@ function pressed(e: KeyboardEvent, moment: number): void {
         class="mt-0.5 block rounded-full border border-graphite"
         :class="[m.stage === 1 ? 'size-3 bg-graphite' : m.stage === 2 ? 'size-2.5 bg-panel' : 'size-2 bg-panel']"
       />
-      <span class="text-[11px] leading-3">{{ m.name.slice(0, 4) }}</span>
+      <span
+        class="truncate text-center text-[11px] leading-3"
+        :class="i === 0 ? 'self-start text-left' : ''"
+        :style="{ width: nameRoom(i) }"
+        >{{ m.name }}</span
+      >
     </button>
   </div>
 </template>

@@ -2,6 +2,7 @@
 import { computed } from 'vue'
 import { Plus, Trash2 } from '@lucide/vue'
 import { LONGEST_STEP, MOST_STEPS } from '#core/document'
+import FormRow from '~/ui/FormRow.vue'
 import { tell } from '~/ui/messages'
 import type { Steps } from './steps'
 import {
@@ -81,34 +82,33 @@ function more(step: number): void {
 
 <template>
   <div class="space-y-3">
-    <label
+    <FormRow
       v-if="!fixed"
-      class="flex items-center gap-2"
-      ><span class="w-20">steps</span
+      name="steps"
+      unit="a cycle"
       ><input
         class="field h-7 w-14 text-right font-mono"
         inputmode="numeric"
         :value="steps.length"
         aria-label="Steps of the cycle"
         @change="count"
-      /><span class="text-soft">a cycle</span></label
-    >
+    /></FormRow>
     <fieldset
       v-for="(s, i) in seen"
       :key="i"
       class="min-w-0"
     >
       <legend class="flex w-full items-center gap-2">
-        <label class="flex items-center gap-2"
-          ><span class="w-20">{{ seen.length > 1 ? `step ${i + 1}` : halved ? 'each step' : 'a step' }}</span
+        <FormRow
+          :name="seen.length > 1 ? `step ${i + 1}` : halved ? 'each step' : 'a step'"
+          unit="frames"
           ><input
             class="field h-7 w-14 text-right font-mono"
             inputmode="numeric"
             :value="s.frames"
             :aria-label="`Frames of step ${i + 1}`"
             @change="length($event, i)"
-          /><span class="text-soft">frames</span></label
-        >
+        /></FormRow>
       </legend>
       <StepRuler
         :steps

@@ -3,14 +3,16 @@ import { computed, ref, watch } from 'vue'
 import { plural } from '#core/basic'
 import { useDesk } from '~/desk/desk'
 import { useLightTable } from '~/light-table/store'
+import FormRow from '~/ui/FormRow.vue'
 import { tell } from '~/ui/messages'
+import { usePaintCounts } from '~/ui/paint/counts'
 import SwitchRow from '~/ui/SwitchRow.vue'
 import { useCycles } from './store'
 import type { WaveChoice } from './waves'
-import { choiceOf, rewaveDraft, waveDrafts, waveOver } from './waves'
+import { choiceOf, lengthOver, rewaveDraft, usualWave, waveDrafts, waveOver } from './waves'
 
 /** A wave along a soft edge: cloth, hair, water, flags; over drawn lines or a chain. */
-const [desk, cycles, table] = [useDesk(), useCycles(), useLightTable()]
+const [desk, cycles, table, painted] = [useDesk(), useCycles(), useLightTable(), usePaintCounts()]
 const here = computed(() => (!cycles.planning && cycles.here?.cycle.wave ? cycles.here : null))
 const USUAL: WaveChoice = {
   ...{ amplitude: 40, wavelength: 300, outward: true, fromStart: true, grows: 1, frames: 24, drawings: 6 },
@@ -21,6 +23,18 @@ const set = (to: Partial<WaveChoice>): void => {
   choice.value = { ...choice.value, ...to }
 }
 const over = computed(() => (desk.focus ? waveOver(desk.focus, table.selected?.strokes ?? []) : null))
+/** As long as nothing was typed, the numbers are those of what waves. */
+const typedOwn = ref(false)
+watch(
+  () => {
+    void painted.arrivals
+    return here.value || !over.value || typedOwn.value ? null : lengthOver(desk.scene!, over.value, desk.stack!)
+  },
+  length => {
+    if (length) set(usualWave(length))
+  },
+  { immediate: true },
+)
 const words = computed(() => {
   if (here.value) return `${plural(here.value.cycle.steps[0]!.moments.length, 'drawing')} of this wave.`
   const o = over.value
@@ -46,8 +60,10 @@ function typed(e: Event, f: Field): void {
   const field = e.target as HTMLInputElement
   const n = Number(field.value.replace(',', '.'))
   const whole = f.key === 'frames' || f.key === 'drawings'
-  if (field.value.trim() && n >= f.least && n <= f.most && (!whole || Number.isInteger(n))) set({ [f.key]: n })
-  else tell(`Type a ${whole ? 'whole ' : ''}number from ${f.least} to ${f.most}. Nothing was changed.`)
+  if (field.value.trim() && n >= f.least && n <= f.most && (!whole || Number.isInteger(n))) {
+    set({ [f.key]: n })
+    typedOwn.value = true
+  } else tell(`Type a ${whole ? 'whole ' : ''}number from ${f.least} to ${f.most}. Nothing was changed.`)
   field.value = String(choice.value[f.key])
 }
 const WAYS = [
@@ -56,8 +72,8 @@ const WAYS = [
 ]
 const way = computed({ get: () => (choice.value.outward ? 'out' : 'in'), set: to => set({ outward: to === 'out' }) })
 const ENDS = [
-  { value: 'start' as const, name: 'where it begins' },
-  { value: 'end' as const, name: 'where it ends' },
+  { value: 'start' as const, name: 'at its start' },
+  { value: 'end' as const, name: 'at its end' },
 ]
 const held = computed({
   get: () => (choice.value.fromStart ? 'start' : 'end'),
@@ -96,46 +112,46 @@ function anew(): void {
   >
     <h3 class="font-semibold">Wave along an edge</h3>
     <p role="status">{{ words }}</p>
-    <label
+    <FormRow
       v-for="f in fields"
       :key="f.key"
-      class="flex items-center gap-2"
-      ><span class="w-24">{{ f.name }}</span
+      :name="f.name"
+      :unit="f.unit"
       ><input
         class="field h-7 w-16 text-right font-mono"
         inputmode="decimal"
         :value="choice[f.key]"
         :aria-label="f.label"
         @change="typed($event, f)"
-      /><span class="text-soft">{{ f.unit }}</span></label
-    >
-    <div class="flex items-center gap-2">
-      <span class="w-24">runs</span
+    /></FormRow>
+    <FormRow
+      name="runs"
+      choices
       ><SwitchRow
         v-model="way"
         :options="WAYS"
         label="Which way the wave runs"
       />
-    </div>
-    <div
+    </FormRow>
+    <FormRow
       v-if="!over?.chain || here"
-      class="flex items-center gap-2"
-    >
-      <span class="w-24">is held</span
+      name="is held"
+      choices
       ><SwitchRow
         v-model="held"
         :options="ENDS"
         label="Which end of the line is held"
       />
-    </div>
-    <div class="flex items-center gap-2">
-      <span class="w-24">grows</span
+    </FormRow>
+    <FormRow
+      name="grows"
+      choices
       ><SwitchRow
         v-model="grows"
         :options="GROWS"
         label="How the wave grows to the loose end"
       />
-    </div>
+    </FormRow>
     <button
       v-if="here"
       type="button"

@@ -34,7 +34,8 @@ export function stageRows({ cycle, bracket }: Pick<CycleIn, 'cycle' | 'bracket'>
         .filter(p => p.stage === stage)
         .map(p => p.name.split(',')[0]!),
     )
-    return { stage, words: [...names].join(', '), held: heldWords(atStage(now, stage).map(p => p.frames)) }
+    const words = names.size > 3 ? `${[...names][0]!} … ${[...names].at(-1)!}` : [...names].join(', ')
+    return { stage, words, held: heldWords(atStage(now, stage).map(p => p.frames)) }
   })
   const more = cycle.kept?.length ?? (hasMore(cycle, bracket.there) ? bracket.there.length : 0)
   return more ? [...rows, { stage: null, words: 'all', held: String(more) }] : rows

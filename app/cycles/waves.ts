@@ -57,7 +57,7 @@ export function waveOver(
 }
 
 /** The edge that a wave runs along: the longest of its lines, from the end that is held. */
-function edgeOf(scene: Scene, refs: readonly StrokeRef[], fromStart: boolean): Edge | null {
+function edgeOf(scene: Scene, refs: readonly StrokeRef[], { fromStart }: Pick<CycleWave, 'fromStart'>): Edge | null {
   let best: Vec[] = []
   for (const ref of refs) {
     const stroke = scene.strokeBy(ref.hash)
@@ -66,6 +66,26 @@ function edgeOf(scene: Scene, refs: readonly StrokeRef[], fromStart: boolean): E
   }
   return best.length > 1 ? new Edge(fromStart ? best : [...best].reverse()) : null
 }
+
+/** How long what waves is, px: its edge, or its row of bones; null while lines are on their way. */
+export function lengthOver(scene: Scene, { rest, strokes, chain }: WaveOver, stack: Stack): number | null {
+  if (chain) {
+    const [figure, pose] = [stack.subjects[chain.subject]?.figure, rest.content.poses[chain.subject]]
+    return figure && pose ? chain.bones.reduce((sum, b) => sum + boneLength(figure, boneOf(figure, b), pose), 0) : null
+  }
+  const edge = edgeOf(
+    scene,
+    rest.content.strokes.filter(s => strokes.includes(s.id)),
+    { fromStart: true },
+  )
+  return edge && edge.length
+}
+
+/** A wave to begin with: a crest and a little more along the edge, a tenth of that aside; two digits of each, px. */
+export const usualWave = (length: number): Pick<WaveChoice, 'amplitude' | 'wavelength'> => ({
+  wavelength: Math.max(1, Number((length * 0.8).toPrecision(2))),
+  amplitude: Number((length * 0.08).toPrecision(2)),
+})
 
 /** A line with points so near to one another that a wave bends it smoothly. */
 function finely(stroke: Stroke, at: Affine, every: number): number[] {
@@ -90,7 +110,7 @@ function wavedStrokes(scene: Scene, content: Content, wave: CycleWave, phase: nu
   const edge = edgeOf(
     scene,
     content.strokes.filter(s => meant.has(s.id)),
-    wave.fromStart,
+    wave,
   )
   if (!edge) return null
   const goes = edge.waved(wave, phase)

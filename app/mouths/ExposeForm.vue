@@ -6,6 +6,7 @@ import { perSecond } from '#core/time'
 import { useDesk } from '~/desk/desk'
 import { withKey } from '~/desk/shortcuts'
 import { useSounds } from '~/sound/store'
+import FormRow from '~/ui/FormRow.vue'
 import { tell } from '~/ui/messages'
 import PickList from '~/ui/PickList.vue'
 import SwitchRow from '~/ui/SwitchRow.vue'
@@ -187,43 +188,43 @@ const release = (): void =>
     aria-label="Exposing a reading"
     class="space-y-1.5"
   >
-    <label class="flex items-center gap-2"
-      ><span class="w-20">mouths for</span
+    <FormRow name="mouths for"
       ><PickList
         v-model="source"
         class="min-w-0 flex-1"
         :options="sources"
         label="What the mouths are for"
-    /></label>
-    <label class="flex items-center gap-2"
-      ><span class="w-20">shows</span
+    /></FormRow>
+    <FormRow name="shows"
       ><PickList
         v-model="shown"
         class="min-w-0 flex-1"
         :options="SHOWN"
         label="How many mouths there are"
-    /></label>
-    <div class="flex items-center gap-2">
-      <span class="w-20">on</span
+    /></FormRow>
+    <FormRow
+      name="on"
+      choices
       ><SwitchRow
         v-model="step"
         :options="STEPS"
         label="Exposure step of the mouths"
       />
-    </div>
-    <div class="flex items-center gap-2">
-      <span class="w-20">a phrase</span
+    </FormRow>
+    <FormRow
+      name="a phrase"
+      choices
       ><SwitchRow
         v-model="ahead"
         :options="HOW"
         label="What comes before a phrase"
       />
-    </div>
-    <label
+    </FormRow>
+    <FormRow
       v-for="f in fields"
       :key="f.name"
-      class="flex items-center gap-2"
-      ><span class="w-20">{{ f.name }}</span
+      :name="f.name"
+      :unit="f.unit"
       ><input
         class="field h-7 w-14 text-right font-mono"
         inputmode="decimal"
@@ -231,16 +232,16 @@ const release = (): void =>
         :aria-label="f.label"
         :title="f.seconds === undefined ? undefined : `${f.seconds.toFixed(3)} s, at any rate`"
         @change="typed($event, f)"
-      /><span class="text-soft">{{ f.unit }}</span></label
-    >
-    <div class="flex items-center gap-2">
-      <span class="w-20">over</span
+    /></FormRow>
+    <FormRow
+      name="over"
+      choices
       ><SwitchRow
         v-model="over"
         :options="OVER"
         label="Frames that are exposed"
       />
-    </div>
+    </FormRow>
     <p
       v-if="why"
       class="text-soft"

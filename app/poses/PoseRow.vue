@@ -53,6 +53,8 @@ const from = computed(() => (span.value > PAGE ? Math.floor((desk.workFrame - 1)
 const until = computed(() => Math.min(span.value, from.value + PAGE - 1) + 1)
 /** A card is at least so wide, and so far from the next, px. */
 const [LEAST, GAP] = [58, 3]
+/** What it is in a cycle is written on a card so wide, px. */
+const ROOM_FOR_NAMES = 96
 const zoom = ref(1)
 const [LEAST_ZOOM, MOST_ZOOM] = [1, 24]
 const zoomBy = (by: number): void => {
@@ -164,11 +166,12 @@ function up(): void {
   grabbed = null
   dragging.value = false
 }
-const told = ({ number, role, start, held, state }: LaidCard): string =>
+const told = ({ number, role, start, held, state, moment }: LaidCard): string =>
   `${exposesPose.value ? 'Pose' : 'Drawing'} ${number}, ${role}, frame ${start}, held ${held}` +
+  (moment ? `, ${moment}` : '') +
   (state === 'empty' ? ', empty' : '')
-const titleOf = ({ role, number, start }: LaidCard): string =>
-  `${role} ${number} on frame ${start}.` +
+const titleOf = ({ role, number, start, moment }: LaidCard): string =>
+  `${role} ${number}${moment ? `, ${moment},` : ''} on frame ${start}.` +
   (exposesPose.value ? ' Drag to move it in time, Alt click for a copy at the playhead.' : '')
 function expose(drawing: string): void {
   desk.run({
@@ -335,6 +338,12 @@ function wheel(e: WheelEvent): void {
             >{{ card.number }}</span
           >
           <!-- Said by the name as well, which is that of the number. -->
+          <span
+            v-if="card.moment && card.width >= ROOM_FOR_NAMES"
+            class="absolute right-9 bottom-0.5 truncate text-[10.5px] text-[#5a6862] after:content-[attr(data-moment)]"
+            :style="{ left: `${8 + 7 * card.number.length}px` }"
+            :data-moment="card.moment"
+          />
           <span
             class="absolute right-1 bottom-0.5 text-[10.5px] text-[#5a6862] after:content-[attr(data-many)]"
             :data-many="`${card.end - card.start} f`"

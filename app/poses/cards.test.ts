@@ -1,5 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
+import { empty, planned } from '#core/commands/cycles.test-helper'
 import { charted, COLUMN, columnIn, emptyShot, PLAN, posedShot } from '#core/commands/fixture.test-helper'
 import type { Shot } from '#core/document'
 import { isPose } from '#core/pass'
@@ -43,6 +44,14 @@ describe('cards of poses', () => {
   })
   it('say what is on a drawing and how long it is held', () =>
     expect(cards(posedShot())[0]).toMatchObject({ role: 'key', state: 'own', held: 12, drawing: 'd1' }))
+
+  it('say which moment of a cycle they are, in each of its rounds', () =>
+    expect(cards(planned(empty), 1, 60).map(c => `${c.start} ${c.moment}`)).toEqual([
+      '1 contact',
+      '13 contact',
+      '25 contact',
+      '37 contact',
+    ]))
 
   it('of any page are those of the whole row that it touches', () => {
     const { drawings } = shot.stacks[columnIn(shot).stack]!

@@ -4,6 +4,7 @@ import { isPose } from '#core/pass'
 import type { Run } from '#core/sheet'
 import { exposedDrawings, runAt, runBefore, runsAfter } from '#core/sheet'
 import type { Focus, Scene } from '~/desk/scene'
+import { momentsOf } from '~/sheet/cell-words'
 
 /** A pose in the pose row: exposed from `start`; the next pose or blank begins on `end`. */
 export interface PoseCard {
@@ -16,6 +17,8 @@ export interface PoseCard {
   readonly role: Drawing['role']
   readonly held: number
   readonly state: State
+  /** What it is in a cycle: “contact”. */
+  readonly moment?: string | undefined
 }
 
 /** True where the column that is worked on exposes a pose. */
@@ -30,6 +33,7 @@ export function cardsBetween(scene: Scene, focus: Focus, from: number, until: nu
   const { column, stack } = focus
   if (!column || !stack) return []
   const every = !exposesPoses(focus)
+  const moments = momentsOf(scene, column)
   const drawingOf = (run: Run): Drawing | undefined => stack.drawings[run.drawing ?? '']
   const isBetween = (run: Run) => {
     const d = drawingOf(run)
@@ -49,7 +53,7 @@ export function cardsBetween(scene: Scene, focus: Focus, from: number, until: nu
     close(start)
     if (start >= until) return cards
     const d = drawingOf(run)
-    if (d) open = cardOf(scene, stack.id, d, run, start)
+    if (d) open = { ...cardOf(scene, stack.id, d, run, start), moment: moments.get(d.id) }
   }
   close(column.runs.frames + 1)
   return cards

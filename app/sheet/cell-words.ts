@@ -1,5 +1,6 @@
 import { byHand } from '#core/dialogue'
 import type { Column } from '#core/document'
+import { momentNames } from '#core/document'
 import type { Scene, Selection } from '~/desk/scene'
 import { focusIn } from '~/desk/scene'
 import { EXPOSED, exposed } from '~/desk/steps'
@@ -15,13 +16,14 @@ export function cellWords(scene: Scene, column: Column, frame: number): string {
 }
 
 /** Which moment of a cycle a drawing is: “, contact”. */
-export function momentOn({ shot, plan }: Scene, { id }: Column, drawing: string | undefined): string {
-  const { cycles } = shot.plans[plan.id]!.columns[id] ?? {}
-  if (!cycles || drawing === undefined) return ''
-  for (const { steps } of Object.values(cycles))
-    for (const { moments } of steps) for (const m of moments) if (m.drawing === drawing) return `, ${m.name}`
-  return ''
+function momentOn(scene: Scene, column: Column, drawing: string | undefined): string {
+  const name = drawing && momentsOf(scene, column).get(drawing)
+  return name ? `, ${name}` : ''
 }
+
+/** What the drawings of a column are called as moments of its cycles. */
+export const momentsOf = ({ shot, plan }: Scene, { id }: Pick<Column, 'id'>): ReadonlyMap<string, string> =>
+  momentNames(shot.plans[plan.id]!.columns[id]?.cycles)
 
 /** The hand changed what a reading had put there. */
 function isByHand({ shot, plan }: Scene, { id }: Column, frame: number): boolean {

@@ -1,5 +1,6 @@
 import type { State } from '#core/pass'
-import { MONO, theme } from '~/ui/colours'
+import { MONO, SANS, theme } from '~/ui/colours'
+import { fitText } from './draw-sheet-marks'
 import type { Rows } from './layout'
 
 type C = CanvasRenderingContext2D
@@ -54,6 +55,25 @@ export function drawNumber(c: C, rows: Rows, { x, y, number: plain, role, state,
     c.lineTo(x + w / 2 - 3, y + high - 1.5)
     c.stroke()
   }
+}
+
+/** What a drawing is in a cycle, under its number where that is held; as wide as the column, px. */
+export function drawMoment(
+  c: C,
+  rows: Rows,
+  { x, y, width, moment }: { x: number; y: number; width: number; moment: string },
+): void {
+  if (rows.px < 11) return
+  const t = theme()
+  c.font = `400 10px ${SANS}`
+  c.textAlign = 'center'
+  c.textBaseline = 'middle'
+  const name = fitText(c, moment, width)
+  const wide = c.measureText(name).width + 4
+  c.fillStyle = t.sheet
+  c.fillRect(x - wide / 2, y + 1, wide, rows.px - 2)
+  c.fillStyle = t.soft
+  c.fillText(name, x, y + rows.px / 2 + 0.5)
 }
 
 /** A drawing in a dense sheet: a tick where it begins, the numbers of poses where there is room. */

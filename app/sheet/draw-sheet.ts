@@ -6,10 +6,11 @@ import type { Focus, Scene } from '~/desk/scene'
 import { thumbOf } from '~/desk/thumbs'
 import { MONO, SANS, theme } from '~/ui/colours'
 import { passagesOf } from './arrange'
+import { momentsOf } from './cell-words'
 import type { LedgerSight } from './draw-ledger'
 import { drawOver, openLedger } from './draw-ledger'
 import { drawFootage } from './draw-footage'
-import { drawNumber } from './draw-numbers'
+import { drawMoment, drawNumber } from './draw-numbers'
 import { drawBrackets, drawByHand, drawNoteMarks, drawNotes, fitText } from './draw-sheet-marks'
 import type { Rows } from './layout'
 import { HEAD, HEAD_BUTTONS, MARGIN, ROOMY } from './layout'
@@ -188,6 +189,8 @@ function drawExposure(
   const { id, number, role } = stack.drawings[run.drawing]!
   if (run.frames > 1) drawHold(c, rows, x, { top, bottom: rows.y(start + run.frames), frames: run.frames })
   const roomy = rows.px >= ROOMY
+  const moment = momentsOf(scene, column).get(id)
+  if (moment && run.frames > 1 && !roomy) drawMoment(c, rows, { x, y: top + rows.px, width: sheet.column - 6, moment })
   if (roomy) drawRoomy(c, sheet, column, { left, top, drawing: id })
   drawNumber(c, rows, {
     x,

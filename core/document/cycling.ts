@@ -142,6 +142,21 @@ export function momentsShown({ cycle, bracket }: CycleIn): MomentShown[] {
   )
 }
 
+const NO_NAMES: ReadonlyMap<string, string> = new Map()
+const named = new WeakMap<NonNullable<Column['cycles']>, ReadonlyMap<string, string>>()
+
+/** What drawings are called as moments of the cycles of a column: the same map for the same cycles. */
+export function momentNames(cycles: Column['cycles']): ReadonlyMap<string, string> {
+  if (!cycles) return NO_NAMES
+  let names = named.get(cycles)
+  if (!names) {
+    const all = Object.values(cycles).flatMap(c => c.steps.flatMap(s => s.moments))
+    names = new Map(all.flatMap(m => (m.drawing === null ? [] : [[m.drawing, m.name] as const])))
+    named.set(cycles, names)
+  }
+  return names
+}
+
 /** True where there is more than moments in a passage: in-betweens, blanks. */
 export function hasMore(cycle: CyclePlan<CycleMoment>, there: readonly Pick<Run, 'drawing'>[]): boolean {
   const known = new Set(momentDrawings(cycle))

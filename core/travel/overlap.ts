@@ -16,42 +16,36 @@ export interface Overlap {
 const TOUCH = 1
 
 /** The outer points of marks, with half the width of their lines, as a convex outline: px, in order. */
-export function marksHull(marks: readonly Mark[]): Vec[] {
-  const points: Vec[] = []
-  for (const m of marks) {
-    if (m.kind === 'ellipse') {
-      for (let i = 0; i < 48; i++) {
-        const a = (i / 48) * Math.PI * 2
-        const [x, y] = [m.rx * Math.cos(a), m.ry * Math.sin(a)]
-        points.push({
-          x: m.at.x + x * Math.cos(m.turn) - y * Math.sin(m.turn),
-          y: m.at.y + x * Math.sin(m.turn) + y * Math.cos(m.turn),
-        })
+export const marksHull = (marks: readonly Mark[]): Vec[] => hull(marks.flatMap(markPoints))
+
+/** The outer points of a mark, with half the width of its line, px. */
+export function markPoints(m: Mark): Vec[] {
+  if (m.kind === 'ellipse')
+    return ring(48).map(u => {
+      const [x, y] = [m.rx * u.x, m.ry * u.y]
+      return {
+        x: m.at.x + x * Math.cos(m.turn) - y * Math.sin(m.turn),
+        y: m.at.y + x * Math.sin(m.turn) + y * Math.cos(m.turn),
       }
-      continue
-    }
-    if (m.kind === 'image') {
-      for (const [sx, sy] of [
-        [-1, -1],
-        [1, -1],
-        [1, 1],
-        [-1, 1],
-      ] as const)
-        points.push(mapped(m.at, { x: (sx * m.width) / 2, y: (sy * m.height) / 2 }))
-      continue
-    }
-    const list = m.kind === 'stroke' ? m.outline : m.kind === 'bent' ? m.rim : m.points
-    const half = m.kind === 'line' ? m.width / 2 : 0
-    for (let i = 0; i + 1 < list.length; i += 2) {
-      for (let k = 0; k < (half ? 8 : 1); k++)
-        points.push({
-          x: list[i]! + half * Math.cos((k * Math.PI) / 4),
-          y: list[i + 1]! + half * Math.sin((k * Math.PI) / 4),
-        })
-    }
-  }
-  return hull(points)
+    })
+  if (m.kind === 'image') return CORNERS.map(([x, y]) => mapped(m.at, { x: (x * m.width) / 2, y: (y * m.height) / 2 }))
+  const list = m.kind === 'stroke' ? m.outline : m.kind === 'bent' ? m.rim : m.points
+  const half = m.kind === 'line' ? m.width / 2 : 0
+  const around = half ? ring(8) : [{ x: 0, y: 0 }]
+  return Array.from({ length: Math.floor(list.length / 2) }, (_, i) =>
+    around.map(u => ({ x: list[2 * i]! + half * u.x, y: list[2 * i + 1]! + half * u.y })),
+  ).flat()
 }
+
+const CORNERS = [
+  [-1, -1],
+  [1, -1],
+  [1, 1],
+  [-1, 1],
+] as const
+/** So many points of the circle with radius 1. */
+const ring = (n: number): Vec[] =>
+  Array.from({ length: n }, (_, i) => ({ x: Math.cos((i / n) * Math.PI * 2), y: Math.sin((i / n) * Math.PI * 2) }))
 
 /**
  * The convex hull of points, in the order that `overlapOf` reads sides in. Fewer than three points are given back as

@@ -9,7 +9,7 @@ import { distance } from '../motion'
 import type { Vec } from '../motion'
 import type { Scene, StrokeBy } from '../pass'
 import { contentMarks } from '../picture'
-import { marksHull } from './overlap'
+import { markPoints } from './overlap'
 import { pointName } from './point'
 
 /** What is farthest from itself over the seam of a cycle. */
@@ -35,11 +35,11 @@ export function seamStep(scene: Scene, column: Column, { bracket }: CycleIn, str
   if (row.length < 2 || bracket.repeat.back) return null
   const four = [row.at(-2)!, row.at(-1)!, row[0]!, row[1]!].map(d => scene.contents.of(scene, stack, d))
   const steps: SeamStep[] = []
+  const add = (name: string, [before, gap, after]: readonly [number, number, number]): void =>
+    void steps.push({ name, gap, before, after, jumps: gap > MORE * Math.max(before, after) + LEAST })
   const measure = (name: string, at: readonly (Vec | null)[]): void => {
     const [p, q, r, s] = at
-    if (!q || !r) return
-    const [before, gap, after] = [p ? distance(p, q) : 0, distance(q, r), s ? distance(r, s) : 0]
-    steps.push({ name, gap, before, after, jumps: gap > MORE * Math.max(before, after) + LEAST })
+    if (q && r) add(name, [p ? distance(p, q) : 0, distance(q, r), s ? distance(r, s) : 0])
   }
   for (const { id, figure } of subjectsOf(stack)) {
     const laid = four.map(c => (c.poses[id] ? layBones(figure, c.poses[id]) : null))
@@ -50,18 +50,46 @@ export function seamStep(scene: Scene, column: Column, { bracket }: CycleIn, str
       )
   }
   if (strokeBy) {
-    const middles = four.map(c => middle(marksHull(contentMarks(stack, { ...c, poses: {} }, strokeBy))))
-    measure('what is drawn', middles)
+    const marks = four.map(c => contentMarks(stack, { ...c, poses: {} }, strokeBy))
+    const each = Math.max(8, Math.floor(MOST_POINTS / Math.max(1, ...marks.map(m => m.length))))
+    const [p, q, r, s] = marks.map(list => list.flatMap(m => thinned(markPoints(m), each)))
+    if (q!.length && r!.length) add('what is drawn', [drawnApart(p!, q!), drawnApart(q!, r!), drawnApart(r!, s!)])
   }
   const over = (s: SeamStep): number => s.gap - Math.max(s.before, s.after)
   const jumping = steps.filter(s => s.jumps).sort((a, b) => over(b) - over(a))[0]
   return jumping ?? steps.sort((a, b) => b.gap - a.gap)[0] ?? null
 }
 
-function middle(points: readonly Vec[]): Vec | null {
-  if (!points.length) return null
-  const [xs, ys] = [points.map(p => p.x), points.map(p => p.y)]
-  return { x: (Math.min(...xs) + Math.max(...xs)) / 2, y: (Math.min(...ys) + Math.max(...ys)) / 2 }
+/** So many points of all that is drawn are measured, about. */
+const MOST_POINTS = 800
+
+/** As many points as that at most, evenly taken, with the first: the same of two that are alike. */
+const thinned = (points: readonly Vec[], most: number): readonly Vec[] => {
+  const every = Math.ceil(points.length / most)
+  return every <= 1 ? points : points.filter((_, i) => i % every === 0)
+}
+
+/**
+ * How far what is drawn lies from what was drawn, px: the distance of the point that is farthest from all of the other
+ * (Hausdorff's distance of two sets: Hausdorff, Grundzüge der Mengenlehre, 1914). 0 where one of them is empty.
+ */
+export function drawnApart(a: readonly Vec[], b: readonly Vec[]): number {
+  if (!a.length || !b.length) return 0
+  const farthest = (from: readonly Vec[], to: readonly Vec[]): number => {
+    let most = 0
+    for (const p of from) {
+      let least = Infinity
+      for (const q of to) {
+        const [dx, dy] = [p.x - q.x, p.y - q.y]
+        const d = dx * dx + dy * dy
+        if (d < least) least = d
+        if (least <= most) break
+      }
+      if (least > most) most = least
+    }
+    return most
+  }
+  return Math.sqrt(Math.max(farthest(a, b), farthest(b, a)))
 }
 
 /** Limbs that look exchanged on a drawing: the near one lies where the far one was before. */
