@@ -3,7 +3,8 @@ import { idSchema, plural } from '../basic'
 import type { Run } from '../sheet'
 import { runAt, runBefore, runsFrom, splice } from '../sheet'
 import type { Shot } from '../document/document'
-import { cycleIn, cyclesIn, planNow } from '../document/cycling'
+import type { CycleIn } from '../document/cycling'
+import { cycleIn, cyclesIn, momentDrawings, planNow } from '../document/cycling'
 import { orderedColumns } from '../document/shown'
 import { command } from './kind'
 import type { Wanted } from './passage'
@@ -29,17 +30,32 @@ function contactsOf(shot: Shot, plan: string, column: string, cycle: string): Co
   })
 }
 
-/** Exposures with a frame more, or less, in those that are held at these places; null where one has none to give. */
-function heldOtherwise(there: readonly Run[], offs: readonly number[], by: 1 | -1): Wanted[] | null {
+/**
+ * Exposures with a frame more, or less, in those that are held at these places. One that is held for a single frame gives
+ * that of what lies behind it, where that is no moment; null where it has none to give.
+ */
+function heldOtherwise(
+  { cycle, bracket: { there } }: Pick<CycleIn, 'cycle' | 'bracket'>,
+  offs: readonly number[],
+  by: 1 | -1,
+): Wanted[] | null {
+  const moments = new Set(momentDrawings(cycle))
   const out: Wanted[] = []
-  let at = 0
+  let [at, owed] = [0, 0]
   for (const { drawing, frames } of there) {
     const here = offs.filter(o => o >= at && o < at + frames).length
-    if (frames + by * here < 1) return null
-    out.push({ drawing, frames: frames + by * here })
     at += frames
+    if (owed && (here || moments.has(drawing ?? ''))) return null
+    const held = frames + by * here - owed
+    owed = 0
+    if (held >= 1) out.push({ drawing, frames: held })
+    else if (here) {
+      // It stays for a frame; the next one goes out for it.
+      out.push({ drawing, frames: 1 })
+      owed = 1 - held
+    }
   }
-  return out
+  return owed ? null : out
 }
 
 export const retimeCycle = command(
@@ -52,11 +68,11 @@ export const retimeCycle = command(
   ({ by }) => `A frame ${by < 0 ? 'out' : 'in'} at all contacts`,
   (shot, { plan, column: id, cycle: key, by }, { newId }) => {
     const found = openCycle(shot, plan, id, key)
-    const { column, cycle, bracket } = found
+    const { column, cycle } = found
     const offs = contactsOf(shot, plan, id, key).map(c => c.off)
     const wanted =
-      heldOtherwise(bracket.there, offs, by) ??
-      refuse('no-room', 'A contact is held for one frame only: there is none to take out.')
+      heldOtherwise(found, offs, by) ??
+      refuse('no-room', 'A contact is held for one frame only, and a moment follows: there is none to take out.')
     // The half follows with what the first one has lost.
     const made = withColumn(shot, plan, withCycle(reexposed(column, found, wanted, newId), key, cycle))
     return linkedCycles(made, { plan, column: id, cycle: key, offs, by }, newId)
@@ -85,7 +101,7 @@ function linkedCycles(shot: Shot, { plan, column: id, cycle, offs, by }: Retimed
       const theirs = cyclesIn(column, s.length).find(
         c => c.bracket.start === bracket.start && c.bracket.frames + by * offs.length === bracket.frames,
       )
-      const wanted = theirs && heldOtherwise(theirs.bracket.there, offs, by)
+      const wanted = theirs && heldOtherwise(theirs, offs, by)
       if (theirs && !wanted) return refuse('no-room', `A drawing of ${column.name} has no frame to give at a contact.`)
       if (theirs && wanted) return withColumn(s, plan, reexposed(column, theirs, wanted, newId))
       // From the last on, so that what comes before stays where it is.

@@ -137,6 +137,21 @@ describe('frames of cycles', () => {
     const derived = done(eight, 'cycle.half', { ...at, derived: true })
     expect(exposures(done(derived, 'cycle.frame', { ...at, by: -1 }))).toBe(exposures(out))
   })
+  it('go from a cycle on ones with the in-between behind each contact; a moment stays', () => {
+    const full = done(eight, 'chart.fill', {
+      ...{ ...where, chart: 'c1', from: runOn(eight, '1'), to: runOn(eight, '4'), step: 1, recipe: { family: 'even' } },
+      ticks: ['2', '3'].map((number, i) => ({ drawing: `b${number}`, number, u: (i + 1) / 3 })),
+    })
+    const ones = done(full, 'cycle.half', { ...at, derived: true })
+    expect(exposures(ones)).toMatch(/^1\*1 2\*1 3\*1 4\*3 .* 13\*1 \S+\*1 \S+\*1 16\*3 /)
+    const out = done(ones, 'cycle.frame', { ...at, by: -1 })
+    expect(exposures(out)).toMatch(/^1\*1 3\*1 4\*3 .* 13\*1 \S+\*1 16\*3 /)
+    expect(cycleOf(out).bracket.frames).toBe(22)
+    expect(undone(ones, out)).toBe(true)
+    const twice = done(out, 'cycle.frame', { ...at, by: -1 })
+    expect(cycleOf(twice).bracket.frames).toBe(20)
+    expect(refusal(twice, 'cycle.frame', { ...at, by: -1 })?.message).toMatch(/a moment follows/)
+  })
   it('go from linked columns, too: from a cycle that goes along, or where the contacts are', () => {
     const second = withSecond(empty)
     const lamp = (shot: Shot) => listOf(shot.plans[PLAN]!.columns.two!.runs).map(r => r.frames)
@@ -153,6 +168,31 @@ describe('frames of cycles', () => {
     expect(lamp(linked)).toEqual([12, 12])
     expect(lamp(done(linked, 'cycle.frame', { ...at, by: -1 }))).toEqual([11, 11])
     expect(undone(linked, done(linked, 'cycle.frame', { ...at, by: -1 }))).toBe(true)
+  })
+  it('go along in linked columns where a derived half has them, too', () => {
+    const derived = done(downs(passing(planned(withSecond(empty), { derived: true }), 1), 1), 'cycle.half', {
+      ...at,
+      derived: true,
+    })
+    const times = (shot: Shot) => listOf(shot.plans[PLAN]!.columns.two!.runs).map(r => r.frames)
+    const five = ['x', 'y', 'z', 'w', 'v'].reduce(
+      (s, id, i) =>
+        done(s, 'pose.add', {
+          ...{ plan: PLAN, column: 'two', where: i ? { afterLast: i === 4 ? 3 : 6 } : { onFrame: 1 } },
+          drawing: { id, number: id, role: 'key' as const, content: { poses: {}, strokes: [] } },
+        }),
+      derived,
+    )
+    const last = listOf(five.plans[PLAN]!.columns.two!.runs).at(-1)!
+    const whole = done(five, 'run.push', { plan: PLAN, column: 'two', run: { run: last.id, at: 22 }, delta: 1 })
+    const linked = done(whole, 'columns.link', { plan: PLAN, columns: [COLUMN, 'two'], link: 'both' })
+    // The passing is held two frames longer: on 7 and, derived, on 19 + 2.
+    const longer = done(linked, 'run.push', { ...where, run: runOn(linked, '7'), delta: 2 })
+    expect([times(linked), times(longer)]).toEqual([
+      [6, 6, 6, 3, 3],
+      [6, 8, 6, 5, 3],
+    ])
+    expect(undone(linked, longer)).toBe(true)
   })
   it('come before it, so that it begins in the middle of a round; and go again', () => {
     const off = done(eight, 'cycle.offset', { ...at, frames: 5 })

@@ -8,8 +8,10 @@ import { equal } from '../document/equal'
 import { freeNumber } from '../document/make'
 import { otherContent, otherFixed, otherSaid } from '../document/other-side'
 import { dropTicks } from './charts'
-import { followedAt } from './links'
+import type { Delta } from './links'
+import { followedBy } from './links'
 import { isTimed, stackOf, withChart, withColumn, withDrawings, without, withPlan } from './parts'
+import type { Wanted } from './passage'
 import { reexposed, sameExposed, withCycle } from './passage'
 
 /** Which cycle: of which column of which plan. */
@@ -17,6 +19,20 @@ export interface CycleRef {
   readonly plan: string
   readonly column: string
   readonly cycle: string
+}
+
+/**
+ * Where exposures got frames or lost them: `end` is the last frame of each as it was, behind `before`. Where others are
+ * shown now, all of it is at the end.
+ */
+function otherwiseHeld(old: readonly Wanted[], now: readonly Wanted[], before: number): Delta[] {
+  if (old.length !== now.length || old.some((r, i) => r.drawing !== now[i]!.drawing))
+    return [{ end: before + framesIn(old), delta: framesIn(now) - framesIn(old) }]
+  let end = before
+  return old.map((r, i) => {
+    end += r.frames
+    return { end, delta: now[i]!.frames - r.frames }
+  })
 }
 
 /** A cycle with a derived half as it is: the exposures of both halves. */
@@ -146,9 +162,9 @@ class Following {
     })
     const made = reexposed(column, this.now, [...first, ...wanted], this.newId)
     this.starts = cycleIn(made, this.ref.cycle, this.shot.length)!.bracket.there[first.length]!.id
-    const end = bracket.from + bracket.frames - 1
-    const delta = framesIn(wanted) - framesIn(second)
-    this.shot = followedAt(withColumn(this.shot, this.ref.plan, made), this.ref.plan, column, end, delta)
+    const { plan } = this.ref
+    const others = otherwiseHeld(second, wanted, bracket.from + framesIn(first) - 1)
+    this.shot = followedBy(withColumn(this.shot, plan, made), plan, column, others)
     return this
   }
 

@@ -26,7 +26,7 @@ const linkedTo = (shot: Shot, plan: string, column: Column): Column[] =>
 /**
  * Frames that come (or go, below 0) at a place in time: behind `end`, a written frame of the column that is changed.
  */
-interface Delta {
+export interface Delta {
   readonly end: number
   readonly delta: number
 }
@@ -41,7 +41,7 @@ export function followed(shot: Shot, plan: string, before: Column): Shot {
   const { start, before: was, after } = differing(before.runs, shot.plans[plan]!.columns[before.id]!.runs)
   const now = new Map(after.map(run => [run.id, run.frames]))
   let end = start - 1
-  return linkedBy(
+  return followedBy(
     shot,
     plan,
     before,
@@ -54,9 +54,10 @@ export function followed(shot: Shot, plan: string, before: Column): Shot {
 
 /** The columns of a column's link group after frames came, or went, behind a written frame of it. */
 export const followedAt = (shot: Shot, plan: string, before: Column, end: number, delta: number): Shot =>
-  linkedBy(shot, plan, before, [{ end, delta }])
+  followedBy(shot, plan, before, [{ end, delta }])
 
-function linkedBy(shot: Shot, plan: string, before: Column, deltas: readonly Delta[]): Shot {
+/** The same for several places at once. */
+export function followedBy(shot: Shot, plan: string, before: Column, deltas: readonly Delta[]): Shot {
   const brackets = bracketsOf(before, shot.length)
   // A passage that is shown again changes as often as it is shown.
   const shown = deltas
