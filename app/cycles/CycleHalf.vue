@@ -76,7 +76,6 @@ const seam = computed(() => {
               class="push-button px-1.5"
               :class="{ 'push-button-on': !r.released }"
               :aria-pressed="!r.released"
-              :aria-label="`${number(r.id)} follows ${number(r.of)}`"
               :title="
                 r.released
                   ? `Altered by hand. Press to derive it from ${number(r.of)} again`
@@ -84,9 +83,8 @@ const seam = computed(() => {
               "
               @click="follow(r.id, r.released)"
             >
-              <span class="font-mono">{{ number(r.id) }}</span><span class="text-[11px]">{{
-                r.released ? 'by hand' : `of ${number(r.of)}`
-              }}</span>
+              <span class="font-mono">{{ number(r.id) }}</span>{{ ' '
+              }}<span class="text-[11px]">{{ r.released ? 'by hand' : `of ${number(r.of)}` }}</span>
             </button>
           </li>
         </ul>

@@ -120,7 +120,7 @@ const kind = computed({
       >
         <button
           type="button"
-          class="flex w-full items-center gap-1.5 rounded px-1 py-0.5 text-left hover:bg-wash"
+          class="flex w-full items-center gap-1.5 min-h-6 rounded px-1 py-0.5 text-left hover:bg-wash"
           :class="{ 'text-soft': !row.exposed }"
           :title="
             row.exposed

@@ -210,6 +210,23 @@ describe('a mouth set', () => {
     expect(strokesOnShelf(content)).toEqual(['a'.repeat(64), 'b'.repeat(64)])
     expect(shelvedSchema.safeParse({ kind: 'mouths', shot: storeShot(start) }).success).toBe(false)
   })
+  it('is kept without the cycles of its column', () => {
+    const longer = done(shot, 'run.expose', { ...where, drawing: 'one', at: null, frames: 6 })
+    const [from, to] = listOf(columnIn(longer).runs)
+    const moments = ['two', 'one'].map((drawing, i) => ({
+      ...{ name: drawing, off: 6 * i, stage: 1, role: 'key' as const, drawing },
+    }))
+    const turning = done(longer, 'cycle.take', {
+      ...{ ...where, kind: 'own', steps: [{ frames: 12, moments }] },
+      repeat: {
+        ...{ id: 'turn', times: null, back: false },
+        first: { run: from!.id, at: 1 },
+        last: { run: to!.id, at: 7 },
+      },
+    })
+    expect(columnIn(turning).cycles).toBeDefined()
+    expect(columnAlone((kept(turning) as { shot: unknown }).shot)!.column.cycles).toBeUndefined()
+  })
   it('takes the drawings of a newer version, and those that came; what is exposed stays', () => {
     const copy = done(shot, 'mouths.set', { ...where, mouths: { ...mouths, original: { id: 'original', version: 1 } } })
     const redrawn = done(drawn(shot, 'three', 'd'), 'stroke.replace', {

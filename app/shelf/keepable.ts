@@ -78,7 +78,7 @@ function wholeColumn(scene: Scene, column: Column): Shelved {
 
 /** The mouths of a column: without when they are shown, and without what carries them. */
 function mouthsOf(scene: Scene, column: Column): Shelved {
-  const { original: _o, carrier: _c, moves: _m, stands: _s, spoken: _p, repeats: _r, ...bare } = column
+  const { original: _o, carrier: _c, moves: _m, stands: _s, spoken: _p, repeats: _r, cycles: _y, ...bare } = column
   const { original: _original, ...mouths } = column.mouths!
   const alone = { ...bare, mouths, runs: runsOf([]) }
   const shot = JSON.parse(copyColumn(scene, alone).text) as ShelvedMouths['shot']
