@@ -194,7 +194,7 @@ const takeDialogue = async (p: Page) => {
 }
 /** Marrow's steps at their stages with their derived half, and all cycles of the shot: a window that is high enough. */
 const takeCycles = async (p: Page) => {
-  await p.setViewportSize({ width: 1280, height: 1180 })
+  await p.setViewportSize({ width: 1280, height: 1260 })
   await p.goto(`${server.url}/shots/gull-point-030`)
   await p.locator('[data-part=picture][data-whole="1"]').waitFor()
   await p.getByRole('button', { name: 'Column Keeper', exact: true }).click()

@@ -14,7 +14,7 @@ import type { WorkRow } from './stages'
 import { betweenDrafts, exposedStage, nextStage, stageRows, stageTo, workRows } from './stages'
 import type { Steps } from './steps'
 import StepsForm from './StepsForm.vue'
-import { useCycles } from './store'
+import { DRAWN_ON, useCycles } from './store'
 
 /** A cycle at its stages: the switch, and what is drawn in which order. */
 const props = defineProps<{ found: CycleSeen }>()
@@ -34,12 +34,10 @@ function go(row: WorkRow): void {
   else stageTo(desk, props.found, row.stage)
 }
 
-/** What lies between comes last: on ones, twos or threes. */
-const ON = [1, 2, 3].map(value => ({ value, name: `on ${['', 'ones', 'twos', 'threes'][value]!}` }))
-const on = ref(1)
+/** What lies between comes last. */
 const between = computed(() => now.value !== null && !props.found.cycle.kept && !props.found.cycle.wave)
 function fillBetween(): void {
-  const drafts = betweenDrafts(desk.scene!, desk.focus!, props.found, on.value)
+  const drafts = betweenDrafts(desk.scene!, desk.focus!, props.found, cycles.on)
   if (!drafts.length) tell('There is no room between its moments on this step.')
   else if (desk.run(...drafts))
     desk.tellDone('Between its moments there are in-betweens now. Space them as any others.')
@@ -162,8 +160,8 @@ const kind = computed({
       >
         Next: what lies between</button
       ><SwitchRow
-        v-model="on"
-        :options="ON"
+        v-model="cycles.on"
+        :options="DRAWN_ON"
         label="Frames of each drawing between"
       />
     </div>

@@ -3,6 +3,7 @@ import { computed, ref, watch } from 'vue'
 import { plural } from '#core/basic'
 import type { CycleKindId } from '#core/cycle'
 import { atStage, CYCLE_KINDS, stagesOf } from '#core/cycle'
+import { equal } from '#core/document'
 import { useDesk } from '~/desk/desk'
 import { takeHere } from './actions'
 import FormRow from '~/ui/FormRow.vue'
@@ -12,10 +13,10 @@ import { useGhosts } from '~/ghosts/store'
 import { tell } from '~/ui/messages'
 import type { Begin } from './drafts'
 import { beginHere, freeFrame, planDrafts, plannedFrames, writtenIn } from './drafts'
-import { kindOf, likeFirstHalf, stepsOfKind } from './steps'
+import { kindOf, likeFirstHalf, onEvery, stepsOfKind } from './steps'
 import type { Steps } from './steps'
 import StepsForm from './StepsForm.vue'
-import { useCycles } from './store'
+import { DRAWN_ON, useCycles } from './store'
 
 /** A cycle as one would plan it on paper, before anything is drawn. */
 const [desk, cycles, ghosts] = [useDesk(), useCycles(), useGhosts()]
@@ -24,7 +25,7 @@ const KINDS = CYCLE_KINDS.map(k => ({ value: k.id, name: k.name }))
 const steps = ref<Steps>(stepsOfKind('walk'))
 const derived = ref(true)
 watch(kind, now => {
-  steps.value = stepsOfKind(now)
+  steps.value = onEvery(stepsOfKind(now), cycles.on)
   derived.value = kindOf(now).exchanged
 })
 const halves = computed(() => steps.value.length % 2 === 0)
@@ -32,6 +33,17 @@ const halved = computed(() => derived.value && halves.value)
 watch(halved, now => {
   if (now) steps.value = likeFirstHalf(steps.value)
 })
+/** Its moments lie where what is between them fits, on ones, twos or threes. */
+watch(
+  () => cycles.on,
+  (on, before) => {
+    const usual = stepsOfKind(
+      kind.value,
+      steps.value.map(s => s.frames),
+    )
+    steps.value = onEvery(equal(steps.value, onEvery(usual, before)) ? usual : steps.value, on)
+  },
+)
 const times = ref<'end' | 'once' | 'more'>('end')
 const TIMES = [
   { value: 'end' as const, name: 'to the end' },
@@ -111,6 +123,15 @@ const take = (): void => takeHere(desk, kind.value)
         :halved
         @change="steps = $event"
       />
+      <FormRow
+        name="drawn"
+        choices
+        ><SwitchRow
+          v-model="cycles.on"
+          :options="DRAWN_ON"
+          label="What lies between its moments"
+        />
+      </FormRow>
       <label
         v-if="halves"
         class="flex items-start gap-1.5"

@@ -8,6 +8,7 @@ import {
   likeFirstHalf,
   longerStep,
   movedMoment,
+  onEvery,
   stepsOfKind,
   stepStart,
   withMoment,
@@ -73,4 +74,28 @@ describe('steps of a cycle in the panel', () => {
       }),
     )
   })
+})
+
+describe('moments on every so many frames', () => {
+  it('of a walk on twos leave an in-between where there is room', () => {
+    expect(offs(onEvery(stepsOfKind('walk'), 2))).toEqual([
+      [0, 4, 6, 10],
+      [0, 4, 6, 10],
+    ])
+    expect(onEvery(stepsOfKind('walk'), 1)).toEqual(stepsOfKind('walk'))
+  })
+  it('keep their order, and stay within their step, however short', () =>
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...CYCLE_KINDS.map(k => k.id)),
+        fc.integer({ min: 1, max: 30 }),
+        fc.integer({ min: 1, max: 4 }),
+        (kind, frames, every) => {
+          for (const s of onEvery(stepsOfKind(kind, [frames, frames]), every))
+            expect(s.moments.map(m => m.off)).toEqual(
+              [...new Set(s.moments.map(m => Math.min(frames - 1, m.off)))].sort((a, b) => a - b),
+            )
+        },
+      ),
+    ))
 })

@@ -40,6 +40,22 @@ export function longerStep(steps: Steps, step: number, frames: number): Steps {
   return changed(steps, step, { frames: now, moments })
 }
 
+/** Steps whose moments lie on every so many frames, as far as there is room; the first stays, and their order. */
+export function onEvery(steps: Steps, every: number): Steps {
+  if (every <= 1) return steps
+  return steps.map(s => {
+    let least = 0
+    const moments = s.moments.map((m, i) => {
+      const to = Math.max(least, Math.round(m.off / every) * every)
+      const room = s.frames - (s.moments.length - i)
+      const off = i === 0 ? 0 : to <= room ? to : Math.max(m.off, Math.min(least, room))
+      least = off + 1
+      return { ...m, off }
+    })
+    return { ...s, moments }
+  })
+}
+
 /** As many steps as are wanted: like the first ones, without drawings. */
 export function withSteps(steps: Steps, count: number): Steps {
   const n = inRange(count, 1, MOST_STEPS)

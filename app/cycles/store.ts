@@ -19,6 +19,9 @@ export interface CycleSeen extends CycleIn {
   readonly name: string
 }
 
+/** Drawn on ones, twos or threes. */
+export const DRAWN_ON = [1, 2, 3].map(value => ({ value, name: `on ${['', 'ones', 'twos', 'threes'][value]!}` }))
+
 const reaches = ({ bracket: b }: CycleIn, frame: number): boolean =>
   frame >= b.start && frame < b.start + b.frames + b.adds
 
@@ -27,6 +30,8 @@ export const useCycles = defineStore('cycles', () => {
   const [desk, side] = [useDesk(), useSide()]
   /** A further cycle is planned though there is one. */
   const planning = ref(false)
+  /** What lies between moments is drawn on ones, twos or threes. */
+  const on = ref(1)
 
   const all = computed<CycleSeen[]>(() => {
     const { scene } = desk
@@ -72,9 +77,10 @@ export const useCycles = defineStore('cycles', () => {
   )
   function reset(): void {
     planning.value = false
+    on.value = 1
   }
   const planId = computed(() => desk.plan?.id ?? '')
-  return { planning, planId, all, inColumn, here, gait, seam, mixed, meet, round, reset }
+  return { planning, on, planId, all, inColumn, here, gait, seam, mixed, meet, round, reset }
 })
 
 const roundFrom = (first: number, frames: number): Frames => ({ first, last: first + frames - 1 })
