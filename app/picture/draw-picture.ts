@@ -107,8 +107,7 @@ export class PicturePainter {
     if (look.rule.front) drawGhosts(c, scene, focus, look)
     if (look.wet.length) {
       // What is drawn is seen as it will be: in a column that is cut to another one, within that.
-      for (const region of (focus.column && cutOn(scene, focus.column, focus.frame, scene.strokeBy)) ?? [])
-        cutTo(c, region)
+      for (const region of (focus.column && cutOn(scene, focus.column, focus.frame, scene)) ?? []) cutTo(c, region)
       for (const s of look.wet) drawWet(c, s, look.placing)
     }
     c.restore()
@@ -164,7 +163,7 @@ function seenAt(
   worked: Column | null,
 ): Seen | null {
   const lies = placingAt(scene, column, frame)
-  const cut = cutOn(scene, column, frame, scene.strokeBy)
+  const cut = cutOn(scene, column, frame, scene)
   const map = column.id === worked?.id ? laid[drawing] : undefined
   if (!cut || (!lies && !map)) return null
   if (!lies) return { at: after(placing, map!), cut: [] }

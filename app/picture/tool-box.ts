@@ -207,7 +207,7 @@ function unseen(scene: Scene, column: Column, frame: number): { text: string; de
           text: `${column.name} is not seen on this frame: it was let go where what it rode on was not there.`,
           detail: 'In the column’s settings it can lie as it is drawn.',
         }
-  if (!column.inside || cutOn(scene, column, frame, scene.strokeBy)) return null
+  if (!column.inside || cutOn(scene, column, frame, scene)) return null
   const on = scene.plan.columns[column.inside]!.name
   return {
     text: `${column.name} is seen only inside ${on}, and nothing is drawn there on this frame.`,

@@ -3,6 +3,7 @@ import { deriveHalf, followHalf, planCycle, removeCycle, setCycleSteps, setFeet,
 import { waveCycle } from './waves'
 import { markFootage, setFootage } from './footage'
 import { cutColumn, standColumn } from './inside'
+import { goMove, putMoves, removeCamera, removeMoves, shakeCamera, timeMove } from './moves'
 import { fixParts, forgetSpacing, keepSpacing, removePin, renumber, setPin, setScale } from './aids'
 import {
   backFrames,
@@ -144,6 +145,12 @@ const single = {
   'repeat.set': setRepeat,
   'repeat.remove': removeRepeat,
   'repeat.write': writeRepeat,
+  'move.put': putMoves,
+  'move.remove': removeMoves,
+  'move.time': timeMove,
+  'move.go': goMove,
+  'camera.shake': shakeCamera,
+  'camera.remove': removeCamera,
   'cycle.plan': planCycle,
   'cycle.take': takeCycle,
   'cycle.stage': stageCycle,

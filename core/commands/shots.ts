@@ -94,6 +94,8 @@ export const setColumn = command(
     /** The thing on a shelf that it is a copy of from now on. */
     original: originalSchema.optional(),
     adds: columnSchema.shape.adds,
+    /** How near it lies to the camera. */
+    depth: columnSchema.shape.depth,
   }),
   ({ column, plan, ...set }, shot) => {
     const name = shot.plans[plan]?.columns[column]?.name ?? 'the column'
@@ -104,6 +106,7 @@ export const setColumn = command(
     if (set.hidden !== undefined) return `${set.hidden ? 'Hide' : 'Show'} ${name}`
     if (set.reference !== undefined) return set.reference ? `Make ${name} a reference column` : `Export ${name} again`
     if (set.strength !== undefined) return `Show ${name} at ${Math.round(set.strength * 100)} %`
+    if (set.depth !== undefined) return `${name} passes ${set.depth} times as far`
     if (set.original) return `A copy of the one on the shelf: ${name}`
     return set.name ? `Rename ${name}` : `Change ${name}`
   },

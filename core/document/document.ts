@@ -9,6 +9,7 @@ import { framesSchema as frames } from '../time'
 import { cyclesSchema } from './cycle'
 import { footageSchema } from './footage'
 import { mouthSetSchema, spokenSchema } from './mouths'
+import { cameraSchema, carrierSchema, depthSchema, movesSchema, standsSchema } from './moves'
 import { lineSchema } from './reading'
 import { soundSchema } from './sound'
 import { affineSchema, originalSchema, pictureFile, strokesOf, subjectSchema } from './subject'
@@ -16,12 +17,13 @@ import { affineSchema, originalSchema, pictureFile, strokesOf, subjectSchema } f
 export * from './cycle'
 export * from './footage'
 export * from './mouths'
+export * from './moves'
 export * from './reading'
 export * from './sound'
 export * from './subject'
 
 /** The number of this form of the document and of the commands. */
-export const SCHEMA = 16
+export const SCHEMA = 17
 
 export const roleSchema = z.enum(['key', 'extreme', 'breakdown', 'in-between'])
 export const poseRoleSchema = z.enum(['key', 'extreme', 'breakdown'])
@@ -185,48 +187,6 @@ export const noteSchema = z.object({
   text: z.string().trim().min(1, 'A note says something.').max(400),
 })
 
-/** What carries a column: a part of a subject in another column, or that column as a whole (no part). */
-export const carrierSchema = z.object({
-  column: idSchema,
-  /** A bone, whose end it rides on, or `place`. */
-  part: z.object({ subject: idSchema, bone: idSchema }).nullable(),
-  /** From the column's own space to the part's: the way back from how the part lay when it was attached. */
-  base: affineSchema,
-  /** It grows and shrinks with what carries it. */
-  sizes: z.boolean(),
-  /** Where the part is not on the carrier's drawing it stays where that was last; otherwise it is not seen there. */
-  stays: z.boolean(),
-})
-
-/**
- * Where a column lies from a frame on: its own space moved, turned about the picture's origin, sized, mirrored. It holds
- * until the next move, or goes there.
- */
-export const moveSchema = z.object({
-  frame: frames,
-  place: vecSchema,
-  turn: finite,
-  size: z.number().min(0.001).max(1000),
-  mirror: z.boolean().optional(),
-  /** The column is not seen from here on. */
-  away: z.literal(true).optional(),
-  /** How it goes to the next move: spaced, every so many frames, a point of its own space on a straight line. */
-  go: z
-    .object({
-      recipe: recipeSchema,
-      step: z.number().int().min(1).max(24),
-      about: vecSchema,
-      /** It goes on only where the column shows a new drawing. */
-      drawn: z.literal(true).optional(),
-    })
-    .optional(),
-})
-
-/** From a frame on a column stands where its place in the order is, or directly before or behind what carries it. */
-export const standSchema = z.object({ frame: frames, at: z.enum(['own', 'before', 'behind']) })
-export const standsSchema = z.array(standSchema).max(MOST_RUNS)
-export const movesSchema = z.array(moveSchema).max(MOST_RUNS, 'A column holds at most 14,400 moves.')
-
 export const columnSchema = z.object({
   id: idSchema,
   name: label,
@@ -253,6 +213,8 @@ export const columnSchema = z.object({
   carrier: carrierSchema.optional(),
   /** Where it lies, from frame to frame, in order; each holds until the next. */
   moves: movesSchema.optional(),
+  /** How near it lies: how far it passes by when the camera moves, as a share of how far what lies at 1 does. */
+  depth: depthSchema.optional(),
   /** Where it stands to what carries it, from frame to frame, in order; each holds until the next. */
   stands: standsSchema.optional(),
   /** It is seen only inside what this column has drawn on the same frame. */
@@ -281,6 +243,8 @@ export const planSchema = z.object({
   notes: z.record(idSchema, noteSchema).optional(),
   /** What is heard with it. */
   sounds: z.record(idSchema, soundSchema).optional(),
+  /** What is seen of it, where that is not the picture as it stands. */
+  camera: cameraSchema.optional(),
   /** What is spoken in it. */
   lines: z.record(idSchema, lineSchema).optional(),
 })
@@ -333,9 +297,6 @@ export type Pin = z.infer<typeof pinSchema>
 export type Note = z.infer<typeof noteSchema>
 export type KeptSpacing = z.infer<typeof keptSpacingSchema>
 export type Column = Omit<z.infer<typeof columnSchema>, 'runs'> & { readonly runs: Runs }
-export type Carrier = z.infer<typeof carrierSchema>
-export type Move = z.infer<typeof moveSchema>
-export type Stand = z.infer<typeof standSchema>
 export type Plan = Omit<z.infer<typeof planSchema>, 'columns'> & { readonly columns: Record<string, Column> }
 export type Shot = Omit<z.infer<typeof shotSchema>, 'plans'> & { readonly plans: Record<string, Plan> }
 /** A shot as it is stored and sent: plain JSON, exposures as a list. */

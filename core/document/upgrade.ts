@@ -58,6 +58,8 @@ export const upgrades: Readonly<Record<number, Upgrade>> = {
   14: old => ({ ...old, schema: 15 }),
   // 16 adds cycles to columns, and moves that go on with the drawings of their column, which may be missing.
   15: old => ({ ...old, schema: 16 }),
+  // 17 adds the camera of a plan, how near columns lie, and moves on an arc, which may be missing.
+  16: old => ({ ...old, schema: 17 }),
 }
 
 /**

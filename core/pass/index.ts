@@ -1,6 +1,7 @@
 export * from './bars'
 export * from './between'
 export * from './closed'
+export * from './framing'
 export * from './moves'
 export type { Shown } from './content-cache'
 export * from './contents'

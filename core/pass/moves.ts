@@ -1,7 +1,7 @@
 import { spread } from '../chart'
 import type { Move } from '../document/document'
-import type { Affine, Vec } from '../motion'
-import { growth, mapped, mix, nearestTurn, SAME } from '../motion'
+import type { Affine, Path, Vec } from '../motion'
+import { arc, growth, mapped, mix, nearestTurn, SAME, straight } from '../motion'
 
 /** A space that lies at a place, its first axis in a direction (radians); mirrored, its second axis is turned over. */
 export function lying({ x, y }: Vec, direction: number, size: number, mirror: boolean): Affine {
@@ -10,7 +10,8 @@ export function lying({ x, y }: Vec, direction: number, size: number, mirror: bo
 }
 
 /** Where a move puts a column. */
-export const moveSpace = ({ place, turn, size, mirror }: Move): Affine => lying(place, turn, size, mirror ?? false)
+export const moveSpace = ({ place, turn, size, mirror }: Pick<Move, 'place' | 'turn' | 'size' | 'mirror'>): Affine =>
+  lying(place, turn, size, mirror ?? false)
 
 /** The move that a map of the picture is, which turns, sizes and mirrors only; rounded to what is kept. */
 export function moveOf(frame: number, m: Affine): Move {
@@ -39,7 +40,7 @@ export function movedOn(moves: readonly Move[] | undefined, frame: number, drawn
   if (last.away) return null
   const to = moves[next]
   if (!last.go || !to || next <= 0 || to.away) return moveSpace(last)
-  return goneTo(last, to, last.go.drawn ? Math.max(last.frame, drawnSince(frame)) : frame)
+  return goneTo(moves, next - 1, last.go.drawn ? Math.max(last.frame, drawnSince(frame)) : frame)
 }
 
 /** How far the way between two moves is gone on a frame, in steps of so many frames: 0 to 1. */
@@ -53,17 +54,41 @@ function shareOn({ go, frame: from }: Move, to: number, frame: number): number {
   return spread(recipe, steps - 1)[k - 1] ?? 1
 }
 
-/** On the way from one move to the next: its point goes straight, turn and size go with it. */
-function goneTo(a: Move, b: Move, frame: number): Affine {
+/** On the way from one move to the next: its point goes straight, or on an arc; turn and size go with it. */
+function goneTo(moves: readonly Move[], i: number, frame: number): Affine {
+  const [a, b] = [moves[i]!, moves[i + 1]!]
   const u = shareOn(a, b.frame, frame)
   const mirror = a.mirror ?? false
   // What is turned over on the way lies as before until it gets there.
   if (mirror !== (b.mirror ?? false)) return moveSpace(a)
-  const { about } = a.go!
-  const [p, q] = [mapped(moveSpace(a), about), mapped(moveSpace(b), about)]
-  const way = lying({ x: 0, y: 0 }, mix(a.turn, nearestTurn(b.turn, a.turn), u), mix(a.size, b.size, u), mirror)
+  const { about, round } = a.go!
+  const turn = round ? b.turn : nearestTurn(b.turn, a.turn)
+  const p = wayTo(moves, i)(u)
+  const way = lying({ x: 0, y: 0 }, mix(a.turn, turn, u), mix(a.size, b.size, u), mirror)
   const off = mapped(way, about)
-  return [way[0], way[1], way[2], way[3], mix(p.x, q.x, u) - off.x, mix(p.y, q.y, u) - off.y]
+  return [way[0], way[1], way[2], way[3], p.x - off.x, p.y - off.y]
+}
+
+const ways = new WeakMap<Move, { of: readonly (Move | undefined)[]; path: Path }>()
+
+/** The way of the point from a move to the next one, by its share of length. */
+export function wayTo(moves: readonly Move[], i: number): Path {
+  const a = moves[i]!
+  const { about, arc: bends } = a.go!
+  const at = (m: Move): Vec => mapped(moveSpace(m), about)
+  const of = [moves[i - 1], moves[i + 1], moves[i + 2]]
+  if (!bends) return straight(at(a), at(of[1]!))
+  const known = ways.get(a)
+  if (known?.of.every((m, k) => m === of[k])) return known.path
+  const [before, b, behind] = of
+  const path = arc(
+    before && !before.away ? at(before) : null,
+    at(a),
+    at(b!),
+    behind && !behind.away ? at(behind) : null,
+  )
+  ways.set(a, { of, path })
+  return path
 }
 
 /**

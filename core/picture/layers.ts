@@ -1,8 +1,9 @@
 import type { Column, Plan, Stand } from '../document'
 import { carriersOf, insidesOf } from '../document'
-import type { Scene, StrokeBy } from '../pass'
-import { drawingShown, placingAt } from '../pass'
+import type { Scene, StrokeBy, Through } from '../pass'
+import { drawingShown, placingAt, throughOn } from '../pass'
 import type { Affine } from '../motion'
+import { after, SAME } from '../motion'
 import { footageMarks } from './footage'
 import { contentMarks, finishedMarks, type Mark, type PartsSeen } from './marks'
 import { mappedRegion, outerOf, type Region } from './outer'
@@ -41,6 +42,8 @@ export interface LayerOptions {
   readonly faded?: string | null
   /** The roughs of drawings that are finished: while working only. */
   readonly roughs?: boolean
+  /** Seen by the camera, where the plan has one; otherwise all that is there, as it lies. */
+  readonly camera?: boolean
   /** Which parts of one column are seen. */
   readonly seen?: { readonly column: string; readonly parts: PartsSeen } | null
 }
@@ -81,14 +84,17 @@ export function cutOn(
   scene: Scene,
   column: Column,
   frame: number,
-  strokeBy: StrokeBy,
-  shows: Shows = drawingShown,
+  {
+    strokeBy,
+    shows = drawingShown,
+    camera = null,
+  }: { readonly strokeBy: StrokeBy; readonly shows?: Shows; readonly camera?: Through | null },
 ): Region[] | null {
   const out: Region[] = []
   for (const id of insidesOf(scene.plan.columns, column.id)) {
     const on = scene.plan.columns[id]!
     const drawing = shows(on, frame)
-    const at = on.carrier || on.moves ? placingAt(scene, on, frame, shows) : undefined
+    const at = placedOn(scene, on, frame, { shows, camera })
     if (drawing === null || at === null) return null
     const stack = scene.shot.stacks[on.stack]!
     const region = outerOf(contentMarks(stack, scene.contents.of(scene, stack, drawing), strokeBy))
@@ -98,21 +104,40 @@ export function cutOn(
   return out
 }
 
+/** Where a column lies in what is seen; undefined where that is as it is drawn, null where it is not seen. */
+function placedOn(
+  scene: Scene,
+  column: Column,
+  frame: number,
+  { shows, camera }: { shows: Shows; camera: Through | null },
+): Affine | null | undefined {
+  const lies = column.carrier || column.moves ? placingAt(scene, column, frame, shows) : undefined
+  if (!camera || lies === null) return lies
+  const through = camera(column)
+  return through && (lies ? after(through, lies) : through)
+}
+
 /** The display list of a frame: every column that is not hidden, from back to front. */
 export function layersAt(scene: Scene, frame: number, strokeBy: StrokeBy, options: LayerOptions = {}): Layer[] {
   const { background = true, references = false, shows = drawingShown, faded, instead, roughs, seen } = options
   const { shot, plan, contents } = scene
+  const camera = options.camera ? throughOn(scene, frame) : null
   return orderOn(scene, frame).flatMap((id): Layer[] => {
     const column = plan.columns[id]!
     if (column.hidden || (column.background && !background) || (column.reference && !references)) return []
+    const through = camera ? camera(column) : SAME
+    if (!through) return []
     const other = instead?.column === id ? instead : null
     const drawing = other ? other.drawing : shows(column, frame)
     const film = references ? footageMarks(column, frame, shot.rate) : []
     if (drawing === null && !film.length) return []
     const moved = column.carrier || column.moves
-    const at = other?.at ?? (moved ? placingAt(scene, column, frame, shows) : null)
-    if (moved && !at) return []
-    const cut = other?.cut ?? cutOn(scene, column, frame, strokeBy, shows)
+    const lies = other?.at ?? (moved ? placingAt(scene, column, frame, shows) : null)
+    if (moved && !lies) return []
+    const at = camera ? after(through, lies ?? SAME) : lies
+    const cut =
+      other?.cut?.map(r => (camera ? mappedRegion(r, through) : r)) ??
+      cutOn(scene, column, frame, { strokeBy, shows, camera })
     if (!cut) return []
     const stack = shot.stacks[column.stack]!
     const layer = {

@@ -9,6 +9,7 @@ import { cycled } from './cycled'
 import { drawn } from './drawn'
 import type { Example } from './kit'
 import { SHOT } from './kit'
+import { moved } from './moved'
 import { timed } from './timed'
 
 export { FILES, SHOT, STROKES } from './kit'
@@ -17,7 +18,7 @@ export { FILES, SHOT, STROKES } from './kit'
  * Every command at least once, each as it is sent: one after the other they are applied to the shot that `exampleShot`
  * makes, once `STROKES` and `FILES` are kept.
  */
-export const EXAMPLES: readonly Command[] = [...drawn, ...charted, ...timed, ...cycled, ...carried].map(
+export const EXAMPLES: readonly Command[] = [...drawn, ...charted, ...timed, ...cycled, ...moved, ...carried].map(
   ({ id, name, args }: Example, i) =>
     ({ id: id ?? `example-${String(i + 1).padStart(3, '0')}`, schema: SCHEMA, name, args }) as Command,
 )
