@@ -15,6 +15,7 @@ import { lightTableActions } from './light-table/actions'
 import { lightTableSettings } from './light-table/setting-actions'
 import { cycleActions } from './cycles/actions'
 import { mouthActions } from './mouths/actions'
+import { moveActions } from './moves/actions'
 import { pictureActions } from './picture/actions'
 import { poseActions } from './poses/actions'
 import { railActions } from './rail/actions'
@@ -61,6 +62,7 @@ const rooms: readonly (readonly Action[])[] = [
   readingActions,
   mouthActions,
   cycleActions,
+  moveActions,
   handOffActions,
   guideActions,
   ghostSettings,

@@ -27,6 +27,7 @@ export const panels: Readonly<Record<SidePanelName, Panel>> = {
   import: { component: later(() => import('./exchange/ImportPanel.vue')) },
   lines: { component: later(() => import('./light-table/LinesPanel.vue')), ofColumn: true },
   mouths: { component: later(() => import('./mouths/MouthsPanel.vue')), ofColumn: true },
+  moves: { component: later(() => import('./moves/MovesPanel.vue')), ofColumn: true },
   'new-pose': { component: later(() => import('./poses/NewPosePanel.vue')), ofColumn: true },
   parts: { component: later(() => import('./figures/PartsPanel.vue')), ofColumn: true },
   pins: { component: later(() => import('./figures/PinPanel.vue')), ofColumn: true },

@@ -20,6 +20,7 @@ import { useRail } from './rail/store'
 import { useTies } from './ties/store'
 import { useSheet } from './sheet/sheet'
 import { useMouths } from './mouths/store'
+import { useMoves } from './moves/store'
 import { useMessages } from './ui/messages'
 import { usePoses } from './poses/store'
 import { useShelf } from './shelf/store'
@@ -56,6 +57,7 @@ const stores = [
   useReading,
   useMouths,
   useCycles,
+  useMoves,
 ]
 
 export function resetRooms(): void {

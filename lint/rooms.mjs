@@ -26,7 +26,7 @@ export const floors = {
     ['chart'],
     ['poses', 'travel', 'footage'],
     ['rail', 'light-table'],
-    ['figures', 'superimpose', 'ties', 'findings', 'cycles'],
+    ['figures', 'superimpose', 'ties', 'findings', 'cycles', 'moves'],
     ['picture', 'mouths'],
     ['exchange', 'hand-off'],
     ['tray', 'shot', 'states', 'list', 'beside', 'guide', 'shelf'],

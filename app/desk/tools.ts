@@ -1,7 +1,18 @@
 import { defineStore, skipHydrate } from 'pinia'
 import { useRemembered } from '~/ui/remembered'
 
-export const TOOLS = ['pose', 'pencil', 'eraser', 'select', 'ties', 'superimpose', 'joints', 'path', 'scale'] as const
+export const TOOLS = [
+  'pose',
+  'pencil',
+  'eraser',
+  'select',
+  'ties',
+  'superimpose',
+  'joints',
+  'path',
+  'move',
+  'scale',
+] as const
 export type Tool = (typeof TOOLS)[number]
 
 /** Names that browsers may still remember. */

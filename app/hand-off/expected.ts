@@ -1,5 +1,5 @@
 import type { Frames } from '#core/sheet'
-import { drawingShown, placingAt } from '#core/pass'
+import { drawingShown, framingOn, framingSpace, placingAt } from '#core/pass'
 import { perSecond } from '#core/time'
 import { columnsOf } from '#core/document'
 import type { Scene } from '~/desk/scene'
@@ -16,12 +16,16 @@ const GIF_SHARE = 0.15
 /** How many different pictures are shown on some frames: where any column shows another drawing, or one moves. */
 function picturesOn(scene: Scene, { first, last }: Frames): number {
   const columns = columnsOf(scene.plan).filter(c => !c.hidden && !c.reference)
+  const { camera } = scene.plan
+  const seenBy = (frame: number): string =>
+    camera ? framingSpace(framingOn(camera, frame, scene.shot.rate), scene.shot.picture).join() : ''
   const seen = new Set<string>()
   for (let frame = first; frame <= last; frame++)
     seen.add(
-      columns
-        .map(c => `${drawingShown(c, frame)} ${c.carrier || c.moves ? placingAt(scene, c, frame)?.join() : ''}`)
-        .join('|'),
+      seenBy(frame) +
+        columns
+          .map(c => `${drawingShown(c, frame)} ${c.carrier || c.moves ? placingAt(scene, c, frame)?.join() : ''}`)
+          .join('|'),
     )
   return seen.size
 }

@@ -17,8 +17,8 @@ export function imageLayers(
   look: Pick<Look, 'background'> & { readonly figuresOnly?: boolean },
   { frame, column: id, drawing }: WhichImage,
 ): readonly Layer[] {
-  if (!id) return layersAt(scene, frame, strokeBy, { background: look.background })
-  if (!drawing) return layersAt(scene, frame, strokeBy, { background: true }).filter(l => l.column === id)
+  if (!id) return layersAt(scene, frame, strokeBy, { background: look.background, camera: true })
+  if (!drawing) return layersAt(scene, frame, strokeBy, { background: true, camera: true }).filter(l => l.column === id)
   const column = scene.plan.columns[id]!
   const stack = scene.shot.stacks[column.stack]!
   const shown = scene.contents.of(scene, stack, drawing)

@@ -1,6 +1,17 @@
 <script setup lang="ts">
 import { withKey } from '~/desk/shortcuts'
-import { Eraser, LassoSelect, Layers2, Link2, Pencil, PersonStanding, Ruler, Spline, Waypoints } from '@lucide/vue'
+import {
+  Eraser,
+  LassoSelect,
+  Layers2,
+  Link2,
+  Move,
+  Pencil,
+  PersonStanding,
+  Ruler,
+  Spline,
+  Waypoints,
+} from '@lucide/vue'
 import { useTools } from '~/desk/tools'
 
 const hand = useTools()
@@ -13,6 +24,7 @@ const tools = [
   { id: 'superimpose', name: 'Superimpose: lay the drawings before and after over this one', icon: Layers2 },
   { id: 'joints', name: 'Create a figure from joints', icon: Waypoints },
   { id: 'path', name: 'Follow points: arcs and travel', icon: Spline },
+  { id: 'move', name: 'Place the column, or the camera', icon: Move },
   { id: 'scale', name: 'Set the scale along something of known height', icon: Ruler },
 ] as const
 </script>

@@ -19,15 +19,18 @@ import { useLightTable } from '~/light-table/store'
 import { useTravel } from '~/travel/store'
 import { usePaintCounts } from '~/ui/paint/counts'
 import type { View } from '~/ui/paint/view'
+import { onCanvas } from '~/ui/paint/view'
 import { droppedFiles } from '~/ui/dropped-files'
 import { spreadBy } from '~/ui/grip'
 import { penNear, useOnlyPen } from '~/ui/pen-near'
 import { usePaint } from '~/ui/usePaint'
 import { useTheme } from '~/ui/useTheme'
+import { drawMoves } from '~/moves/draw-moves'
+import { useMoves } from '~/moves/store'
 import { useSuperimpose } from '~/superimpose/store'
 import { drawAids, drawWays } from './draw-aids'
 import { drawPenLabel } from './draw-pen-label'
-import { onCanvas, PicturePainter } from './draw-picture'
+import { PicturePainter } from './draw-picture'
 import { Fingers } from './fingers'
 import type { Hand } from './hand'
 import { boxAt, centredOn, panned, pictureAt, STRAIGHT, viewOf, zoomed } from './lens'
@@ -42,7 +45,7 @@ const { view, toolBox, hand } = defineProps<{ view: ViewId; toolBox: ToolBox; ha
 const emit = defineEmits<{ files: [files: File[]] }>()
 const [desk, tools, table] = [useDesk(), useTools(), useLightTable()]
 const [counts, ghosts, picture, travel] = [usePaintCounts(), useGhosts(), usePicture(), useTravel()]
-const [laid, player, superimpose] = [useLaid(), usePlayer(), useSuperimpose()]
+const [laid, player, superimpose, moves] = [useLaid(), usePlayer(), useSuperimpose(), useMoves()]
 const canvas = ref<HTMLCanvasElement | null>(null)
 const frame = ref<HTMLElement | null>(null)
 const size = useElementSize(frame)
@@ -72,23 +75,31 @@ function pointOf(e: PointerEvent): Vec {
   const at = canvas.value!.getBoundingClientRect()
   const on = { x: e.clientX - at.left, y: e.clientY - at.top }
   const seen = pictureAt(on, desk.shown!.picture, { width: at.width, height: at.height }, lens.value)
-  return mapped(inverseOf(steady.now.value), seen)
+  return mapped(inverseOf(after(seenBy.value, steady.now.value)), seen)
 }
 /** Where the active column lies: tools work in its own space, wherever it is carried or moved to. */
 const placing = computed<Affine>(() => {
   const { scene, focus, column } = desk
   return (scene && column && placingAt(scene, column, focus!.workFrame)) ?? SAME
 })
+/** The way through the camera to the active column, while one looks through it. */
+const through = computed(() => (view === 'plain' ? moves.through : null))
+const seenBy = computed<Affine>(() => {
+  const { column } = desk
+  return (column && through.value?.(column)) ?? SAME
+})
 const ownPointOf = (e: PointerEvent): Vec => mapped(inverseOf(placing.value), pointOf(e))
 const atOf = (e: PointerEvent) => ({
   p: ownPointOf(e),
-  scale: viewOf(desk.shown!.picture, box.value, lens.value).scale * growth(placing.value),
+  scale: scaleOf(),
 })
+const scaleOf = (): number =>
+  viewOf(desk.shown!.picture, box.value, lens.value).scale * growth(placing.value) * growth(seenBy.value)
 
 const sight: PencilSight = {
   pointOf: ownPointOf,
   zoom: () => lens.value.zoom,
-  scale: () => viewOf(desk.shown!.picture, box.value, lens.value).scale * growth(placing.value),
+  scale: scaleOf,
   placing: () => placing.value,
 }
 if (view === 'plain') hand.through(sight)
@@ -137,6 +148,7 @@ usePaint(
     joints.joints,
     joints.on,
     () => [ties.store.hovered, ties.store.picked, ties.store.points],
+    () => [moves.through, moves.way, moves.mover, moves.shown],
     useTheme().name,
   ],
   (c, width, height) => {
@@ -149,6 +161,7 @@ usePaint(
     const held = { on: steady.on, now: steady.now.value, held: steady.held.value }
     const look = {
       placing: placing.value,
+      through: through.value,
       laid: laid.here,
       steady: held,
       edge,
@@ -166,7 +179,12 @@ usePaint(
     const layers = painter.draw(c, scene, focus, look, { box: { width, height }, aids: v => drawPlacedAids(c, v) })
     if (pen.value && tools.tool === 'pencil' && !wet.length && !playing)
       drawPenLabel(c, focus, penGoes(focus, table.onHeld), {
-        at: boxAt(mapped(after(held.now, placing.value), pen.value), scene.shot.picture, { width, height }, lens.value),
+        at: boxAt(
+          mapped(after(after(seenBy.value, held.now), placing.value), pen.value),
+          scene.shot.picture,
+          { width, height },
+          lens.value,
+        ),
         width,
       })
     const told = canvas.value!.dataset
@@ -189,6 +207,7 @@ function isWhole(layers: readonly Layer[]): boolean {
 /** Aids are of the active column: they are drawn where it lies. */
 function drawPlacedAids(c: CanvasRenderingContext2D, v: View): void {
   drawWays(c, v)
+  drawMoves(c, v, toolBox.moving)
   const at = placing.value
   c.save()
   if (at !== SAME) c.transform(...onCanvas(at, v))

@@ -10,6 +10,7 @@ import PoseSettings from '~/figures/PoseSettings.vue'
 import EraserSettings from '~/light-table/EraserSettings.vue'
 import PencilSettings from '~/light-table/PencilSettings.vue'
 import SelectSettings from '~/light-table/SelectSettings.vue'
+import MoveSettings from '~/moves/MoveSettings.vue'
 import SuperimposeSettings from '~/superimpose/SuperimposeSettings.vue'
 import TiesSettings from '~/ties/TiesSettings.vue'
 import MessageLine from '~/ui/MessageLine.vue'
@@ -35,6 +36,7 @@ const [desk, folds, tools] = [useDesk(), useFolds(), useTools()]
     <EraserSettings v-else-if="tools.tool === 'eraser'" />
     <SelectSettings v-else-if="tools.tool === 'select'" />
     <TiesSettings v-else-if="tools.tool === 'ties'" />
+    <MoveSettings v-else-if="tools.tool === 'move'" />
     <SuperimposeSettings v-else-if="tools.tool === 'superimpose'" />
     <JointForm
       v-else-if="tools.tool === 'joints'"

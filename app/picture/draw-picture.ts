@@ -2,7 +2,7 @@ import type { Affine } from '#core/motion'
 import { after, inverseOf, SAME } from '#core/motion'
 import type { Column, Stack } from '#core/document'
 import { subjectsOf } from '#core/document'
-import type { Played } from '#core/pass'
+import type { Played, Through } from '#core/pass'
 import { placingAt } from '#core/pass'
 import type { Layer, Seen } from '#core/picture'
 import { contentMarks, cutOn, layersAt, mappedRegion, roomAround, strokeMark } from '#core/picture'
@@ -18,6 +18,7 @@ import type { GhostLook } from '~/ui/paint/draw-picture'
 import { cutTo, drawKeptGhost, drawLayers, ghostLook } from '~/ui/paint/draw-picture'
 import { KeptLayers } from '~/ui/paint/kept-layers'
 import type { View } from '~/ui/paint/view'
+import { onCanvas } from '~/ui/paint/view'
 import type { Flipped } from './flip'
 import type { Lens, Size } from './lens'
 import { middleOf, viewOf } from './lens'
@@ -42,6 +43,8 @@ export interface PictureLook {
   readonly wet: readonly Stroke[]
   /** Where the active column lies, whose space what is worked with is in. */
   readonly placing: Affine
+  /** The ways through the camera, while one looks through it. */
+  readonly through: Through | null
   /** A part that is held still: the map of the picture on a frame, and whether one is. */
   readonly steady: { readonly on: (frame: number) => Affine; readonly now: Affine; readonly held: boolean }
   /** The edge of the frame, and its part that is safe for action, are drawn. */
@@ -78,9 +81,11 @@ export class PicturePainter {
     turn(c, box, look.lens.turn)
     if (look.steady.held) c.transform(...onCanvas(look.steady.now, v))
     const layers = this.drawPaper(c, scene, focus, look, v)
-    if (!look.playing) drawOutside(c, scene, v)
-    if (look.edge || look.playing) strokeFrame(c, picture, v, 1)
+    if (!look.playing && !look.through) drawOutside(c, scene, v)
+    if (look.edge || look.playing || look.through) strokeFrame(c, picture, v, 1)
     if (look.safe) strokeFrame(c, picture, v, ACTION_SAFE)
+    const seenBy = throughTo(look, focus.column)
+    if (seenBy !== SAME) c.transform(...onCanvas(seenBy, v))
     if (!look.flip) aids(v)
     c.restore()
     if (look.steady.held) strokeSteady(c, box)
@@ -96,7 +101,7 @@ export class PicturePainter {
     c.translate(v.x, v.y)
     c.scale(v.scale, v.scale)
     c.beginPath()
-    if (look.playing) c.rect(0, 0, scene.shot.picture.width, scene.shot.picture.height)
+    if (look.playing || look.through) c.rect(0, 0, scene.shot.picture.width, scene.shot.picture.height)
     else c.rect(room.x, room.y, room.width, room.height)
     c.fillStyle = paper
     c.fill()
@@ -107,18 +112,15 @@ export class PicturePainter {
     if (look.rule.front) drawGhosts(c, scene, focus, look)
     if (look.wet.length) {
       // What is drawn is seen as it will be: in a column that is cut to another one, within that.
-      for (const region of (focus.column && cutOn(scene, focus.column, focus.frame, scene)) ?? []) cutTo(c, region)
-      for (const s of look.wet) drawWet(c, s, look.placing)
+      for (const region of (focus.column &&
+        cutOn(scene, focus.column, focus.frame, { strokeBy: scene.strokeBy, camera: look.through })) ??
+        [])
+        cutTo(c, region)
+      for (const s of look.wet) drawWet(c, s, after(throughTo(look, focus.column), look.placing))
     }
     c.restore()
     return layers
   }
-}
-
-/** A map of the picture as a map of the canvas. */
-export function onCanvas(m: Affine, v: View): [number, number, number, number, number, number] {
-  const view: Affine = [v.scale, 0, 0, v.scale, v.x, v.y]
-  return [...after(view, after(m, inverseOf(view)))] as [number, number, number, number, number, number]
 }
 
 /** That the picture is not seen as it lies: a frame around it all. What is held still stands beside it in words. */
@@ -136,12 +138,17 @@ function turn(c: C, box: Size, by: number): void {
   c.translate(-middle.x, -middle.y)
 }
 
+/** The way through the camera to a column; the same where one does not look through it. */
+const throughTo = ({ through }: Pick<PictureLook, 'through'>, column: Column | null): Affine =>
+  (through && column && through(column)) ?? SAME
+
 /** While one draws over the column that this one is lined up with, that one is faint; in what is played it is not. */
 const layersOf = (scene: Scene, { column, frame }: Focus, look: PictureLook): Layer[] => {
   const { flip, seen, playing, played, roughs } = look
   const seenAs = flip && column && seenAt(scene, column, flip, look, column)
   return layersAt(scene, frame, scene.strokeBy, {
     references: true,
+    camera: look.through !== null,
     ...(played ? { shows: (c, f) => played.drawing(c, f) } : {}),
     faded: playing ? null : (column?.leader ?? null),
     instead: flip && column ? { column: column.id, drawing: flip.drawing, ...seenAs } : null,
@@ -187,6 +194,7 @@ function drawGhosts(c: C, scene: Scene, focus: Focus, look: PictureLook): void {
     if (!as) continue
     c.globalAlpha = g.strength * rule.overall
     c.save()
+    c.transform(...(throughTo(look, g.column) as [number, number, number, number, number, number]))
     for (const region of as.cut) cutTo(c, region)
     c.transform(...(as.at as [number, number, number, number, number, number]))
     drawKeptGhost(

@@ -1,7 +1,7 @@
 import { computed, shallowRef } from 'vue'
 import { tell } from '~/ui/messages'
 import type { Vec } from '#core/motion'
-import { distance } from '#core/motion'
+import { distance, growth, mapped, SAME } from '#core/motion'
 import { placingAt } from '#core/pass'
 import { cutOn } from '#core/picture'
 import type { Column } from '#core/document'
@@ -17,6 +17,7 @@ import { PencilTool } from '~/light-table/pencil-tool'
 import { SelectTool } from '~/light-table/select-tool'
 import { SuperimposeTool } from '~/superimpose/superimpose-tool'
 import { TiesTool } from '~/ties/ties-tool'
+import { MoveTool } from '~/moves/move-tool'
 import { PathTool, pointOfHandle } from '~/travel/path-tool'
 import { useTravel } from '~/travel/store'
 
@@ -46,6 +47,7 @@ export class ToolBox {
   readonly joints = new JointTool()
   readonly ties = new TiesTool()
   readonly superimpose = new SuperimposeTool()
+  readonly moving = new MoveTool()
   readonly measure = shallowRef<Measure | null>(null)
   /** Where the pencil is over the picture, to say beside it which drawing is under it. */
   readonly pen = shallowRef<Vec | null>(null)
@@ -90,6 +92,9 @@ export class ToolBox {
       case 'path':
         this.beginPath({ p, scale })
         break
+      case 'move':
+        this.moving.begin(...this.inPicture({ p, scale }))
+        break
       case 'pencil':
         if (this.mayWork()) this.pencil.begin(e, p)
     }
@@ -102,6 +107,7 @@ export class ToolBox {
     else if (this.poses.busy()) this.poses.move(p, e)
     else if (this.pencil.busy()) this.pencil.move(e, p)
     else if (this.superimpose.dragging()) this.superimpose.move(p, e)
+    else if (this.moving.busy()) this.moving.move(...this.inPicture({ p, scale }), e)
     else if (this.selecting.busy()) this.selecting.move(e, p, scale)
     else if (this.tools.tool === 'eraser') this.eraser.move(p, scale)
     else this.hover({ p, scale })
@@ -115,6 +121,7 @@ export class ToolBox {
       this.measure.value = long ? { ...measure, done: true } : null
     } else if (this.poses.busy()) this.poses.end()
     else if (this.superimpose.dragging()) this.superimpose.end()
+    else if (this.moving.busy()) this.moving.end()
     else if (this.selecting.busy()) this.selecting.end(p, scale)
     else if (this.eraser.busy()) await this.eraser.end()
     else if (this.pencil.busy()) await this.pencil.end()
@@ -133,6 +140,7 @@ export class ToolBox {
     this.eraser.busy() ||
     this.selecting.busy() ||
     this.superimpose.busy() ||
+    this.moving.busy() ||
     this.path.busy() ||
     !!this.measure.value
 
@@ -142,9 +150,17 @@ export class ToolBox {
     this.eraser.cancel()
     this.selecting.cancel()
     this.superimpose.cancel()
+    this.moving.cancel()
     this.path.cancel()
     this.measure.value = null
     this.desk.drop()
+  }
+
+  /** A point of the active column's own space in the picture, and how large a px of that is on the screen. */
+  private inPicture({ p, scale }: At): [Vec, number] {
+    const { scene, column, focus } = this.desk
+    const lies = (scene && column && placingAt(scene, column, focus!.workFrame)) ?? SAME
+    return [mapped(lies, p), scale / growth(lies)]
   }
 
   /** Handles of figures can be taken hold of, or selected to be followed. */

@@ -15,6 +15,7 @@ const PANELS = [
   'import',
   'lines',
   'mouths',
+  'moves',
   'new-pose',
   'parts',
   'pins',

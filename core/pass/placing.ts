@@ -24,7 +24,7 @@ export function partSpace({ figure }: Subject, pose: Pose, bone: string): Affine
  * one that is neither carried nor moved; null where it is not seen, since what carries it is not.
  */
 export function placingAt(scene: Scene, column: Column, frame: number, shows: Shows = drawingShown): Affine | null {
-  const own = movedOn(column.moves, frame, f => drawnSince(column, f))
+  const own = ownPlacing(column, frame)
   if (!own) return null
   const { carrier } = column
   // What was deleted carries nothing, and hides nothing: the column lies as it is drawn.
@@ -32,6 +32,10 @@ export function placingAt(scene: Scene, column: Column, frame: number, shows: Sh
   const space = carrierSpace(scene, carrier, frame, shows)
   return space && large(after(space, after(carrier.base, own)))
 }
+
+/** Where its own moves put a column on a frame, in the space of what carries it. Null where it is away. */
+export const ownPlacing = (column: Column, frame: number): Affine | null =>
+  movedOn(column.moves, frame, f => drawnSince(column, f))
 
 /** Since which frame a column has shown the drawing that it shows on a frame. */
 export function drawnSince({ runs }: Column, frame: number): number {

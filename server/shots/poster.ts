@@ -37,7 +37,7 @@ export async function poster(db: Sequelize, id: string): Promise<string> {
   return writeSvg(
     shot.picture,
     shot.paper,
-    layersAt(scene, keys[0]?.start ?? 1, h => strokes[h]),
+    layersAt(scene, keys[0]?.start ?? 1, h => strokes[h], { camera: true }),
     file => images.get(file),
   )
 }

@@ -46,6 +46,7 @@ const PANELS: Record<string, (page: Page) => Promise<void>> = {
   reading: page => page.keyboard.press('Alt+/'),
   mouths: page => page.keyboard.press('Alt+;'),
   cycles: page => page.keyboard.press("Alt+'"),
+  moves: page => page.keyboard.press('Alt+['),
   'the shot': page => page.keyboard.press('Shift+L'),
   export: page => page.keyboard.press('Shift+H'),
   import: page => page.keyboard.press('Alt+i'),

@@ -29,6 +29,7 @@ const PANELS: Readonly<Record<string, string>> = {
   Reading: 'Alt+/',
   Mouths: 'Alt+;',
   Cycles: "Alt+'",
+  'Moves and camera': 'Alt+[',
 }
 const TOOLS = ['p', 'd', 'u', ';', 'Alt+e', 'Alt+o', 'Shift+P']
 

@@ -76,7 +76,11 @@ export class Painter {
 
   /** The display list of a frame, as on screen, without what is only worked by. */
   layers(frame: number, options: LayerOptions = {}): Layer[] {
-    return layersAt(this.of.scene, frame, this.of.strokeBy, { background: this.look.background, ...options })
+    return layersAt(this.of.scene, frame, this.of.strokeBy, {
+      background: this.look.background,
+      camera: true,
+      ...options,
+    })
   }
 
   /** Equal for frames that look the same. */
