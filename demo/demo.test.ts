@@ -1,8 +1,17 @@
 import { describe, expect, it } from 'vitest'
 import { layBones } from '#core/figure'
 import { distance, inverseOf, mapped } from '#core/motion'
-import { carrierSpace, drawingShown, placingAt, railOf, sceneOf } from '#core/pass'
-import { layersAt } from '#core/picture'
+import {
+  carrierSpace,
+  cornersOfFraming,
+  drawingShown,
+  framingOn,
+  placingAt,
+  railOf,
+  sceneOf,
+  throughOn,
+} from '#core/pass'
+import { layersAt, roomAround } from '#core/picture'
 import { meetAfter } from '#core/cycle'
 import { fallFrames, gaitOf, mixedLimbs, seamStep } from '../core/travel'
 import { listOf, summary } from '#core/sheet'
@@ -258,19 +267,36 @@ describe('shot 030, The stair', () => {
     expect(meetAfter([24, 10])).toBe(120)
     expect(climb.cycle.half).toBeDefined()
   })
-  it('has feet that stand on their stair while it passes at her stride', () => {
+  it('has feet that stand on their stair while she climbs by her stride', () => {
     const keeper = written.keeper!
     const { measured, plants, frames } = gaitOf(scene, keeper, climb)
-    const stair = placingAt(scene, scene.plan.columns.stair!, 1 + frames)!
+    const on = (frame: number) => placingAt(scene, scene.plan.columns.keeper!, frame)!
     // Arithmetic: px a frame times the frames of a round are the stride.
-    expect([stair[4] + measured!.x, stair[5] + measured!.y].every(n => Math.abs(n) < 1e-6)).toBe(true)
+    expect([on(1 + frames)[4] - measured!.x, on(1 + frames)[5] - measured!.y].every(n => Math.abs(n) < 1e-6)).toBe(true)
     for (const { at, drawings } of plants)
       drawings.forEach((_, i) => {
-        const by = placingAt(scene, scene.plan.columns.stair!, 1 + at[i]!.t)!
-        const first = placingAt(scene, scene.plan.columns.stair!, 1 + at[0]!.t)!
-        const on = { x: at[i]!.x - by[4], y: at[i]!.y - by[5] }
-        expect(distance(on, { x: at[0]!.x - first[4], y: at[0]!.y - first[5] })).toBeLessThan(0.5)
+        const [now, first] = [at[i]!, at[0]!].map(p => mapped(on(1 + p.t), p))
+        expect(distance(now!, first!)).toBeLessThan(0.5)
       })
+  })
+  it('is seen by a camera that rises as far as she climbs; the window passes nearer than the wall', () => {
+    const { camera } = scene.plan
+    const [first, last] = [1, stairs.shot.length].map(f => framingOn(camera!, f, stairs.shot.rate).place)
+    const [begin, end] = [1, stairs.shot.length + 1].map(f => placingAt(scene, scene.plan.columns.keeper!, f)!)
+    expect([last!.x - first!.x, last!.y - first!.y]).toEqual([end![4] - begin![4], end![5] - begin![5]])
+    const passed = (id: string): number => {
+      const [from, to] = [1, stairs.shot.length].map(f => throughOn(scene, f)!(scene.plan.columns[id]!)!)
+      return Math.hypot(to![4] - from![4], to![5] - from![5])
+    }
+    const [wall, window, stair] = [scene.plan.order[0]!, 'window', 'stair'].map(passed)
+    expect(window! / wall!).toBeCloseTo(0.26 / 0.2, 9)
+    expect(stair! / wall!).toBeCloseTo(5, 9)
+    // The paper goes on as far as it sees.
+    const room = roomAround(stairs.shot)
+    for (const f of [1, 40, 80, 120])
+      for (const p of cornersOfFraming(framingOn(camera!, f, stairs.shot.rate), stairs.shot.picture)) {
+        expect(p.x >= room.x && p.x <= room.x + room.width && p.y >= room.y && p.y <= room.y + room.height).toBe(true)
+      }
   })
   it('closes at its seam, with no limbs mixed up', () => {
     expect(seamStep(scene, written.keeper!, climb)!.jumps).toBe(false)

@@ -1,3 +1,4 @@
+import { EASINGS } from '#core/chart'
 import type { CycleKindId } from '#core/cycle'
 import { CYCLE_KINDS, plannedPoses, planOfKind } from '#core/cycle'
 import type { Pose } from '#core/figure'
@@ -58,8 +59,9 @@ function climbing(t: number): Pose {
 }
 
 /**
- * Shot 030, "The stair": Marrow climbs on the spot with a step cycle of which half is derived, the stair passes at her
- * stride; in the window a gull beats its wings in a cycle of another length.
+ * Shot 030, "The stair": Marrow climbs with a step cycle of which half is derived; the camera rises with her, so that the
+ * stair passes at her stride, the window less, the wall behind it least. Beside the window a gull beats its wings in a
+ * cycle of another length.
  */
 export function theStair(): { shot: Shot; strokes: Stroke[] } {
   const p = new Planner(
@@ -71,6 +73,8 @@ export function theStair(): { shot: Shot; strokes: Stroke[] } {
       length: LENGTH,
     }),
   )
+  // The paper goes as far as the camera rises.
+  p.do('shot.set', { room: 0.65 })
   const [first] = p.plan.order
   p.do('column.set', { plan: p.plan.id, column: first!, name: 'Wall', background: true, ink: '#5a4632' })
   drawWall(p, first!)
@@ -81,9 +85,10 @@ export function theStair(): { shot: Shot; strokes: Stroke[] } {
   planKeeper(p)
   // It flies behind the window alone, so that it can stand last.
   planGull(p)
-  passes(p)
+  rises(p)
   p.notes([
     [1, 24, 'two stairs a round'],
+    [25, 24, 'the camera rises with her'],
     [49, 24, 'the gull keeps beside the window'],
   ])
   return { shot: p.shot, strokes: p.strokes }
@@ -153,25 +158,34 @@ function standOn(p: Planner, from: number, frame: number): void {
   })
 }
 
-/** What passes: the stair at her stride, the wall and its window, which are farther away, at a fifth of it. */
-function passes(p: Planner): void {
+/** She goes up the stair at her stride, with her drawings; the camera rises with her, slow at both ends. */
+function rises(p: Planner): void {
   const { bracket } = cycleIn(p.plan.columns.keeper!, 'climb', LENGTH)!
   const rounds = LENGTH / bracket.frames
-  const go = { recipe: { family: 'even' as const }, step: 1, about: { x: 0, y: 0 } }
-  for (const [column, share] of [
-    ['stair', 1],
-    ['window', 0.2],
+  const [x, y] = [2 * RUN * rounds, -2 * RISE * rounds]
+  const still = { turn: 0, size: 1 }
+  const about = { x: X, y: Y }
+  const even = { recipe: { family: 'even' as const }, step: 1, about, drawn: true as const, round: true as const }
+  const recipe = { family: 'curve' as const, handles: [...EASINGS['ease-in-out']] as [number, number, number, number] }
+  const eased = { recipe, step: 1, about: { x: 0, y: 0 }, round: true as const }
+  const { width, height } = p.shot.picture
+  const [mx, my] = [width / 2, height / 2]
+  p.do('move.put', {
+    plan: p.plan.id,
+    puts: [
+      { column: 'keeper', move: { ...still, frame: 1, place: { x: 0, y: 0 }, go: even } },
+      { column: 'keeper', move: { ...still, frame: LENGTH + 1, place: { x, y } } },
+      { column: null, move: { ...still, frame: 1, place: { x: mx, y: my }, go: eased } },
+      { column: null, move: { ...still, frame: LENGTH, place: { x: mx + x, y: my + y } } },
+    ],
+  })
+  // The wall is far away; the window stands out of it.
+  for (const [column, depth] of [
     [p.plan.order[0]!, 0.2],
-  ] as const) {
-    const place = { x: -2 * RUN * rounds * share, y: 2 * RISE * rounds * share }
-    p.do('column.carry', {
-      ...{ plan: p.plan.id, column, was: null, carrier: null },
-      moves: [
-        { frame: 1, place: { x: 0, y: 0 }, turn: 0, size: 1, go },
-        { frame: LENGTH + 1, place, turn: 0, size: 1 },
-      ],
-    })
-  }
+    ['window', 0.26],
+    ['gull', 0.22],
+  ] as const)
+    p.do('column.set', { plan: p.plan.id, column, depth })
 }
 
 type Points = readonly (readonly [number, number])[]
@@ -218,7 +232,7 @@ function planGull(p: Planner): void {
   const at = (frame: number, x: number, y: number) => ({ frame, place: { x, y }, turn: 0, size: 1 })
   p.do('column.carry', {
     ...{ plan: p.plan.id, column: 'gull', was: null, carrier: null },
-    moves: [{ ...at(1, -60, 60), go }, { ...at(61, -110, 70), go }, at(LENGTH + 1, -250, 170)],
+    moves: [{ ...at(1, -60, 60), go }, { ...at(61, -20, 20), go }, at(LENGTH + 1, -60, 40)],
   })
   p.do('column.inside', { plan: p.plan.id, column: 'gull', was: null, inside: 'window' })
 }
@@ -257,7 +271,7 @@ function drawWall(p: Planner, column: string): void {
   })
 }
 
-/** The stair from below her to above the picture, as long as it passes. */
+/** The stair from below her to above the paper. */
 function drawStair(p: Planner): void {
   const top = (k: number): readonly [number, number] => [X + RUN * k, Y + 20 - RISE / 2 - RISE * k]
   const strokes = Array.from({ length: 32 }, (_, i) => {

@@ -18,6 +18,7 @@ const items = computed<MenuEntry[]>(() => [
   { name: 'Action notes', on: sheet.notes, do: () => (sheet.notes = !sheet.notes) },
   { name: 'Sound column', on: sheet.sound, do: () => (sheet.sound = !sheet.sound) },
   { name: 'Reading column', on: sheet.reading, do: () => (sheet.reading = !sheet.reading) },
+  { name: 'Camera column', on: sheet.camera, do: () => (sheet.camera = !sheet.camera) },
 ])
 </script>
 

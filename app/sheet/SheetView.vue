@@ -74,12 +74,13 @@ usePaint(
     () => sheet.notes,
     () => sheet.soundLeft,
     () => sheet.readingLeft,
+    () => sheet.cameraLeft,
     () => sounds.loudness,
     () => sounds.here,
   ],
   (c, w, height) => {
     if (!desk.scene || !desk.focus) return
-    const { rows, left, margin, column, notes, soundLeft, readingLeft } = sheet
+    const { rows, left, margin, column, notes, soundLeft, readingLeft, cameraLeft } = sheet
     const { rate } = desk.scene.shot
     const sound =
       soundLeft === null
@@ -100,6 +101,7 @@ usePaint(
       notes,
       sound,
       readingLeft,
+      cameraLeft,
     }
     drawSheet(c, desk.scene, desk.focus, look, { width: w, height, scroll: scroll.value, scrollX: scrollX.value })
     canvas.value!.dataset.drawn = '1'

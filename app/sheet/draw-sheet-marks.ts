@@ -128,3 +128,37 @@ export function drawByHand(
     c.fillRect(left + width - 4, top + 1, 2.5, Math.max(2, bottom - top - 2))
   }
 }
+
+/** Where a column is placed: a small lozenge at its right edge on each of those frames, joined while it goes. */
+export function drawMoveMarks(
+  c: C,
+  scene: Scene,
+  column: string,
+  { rows, left, width, seen: { first, last } }: { rows: Rows; left: number; width: number; seen: Frames },
+): void {
+  const moves = scene.shot.plans[scene.plan.id]?.columns[column]?.moves
+  if (!moves?.length || rows.px < 8) return
+  const t = theme()
+  const x = left + width - 6
+  const y = (frame: number): number => rows.y(frame) + rows.px / 2
+  c.strokeStyle = c.fillStyle = t.soft
+  c.lineWidth = 1.2
+  moves.forEach((m, i) => {
+    const next = moves[i + 1]
+    if (m.frame > last || (next ? next.frame < first : m.frame < first)) return
+    if (m.go && next) {
+      c.beginPath()
+      c.moveTo(x, y(Math.max(m.frame, first - 1)))
+      c.lineTo(x, y(Math.min(next.frame, last + 1)))
+      c.stroke()
+    }
+    if (m.frame < first) return
+    c.beginPath()
+    c.moveTo(x, y(m.frame) - 4)
+    c.lineTo(x + 4, y(m.frame))
+    c.lineTo(x, y(m.frame) + 4)
+    c.lineTo(x - 4, y(m.frame))
+    c.closePath()
+    c.fill()
+  })
+}

@@ -11,7 +11,7 @@ import type { LedgerSight } from './draw-ledger'
 import { drawOver, openLedger } from './draw-ledger'
 import { drawFootage } from './draw-footage'
 import { drawMoment, drawNumber } from './draw-numbers'
-import { drawBrackets, drawByHand, drawNoteMarks, drawNotes, fitText } from './draw-sheet-marks'
+import { drawBrackets, drawByHand, drawMoveMarks, drawNoteMarks, drawNotes, fitText } from './draw-sheet-marks'
 import type { Rows } from './layout'
 import { HEAD, HEAD_BUTTONS, MARGIN, ROOMY } from './layout'
 import type { Margin } from './sheet'
@@ -37,6 +37,8 @@ export interface SheetLook {
   readonly notes: boolean
   /** Where the column of what is spoken begins; null where it is not seen. */
   readonly readingLeft: number | null
+  /** Where that of the camera begins; null where it is not seen. */
+  readonly cameraLeft: number | null
   /** The column of the sound: its sounds as they are seen, and the one that is worked with. */
   readonly sound: {
     readonly lane: SoundLane
@@ -160,6 +162,7 @@ function drawColumn(c: C, sheet: SheetDrawing, index: number, seen: Frames): voi
   c.globalAlpha = strength
   drawByHand(c, column, { rows, left, seen, width: sheet.column })
   drawBrackets(c, scene, column.id, { rows, left, seen, width: sheet.column })
+  drawMoveMarks(c, scene, column.id, { rows, left, seen, width: sheet.column })
   drawStays(c, sheet, column.runs.frames, lineX(sheet, left))
   c.globalAlpha = 1
 }
@@ -257,7 +260,7 @@ function drawSelection(c: C, { scene, focus, rows, left, column, trying }: Sheet
 
 function drawHeads(
   c: C,
-  { scene, focus, left, column: each, notes, sound, readingLeft }: SheetDrawing,
+  { scene, focus, left, column: each, notes, sound, readingLeft, cameraLeft }: SheetDrawing,
   width: number,
   scrollX: number,
 ): void {
@@ -273,6 +276,7 @@ function drawHeads(
   if (notes) c.fillText('action', MARGIN + 10, HEAD - 8)
   if (sound) c.fillText('sound', sound.lane.left + 8, HEAD - 8)
   if (readingLeft !== null) c.fillText('reading', readingLeft + 8, HEAD - 8)
+  if (cameraLeft !== null) c.fillText('camera', cameraLeft + 14, HEAD - 8)
   c.save()
   c.beginPath()
   c.rect(left, 0, width - left, HEAD)

@@ -12,6 +12,8 @@ export const SPLIT_BAR = 6
 export const NOTES = 96
 /** Width of the column of the sound, and of that of what is spoken. */
 export const [SOUND, READING] = [58, 84]
+/** Width of the column of the camera. */
+export const CAMERA = 92
 /** Heights of a frame's row, from dense to roomy. */
 export const ROW_HEIGHTS = [3, 8, 15, 24, 46] as const
 export const USUAL_ROW = 15
@@ -26,8 +28,10 @@ export const soundLeftOf = ({ notes }: { notes: boolean }): number => (notes ? M
 /** Where that of what is spoken begins, and where the columns do: behind what of these is shown. */
 export const readingLeftOf = (shown: { notes: boolean; sound: boolean }): number =>
   soundLeftOf(shown) + (shown.sound ? SOUND : 0)
-export const leftOf = (shown: { notes: boolean; sound: boolean; reading: boolean }): number =>
+export const cameraLeftOf = (shown: { notes: boolean; sound: boolean; reading: boolean }): number =>
   readingLeftOf(shown) + (shown.reading ? READING : 0)
+export const leftOf = (shown: { notes: boolean; sound: boolean; reading: boolean; camera?: boolean }): number =>
+  cameraLeftOf(shown) + (shown.camera ? CAMERA : 0)
 
 /** The rows of the scrolled sheet, each `px` high. */
 export interface Rows {

@@ -60,6 +60,11 @@ export const sheetSettings: readonly Action[] = [
     on: () => useSheet().reading,
     do: () => void (useSheet().reading = !useSheet().reading),
   }),
+  setting('sheet-camera', 'Camera column', {
+    hint: 'what the camera does beside the frames, where there is one',
+    on: () => useSheet().camera,
+    do: () => void (useSheet().camera = !useSheet().camera),
+  }),
   rows('rows-denser', 'Denser rows', -1),
   rows('rows-roomier', 'Roomier rows', 1),
   ...[1, 2, 3, 4].map(newStep),

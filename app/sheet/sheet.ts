@@ -6,7 +6,7 @@ import type { Clip } from './arrange'
 import type { CopiedColumn } from './column-copy'
 import { useSounds } from '~/sound/store'
 import { useDesk } from '~/desk/desk'
-import { columnOf, leftOf, readingLeftOf, ROW_HEIGHTS, rowsOf, soundLeftOf, USUAL_ROW } from './layout'
+import { cameraLeftOf, columnOf, leftOf, readingLeftOf, ROW_HEIGHTS, rowsOf, soundLeftOf, USUAL_ROW } from './layout'
 
 /** What the margin counts in. */
 export type Margin = 'frame' | 'timecode' | 'feet'
@@ -38,16 +38,21 @@ function useSoundColumn(notes: Readonly<Ref<boolean>>) {
   const soundLeft = computed(() => (sound.value && sounds.list.length ? soundLeftOf({ notes: notes.value }) : null))
   /** What is spoken is seen where there are lines. */
   const reading = useRemembered('fintro-reading-column', true)
+  /** What the camera does is seen where there is one. */
+  const camera = useRemembered('fintro-camera-column', true)
   const shown = computed(() => ({
     notes: notes.value,
     sound: soundLeft.value !== null,
     reading: reading.value && Object.keys(useDesk().plan?.lines ?? {}).length > 0,
+    camera: camera.value && !!useDesk().plan?.camera,
   }))
+  /** Where that of the camera begins, px; null where it is not seen. */
+  const cameraLeft = computed(() => (shown.value.camera ? cameraLeftOf(shown.value) : null))
   /** Where its column begins, px; null where it is not seen. */
   const readingLeft = computed(() => (shown.value.reading ? readingLeftOf(shown.value) : null))
   /** Where the columns begin, px. */
   const left = computed(() => leftOf(shown.value))
-  return { sound, soundLeft, reading, readingLeft, left }
+  return { sound, soundLeft, reading, readingLeft, camera, cameraLeft, left }
 }
 
 /** How the sheet is looked at, what was copied from it, and which of its forms are open. */
@@ -69,7 +74,7 @@ export const useSheet = defineStore('sheet', () => {
   /** The column of action notes is open. */
   const notes = useRemembered('fintro-notes', false)
   const rows = computed(() => rowsOf(rowHeight.value))
-  const { sound, reading, ...places } = useSoundColumn(notes)
+  const { sound, reading, camera, ...places } = useSoundColumn(notes)
   /** How wide a column is, px: wider where there is room for pictures. */
   const column = computed(() => columnOf(rowHeight.value))
   const clip = shallowRef<Clip | null>(null)
@@ -98,6 +103,7 @@ export const useSheet = defineStore('sheet', () => {
     notes: skipHydrate(notes),
     sound: skipHydrate(sound),
     reading: skipHydrate(reading),
+    camera: skipHydrate(camera),
     clip,
     keptColumn: skipHydrate(keptColumn),
     copiedColumn,

@@ -30,6 +30,7 @@ import PictureViews from '~/picture/PictureViews.vue'
 import { useFlip } from '~/picture/useFlip'
 import PoseRow from '~/poses/PoseRow.vue'
 import RailView from '~/rail/RailView.vue'
+import CameraLane from '~/moves/CameraLane.vue'
 import ReadingLane from '~/reading/ReadingLane.vue'
 import { resetRooms, selections } from '~/rooms'
 import { addColumn } from '~/sheet/actions-column'
@@ -165,7 +166,9 @@ function menuKey(e: MouseEvent): void {
             @add-column="addColumn(desk)"
             @files="exchange.importFiles($event)"
           >
-            <template #over="{ scroll }"><SheetGhosts :scroll="scroll" /><ReadingLane :scroll="scroll" /></template>
+            <template #over="{ scroll }"
+              ><SheetGhosts :scroll="scroll" /><ReadingLane :scroll="scroll" /><CameraLane :scroll="scroll"
+            /></template>
             <template #between>
               <SplitBar
                 lies="upright"
