@@ -182,8 +182,8 @@ function rises(p: Planner): void {
   // The wall is far away; the window stands out of it.
   for (const [column, depth] of [
     [p.plan.order[0]!, 0.2],
-    ['window', 0.26],
-    ['gull', 0.22],
+    ['window', 0.23],
+    ['gull', 0.21],
   ] as const)
     p.do('column.set', { plan: p.plan.id, column, depth })
 }

@@ -1,6 +1,6 @@
 import type { Field, Shake } from '#core/document'
 import { instructionsOf, shakeInstructions } from '#core/pass'
-import { fitText } from '~/sheet/draw-sheet-marks'
+import { wrapped } from '~/sheet/draw-sheet-marks'
 import { SANS, theme } from '~/ui/colours'
 
 type C = CanvasRenderingContext2D
@@ -42,10 +42,13 @@ export function drawLane(c: C, look: LaneLook): void {
     if (px < LOW || y(last) < scroll || y(first) > scroll + high) continue
     let at = Math.max(y(first), free)
     const end = Math.max(y(last), y(first) + px)
-    for (const [i, line] of [...words.split(', '), ...(detail ? detail.split(', ') : [])].entries()) {
+    const wide = width - WORDS_AT - 3
+    const said = words.split(', ').flatMap(line => wrapped(c, line, wide, 3))
+    const more = detail ? detail.split(', ').flatMap(line => wrapped(c, line, wide, 3)) : []
+    for (const [i, line] of [...said, ...more].entries()) {
       if (at > end - LINE / 2 && i > 0) break
-      c.fillStyle = i < words.split(', ').length ? t.graphite : t.soft
-      c.fillText(fitText(c, line, width - WORDS_AT - 3), WORDS_AT, at)
+      c.fillStyle = i < said.length ? t.graphite : t.soft
+      c.fillText(line, WORDS_AT, at)
       at += LINE
     }
     free = at

@@ -52,7 +52,7 @@ export function drawNoteMarks(c: C, plan: Plan, rows: Rows, { first, last }: Fra
 const NOTE_LINE = 13
 
 /** A text in lines of a width, at most so many; the last ends with an ellipsis where more would follow. */
-function wrapped(c: C, text: string, width: number, most: number): string[] {
+export function wrapped(c: C, text: string, width: number, most: number): string[] {
   const lines: string[] = []
   for (const word of text.split(/\s+/)) {
     const longer = lines.length ? `${lines.at(-1)} ${word}` : word

@@ -13,7 +13,7 @@ export const NOTES = 96
 /** Width of the column of the sound, and of that of what is spoken. */
 export const [SOUND, READING] = [58, 84]
 /** Width of the column of the camera. */
-export const CAMERA = 92
+export const CAMERA = 82
 /** Heights of a frame's row, from dense to roomy. */
 export const ROW_HEIGHTS = [3, 8, 15, 24, 46] as const
 export const USUAL_ROW = 15

@@ -4,6 +4,7 @@ import type { Column, Plan, Shot } from '../document/document'
 import { cyclesIn, momentsShown } from '../document/cycling'
 import { columnsOf, plansOf } from '../document/shown'
 import { linesOnSheet } from '../document/spoken'
+import { toldIn } from '../pass'
 
 /** What a spreadsheet would take for a formula (OWASP, “CSV injection”; the list from memory), however often kept apart. */
 const FORMULA = /^'*[=+\-@\t\r]/
@@ -19,7 +20,7 @@ const unescaped = (text: string): string => (text.startsWith("'") && FORMULA.tes
 
 /**
  * The sheet of a plan: frames down, columns across; a drawing's number where it begins, X for a blank, nothing while it
- * is held. The moments of cycles and words that are spoken stand in columns of their own, behind all others.
+ * is held. The moments of cycles, moves and words that are spoken stand in columns of their own, behind all others.
  */
 export function sheetCsv(shot: Shot, plan: Plan): string {
   const columns = plan.order.map(id => plan.columns[id]!)
@@ -32,6 +33,7 @@ export function sheetCsv(shot: Shot, plan: Plan): string {
   })
   const besides = [
     { name: MOMENTS, cells: momentCells(shot, plan, frames) },
+    { name: MOVES, cells: moveCells(shot, plan, frames) },
     { name: READING, cells: spokenCells(shot, plan, frames) },
   ].filter(b => b.cells !== null)
   const rows = [
@@ -45,8 +47,8 @@ export function sheetCsv(shot: Shot, plan: Plan): string {
   return rows.map(r => r.map(field).join(',')).join('\r\n') + '\r\n'
 }
 
-/** What the columns of the moments of cycles and of what is spoken are called. */
-const [MOMENTS, READING] = ['Moments', 'Spoken']
+/** What the columns of the moments of cycles, of moves and the camera, and of what is spoken are called. */
+const [MOMENTS, MOVES, READING] = ['Moments', 'Moves', 'Spoken']
 
 /** The moments of cycles on the frames of their first round, with the names of their columns; null where there are none. */
 function momentCells(shot: Shot, plan: Plan, frames: number): string[] | null {
@@ -58,6 +60,19 @@ function momentCells(shot: Shot, plan: Plan, frames: number): string[] | null {
   const out = Array.from({ length: frames }, () => '')
   for (const { column, name, frame } of all)
     if (frame <= frames) out[frame - 1] = [out[frame - 1], `${column}: ${name}`].filter(Boolean).join('; ')
+  return out
+}
+
+/** What the camera and columns do, on the frame from which on; null where nothing moves. */
+function moveCells(shot: Shot, plan: Plan, frames: number): string[] | null {
+  const written = plansOf(shot).find(p => p.id === plan.id)
+  const told = written ? toldIn(written) : []
+  if (!told.length) return null
+  const out = Array.from({ length: frames }, () => '')
+  for (const { of, first, last, words, detail } of told) {
+    const said = `${of}: ${words}, to ${last}${detail ? ` (${detail})` : ''}`
+    if (first <= frames) out[first - 1] = [out[first - 1], said].filter(Boolean).join('; ')
+  }
   return out
 }
 
@@ -110,11 +125,11 @@ export function readSheetRows(rows: readonly (readonly string[])[], shot: Shot, 
       ok: false,
       misfits: [{ row: MAX_ROWS + 2, column: '', message: `A sheet has at most ${MAX_ROWS} frames.` }],
     }
-  // Moments and what is spoken stand last, and are not read back.
+  // Moments, moves and what is spoken stand last, and are not read back.
   const own = (name: string | undefined, wanted: string): boolean =>
     name !== undefined && unescaped(name.trim()) === wanted && !plan.order.some(id => plan.columns[id]!.name === wanted)
   let width = head.length
-  for (const name of [READING, MOMENTS]) if (own(head[width - 1], name)) width -= 1
+  for (const name of [READING, MOVES, MOMENTS]) if (own(head[width - 1], name)) width -= 1
   const names = head.slice(1, width).map(n => unescaped(n.trim()))
   const { columns, misfits } = columnsNamed(names, plan)
   const out = columns.map((c): SheetColumn => ({ column: c?.id ?? '', exposures: [] }))

@@ -130,18 +130,27 @@ describe('the sheet on paper', () => {
         count,
         fc.boolean(),
         (paper, n, before, frames, ladders) => {
-          const spoken = n % 2 === 0
+          const [spoken, moves] = [n % 2 === 0, n % 3 === 0]
           const columns = Array.from({ length: n }, (_, i) => ({ ...column!, id: `c${i}` }))
           const range = { first: before + 1, last: before + frames }
           const beside = new Set(ladders ? columns.filter((_, i) => i % 3 === 0).map(c => c.id) : [])
-          const layout = layOut({ paper, columns, frames: range, rate: rate(24), notes: [], spoken, ladders: beside })
+          const layout = layOut({
+            paper,
+            columns,
+            frames: range,
+            rate: rate(24),
+            notes: [],
+            spoken,
+            moves,
+            ladders: beside,
+          })
           expect(layout.row).toBeGreaterThanOrEqual(ROW.least - 1e-9)
           const seen = new Map<string, number>()
           for (const page of layout.pages)
             for (const { x, frames: f } of page.banks) {
               const wide = page.columns.reduce(
                 (w, c) => w + layout.columnWidth + (beside.has(c.id) ? 52 : 0),
-                spoken ? 88 : 30,
+                (spoken ? 88 : 30) + (moves ? 76 : 0),
               )
               expect(x + wide).toBeLessThanOrEqual(PAPERS[paper].width - MARGIN + 1e-6)
               const rows = f.last - f.first + 1

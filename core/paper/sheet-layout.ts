@@ -10,7 +10,7 @@ import { MARGIN, PAPERS } from './papers'
 export const ROW = { least: 7.1, most: 13 }
 /** Widths: of a column at least (pt) and at most (of the paper), of frame numbers, of notes, of a ladder, pt. */
 const COLUMN = { least: 36, most: 1 / 8 }
-export const [NUMBERS, NOTES, SPOKEN, LADDER, GAP] = [30, 92, 58, 52, 14]
+export const [NUMBERS, NOTES, SPOKEN, MOVES, LADDER, GAP] = [30, 92, 58, 76, 52, 14]
 /** The heads of columns, and the words at the foot of a page, pt. */
 export const [COLUMN_HEAD, FOOT] = [24, 16]
 
@@ -33,6 +33,8 @@ export interface SheetLayout {
   readonly notes: boolean
   /** What is spoken stands beside the frames. */
   readonly spoken: boolean
+  /** What the camera and columns do stands beside the frames. */
+  readonly moves: boolean
   readonly ladders: ReadonlySet<string>
 }
 
@@ -44,6 +46,7 @@ export interface ToLay {
   readonly rate: Rate
   readonly notes: readonly Note[]
   readonly spoken: boolean
+  readonly moves: boolean
   readonly ladders: ReadonlySet<string>
 }
 
@@ -51,12 +54,12 @@ export interface ToLay {
  * As many columns and frames a page as stay readable: columns that do not fit go on to further pages, and so do frames, by whole
  * seconds (or by eights) where there are that many. Few columns stand in several strips beside each other.
  */
-export function layOut({ paper, columns, frames, rate, notes, spoken, ladders }: ToLay): SheetLayout {
+export function layOut({ paper, columns, frames, rate, notes, spoken, moves, ladders }: ToLay): SheetLayout {
   const { width, height } = PAPERS[paper]
   const inner = width - 2 * MARGIN
   const top = MARGIN + HEAD + COLUMN_HEAD
   const room = height - MARGIN - FOOT - top
-  const beside = NUMBERS + (notes.length ? NOTES : 0) + (spoken ? SPOKEN : 0)
+  const beside = NUMBERS + (notes.length ? NOTES : 0) + (spoken ? SPOKEN : 0) + (moves ? MOVES : 0)
   const ladderOf = (c: Column): number => (ladders.has(c.id) ? LADDER : 0)
   const parts = inParts(columns, inner - beside, c => COLUMN.least + ladderOf(c))
   const count = frames.last - frames.first + 1
@@ -83,7 +86,7 @@ export function layOut({ paper, columns, frames, rate, notes, spoken, ladders }:
       before += part.length
     }
   }
-  return { pages, row, top, columnWidth, notes: notes.length > 0, spoken, ladders }
+  return { pages, row, top, columnWidth, notes: notes.length > 0, spoken, moves, ladders }
 }
 
 /** Columns in parts that are at most so wide. */

@@ -2,6 +2,7 @@ import { cycleWord } from '../cycle'
 import type { Column } from '../document'
 import { columnsOf, cyclesIn, linesOnSheet, momentsShown } from '../document'
 import type { Pass } from '../pass'
+import { toldIn } from '../pass'
 import { bracketsOf, eachRun, type Frames } from '../sheet'
 import { countedRate } from '../time'
 import type { PaperJob } from './head'
@@ -10,7 +11,7 @@ import type { Sheet } from './page'
 import { FAINT, INK, LEDGER, SOFT } from './page'
 import { MARGIN } from './papers'
 import type { Bank, SheetLayout, SheetPage } from './sheet-layout'
-import { COLUMN_HEAD, FOOT, LADDER, layOut, NOTES, NUMBERS, SPOKEN } from './sheet-layout'
+import { COLUMN_HEAD, FOOT, LADDER, layOut, MOVES, NOTES, NUMBERS, SPOKEN } from './sheet-layout'
 import { spreadApart } from './spread'
 
 /** Where a ladder stands in its strip, and how far its numbers are from each other at least, pt. */
@@ -30,7 +31,8 @@ export function sheetLayout({ scene, paper }: PaperJob, { columns, frames, ladde
   const charted = columns.filter(c => scene.contents.passes(scene, c).some(p => p.chart && p.members.length))
   const beside = new Set(ladders ? charted.map(c => c.id) : [])
   const spoken = Object.keys(scene.plan.lines ?? {}).length > 0
-  return layOut({ paper, columns, frames, rate: scene.shot.rate, notes, spoken, ladders: beside })
+  const moves = toldIn(scene.plan).length > 0
+  return layOut({ paper, columns, frames, rate: scene.shot.rate, notes, spoken, moves, ladders: beside })
 }
 
 /** The exposure sheet on paper. */
@@ -66,6 +68,8 @@ class BankWriter {
   private readonly left: number
   /** Where what is spoken stands. */
   private readonly spokenAt: number
+  /** Where the camera and moves stand. */
+  private readonly movesAt: number
   private readonly right: number
   private readonly bottom: number
 
@@ -81,6 +85,8 @@ class BankWriter {
     x += NUMBERS
     this.spokenAt = x
     x += layout.spoken ? SPOKEN : 0
+    this.movesAt = x
+    x += layout.moves ? MOVES : 0
     this.tracks = columns.map(column => {
       const ladder = layout.ladders.has(column.id) ? x + layout.columnWidth : null
       const track = { column, x, width: layout.columnWidth, ladder }
@@ -103,6 +109,7 @@ class BankWriter {
     this.frameNumbers()
     if (this.layout.notes) this.notes()
     if (this.layout.spoken) this.spoken()
+    if (this.layout.moves) this.moves()
     for (const track of this.tracks) {
       this.head(track)
       this.exposures(track)
@@ -244,6 +251,31 @@ class BankWriter {
       if (first < from || foot < free) continue
       page.text([x + 7, foot], word.text, { face: stressed ? 'bold' : 'plain', size: this.small, within: SPOKEN - 10 })
       free = foot + this.small * 0.9
+    }
+  }
+
+  /** What the camera and columns do, each with a bar from its first frame to its last. */
+  private moves(): void {
+    const { page, bank, layout, movesAt: x, small } = this
+    page.text([x + MOVES / 2, layout.top - 5], 'camera and moves', { size: 6.5, colour: SOFT, align: 'center' })
+    // Bars that last together stand beside each other.
+    const ends: number[] = []
+    let free = Number.NEGATIVE_INFINITY
+    for (const { of, first, last, words, detail } of toldIn(this.job.scene.plan)) {
+      if (last < bank.frames.first || first > bank.frames.last) continue
+      const found = ends.findIndex(end => end < first)
+      const lane = Math.min(3, found < 0 ? ends.length : found)
+      ends[lane] = last
+      const [from, to] = [Math.max(first, bank.frames.first), Math.min(last, bank.frames.last)]
+      const at = x + 3 + lane * 3
+      page.line([at, this.y(from) + 1], [at, this.y(to + 1) - 1], { width: words === 'hold' ? 0.5 : 1.2 })
+      let foot = Math.max(this.y(from) + small, free)
+      for (const line of [`${of}:`, ...words.split(', '), `to ${last}`, ...(detail ? detail.split(', ') : [])]) {
+        if (foot > this.bottom) break
+        page.text([x + 16, foot], line, { size: Math.min(6.5, small), within: MOVES - 18 })
+        foot += 7.5
+      }
+      free = foot + 2
     }
   }
 

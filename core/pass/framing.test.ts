@@ -53,7 +53,7 @@ describe('what a camera sees', () => {
       fc.property(
         number(0, 1920),
         number(0, 1080),
-        number(0.2, 4),
+        number(0.4, 4),
         number(-600, 600),
         number(-600, 600),
         number(-0.9, 0.2),

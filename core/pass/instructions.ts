@@ -1,6 +1,6 @@
 import type { Recipe } from '../chart'
 import { recipeName, slowOf } from '../chart'
-import type { Move, Shake } from '../document/document'
+import type { Move, Plan, Shake } from '../document/document'
 import { mapped } from '../motion'
 import type { Vec } from '../motion'
 import { moveSpace } from './moves'
@@ -110,3 +110,25 @@ export const shakeInstructions = (shakes: readonly Shake[] | undefined): Instruc
     ...{ first: s.frame, last: s.frame + s.frames - 1, words: 'shake' },
     detail: `${round(s.px, 1)} px, ${round(s.rate, 1)} times a second${s.fades ? ', dies away' : ''}`,
   }))
+
+/** An instruction with what it is for: a column by its name, or the camera. */
+export interface Told extends Instruction {
+  readonly of: string
+}
+
+/** Columns with more moves than this were let go frame by frame: they are no instructions. */
+const MOST_TOLD = 100
+
+/** All that moves in a plan, in the order of the frames; the camera first, columns from left to right. */
+export function toldIn(plan: Pick<Plan, 'columns' | 'order' | 'camera'>): Told[] {
+  const camera = plan.camera
+    ? [...instructionsOf(plan.camera.fields, 'camera'), ...shakeInstructions(plan.camera.shakes)]
+    : []
+  const columns = plan.order.flatMap(id => {
+    const { moves = [], name } = plan.columns[id]!
+    const told = moves.length > MOST_TOLD ? [] : instructionsOf(moves, 'column')
+    // What only holds is seen in the sheet as it is.
+    return told.filter(t => t.words !== 'hold' || t.detail).map(t => ({ ...t, of: name }))
+  })
+  return [...camera.map(t => ({ ...t, of: 'Camera' })), ...columns].sort((a, b) => a.first - b.first)
+}
