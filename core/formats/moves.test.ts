@@ -5,6 +5,7 @@ import { shownPlan } from '../document'
 import { COLUMN, done, PLAN, posedShot } from '../commands/fixture.test-helper'
 import { instructionsOf } from '../pass'
 import { readSheetRows, sheetCsv } from './csv'
+import { otioSheet } from './otio'
 import { sheetJson, sheetJsonSchema } from './sheet-json'
 
 const still = { turn: 0, size: 1 }
@@ -58,6 +59,15 @@ describe('moves in words', () => {
 })
 
 describe('moves on a sheet', () => {
+  it('stand in OpenTimelineIO as metadata of their track and of the whole; without moves there is none', () => {
+    type Made = { tracks: { metadata: object; children: { metadata: object }[] } }
+    const { tracks } = otioSheet(shot, PLAN) as Made
+    const json = sheetJson(shot, PLAN, 'Tests')
+    expect(tracks.metadata).toEqual({ fintro: { camera: json.camera, instructions: json.instructions } })
+    expect(tracks.children[0]!.metadata).toEqual({ fintro: { moves: json.columns[0]!.moves } })
+    const bare = (otioSheet(posedShot(), PLAN) as Made).tracks
+    expect([bare.metadata, bare.children[0]!.metadata]).toEqual([{}, {}])
+  })
   it('stand in a CSV on the frames on which they begin, and are not read back', () => {
     const plan = shownPlan(shot, shot.plans[PLAN]!)
     const { data } = Papa.parse<string[]>(sheetCsv(shot, plan).trim())

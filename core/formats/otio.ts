@@ -3,6 +3,7 @@ import { columnsOf, shownPlan } from '../document'
 import { eachRun } from '../sheet'
 import type { Rate } from '../time'
 import { perSecond } from '../time'
+import { movedJson, movesJson } from './moves-json'
 
 /** What a shot's clip points at: a movie, or numbered images; nothing where neither is given along. */
 export type ClipMedia =
@@ -46,7 +47,7 @@ export const otioTimeline = (name: string, clips: readonly Clip[]): object => ({
 
 /**
  * The sheet of a plan as OpenTimelineIO, by the same schema: a track for each column, a clip for each exposure, named by
- * its drawing's number, a gap for each blank; notes are markers of the stack. Exposures go on to the end of the shot.
+ * its drawing's number, a gap for each blank; notes are markers of the stack; moves and the camera are metadata. Exposures go on to the end of the shot.
  */
 export function otioSheet(shot: Shot, planId: string): object {
   const plan = shownPlan(shot, shot.plans[planId]!)
@@ -65,7 +66,7 @@ export function otioSheet(shot: Shot, planId: string): object {
         ? lasts
         : { ...lasts, media_references: { DEFAULT_MEDIA: NO_MEDIA }, active_media_reference_key: 'DEFAULT_MEDIA' }
     })
-    return { ...composed('Track.1', c.name), kind: 'Video', enabled: !c.hidden, children }
+    return { ...composed('Track.1', c.name), metadata: own(movedJson(c)), kind: 'Video', enabled: !c.hidden, children }
   })
   const markers = Object.values(plan.notes ?? {}).map(n => markerOf(n.text, range(n.frame - 1, n.frames, rate)))
   return {
@@ -73,9 +74,16 @@ export function otioSheet(shot: Shot, planId: string): object {
     metadata: {},
     name: shot.name,
     global_start_time: null,
-    tracks: { ...composed('Stack.1', 'tracks'), markers, children: tracks },
+    tracks: {
+      ...composed('Stack.1', 'tracks'),
+      metadata: own(movesJson(shot.plans[planId]!)),
+      ...{ markers, children: tracks },
+    },
   }
 }
+
+/** What the schema has no place for, under a name of our own; nothing where there is none. */
+const own = (about: object): object => (Object.keys(about).length ? { fintro: about } : {})
 
 const composed = (schema: string, name: string) => ({
   OTIO_SCHEMA: schema,

@@ -1,7 +1,6 @@
 import { z } from 'zod'
 import { byNumber, finite } from '../basic'
-import { recipeName } from '../chart'
-import type { Column, LineOnSheet, Move, Plan, Shot } from '../document'
+import type { Column, LineOnSheet, Shot } from '../document'
 import {
   columnsOf,
   cyclesIn,
@@ -13,20 +12,11 @@ import {
   roleSchema,
   shownPlan,
 } from '../document'
-import { toldIn } from '../pass'
 import { eachRun } from '../sheet'
 import { framesSchema as frames, SOUND_CLOCK } from '../time'
+import { moved, movedJson, movesJson, movesSeen } from './moves-json'
 
 const number = z.string()
-const placement = z.object({
-  frame: frames,
-  x: finite,
-  y: finite,
-  turn: finite,
-  size: finite,
-  /** How it goes to the next one: its spacing in words, and on how many frames each step is (0: with its drawings). */
-  goes: z.object({ spacing: z.string(), step: z.number().int(), arc: z.boolean() }).optional(),
-})
 /** The sheet of a plan as other tools read it. Numbers of drawings tell them apart within a column. */
 export const sheetJsonSchema = z.object({
   format: z.literal('fintro-sheet'),
@@ -79,23 +69,10 @@ export const sheetJsonSchema = z.object({
           }),
         )
         .optional(),
-      /** Where it lies from a frame on, px of the picture, degrees, a share; `goes` where it moves to the next. */
-      moves: z.array(placement.extend({ away: z.literal(true).optional() })).optional(),
-      /** How many times as far it passes when the camera moves; 1 where nothing is said. */
-      depth: finite.optional(),
+      ...moved,
     }),
   ),
-  /** What is seen: fields by their middles, px of the picture, degrees, a share of the picture; shakes. */
-  camera: z
-    .object({
-      fields: z.array(placement),
-      shakes: z.array(z.object({ from: frames, frames, px: finite, rate: finite, fades: z.boolean() })),
-    })
-    .optional(),
-  /** What moves, in words, by what it is and its frames. */
-  instructions: z
-    .array(z.object({ of: z.string(), from: frames, to: frames, words: z.string(), detail: z.string() }))
-    .optional(),
+  ...movesSeen,
   notes: z.array(z.object({ frame: z.number().int(), frames: z.number().int(), text: z.string() })),
   /** What is spoken: words and their sounds (of the CMU Pronouncing Dictionary) in seconds of the shot. */
   lines: z
@@ -160,8 +137,7 @@ export function sheetJson(shot: Shot, planId: string, production: string): Sheet
           }))
           .sort((a, b) => byNumber({ number: `${a.from} ${a.to}` }, { number: `${b.from} ${b.to}` })),
         ...cyclesJson(shot, shot.plans[planId]!.columns[c.id]!),
-        ...(c.moves ? { moves: c.moves.map(m => ({ ...placementJson(m), ...(m.away ? { away: m.away } : {}) })) } : {}),
-        ...(c.depth === undefined ? {} : { depth: c.depth }),
+        ...movedJson(c),
       }
     }),
     ...movesJson(shot.plans[planId]!),
@@ -169,30 +145,6 @@ export function sheetJson(shot: Shot, planId: string, production: string): Sheet
       .map(({ frame, frames: n, text }) => ({ frame, frames: n, text }))
       .sort((a, b) => a.frame - b.frame),
     ...(plan.lines ? { lines: linesOnSheet(shot, plan).map(lineJson) } : {}),
-  }
-}
-
-const placementJson = ({ frame, place, turn, size, go }: Move) => ({
-  ...{ frame, x: place.x, y: place.y, turn: (turn * 180) / Math.PI, size },
-  ...(go ? { goes: { spacing: recipeName(go.recipe), step: go.drawn ? 0 : go.step, arc: !!go.arc } } : {}),
-})
-
-/** What the camera sees, and what moves in words. */
-function movesJson(plan: Plan): Pick<SheetJson, 'camera' | 'instructions'> {
-  const { camera } = plan
-  const told = toldIn(plan).map(({ of, first, last, words, detail }) => ({ of, from: first, to: last, words, detail }))
-  return {
-    ...(camera
-      ? {
-          camera: {
-            fields: camera.fields.map(placementJson),
-            shakes: (camera.shakes ?? []).map(({ frame, frames: n, px, rate, fades }) => ({
-              ...{ from: frame, frames: n, px, rate, fades },
-            })),
-          },
-        }
-      : {}),
-    ...(told.length ? { instructions: told } : {}),
   }
 }
 
