@@ -27,7 +27,7 @@ const of = computed({
     class="shrink-0"
   />
   <ToggleButton
-    class="shrink-0 px-2"
+    class="hidden shrink-0 px-2 @min-[600px]:inline-flex"
     :on="side.open === 'moves'"
     :title="withKey('Placements in numbers, spacing, shakes', 'side-moves')"
     @click="side.toggle('moves')"

@@ -31,7 +31,7 @@ const tools = [
 
 <template>
   <div
-    class="flex shrink-0 gap-0.5"
+    class="flex shrink-0 gap-0.5 @max-[640px]:gap-0"
     role="toolbar"
     aria-label="Tools"
   >
@@ -39,7 +39,7 @@ const tools = [
       v-for="t in tools"
       :key="t.id"
       type="button"
-      class="tool-button size-8 @max-[760px]:size-7 @max-[600px]:size-[26px]"
+      class="tool-button size-8 @max-[800px]:size-7 @max-[640px]:size-6"
       :class="{ 'tool-button-on': hand.tool === t.id }"
       :aria-pressed="hand.tool === t.id"
       :aria-label="t.name"

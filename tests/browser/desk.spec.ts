@@ -77,7 +77,7 @@ test.describe('nothing lies on the picture', () => {
 
   test('whatever tool is in hand, and the bars keep their height', async ({ desk, page }) => {
     const tools = page.getByRole('toolbar', { name: 'Tools' }).getByRole('button')
-    expect(await tools.count()).toBe(9)
+    expect(await tools.count()).toBe(10)
     for (const tool of await tools.all()) {
       await tool.click()
       await desk.settled()
