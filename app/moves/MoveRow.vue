@@ -24,7 +24,11 @@ const FIELDS: readonly { key: keyof Numbers; label: string; least: number; most:
   { key: 'turn', label: 'degrees', least: -36_000, most: 36_000, digits: 1 },
   { key: 'size', label: 'per cent', least: 0.1, most: 100_000, digits: 1 },
 ]
-const shown = (n: number, digits: number): string => String(Math.round(n * 10 ** digits) / 10 ** digits || 0)
+/** Large numbers are whole: there is no room for more. */
+const shown = (n: number, digits: number): string => {
+  const to = Math.abs(n) < 1000 ? 10 ** digits : 1
+  return String(Math.round(n * to) / to || 0)
+}
 function typed(e: Event, f: (typeof FIELDS)[number]): void {
   const field = e.target as HTMLInputElement
   const text = field.value.trim().replace(',', '.')

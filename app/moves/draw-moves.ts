@@ -40,8 +40,8 @@ export function drawMoves(c: C, v: View, tool: MoveTool): void {
   const { scene, playing } = desk
   if (!scene) return
   c.save()
-  if (moves.camera && !moves.looks) drawField(c, v)
-  if (moves.shown && !playing) drawWay(c, v)
+  if (moves.camera && !moves.through) drawField(c, v)
+  if (moves.shown && !playing && !moves.through) drawWay(c, v)
   c.restore()
   const held = tools.tool === 'move' ? tool.held(v.scale) : null
   if (!held) return
@@ -67,7 +67,6 @@ function drawField(c: C, v: View): void {
   c.moveTo(x, y - 7)
   c.lineTo(x, y + 7)
   c.stroke()
-  if (desk.playing) return
   c.font = `500 11px ${SANS}`
   c.textBaseline = 'bottom'
   c.textAlign = 'left'

@@ -31,8 +31,10 @@ export const useMoves = defineStore('moves', () => {
   const way = computed(() =>
     shown.value && desk.scene && mover.value !== undefined ? wayOf(desk.scene, mover.value) : [],
   )
-  /** The ways through the camera on the frame that is seen, while one looks through it. */
-  const through = computed(() => (looks.value && desk.scene ? throughOn(desk.scene, desk.frame) : null))
+  /** The ways through the camera on the frame that is seen, while one looks through it, and while it plays. */
+  const through = computed(() =>
+    (looks.value || desk.playing) && desk.scene ? throughOn(desk.scene, desk.frame) : null,
+  )
   function reset(): void {
     ofCamera.value = false
     looks.value = false

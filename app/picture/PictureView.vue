@@ -190,6 +190,7 @@ usePaint(
     const told = canvas.value!.dataset
     told.move = String(counts.moves)
     told.frame = String(desk.frame)
+    told.through = through.value ? '1' : '0'
     told.whole = isWhole(layers) ? '1' : '0'
   },
 )

@@ -63,6 +63,15 @@ test('a camera is placed by hand and in numbers, timed in its column of the shee
   expect(names).toHaveLength(24)
   // The picture cuts off what of her is beyond it: so much is seen of her at half the field as at the most.
   expect(high(names.at(-1)!) / high(names[0]!)).toBeGreaterThan(1.5)
+
+  // What plays is seen by it, too; at rest it is a frame on the paper again.
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('Alt+]')
+  await expect(desk.picture).toHaveAttribute('data-through', '0')
+  await page.keyboard.press('Space')
+  await expect(desk.picture).toHaveAttribute('data-through', '1')
+  await page.keyboard.press('Space')
+  await expect(desk.picture).toHaveAttribute('data-through', '0')
 })
 
 test('a column is placed, goes there with its drawings, and lies as it is drawn again', async ({ page, desk }) => {
