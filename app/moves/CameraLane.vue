@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { computed, ref } from 'vue'
-import { instructionsOf, shakeInstructions } from '#core/pass'
+import { cameraInstructions } from '#core/pass'
 import { useDesk } from '~/desk/desk'
 import { CAMERA, HEAD } from '~/sheet/layout'
 import { useSheet } from '~/sheet/sheet'
@@ -14,17 +14,15 @@ import { useMoves } from './store'
 const { scroll } = defineProps<{ scroll: number }>()
 const [desk, sheet, moves, side] = [useDesk(), useSheet(), useMoves(), useSide()]
 const canvas = ref<HTMLCanvasElement | null>(null)
+const told = computed(() => (moves.camera ? cameraInstructions(moves.camera) : []))
 usePaint(
   canvas,
   [() => moves.camera, () => desk.frame, () => sheet.rowHeight, () => scroll, useTheme().name],
   (c, width, high) =>
     drawLane(c, {
       ...{ fields: moves.camera?.fields ?? [], shakes: moves.camera?.shakes ?? [], px: sheet.rowHeight },
-      ...{ width, scroll, high, frame: desk.frame },
+      ...{ told: told.value, width, scroll, high, frame: desk.frame },
     }),
-)
-const told = computed(() =>
-  moves.camera ? [...instructionsOf(moves.camera.fields, 'camera'), ...shakeInstructions(moves.camera.shakes)] : [],
 )
 /** What happens on a frame, in words. */
 const wordsOn = (frame: number): string =>

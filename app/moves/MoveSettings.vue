@@ -1,28 +1,15 @@
 <script setup lang="ts">
-import { computed } from 'vue'
 import { withKey } from '~/desk/shortcuts'
-import { useDesk } from '~/desk/desk'
 import ToggleButton from '~/ui/ToggleButton.vue'
-import SwitchRow from '~/ui/SwitchRow.vue'
 import { useSide } from '~/ui/side'
-import { useMoves } from './store'
+import MoverSwitch from './MoverSwitch.vue'
 
 /** What the tool that places works on. */
-const [desk, moves, side] = [useDesk(), useMoves(), useSide()]
-const OF = computed(() => [
-  { value: 'column' as const, name: desk.column?.name ?? 'Column' },
-  { value: 'camera' as const, name: 'Camera' },
-])
-const of = computed({
-  get: () => (moves.ofCamera ? ('camera' as const) : ('column' as const)),
-  set: to => (moves.ofCamera = to === 'camera'),
-})
+const side = useSide()
 </script>
 
 <template>
-  <SwitchRow
-    v-model="of"
-    :options="OF"
+  <MoverSwitch
     label="What is placed by hand"
     class="shrink-0"
   />

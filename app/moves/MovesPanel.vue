@@ -6,23 +6,15 @@ import { useDesk } from '~/desk/desk'
 import { withKey } from '~/desk/shortcuts'
 import SidePanel from '~/desk/SidePanel.vue'
 import { useTools } from '~/desk/tools'
-import SwitchRow from '~/ui/SwitchRow.vue'
 import CameraForm from './CameraForm.vue'
 import DepthForm from './DepthForm.vue'
 import MoveRow from './MoveRow.vue'
 import { placeDraft } from './movers'
+import MoverSwitch from './MoverSwitch.vue'
 import { useMoves } from './store'
 
 /** Where a column, or the camera, lies from frame to frame. */
 const [desk, moves, tools] = [useDesk(), useMoves(), useTools()]
-const OF = computed(() => [
-  { value: 'column' as const, name: desk.column ? desk.column.name : 'Column' },
-  { value: 'camera' as const, name: 'Camera' },
-])
-const of = computed({
-  get: () => (moves.ofCamera ? ('camera' as const) : ('column' as const)),
-  set: to => (moves.ofCamera = to === 'camera'),
-})
 const locked = computed(() => !moves.ofCamera && !!desk.column?.locked)
 const words = computed(() => {
   const n = moves.moves.length
@@ -53,11 +45,7 @@ function removeAll(): void {
     data-tries
   >
     <div class="space-y-2">
-      <SwitchRow
-        v-model="of"
-        :options="OF"
-        label="What is placed"
-      />
+      <MoverSwitch label="What is placed" />
       <p role="status">{{ words }}</p>
       <p
         v-if="locked"

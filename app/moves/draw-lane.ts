@@ -1,5 +1,5 @@
 import type { Field, Shake } from '#core/document'
-import { instructionsOf, shakeInstructions } from '#core/pass'
+import type { Instruction } from '#core/pass'
 import { wrapped } from '~/sheet/draw-sheet-marks'
 import { SANS, theme } from '~/ui/colours'
 
@@ -16,6 +16,8 @@ const LINE = 12
 export interface LaneLook {
   readonly fields: readonly Field[]
   readonly shakes: readonly Shake[]
+  /** What all of it is called, in the order of the frames. */
+  readonly told: readonly Instruction[]
   readonly px: number
   readonly width: number
   readonly scroll: number
@@ -25,7 +27,7 @@ export interface LaneLook {
 
 /** What the camera does beside the frames: fields, joined while it goes, what that is called, and shakes. */
 export function drawLane(c: C, look: LaneLook): void {
-  const { fields, shakes, px, width, scroll, high, frame } = look
+  const { fields, shakes, told, px, width, scroll, high, frame } = look
   const t = theme()
   const y = (f: number): number => (f - 0.5) * px
   c.clearRect(0, 0, width, high)
@@ -37,7 +39,6 @@ export function drawLane(c: C, look: LaneLook): void {
   c.textBaseline = 'middle'
   c.textAlign = 'left'
   let free = 0
-  const told = [...instructionsOf(fields, 'camera'), ...shakeInstructions(shakes)].sort((a, b) => a.first - b.first)
   for (const { first, last, words, detail } of told) {
     if (px < LOW || y(last) < scroll || y(first) > scroll + high) continue
     let at = Math.max(y(first), free)

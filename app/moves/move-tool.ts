@@ -44,12 +44,13 @@ export class MoveTool {
     this.desk.playing = false
     const { scene, focus } = this.desk
     const { mover, way, moves } = this.moves
-    // A placement on another frame is gone to.
-    const there = way.find(
-      w => w.frame !== focus!.workFrame && moves.some(m => m.frame === w.frame) && distance(w.at, p) * scale <= NEAR,
-    )
     const held = this.held(scale)
-    if (there && !(held && this.gripAt(held, p, scale)?.kind === 'corner')) return this.desk.goTo(there.frame)
+    const near = (at: Vec): boolean => distance(at, p) * scale <= NEAR
+    // A placement on another frame is gone to, where this one does not lie in the same place.
+    const there = way.find(w => w.frame !== focus!.workFrame && moves.some(m => m.frame === w.frame) && near(w.at))
+    const here =
+      held && (near(mapped(held.space, middleOf(held.box))) || this.gripAt(held, p, scale)?.kind === 'corner')
+    if (there && !here) return this.desk.goTo(there.frame)
     if (mover === undefined || !held) return void tell('There is nothing here to be placed on this frame.')
     const locked = mover === null ? undefined : scene!.plan.columns[mover]
     if (locked?.locked) return void tell(`The column ${locked.name} is locked: it is not moved.`)

@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { idSchema, plural } from '../basic'
 import { framesSchema } from '../time'
-import type { Camera, Column, Field, Move, Plan, Shot } from '../document/document'
+import type { Camera, Field, Move, Plan, Shot } from '../document/document'
 import { fieldSchema, moveSchema, shakeSchema } from '../document/document'
 import { command } from './kind'
 import { columnName, columnOf, planOf, unlocked, withColumn, withPlan } from './parts'
@@ -20,7 +20,7 @@ const movesOf = (shot: Shot, plan: string, column: string | null): readonly Move
 function withMoves(shot: Shot, plan: string, column: string | null, moves: readonly Move[]): Shot {
   if (column !== null) {
     const { moves: _moves, ...bare } = columnOf(shot, plan, column)
-    return withColumn(shot, plan, moves.length ? { ...bare, moves: [...moves] } : (bare as Column))
+    return withColumn(shot, plan, moves.length ? { ...bare, moves: [...moves] } : bare)
   }
   const { camera, ...bare } = planOf(shot, plan)
   return withCamera(shot, bare, moves.length ? { ...camera, fields: moves.map(fieldOf) } : null)
@@ -109,7 +109,8 @@ export const goMove = command(
     /** How it goes from there to the next one; null holds until then. */
     go: moveSchema.shape.go.unwrap().nullable(),
   }),
-  ({ plan, column, go }, shot) => `${go ? 'How' : 'Hold'} ${nameOf(shot, plan, column)}${go ? ' moves' : ''}`,
+  ({ plan, column, go }, shot) =>
+    go ? `Change how ${nameOf(shot, plan, column)} moves` : `Hold ${nameOf(shot, plan, column)}`,
   (shot, { plan, column, frame, go }) => {
     const moves = movesOf(shot, plan, column)
     const { go: _go, ...held } = moveOn(moves, frame, nameOf(shot, plan, column))

@@ -47,7 +47,8 @@ export const otioTimeline = (name: string, clips: readonly Clip[]): object => ({
 
 /**
  * The sheet of a plan as OpenTimelineIO, by the same schema: a track for each column, a clip for each exposure, named by
- * its drawing's number, a gap for each blank; notes are markers of the stack; moves and the camera are metadata. Exposures go on to the end of the shot.
+ * its drawing's number, a gap for each blank; notes are markers of the stack; moves and the camera are metadata.
+ * Exposures go on to the end of the shot.
  */
 export function otioSheet(shot: Shot, planId: string): object {
   const plan = shownPlan(shot, shot.plans[planId]!)

@@ -1,6 +1,6 @@
 import type { Recipe } from '../chart'
 import { recipeName, slowOf } from '../chart'
-import type { Move, Plan, Shake } from '../document/document'
+import type { Camera, Move, Plan, Shake } from '../document/document'
 import { mapped } from '../motion'
 import type { Vec } from '../motion'
 import { moveSpace } from './moves'
@@ -105,11 +105,15 @@ const spotWords = (m: Move, of: 'column' | 'camera'): string =>
   of === 'camera' ? `${round(m.place.x)}, ${round(m.place.y)} at ${round(m.size * 100, 1)} %` : `another place`
 
 /** Shakes in words. */
-export const shakeInstructions = (shakes: readonly Shake[] | undefined): Instruction[] =>
+const shakeInstructions = (shakes: readonly Shake[] | undefined): Instruction[] =>
   (shakes ?? []).map(s => ({
     ...{ first: s.frame, last: s.frame + s.frames - 1, words: 'shake' },
     detail: `${round(s.px, 1)} px, ${round(s.rate, 1)} times a second${s.fades ? ', dies away' : ''}`,
   }))
+
+/** All that a camera does, in the order of the frames. */
+export const cameraInstructions = ({ fields, shakes }: Camera): Instruction[] =>
+  [...instructionsOf(fields, 'camera'), ...shakeInstructions(shakes)].sort((a, b) => a.first - b.first)
 
 /** An instruction with what it is for: a column by its name, or the camera. */
 export interface Told extends Instruction {
@@ -121,9 +125,7 @@ const MOST_TOLD = 100
 
 /** All that moves in a plan, in the order of the frames; the camera first, columns from left to right. */
 export function toldIn(plan: Pick<Plan, 'columns' | 'order' | 'camera'>): Told[] {
-  const camera = plan.camera
-    ? [...instructionsOf(plan.camera.fields, 'camera'), ...shakeInstructions(plan.camera.shakes)]
-    : []
+  const camera = plan.camera ? cameraInstructions(plan.camera) : []
   const columns = plan.order.flatMap(id => {
     const { moves = [], name } = plan.columns[id]!
     const told = moves.length > MOST_TOLD ? [] : instructionsOf(moves, 'column')

@@ -4,7 +4,7 @@ import { expect, imagesOf, newShot, test } from './fixtures'
 const cameraIn = (shot: Shot): Camera | undefined => shot.plans[shot.planOrder[0]!]!.camera
 const fields = (shot: Shot) => cameraIn(shot)?.fields.map(f => [f.frame, Math.round(f.size * 100)])
 
-test('a camera is placed by hand and in numbers, timed in its column of the sheet, looked through, and what goes out is what it sees', async ({
+test('a camera is placed by hand and in numbers, timed in the sheet, looked through; what goes out is what it sees', async ({
   page,
   running,
 }) => {
@@ -20,6 +20,12 @@ test('a camera is placed by hand and in numbers, timed in its column of the shee
   await desk.goTo(24)
   await panel.getByRole('button', { name: 'Place it on frame 24' }).click()
   await panel.getByRole('button', { name: 'By hand' }).click()
+
+  // Both fields lie in the same place: the one of this frame is taken hold of, at its middle too.
+  await desk.drag(await desk.picturePoint(960, 540), await desk.picturePoint(1060, 540))
+  const places = cameraIn(await desk.shot())!.fields.map(f => Math.round(f.place.x / 10) * 10)
+  expect(places).toEqual([960, 1060])
+  await page.keyboard.press('Control+z')
 
   // A corner dragged half way to the middle: half the field.
   await desk.drag(await desk.picturePoint(1920, 1080), await desk.picturePoint(1440, 810))
